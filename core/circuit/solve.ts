@@ -1,0 +1,32 @@
+import type { Circuit } from './circuit.ts'
+import { factorCircuit, type Factored } from './factor.ts'
+
+/**
+ * All node voltages (V, against the reference) and element currents (A) of a linear circuit.
+ * Currents: through a resistor a → b, through a voltage source plus → minus inside the source,
+ * through a current source from → to. Throws `EchtError` naming the nodes when a node floats
+ * (`floating-node`) or voltage sources form a loop (`voltage-loop`); 0 Ω is refused (`zero-ohm`).
+ *
+ * @example solveCircuit({ reference: '0', elements: [
+ *   { id: 'rail', kind: 'voltage', plus: 'r', minus: '0', volt: 5 },
+ *   { id: 'top', kind: 'resistor', a: 'r', b: 'x', ohm: 1000 },
+ *   { id: 'low', kind: 'resistor', a: 'x', b: '0', ohm: 1000 } ] }).voltage.x // 2.5
+ */
+export function solveCircuit(circuit: Circuit): { voltage: Record<string, number>; current: Record<string, number> } {
+  const factored = factorCircuit(circuit)
+  const x = factored.solve(factored.rightSide)
+  const at = nodeVoltage(factored, x)
+  const voltage: Record<string, number> = { [circuit.reference]: 0 }
+  for (const node of factored.nodeIndex.keys()) voltage[node] = at(node)
+  const current: Record<string, number> = {}
+  for (const e of circuit.elements) {
+    current[e.id] = e.kind === 'resistor' ? (at(e.a) - at(e.b)) / e.ohm : e.kind === 'current' ? e.ampere : x[factored.sourceIndex.get(e.id)!]!
+  }
+  return { voltage, current }
+}
+
+/** Reads a node's voltage out of a solution; the reference is 0. */
+export const nodeVoltage = (factored: Factored, x: number[]) => (node: string): number => {
+  const i = factored.nodeIndex.get(node)
+  return i === undefined ? 0 : x[i]!
+}

@@ -1,0 +1,25 @@
+import { EchtError } from '../error.ts'
+import type { Family } from './family.ts'
+import { thermistor } from './thermistor/index.ts'
+
+// One line a family. Nothing else in the house knows a family by name.
+// `any` here and only here: each family is sound in itself, and callers pass back what they were given.
+// eslint-disable-next-line @typescript-eslint/no-explicit-any
+const FAMILIES: readonly Family<any, any>[] = [thermistor]
+
+const byId = new Map(FAMILIES.map((f) => [f.id, f]))
+
+// eslint-disable-next-line @typescript-eslint/no-explicit-any
+export type AnyFamily = Family<any, any>
+
+export const families: readonly AnyFamily[] = FAMILIES
+
+/** The family of this id, or undefined for one this version does not know. */
+export const findFamily = (id: string): AnyFamily | undefined => byId.get(id)
+
+/** The family of this id. Throws `EchtError` `unknown-family`. */
+export function familyOf(id: string): AnyFamily {
+  const family = byId.get(id)
+  if (!family) throw new EchtError('unknown-family', `The sensor family "${id}" is not known to this version: its data is kept, but cannot be computed here.`)
+  return family
+}

@@ -1,0 +1,56 @@
+import type { CurvePoint, Family } from '../family.ts'
+import { fitThermistor, thermistorBandC, type ThermistorFit, type ThermistorPoint } from './fit.ts'
+import { identifyThermistor } from './identify.ts'
+import { THERMISTOR_LIBRARY } from './library.ts'
+import { thermistorC, thermistorOhm, type ThermistorCurve, type ThermistorModel } from './model.ts'
+import { bestNextPoint } from './nextPoint.ts'
+import { METHODS } from './methods.ts'
+
+const toPoint = (p: CurvePoint): ThermistorPoint => ({
+  temperatureC: p.truth,
+  resistanceOhm: p.signal,
+  ...(p.truthUncertainty === undefined ? {} : { temperatureUncertaintyC: p.truthUncertainty }),
+  ...(p.signalUncertainty === undefined ? {} : { resistanceUncertainty: p.signalUncertainty }),
+  ...(p.common ? { common: p.common.map((c) => ({ id: c.id, sigma: c.sigma, of: c.of === 'truth' ? 'temperature' as const : 'resistance' as const })) } : {}),
+})
+
+const COEFFICIENT_NAMES: Record<ThermistorModel, string[]> = {
+  beta: ['R at 25 °C, Ω', 'B, K'],
+  'steinhart-hart': ['A, 1/K', 'B, 1/K', 'C, 1/K'],
+  'four-term': ['A, 1/K', 'B, 1/K', 'C, 1/K', 'D, 1/K'],
+}
+
+export const thermistor: Family<ThermistorCurve, ThermistorFit> = {
+  id: 'thermistor',
+  name: 'Thermistor (two wires, falling resistance)',
+  quantity: 'temperature',
+  truthUnit: '°C',
+  signalUnit: 'Ω',
+  signal: 'resistance',
+  methods: METHODS,
+  library: THERMISTOR_LIBRARY,
+  models: [
+    { id: 'beta', name: 'Beta, two coefficients' },
+    { id: 'steinhart-hart', name: 'Steinhart-Hart, three coefficients' },
+    { id: 'four-term', name: 'Four terms' },
+  ],
+  fit: (points, options) => fitThermistor(points.map(toPoint), {
+    model: (options.model ?? 'auto') as ThermistorModel | 'auto',
+    leadOhm: options.leadOhm ?? 0,
+    ...(options.range ? { rangeC: options.range } : {}),
+  }),
+  forward: thermistorOhm,
+  inverse: thermistorC,
+  band: thermistorBandC,
+  bestNext: (points, makeable, range) => {
+    const next = bestNextPoint(points.map(toPoint), makeable, range)
+    return { truth: next.temperatureC, bandBefore: next.worstBandBeforeC, bandAfter: next.worstBandAfterC }
+  },
+  identify: (points) => identifyThermistor(points.map(toPoint), THERMISTOR_LIBRARY),
+  describe: (curve) => curve.coefficients.map((c, i) => ({
+    name: COEFFICIENT_NAMES[curve.model][i]!,
+    value: curve.model === 'beta' ? c.toFixed(1) : c.toExponential(6),
+  })),
+  selfHeating: (powerMw, dissipationMwPerK) => powerMw / dissipationMwPerK,
+  cautions: [],
+}

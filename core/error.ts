@@ -1,0 +1,38 @@
+/**
+ * The one error the core throws on bad input: `code` for programs, `message` for the person in the
+ * garage (what is wrong, where, what to do about it).
+ */
+export class EchtError extends Error {
+  override readonly name = 'EchtError'
+  readonly code: string
+  constructor(code: string, message: string) {
+    super(message)
+    this.code = code
+  }
+}
+
+/** Throws unless `value` is a finite number; `what` names it in the message. */
+export function requireFinite(value: unknown, what: string): number {
+  if (typeof value !== 'number' || !Number.isFinite(value)) {
+    throw new EchtError('not-a-number', `${what} is ${String(value)}: give a finite number.`)
+  }
+  return value
+}
+
+/** Throws unless `value` is a finite number above zero; `what` names it in the message. */
+export function requirePositive(value: unknown, what: string): number {
+  const n = requireFinite(value, what)
+  if (n <= 0) throw new EchtError('not-positive', `${what} is ${n}: it must be above zero.`)
+  return n
+}
+
+/** Throws unless `range` is [low, high] with low below high; `what` names it in the message. */
+export function requireRange(range: readonly number[], what: string): [number, number] {
+  if (!Array.isArray(range) || range.length !== 2) {
+    throw new EchtError('bad-range', `${what} must be two numbers, low and high.`)
+  }
+  const low = requireFinite(range[0], `${what}: the low end`)
+  const high = requireFinite(range[1], `${what}: the high end`)
+  if (low >= high) throw new EchtError('bad-range', `${what} runs from ${low} to ${high}: the low end must be below the high end.`)
+  return [low, high]
+}

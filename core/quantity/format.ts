@@ -1,0 +1,64 @@
+import { EchtError } from '../error.ts'
+import { findUnit } from './units.ts'
+
+export type FormatOptions = {
+  /** unit to show it in, of the same dimension; the core's unit if left out */
+  as?: string
+  /** significant digits, trailing zeros dropped; 4 if left out */
+  digits?: number
+  /** fixed decimals instead of significant digits; no prefix is used then */
+  decimals?: number
+  /** leave the unit out */
+  bare?: boolean
+}
+
+const STEPS: readonly [number, string][] = [[1e9, 'G'], [1e6, 'M'], [1e3, 'k'], [1, ''], [1e-3, 'm'], [1e-6, 'µ'], [1e-9, 'n'], [1e-12, 'p']]
+// only these are read more easily with a prefix; 1 200 m or 0.2 l stay as they are
+const ENGINEERING = new Set(['Ω', 'V', 'A', 'W', 'F', 'Hz', 's'])
+
+/**
+ * A value of the core's unit as text a person reads, in engineering notation where the field writes it so.
+ * Throws `EchtError` `unknown-unit`. Infinity is written `open` for ohms and `∞` elsewhere.
+ *
+ * @example formatQuantity(4700, 'Ω') // '4.7 kΩ'
+ */
+export function formatQuantity(value: number, unit: string, options: FormatOptions = {}): string {
+  const core = findUnit(unit)
+  const shown = findUnit(options.as ?? unit)
+  if (!core || !shown) throw new EchtError('unknown-unit', `The unit "${core ? options.as : unit}" is not known.`)
+  if (shown.dimension !== core.dimension) {
+    throw new EchtError('wrong-unit', `A ${core.dimension} cannot be shown in ${shown.symbol}, a unit of ${shown.dimension}.`)
+  }
+  const n = shown.fromCore(core.toCore(value))
+  const symbol = shown.symbol.replace('Δ', '')
+  if (Number.isNaN(n)) return '–'
+  if (!Number.isFinite(n)) return unit === 'Ω' ? 'open' : `${n < 0 ? '−' : ''}∞`
+  if (options.decimals !== undefined) return join(fixed(n, options.decimals), symbol, options.bare)
+  const digits = options.digits ?? 4
+  if (options.bare || !ENGINEERING.has(symbol) || n === 0) return join(significant(n, digits), symbol, options.bare)
+  // round first, so that 999.96 becomes 1 k and not 1000
+  const rounded = Math.abs(Number(n.toPrecision(digits)))
+  const [scale, prefix] = STEPS.find(([s]) => rounded >= s) ?? STEPS.at(-1)!
+  return join(significant(n / scale, digits), prefix + symbol, false)
+}
+
+const join = (number: string, symbol: string, bare = false): string => {
+  if (bare) return number
+  return symbol === '°' || symbol === '%' ? `${number}${symbol === '%' ? ' %' : '°'}` : `${number} ${symbol}`
+}
+
+const minus = (text: string): string => text.replace('-', '−')
+
+/** Fixed decimals with a true minus sign and without a negative zero. */
+export function fixed(value: number, decimals: number): string {
+  const text = value.toFixed(decimals)
+  return minus(Number(text) === 0 ? text.replace('-', '') : text)
+}
+
+const significant = (value: number, digits: number): string => minus(String(Number(value.toPrecision(digits))))
+
+/** A signed difference, `+0.22` or `−1.62`. */
+export function signed(value: number, decimals: number): string {
+  const text = fixed(value, decimals)
+  return text.startsWith('−') || Number(text) === 0 ? text : `+${text}`
+}

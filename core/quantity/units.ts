@@ -1,0 +1,99 @@
+/**
+ * Every unit the core understands. A unit belongs to a dimension; each dimension has one core unit
+ * (the one values are kept in) and `toCore`/`fromCore` go there and back.
+ */
+export type Unit = {
+  /** as written in the interface */
+  symbol: string
+  dimension: string
+  /** spellings people type, lower case; the symbol itself is always accepted */
+  aliases: readonly string[]
+  toCore: (value: number) => number
+  fromCore: (value: number) => number
+  /** SI prefixes may stand before it */
+  prefixed: boolean
+  /** 'a' absolute, 'g' gauge: only pressures that say so */
+  face?: 'a' | 'g'
+}
+
+const linear = (symbol: string, dimension: string, factor: number, aliases: string[] = [], prefixed = false): Unit => ({
+  symbol, dimension, aliases, prefixed,
+  toCore: (v) => v * factor,
+  fromCore: (v) => v / factor,
+})
+
+// NIST SP 811: 1 psi, 1 inHg (32 °F), 1 mmH2O (4 °C) in kPa
+const KPA_PER: [symbol: string, kPa: number, aliases: string[]][] = [
+  ['kPa', 1, ['kpa']], ['Pa', 0.001, ['pa']], ['hPa', 0.1, ['hpa']], ['MPa', 1000, []],
+  ['bar', 100, []], ['mbar', 0.1, []], ['psi', 6.894757293168, []],
+  ['inHg', 3.386389, ['inhg', '"hg', 'in hg']], ['mmHg', 0.133322387415, ['mmhg']], ['mmH2O', 0.00980665, ['mmh2o', 'mmh₂o']],
+  ['atm', 101.325, []],
+]
+
+const pressures: Unit[] = KPA_PER.flatMap(([symbol, kPa, aliases]) => {
+  const names = [symbol, ...aliases]
+  const faced = (face: 'a' | 'g'): Unit => ({
+    ...linear(`${symbol} ${face}`, 'pressure', kPa, names.flatMap((n) => [`${n}${face}`, `${n} ${face}`, `${n}(${face})`, `${n} (${face})`])),
+    face,
+  })
+  return [linear(symbol, 'pressure', kPa, aliases), faced('a'), faced('g')]
+})
+
+/** Area of a wire by its gauge, mm². ASTM B258: d = 0.127 mm · 92^((36 − n)/39). */
+export const gaugeToMm2 = (gauge: number): number => (Math.PI / 4) * 0.127 ** 2 * 92 ** ((36 - gauge) / 19.5)
+const mm2ToGauge = (area: number): number => 36 - 19.5 * (Math.log(area / ((Math.PI / 4) * 0.127 ** 2)) / Math.log(92))
+
+export const UNITS: readonly Unit[] = [
+  linear('Ω', 'resistance', 1, ['ω', 'ohm', 'ohms', 'r'], true),
+  linear('V', 'voltage', 1, ['v', 'volt', 'volts'], true),
+  linear('A', 'current', 1, ['a', 'amp', 'amps', 'ampere'], true),
+  linear('W', 'power', 1, ['w', 'watt', 'watts'], true),
+  linear('F', 'capacitance', 1, ['f', 'farad'], true),
+  linear('°C', 'temperature', 1, ['c', 'degc', 'deg c', 'º c', 'ºc', '° c', 'celsius']),
+  { symbol: '°F', dimension: 'temperature', aliases: ['f', 'degf', 'deg f', 'ºf', '° f', 'fahrenheit'], prefixed: false, toCore: (v) => (v - 32) / 1.8, fromCore: (v) => v * 1.8 + 32 },
+  { symbol: 'K', dimension: 'temperature', aliases: ['k', 'kelvin'], prefixed: false, toCore: (v) => v - 273.15, fromCore: (v) => v + 273.15 },
+  linear('Δ°C', 'temperature difference', 1, ['c', '°c', 'degc', 'k', 'kelvin', 'δ°c']),
+  linear('Δ°F', 'temperature difference', 5 / 9, ['f', '°f', 'degf', 'δ°f']),
+  ...pressures,
+  linear('λ', 'lambda', 1, ['lambda']),
+  linear('l', 'volume', 1, ['litre', 'litres', 'liter', 'liters'], true),
+  linear('gal', 'volume', 3.785411784, ['gal us', 'us gal']),
+  linear('imp gal', 'volume', 4.54609, ['gal imp', 'gal uk', 'uk gal']),
+  linear('s', 'time', 1, ['sec'], true),
+  linear('min', 'time', 60, []),
+  linear('h', 'time', 3600, ['hr']),
+  linear('Hz', 'frequency', 1, ['hz'], true),
+  linear('m', 'length', 1, ['metre', 'metres', 'meter'], true),
+  linear('in', 'length', 0.0254, ['"', 'inch']),
+  linear('ft', 'length', 0.3048, ["'", 'feet']),
+  linear('mm²', 'area', 1, ['mm2', 'mm^2', 'sqmm']),
+  { symbol: 'AWG', dimension: 'area', aliases: ['awg', 'ga'], prefixed: false, toCore: gaugeToMm2, fromCore: mm2ToGauge },
+  linear('rpm', 'engine speed', 1, ['1/min', 'rev/min', 'u/min']),
+  linear('°', 'angle', 1, ['deg', 'degrees', 'º']),
+  linear('km/h', 'speed', 1, ['kph', 'kmh']),
+  linear('mph', 'speed', 1.609344, ['mi/h']),
+  linear('kg/h', 'mass flow', 1, []),
+  linear('mW/K', 'dissipation', 1, ['mw/°c', 'mw/c']),
+  linear('%', 'share', 1, ['percent', 'per cent']),
+  linear('counts', 'counts', 1, ['count']),
+]
+
+// The units asked for by name; a symbol that two dimensions share is settled by the dimension asked for.
+const bySymbol = new Map(UNITS.map((u) => [u.symbol, u]))
+
+/** The unit with this symbol, or undefined. */
+export const findUnit = (symbol: string): Unit | undefined => bySymbol.get(symbol)
+
+/** The core unit of a dimension: the first listed. */
+export const coreUnitOf = (dimension: string): Unit => UNITS.find((u) => u.dimension === dimension)!
+
+/** A value of the core's unit in another unit of the same dimension, by symbol. */
+export function convertFromCore(value: number, symbol: string): number {
+  const unit = findUnit(symbol)
+  return unit ? unit.fromCore(value) : value
+}
+
+/** SI prefixes as typed. `K` is taken for kilo, as resistor codes are often written. */
+export const PREFIXES: Readonly<Record<string, number>> = {
+  p: 1e-12, n: 1e-9, u: 1e-6, µ: 1e-6, μ: 1e-6, m: 1e-3, k: 1e3, K: 1e3, M: 1e6, G: 1e9,
+}
