@@ -1,0 +1,11 @@
+import { SCHEMA, type Build, type Id } from './types.ts'
+
+/** An empty build. */
+export const createBuild = (id: Id, name: string, at: string): Build => ({
+  schema: SCHEMA, id, name, revision: 0, parentRevision: 0, createdAt: at,
+  vehicle: { name: '', note: '', altitudeM: null },
+  instruments: [], devices: [], elements: [], channels: [], measurements: [], proofs: [], changes: [], attachments: [],
+})
+
+/** A copy under its own id and name; its history goes with it, so undo still works there. */
+export const copyBuild = (build: Build, id: Id, name: string): Build => ({ ...build, id, name, parentRevision: build.revision })

@@ -1,0 +1,75 @@
+import stringify from 'safe-stable-stringify'
+import { EchtError } from '../error.ts'
+import { checkReferences } from './check.ts'
+import { migrate } from './migrate.ts'
+import type { Build } from './types.ts'
+import validate from './validate.generated.js'
+
+/** Largest file read, bytes: some hundred thousand readings. */
+export const LARGEST_FILE_BYTES = 20e6
+const DEEPEST = 64
+
+/** A build as the text of its file: keys in order, so that two exports of one build are the same to the byte. */
+export const writeBuild = (build: Build): string => `${stringify(build, null, 1)}\n`
+
+/** File name for an export. */
+export const fileNameOf = (build: Build): string =>
+  `${build.name.normalize('NFKD').toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-+|-+$/g, '').slice(0, 60) || 'build'}.echt.json`
+
+/**
+ * A build out of the text of a file. Checks size, nesting, JSON, schema version (older ones are brought up),
+ * the JSON Schema and that every reference leads somewhere. Throws `EchtError` saying what is wrong and where:
+ * `too-large`, `too-deep`, `not-json`, `not-a-build`, `newer-schema`, `damaged-build`.
+ */
+export function readBuild(text: string): { build: Build; migratedFrom: number | null } {
+  if (text.length > LARGEST_FILE_BYTES) {
+    throw new EchtError('too-large', `The file holds ${(text.length / 1e6).toFixed(0)} MB; a build is at most ${LARGEST_FILE_BYTES / 1e6} MB. This is some other file.`)
+  }
+  requireShallow(text)
+  let parsed: unknown
+  try { parsed = JSON.parse(text) } catch (error) {
+    throw new EchtError('not-json', `The file is cut short or is not JSON (${(error as Error).message.slice(0, 120)}). Export it again, or choose another copy.`)
+  }
+  return checkBuild(parsed)
+}
+
+/** The same checks for a record that is already parsed, such as one out of the browser's storage. */
+export function checkBuild(parsed: unknown): { build: Build; migratedFrom: number | null } {
+  const { data, from } = migrate(parsed)
+  if (!validate(data)) {
+    const error = validate.errors?.[0]
+    throw new EchtError('damaged-build', `The build is damaged at ${placeOf(error?.instancePath ?? '', data)}: it ${error?.message ?? 'does not fit the schema'}${extraOf(error?.params)}. Nothing was changed; choose another copy.`)
+  }
+  const build = data as Build
+  checkReferences(build)
+  return { build, migratedFrom: from === build.schema ? null : from }
+}
+
+const extraOf = (params: Record<string, unknown> | undefined): string =>
+  params?.additionalProperty ? ` ("${String(params.additionalProperty)}")` : params?.allowedValues ? ` (${(params.allowedValues as unknown[]).join(', ')})` : ''
+
+// /channels/2/needs/accuracy → channel 3 "Oil", needs, accuracy
+function placeOf(path: string, data: unknown): string {
+  const parts = path.split('/').slice(1)
+  if (parts.length === 0) return 'its top'
+  let here: unknown = data
+  return parts.map((part) => {
+    here = (here as Record<string, unknown> | undefined)?.[part]
+    const name = (here as { name?: unknown } | undefined)?.name
+    return /^\d+$/.test(part) ? `${Number(part) + 1}${typeof name === 'string' ? ` "${name.slice(0, 40)}"` : ''}` : part
+  }).join(', ')
+}
+
+// A parser copes with deep nesting; what walks the result afterwards may not.
+function requireShallow(text: string): void {
+  let depth = 0, inString = false
+  for (let i = 0; i < text.length; i++) {
+    const c = text.charCodeAt(i)
+    if (inString) {
+      if (c === 92) i++
+      else if (c === 34) inString = false
+    } else if (c === 34) inString = true
+    else if (c === 123 || c === 91) { if (++depth > DEEPEST) throw new EchtError('too-deep', `The file is nested more than ${DEEPEST} levels deep, which no build is. This is some other file.`) }
+    else if (c === 125 || c === 93) depth--
+  }
+}

@@ -1,0 +1,8 @@
+export * from './types.ts'
+export { applyChange, undo, redo, undoState, type ChangeArgs, type ChangeKind, type Edited, type Stamp } from './changes.ts'
+export { applyEdits, diffBuilds, invertEdits } from './diff.ts'
+export { channelOf, elementOf, inputOf, keyOnsOf, pointsOf, readOf } from './find.ts'
+export { checkBuild, fileNameOf, LARGEST_FILE_BYTES, readBuild, writeBuild } from './file.ts'
+export { describeDifferences, type Difference } from './compare.ts'
+export { copyBuild, createBuild } from './create.ts'
+export { hashOf } from './hash.ts'

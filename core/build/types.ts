@@ -1,0 +1,216 @@
+/**
+ * The saved record. One immutable document a build; every screen is computed from it. Values are in the
+ * core's units. Ids are random and stable; nothing refers by position.
+ */
+export type Id = string
+
+/** Bumped when the shape changes; `migrate.ts` brings older files up. */
+export const SCHEMA = 2
+
+export type Build = {
+  schema: typeof SCHEMA
+  id: Id
+  name: string
+  /** counts changes; two tabs compare it before they write */
+  revision: number
+  /** revision at the last import or duplication, for merging later */
+  parentRevision: number
+  createdAt: string
+  vehicle: Vehicle
+  instruments: Instrument[]
+  devices: Device[]
+  elements: Element[]
+  channels: Channel[]
+  measurements: Measurement[]
+  proofs: Proof[]
+  changes: Change[]
+  attachments: Attachment[]
+}
+
+export type Vehicle = { name: string; note: string; altitudeM: number | null }
+
+/** A value and how far it can be trusted: assumed until measured; `from` are measurement ids. */
+export type Stated<T = number> = { value: T; basis: 'assumed' | 'measured'; from: Id[] }
+
+export type Instrument = {
+  id: Id
+  name: string
+  kind: 'meter' | 'thermometer' | 'barometer'
+  accuracy: Accuracy
+  /** first-order time constant of a probe, s */
+  lagS: number | null
+  /** what it showed in stirred ice and water, °C, and when */
+  iceCheck: { readC: number; at: string } | null
+  checkedAt: string | null
+  note: string
+}
+
+/** Limits as on a data sheet: ± (percent of the reading + digits of the last place + offset). */
+export type Accuracy = {
+  percent: number
+  digits: number
+  /** core unit */
+  offset: number
+  /** share of per cent and offset that every reading of this instrument has in common, 0 to 1 */
+  commonShare: number
+}
+
+export type Device = {
+  id: Id
+  name: string
+  kind: 'ecu' | 'display' | 'gauge' | 'other'
+  note: string
+  inputs: Input[]
+}
+
+export type Input = {
+  id: Id
+  pin: string
+  /** converter width; null for a device that has none, such as a moving-needle gauge */
+  bits: number | null
+  referenceV: Stated
+  /** relative, 1σ, of the reference where the pull-up does not follow it */
+  referenceTolerance: number
+  pulls: Pull[]
+  /** most the input may see, V */
+  limitV: number
+  table: DeviceTable | null
+}
+
+export type Pull = {
+  id: Id
+  name: string
+  ohm: Stated
+  /** limits, relative: 0.01 is 1 % */
+  tolerance: number
+  railV: Stated
+  /** its rail is the converter's reference, so that supply errors cancel */
+  toReference: boolean
+  kind: 'fixed' | 'switchable' | 'fitted'
+  on: boolean
+}
+
+export type DeviceTable = {
+  /** what the device takes: a table, three pairs of temperature and ohms, or coefficients */
+  form: 'table' | 'pairs' | 'coefficients'
+  cells: number
+  axis: 'V' | 'Ω' | 'counts'
+  axisStep: number
+  axisRange: [number, number]
+  /** order in which the device lists its axis */
+  direction: 'rising' | 'falling'
+  /** the axis cannot be changed: these are its cells */
+  axisFixed: number[] | null
+  valueUnit: '°C' | '°F'
+  valueStep: number
+  valueRange: [number, number]
+  beyond: 'hold' | 'extrapolate'
+  onOpen: FaultShow
+  onShort: FaultShow
+  /** what is in the device now, x in the axis unit ascending, y in °C */
+  entered: EnteredTable | null
+}
+
+export type FaultShow = { show: 'cold' | 'hot' | 'last' | 'value'; value: number | null }
+export type EnteredTable = { x: number[]; y: number[]; at: string; name: string }
+
+export type Element = {
+  id: Id
+  name: string
+  family: string
+  /** checked by the family; kept as it is where the family is not known */
+  settings: ElementSettings
+  pins: { name: string; wire: string }[]
+}
+
+export type ElementSettings = {
+  /** library curve in use until there are points */
+  assumedCurve?: string | null
+  model?: string
+  /** shorted probe tips, Ω */
+  leadOhm?: number
+  dissipationMwPerK?: number
+  lagS?: number
+  [other: string]: unknown
+}
+
+export type Channel = {
+  id: Id
+  name: string
+  quantity: string
+  /** where in the vehicle */
+  place: string
+  needs: { range: [number, number]; best: [number, number]; accuracy: number }
+  elements: Id[]
+  combine: 'one' | 'series' | 'parallel' | 'separate'
+  reads: Read[]
+}
+
+export type Read = {
+  id: Id
+  source: { kind: 'element'; id: Id }
+  input: Id
+  wire: Wire
+  face: { name: string; decimals: number }
+}
+
+export type Wire = {
+  colour: string
+  cavity: string
+  signalOhm: Stated
+  groundOhm: Stated
+  /** how far the sensor ground stands above the converter's ground with the loads on, V */
+  groundOffsetV: Stated
+}
+
+export type Reading = {
+  role: 'truth' | 'signal' | 'altitude' | 'pressure' | 'shown' | 'pinV'
+  /** exactly as typed */
+  typed: string
+  unit: string
+  /** in the core's unit, computed once from `typed` */
+  value: number
+  instrument: Id | null
+}
+
+export type Measurement = {
+  id: Id
+  at: string
+  by: string
+  about: { kind: 'point'; element: Id } | { kind: 'keyOn'; read: Id } | { kind: 'input'; input: Id }
+  method: string
+  readings: Reading[]
+  note: string
+  struck: { at: string; why: string } | null
+}
+
+export type Proof = {
+  id: Id
+  read: Id
+  measurements: Id[]
+  /** hash of everything the reading rests on; the proof lapses when that changes */
+  dependsOn: string
+  at: string
+  by: string
+}
+
+export type Attachment = { id: Id; sha256: string; bytes: number; kind: string }
+
+export type Change = { id: Id; at: string; by: string; kind: string; args: unknown; edits: Edit[] }
+
+/** What a change did to one entity: a whole one came or went, or one field took another value. */
+export type Edit = {
+  in: Collection | 'build'
+  id: Id
+  field?: string
+  before?: unknown
+  after?: unknown
+  /** where a removed entity stood, to put it back there; a hint, not a reference */
+  at?: number
+}
+
+export const COLLECTIONS = ['instruments', 'devices', 'elements', 'channels', 'measurements', 'proofs', 'attachments'] as const
+export type Collection = (typeof COLLECTIONS)[number]
+
+export const assumed = <T>(value: T): Stated<T> => ({ value, basis: 'assumed', from: [] })
+export const measured = <T>(value: T, from: Id[] = []): Stated<T> => ({ value, basis: 'measured', from })
