@@ -1,0 +1,47 @@
+import type { Build, Element } from '../build/types.ts'
+import { elementOf, pointsOf } from '../build/find.ts'
+import { familyOf } from '../curve/registry.ts'
+import type { FamilyFit } from '../curve/family.ts'
+import { takenPoints, type TakenPoint } from './points.ts'
+
+/** What is known of an element: a fit of its points, or a library curve taken on trust. Plain data but for the measurements. */
+export type Sensor = {
+  element: Element
+  family: string
+  points: TakenPoint[]
+  /** undefined until there are enough points or a library curve is taken */
+  curve: unknown
+  fit: FamilyFit<unknown> | null
+  /** relative 1σ of the signal where a library curve stands in */
+  tolerance: number
+  basis: 'assumed' | 'measured'
+  /** why there is no fit */
+  problem: string | null
+}
+
+/** The curve of an element out of the record. Never throws for bad points: `problem` says what is wrong. */
+export function sensorOf(build: Build, elementId: string, range: [number, number]): Sensor {
+  const element = elementOf(build, elementId)
+  const family = familyOf(element.family)
+  const settings = element.settings
+  const points = takenPoints(build, family, pointsOf(build, elementId))
+  const library = family.library.find((c) => c.id === settings.assumedCurve)
+  const base = { element, family: family.id, points, tolerance: library?.tolerance ?? 0, fit: null }
+  let problem: string | null = points.length === 0 ? null : points.length === 1 ? 'One point does not make a curve: take a second at another temperature.' : null
+  if (points.length >= 2) {
+    try {
+      const options = { leadOhm: settings.leadOhm ?? 0, range, ...(settings.model ? { model: settings.model } : {}) }
+      const fit = family.fit(points, options) as FamilyFit<unknown>
+      return { ...base, curve: fit.curve, fit, tolerance: 0, basis: 'measured', problem: null }
+    } catch (error) { problem = (error as Error).message }
+  }
+  return { ...base, curve: library?.curve, basis: 'assumed', problem }
+}
+
+/** 1σ of the curve at a truth, truth unit: the fit's band, or the library type's tolerance carried over. */
+export function sensorBand(sensor: Pick<Sensor, 'family' | 'fit' | 'curve' | 'tolerance'>, truth: number): number {
+  const family = familyOf(sensor.family)
+  if (sensor.fit) return family.band(sensor.fit, truth)
+  const signal = family.forward(sensor.curve, truth)
+  return Math.abs(family.inverse(sensor.curve, signal * (1 + sensor.tolerance)) - truth)
+}

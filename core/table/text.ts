@@ -1,0 +1,122 @@
+import Papa from 'papaparse'
+import { EchtError } from '../error.ts'
+import { parseQuantity } from '../quantity/parse.ts'
+import { requireTable, type Table } from './interpolate.ts'
+
+export type TableFormat = 'csv' | 'json' | 'tsv' | 'c'
+
+/** What goes with a table when it leaves: all of it is text for people. */
+export type TableNote = {
+  sensor: string
+  device: string
+  axisUnit: string
+  valueUnit: string
+  axisStep: number
+  valueStep: number
+  /** in the value unit */
+  worstError: number
+  date: string
+}
+
+export const TABLE_FORMATS: { id: TableFormat; name: string; extension: string }[] = [
+  { id: 'csv', name: 'CSV', extension: 'csv' },
+  { id: 'tsv', name: 'Text to paste', extension: 'txt' },
+  { id: 'json', name: 'JSON', extension: 'json' },
+  { id: 'c', name: 'C array', extension: 'h' },
+]
+
+/** A table in the device's unit and order as text. Numbers carry just the decimals of the device's steps. */
+export function writeTable(table: Table, note: TableNote, format: TableFormat): string {
+  const x = table.x.map((v) => onStep(v, note.axisStep)), y = table.y.map((v) => onStep(v, note.valueStep))
+  switch (format) {
+    case 'csv': return Papa.unparse([[`axis ${note.axisUnit}`, `value ${note.valueUnit}`].map(inert), ...x.map((v, i) => [v, y[i]!])], { newline: '\n' }) + '\n'
+    case 'tsv': return x.map((v, i) => `${v}\t${y[i]}`).join('\n') + '\n'
+    case 'json': return `${JSON.stringify({ ...note, x: x.map(Number), y: y.map(Number) }, null, 2)}\n`
+    case 'c': return cArray(x, y, note)
+  }
+}
+
+/**
+ * Text that a spreadsheet would take for a formula gets an apostrophe before it (OWASP, CSV injection).
+ * Numbers are written as numbers: a leading minus there is no formula.
+ */
+export const inert = (text: string): string => (/^[=+\-@\t\r]/.test(text) && !/^-?\d+(\.\d+)?$/.test(text) ? `'${text}` : text)
+
+function onStep(value: number, step: number): string {
+  const decimals = Math.max(0, Math.min(9, (String(Number(step.toPrecision(6))).split('.')[1] ?? '').length))
+  const text = value.toFixed(decimals)
+  return Number(text) === 0 ? text.replace('-', '') : text
+}
+
+function cArray(x: string[], y: string[], note: TableNote): string {
+  // nothing typed by a person may end the comment
+  const safe = (text: string): string => text.replace(/\*\//g, '* /').replace(/[\r\n\\]/g, ' ')
+  const list = (values: string[]): string => values.map((v) => (v.includes('.') ? `${v}f` : `${v}.0f`)).join(', ')
+  return `/*
+ * ${safe(note.sensor)} for ${safe(note.device)}
+ * axis in ${safe(note.axisUnit)}, step ${note.axisStep}; value in ${safe(note.valueUnit)}, step ${note.valueStep}
+ * worst error ${note.worstError.toFixed(3)} ${safe(note.valueUnit)} over the range of use
+ * ${safe(note.date)}
+ */
+#define SENSOR_CELLS ${x.length}
+static const float sensor_axis[SENSOR_CELLS] = { ${list(x)} };
+static const float sensor_value[SENSOR_CELLS] = { ${list(y)} };
+`
+}
+
+/**
+ * A table out of pasted text or a CSV file, to compare with: two columns (axis, value), or two rows of them;
+ * commas, semicolons or tabs; decimal commas where the separator allows; a header is passed over.
+ * Returned with the axis ascending, in the units of the text. Throws `EchtError` `bad-table`, `swapped-columns`.
+ */
+export function readTable(text: string, expect?: { axisRange: [number, number]; valueRange: [number, number] }): Table {
+  if (text.length > 200_000) throw new EchtError('bad-table', `The text holds ${text.length} characters: a table has at most a few hundred cells. This is some other file.`)
+  const trimmed = text.trim()
+  if (trimmed === '') throw new EchtError('bad-table', 'Nothing was pasted: copy two columns, axis and value, and paste them here.')
+  if (trimmed.startsWith('{')) return ascending(fromJson(trimmed), expect)
+  const delimiter = trimmed.includes('\t') ? '\t' : trimmed.includes(';') ? ';' : trimmed.includes(',') ? ',' : ' '
+  const { data } = Papa.parse<string[]>(delimiter === ' ' ? trimmed.replace(/ +/g, ' ') : trimmed, { delimiter, skipEmptyLines: 'greedy' })
+  const isNumber = (cell: string | undefined): boolean => cell !== undefined && /^'?[+-]?\s*[\d.,]+(e[+-]?\d+)?$/i.test(cell.trim())
+  const rows = data.filter((row) => row.some(isNumber))
+  const numbers = rows.map((row) => row.map((c) => c.trim()).filter(isNumber))
+  // where a comma does not part columns it is a decimal one: nobody writes thousands into a table
+  const read = (cell: string): number => cellNumber(delimiter === ',' ? cell : cell.replace(',', '.'))
+  if (rows.length === 2 && numbers[0]!.length > 2) return ascending({ x: numbers[0]!.map(read), y: numbers[1]!.map(read) }, expect)
+  rows.forEach((_, i) => {
+    if (numbers[i]!.length !== 2) throw new EchtError('bad-table', `Row ${i + 1} holds ${numbers[i]!.length} numbers: each row needs an axis and a value. With decimal commas, separate the columns by a tab or a semicolon.`)
+  })
+  return ascending({ x: numbers.map((r) => read(r[0]!)), y: numbers.map((r) => read(r[1]!)) }, expect)
+}
+
+const cellNumber = (cell: string): number => parseQuantity(cell.replace(/^'/, '').replace(/\s/g, ''), 'counts')
+
+function fromJson(text: string): Table {
+  let data: { x?: unknown; y?: unknown }
+  try { data = JSON.parse(text) as typeof data } catch { throw new EchtError('bad-table', 'The text begins like JSON but is cut short: copy it again.') }
+  const list = (v: unknown): number[] => (Array.isArray(v) ? v.map(Number) : [])
+  return { x: list(data.x), y: list(data.y) }
+}
+
+function ascending(table: Table, expect?: { axisRange: [number, number]; valueRange: [number, number] }): Table {
+  const order = table.x.map((_, i) => i).sort((a, b) => table.x[a]! - table.x[b]!)
+  const sorted = table.x.length === table.y.length ? { x: order.map((i) => table.x[i]!), y: order.map((i) => table.y[i]!) } : table
+  requireTable(sorted)
+  if (expect) {
+    const share = (v: number[], [low, high]: [number, number]): number => v.filter((n) => n >= low && n <= high).length / v.length
+    const straight = Math.min(share(sorted.x, expect.axisRange), share(sorted.y, expect.valueRange))
+    const swapped = Math.min(share(sorted.y, expect.axisRange), share(sorted.x, expect.valueRange))
+    if (straight < 0.8 && swapped > straight) throw new EchtError('swapped-columns', 'The columns look swapped: the first must be the axis, the second the value. Exchange them and paste again.')
+    if (straight < 0.5) throw new EchtError('bad-table', `Most numbers lie outside the device's axis (${expect.axisRange.join(' to ')}) or values (${expect.valueRange.join(' to ')}): check the units.`)
+  }
+  return sorted
+}
+
+/** A table in the unit and order its device lists it, from one in °C with the axis ascending; and back. */
+export function toDeviceOrder(table: Table, spec: { valueUnit: '°C' | '°F'; direction: 'rising' | 'falling' }): Table {
+  const y = table.y.map((v) => (spec.valueUnit === '°F' ? v * 1.8 + 32 : v))
+  return spec.direction === 'falling' ? { x: [...table.x].reverse(), y: y.reverse() } : { x: [...table.x], y }
+}
+
+export function fromDeviceOrder(table: Table, spec: { valueUnit: '°C' | '°F' }): Table {
+  return { x: table.x, y: table.y.map((v) => (spec.valueUnit === '°F' ? (v - 32) / 1.8 : v)) }
+}
