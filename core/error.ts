@@ -5,9 +5,12 @@
 export class EchtError extends Error {
   override readonly name = 'EchtError'
   readonly code: string
-  constructor(code: string, message: string) {
+  /** indices of the points it is about, where it is about points */
+  readonly points: number[]
+  constructor(code: string, message: string, points: number[] = []) {
     super(message)
     this.code = code
+    this.points = points
   }
 }
 

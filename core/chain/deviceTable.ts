@@ -66,6 +66,9 @@ export function proposeTable(chain: Chain, spec: DeviceTable, placement: 'best' 
   return { table: { ...guarded, at: options.at, name: options.name }, ...judgeTable(chain, spec, guarded), guards }
 }
 
+/** How far beyond the range a fault is shown, °C. */
+const BEYOND_C = 20
+
 /** Guards want room beyond the range and cells to spare. */
 function guardCells(spec: DeviceTable, [low, high]: [number, number]): number {
   const room = 8 * spec.axisStep
@@ -73,11 +76,12 @@ function guardCells(spec: DeviceTable, [low, high]: [number, number]): number {
 }
 
 function withGuards(table: Table, spec: DeviceTable): Table {
-  // rising axis of a pulled-up thermistor: low is short (hot), high is open (cold)
-  const coldest = Math.min(...table.y), hottest = Math.max(...table.y)
+  // on a rising axis behind a pull-up, low is a short (hot) and high is open (cold); a fault is shown well
+  // beyond the sensor's own range, so that it cannot be taken for a reading
+  const [coldest, hottest] = [Math.min(...table.y) - BEYOND_C, Math.max(...table.y) + BEYOND_C]
+  const limit = (v: number): number => Math.min(spec.valueRange[1], Math.max(spec.valueRange[0], Math.round(v / spec.valueStep) * spec.valueStep))
   const valueFor = (fault: DeviceTable['onOpen'], end: number): number =>
-    fault.show === 'cold' ? Math.max(spec.valueRange[0], Math.min(coldest, end)) : fault.show === 'hot' ? Math.min(spec.valueRange[1], Math.max(hottest, end))
-      : fault.show === 'value' && fault.value !== null ? fault.value : end
+    fault.show === 'cold' ? limit(coldest) : fault.show === 'hot' ? limit(hottest) : fault.show === 'value' && fault.value !== null ? fault.value : end
   return {
     x: [spec.axisRange[0], ...table.x, spec.axisRange[1]],
     y: [valueFor(spec.onShort, table.y[0]!), ...table.y, valueFor(spec.onOpen, table.y.at(-1)!)],

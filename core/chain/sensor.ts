@@ -1,5 +1,6 @@
 import type { Build, Element } from '../build/types.ts'
 import { elementOf, pointsOf } from '../build/find.ts'
+import type { EchtError } from '../error.ts'
 import { familyOf } from '../curve/registry.ts'
 import type { FamilyFit } from '../curve/family.ts'
 import { takenPoints, type TakenPoint } from './points.ts'
@@ -17,6 +18,8 @@ export type Sensor = {
   basis: 'assumed' | 'measured'
   /** why there is no fit */
   problem: string | null
+  /** indices of points that disagree with the others, whether or not there is a fit */
+  suspects: number[]
 }
 
 /** The curve of an element out of the record. Never throws for bad points: `problem` says what is wrong. */
@@ -27,15 +30,19 @@ export function sensorOf(build: Build, elementId: string, range: [number, number
   const points = takenPoints(build, family, pointsOf(build, elementId))
   const library = family.library.find((c) => c.id === settings.assumedCurve)
   const base = { element, family: family.id, points, tolerance: library?.tolerance ?? 0, fit: null }
+  let suspects: number[] = []
   let problem: string | null = points.length === 0 ? null : points.length === 1 ? 'One point does not make a curve: take a second at another temperature.' : null
   if (points.length >= 2) {
     try {
       const options = { leadOhm: settings.leadOhm ?? 0, range, ...(settings.model ? { model: settings.model } : {}) }
       const fit = family.fit(points, options) as FamilyFit<unknown>
-      return { ...base, curve: fit.curve, fit, tolerance: 0, basis: 'measured', problem: null }
-    } catch (error) { problem = (error as Error).message }
+      return { ...base, curve: fit.curve, fit, tolerance: 0, basis: 'measured', problem: null, suspects: fit.suspects }
+    } catch (error) {
+      problem = (error as Error).message
+      suspects = (error as EchtError).points ?? []
+    }
   }
-  return { ...base, curve: library?.curve, basis: 'assumed', problem }
+  return { ...base, curve: library?.curve, basis: 'assumed', problem, suspects }
 }
 
 /** 1σ of the curve at a truth, truth unit: the fit's band, or the library type's tolerance carried over. */

@@ -36,7 +36,7 @@ export function readStatus(build: Build, read: Read): ReadStatus {
   const worst = chain ? worstOverBest(chain) : null
   const ratio = worst && assembled.spec ? (Math.abs(worst.bias) + worst.band) / assembled.spec.accuracy : Infinity
   const proven = isProven(build, read.id)
-  const suspects = assembled.sensor.fit?.suspects ?? []
+  const { suspects } = assembled.sensor
   const biased = worst !== null && assembled.spec !== null && Math.abs(worst.bias) > assembled.spec.accuracy
   const state: State = chain === null ? 'empty' : suspects.length > 0 || biased || (assembled.sensor.problem !== null && assembled.sensor.points.length > 1) ? 'wrong' : proven ? 'proven' : assembled.sensor.basis
   return { assembled, chain, state, worst, ratio, next: nextStep(build, assembled, chain, worst, proven) }
@@ -65,8 +65,8 @@ function nextStep(build: Build, { sensor, channel, read, input, device, problem 
     const first = sensor.points.length === 0
     return { stage: 'element', title: first ? 'Take the first point.' : 'Take a second point.', reason: first ? 'Nothing of this sensor is measured: begin with ice, where the temperature is known for nothing.' : 'One point does not make a curve: boiling water is farthest from ice.' }
   }
-  if (sensor.problem) return { stage: 'element', title: 'Look at the points again.', reason: sensor.problem }
-  const suspects = sensor.fit?.suspects ?? []
+  const { suspects } = sensor
+  if (sensor.problem && suspects.length === 0) return { stage: 'element', title: 'Look at the points again.', reason: sensor.problem }
   if (suspects.length > 0) {
     const names = suspects.map((i) => `${sensor.points[i]!.truth.toFixed(1)} °C`).join(' and ')
     return { stage: 'element', title: `Read the point at ${names} again, or strike it.`, reason: 'It does not fit the others by more than chance allows.' }

@@ -27,29 +27,43 @@ export function timeConstantS(step: readonly { timeS: number; value: number }[])
   return { tauS: -1 / linearRegression(used).m, settled }
 }
 
+export type LagOptions = { referenceTauS: number; sensorTauS: number; /** 20 if left out */ windowS?: number }
+export type CooledPoint = { temperatureC: number; resistanceOhm: number; timeS: number; samples: number }
+
 /**
- * Points out of a cooling log, corrected for the lag of both probes. While the bath changes at `rate` a
+ * One point out of a log at a moment, corrected for the lag of both probes. While the bath changes, a
  * first-order probe reads `rate·τ` behind, so each reading y becomes y + τ·dy/dt; the slope is a straight
- * line through the samples within `windowS`. One point is taken per `everyC` of reference, averaged over
- * its window: hundreds of samples share the thermometer's offset and would only feign certainty.
+ * line through the samples within `windowS`. Undefined while fewer than five samples lie in the window.
  */
-export function pointsFromCooling(log: readonly CoolingSample[], options: { referenceTauS: number; sensorTauS: number; everyC?: number; windowS?: number }): { temperatureC: number; resistanceOhm: number; timeS: number; samples: number }[] {
-  const everyC = options.everyC ?? 5, windowS = options.windowS ?? 20
+export function lagCorrected(log: readonly CoolingSample[], atS: number, options: LagOptions): CooledPoint | undefined {
+  const half = (options.windowS ?? 20) / 2
+  const near = log.filter((s) => Math.abs(s.timeS - atS) <= half)
+  if (near.length < 5) return undefined
+  const reference = trend(near.map((s) => [s.timeS, s.referenceC]), atS)
+  const logOhm = trend(near.map((s) => [s.timeS, Math.log(s.resistanceOhm)]), atS)
+  return {
+    temperatureC: reference.value + options.referenceTauS * reference.slope,
+    resistanceOhm: Math.exp(logOhm.value + options.sensorTauS * logOhm.slope),
+    timeS: atS, samples: near.length,
+  }
+}
+
+/**
+ * Points out of a whole cooling log, one per `everyC` (5) of reference, each averaged over its window:
+ * hundreds of samples share the thermometer's offset and would only feign certainty.
+ */
+export function pointsFromCooling(log: readonly CoolingSample[], options: LagOptions & { everyC?: number }): CooledPoint[] {
   if (log.length < 5) throw new EchtError('too-few-points', `The log holds ${log.length} readings: let it run longer.`)
-  const taken: { temperatureC: number; resistanceOhm: number; timeS: number; samples: number }[] = []
+  const half = (options.windowS ?? 20) / 2
+  const taken: CooledPoint[] = []
   let lastC = NaN
   for (const at of log) {
-    if (Math.abs(at.referenceC - lastC) < everyC) continue
-    const near = log.filter((s) => Math.abs(s.timeS - at.timeS) <= windowS / 2)
-    if (near.length < 5) continue
-    const reference = trend(near.map((s) => [s.timeS, s.referenceC]), at.timeS)
-    const logOhm = trend(near.map((s) => [s.timeS, Math.log(s.resistanceOhm)]), at.timeS)
-    taken.push({
-      temperatureC: reference.value + options.referenceTauS * reference.slope,
-      resistanceOhm: Math.exp(logOhm.value + options.sensorTauS * logOhm.slope),
-      timeS: at.timeS,
-      samples: near.length,
-    })
+    // a window that hangs over either end of the log would weigh the slope wrongly
+    if (at.timeS - log[0]!.timeS < half || log.at(-1)!.timeS - at.timeS < half) continue
+    if (Math.abs(at.referenceC - lastC) < (options.everyC ?? 5)) continue
+    const point = lagCorrected(log, at.timeS, options)
+    if (!point) continue
+    taken.push(point)
     lastC = at.referenceC
   }
   return taken

@@ -58,11 +58,10 @@ export function fitThermistor(points: readonly ThermistorPoint[], options: Therm
   const temperatures = clean.map((p) => p.temperatureC)
   const span: [number, number] = [Math.min(...temperatures), Math.max(...temperatures)]
   const range = options.rangeC ? requireRange(options.rangeC, 'The range of use') : span
-  requireMonotonic(curve, range)
-
   const spare = clean.length - COEFFICIENT_COUNT[model]
   const scale = spare > 0 ? Math.max(1, squares.chiSquared / spare) : 1
   const suspects = findSuspects(squares, spare)
+  requireMonotonic(curve, range, suspects, clean)
   if (spare < 2) warnings.push(`${spare === 0 ? 'No spare point' : 'One spare point'}: a slip of the pen could not be seen. ${2 - spare} more would show it.`)
   if (suspects.length > 0) warnings.push(suspectText(suspects, clean))
   const beyond = Math.max(span[0] - range[0], range[1] - span[1])
@@ -211,9 +210,10 @@ function suspectText(suspects: number[], points: readonly CleanPoint[]): string 
 }
 
 /** Throws `EchtError` `not-monotonic` unless resistance falls with temperature all over the range. */
-export function requireMonotonic(curve: ThermistorCurve, rangeC: readonly [number, number]): void {
+function requireMonotonic(curve: ThermistorCurve, rangeC: readonly [number, number], suspects: number[], points: readonly CleanPoint[]): void {
   const refuse = (atC: number): never => {
-    throw new EchtError('not-monotonic', `The fitted curve turns back near ${atC.toFixed(0)} °C, which no thermistor does: a reading is wrong, or the points lie too close together for the range ${rangeC[0].toFixed(0)} to ${rangeC[1].toFixed(0)} °C.`)
+    const why = suspects.length > 0 ? suspectText(suspects, points) : `A reading is wrong, or the points lie too close together for the range ${rangeC[0].toFixed(0)} to ${rangeC[1].toFixed(0)} °C.`
+    throw new EchtError('not-monotonic', `The fitted curve turns back near ${atC.toFixed(0)} °C, which no thermistor does. ${why}`, suspects)
   }
   let last = Infinity
   for (const t of rangeC[0] === rangeC[1] ? [rangeC[0]] : linspace(rangeC[0], rangeC[1], 41)) {

@@ -1,0 +1,61 @@
+import { ActionIcon, Alert, Button, Group } from '@mantine/core'
+import { useHotkeys } from '@mantine/hooks'
+import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react'
+import dayjs from 'dayjs'
+import { useEffect } from 'react'
+import { NavLink, Outlet, useParams } from 'react-router'
+import { fileNameOf, writeBuild } from '../core/build/index.ts'
+import { useFrame } from './FrameContext.ts'
+import { Problem } from './parts/Problem.tsx'
+import { saveFile } from './parts/saveFile.ts'
+import type { SaveState } from './store/session.ts'
+import { OpenBuildContext, useBuildById } from './store/useBuild.ts'
+
+/** Everything that belongs to one open build. */
+export function BuildPage() {
+  const { buildId } = useParams()
+  const { open, error } = useBuildById(buildId!)
+  const { setSlots } = useFrame()
+  const name = open?.build.name, save = open?.save
+  const { canUndo = false, canRedo = false, undo, redo } = open ?? {}
+  useEffect(() => {
+    setSlots({
+      title: name,
+      save: save && (
+        <Group gap={2} wrap="nowrap">
+          <ActionIcon aria-label="Undo" disabled={!canUndo} onClick={undo} color="gray"><IconArrowBackUp size={20} /></ActionIcon>
+          <ActionIcon aria-label="Redo" disabled={!canRedo} onClick={redo} color="gray"><IconArrowForwardUp size={20} /></ActionIcon>
+          <span className={`save ${save.kind}`} role="status">{saveText(save)}</span>
+        </Group>
+      ),
+      nav: (
+        <>
+          <NavLink to={`/build/${buildId}`} end>Line-up</NavLink>
+          <NavLink to={`/build/${buildId}/prove`}>Prove</NavLink>
+          <NavLink to={`/build/${buildId}/logbook`}>Logbook</NavLink>
+          <NavLink to="/builds">Builds</NavLink>
+        </>
+      ),
+    })
+    // undo and redo are bound to the session, which is one for the build
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [buildId, name, save, canUndo, canRedo, setSlots])
+  useEffect(() => () => setSlots({}), [setSlots])
+  useHotkeys([['mod+Z', () => undo?.()], ['mod+shift+Z', () => redo?.()], ['mod+Y', () => redo?.()]])
+  if (error) return <Problem error={error} />
+  if (!open) return <p className="pale">Opening…</p>
+  return (
+    <OpenBuildContext value={open}>
+      {open.save.kind === 'unsaved' && (
+        <Alert color="red" mb="md" role="alert" title="Not saved">
+          {open.save.why}{' '}
+          <Button size="sm" h={36} ml="md" onClick={() => saveFile(fileNameOf(open.build), writeBuild(open.build), 'application/json')}>Export now</Button>
+        </Alert>
+      )}
+      {open.notice && <Alert mb="md" role="status">{open.notice}</Alert>}
+      <Outlet />
+    </OpenBuildContext>
+  )
+}
+
+const saveText = (save: SaveState): string => (save.kind === 'saved' ? `saved ${dayjs(save.at).format('HH:mm')}` : save.kind === 'saving' ? 'saving' : 'not saved')

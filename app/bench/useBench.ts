@@ -1,0 +1,78 @@
+import { useCallback, useEffect, useRef, useState } from 'react'
+import type { CoolingSample } from '../../core/curve/thermistor/cooling.ts'
+import { Instrument, type Link } from './instrument.ts'
+import { serialTransport } from './serialTransport.ts'
+import { webSocketTransport } from './webSocketTransport.ts'
+
+export type BenchSource = 'simulated' | 'serial'
+export type Scenario = 'ICE' | 'AIR' | 'KETTLE'
+
+const PERIOD_MS = 250
+/** Kept for the picture and the lag; points are in the record as soon as they are taken. */
+const KEEP = 4000
+
+export type Bench = {
+  meter: Link
+  thermometer: Link
+  running: boolean
+  /** newest last; an overload is NaN */
+  log: CoolingSample[]
+  overloads: number
+  start: (source: BenchSource, baud: number) => void
+  stop: () => void
+  scenario: (s: Scenario, speed: number) => void
+}
+
+/** The two instruments, read together as long as it runs. What was read stays when a line drops. */
+export function useBench(): Bench {
+  const [meter, setMeter] = useState<Link>({ state: 'off' })
+  const [thermometer, setThermometer] = useState<Link>({ state: 'off' })
+  const [running, setRunning] = useState(false)
+  const [log, setLog] = useState<CoolingSample[]>([])
+  const [overloads, setOverloads] = useState(0)
+  const instruments = useRef<{ meter: Instrument; thermometer: Instrument | null } | null>(null)
+
+  const stop = useCallback(() => {
+    setRunning(false)
+    void instruments.current?.meter.disconnect()
+    void instruments.current?.thermometer?.disconnect()
+    instruments.current = null
+  }, [])
+  useEffect(() => stop, [stop])
+
+  const start = useCallback((source: BenchSource, baud: number) => {
+    const simulated = source === 'simulated'
+    const pair = {
+      meter: new Instrument(simulated ? webSocketTransport('/bench/meter') : serialTransport(baud), setMeter, simulated ? [] : ['CONF:RES']),
+      // a real reference thermometer is read by eye: its box stays open for typing
+      thermometer: simulated ? new Instrument(webSocketTransport('/bench/thermometer'), setThermometer) : null,
+    }
+    instruments.current = pair
+    void pair.meter.connect()
+    void pair.thermometer?.connect()
+    setRunning(true)
+    const began = performance.now()
+    const turn = async (): Promise<void> => {
+      if (instruments.current !== pair) return
+      const next = performance.now() + PERIOD_MS
+      if (pair.meter.link.state === 'connected' && (!pair.thermometer || pair.thermometer.link.state === 'connected')) {
+        try {
+          const [resistanceOhm, referenceC] = await Promise.all([pair.meter.measure('MEAS:RES?'), pair.thermometer ? pair.thermometer.measure('MEAS:TEMP?') : NaN])
+          if (instruments.current !== pair) return
+          if (Number.isNaN(resistanceOhm)) setOverloads((n) => n + 1)
+          else setLog((all) => [...all.slice(-KEEP), { timeS: (performance.now() - began) / 1000, referenceC, resistanceOhm }])
+        } catch { /* the link says why, and connects again */ }
+      }
+      setTimeout(() => void turn(), Math.max(20, next - performance.now()))
+    }
+    void turn()
+  }, [])
+
+  const scenario = useCallback((s: Scenario, speed: number) => {
+    instruments.current?.meter.say(`SIM:SPE ${speed}`)
+    instruments.current?.meter.say(`SIM:SCEN ${s}`)
+    setLog([])
+  }, [])
+
+  return { meter, thermometer, running, log, overloads, start, stop, scenario }
+}

@@ -1,0 +1,21 @@
+import '@mantine/core/styles.css'
+import '@mantine/notifications/styles.css'
+import '@fontsource-variable/atkinson-hyperlegible-next/wght.css'
+import '@fontsource-variable/atkinson-hyperlegible-mono/wght.css'
+import './ink.css'
+import { MantineProvider } from '@mantine/core'
+import { Notifications } from '@mantine/notifications'
+import { StrictMode } from 'react'
+import { createRoot } from 'react-dom/client'
+import { RouterProvider } from 'react-router'
+import { theme } from './theme.ts'
+import { router } from './router.tsx'
+
+createRoot(document.getElementById('root')!).render(
+  <StrictMode>
+    <MantineProvider theme={theme} defaultColorScheme="light">
+      <Notifications position="bottom-right" />
+      <RouterProvider router={router} />
+    </MantineProvider>
+  </StrictMode>,
+)

@@ -1,0 +1,94 @@
+import { TextInput } from '@mantine/core'
+import { useEffect, useId, useRef, useState, type ReactNode, type Ref } from 'react'
+import { convertFromCore, formatQuantity, parseQuantity } from '../../core/quantity/index.ts'
+import { useUnits } from './units.ts'
+
+export type Typed = { value: number; typed: string; unit: string }
+
+type Props = {
+  label: ReactNode
+  /** the core's unit of the value */
+  unit: string
+  /** in the core's unit; null shows an empty box */
+  value?: number | null
+  /** called on Enter and on leaving the box, only with what could be understood and has changed */
+  onCommit?: (typed: Typed) => void
+  /** called at each keystroke; null while it cannot be understood */
+  onTyped?: (typed: Typed | null) => void
+  onEnter?: () => void
+  /** arrow-key step in the unit shown; a unit of the last digit if left out */
+  step?: number
+  /** further checks: a sentence when the value will not do */
+  check?: (value: number) => string | null
+  placeholder?: string
+  width?: number | string
+  inputRef?: Ref<HTMLInputElement>
+  disabled?: boolean
+  hideUnderstood?: boolean
+  autoFocus?: boolean
+}
+
+/** A number box that takes what people write, shows what it understood and never loses what was typed. */
+export function QuantityInput({ label, unit, value = null, onCommit, onTyped, onEnter, step, check, placeholder, width, inputRef, disabled, hideUnderstood, autoFocus }: Props) {
+  const units = useUnits()
+  const shownUnit = units.of(unit)
+  const shownText = (v: number | null): string => (v === null ? '' : String(Number(convertFromCore(v, shownUnit).toPrecision(7))))
+  const [text, setText] = useState(() => shownText(value))
+  const [touched, setTouched] = useState(false)
+  const committed = useRef(value)
+  const noteId = useId()
+  // a change from outside (undo, another tab, another unit) shows, unless the box holds something newer
+  useEffect(() => {
+    if (value !== committed.current || !touched) { setText(shownText(value)); committed.current = value; setTouched(false) }
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [value, shownUnit])
+
+  const read = (raw: string): { typed: Typed | null; error: string | null } => {
+    if (raw.trim() === '') return { typed: null, error: null }
+    try {
+      const inUnit = parseQuantity(raw, shownUnit)
+      const parsed = Number.isFinite(inUnit) ? inUnit : NaN
+      return { typed: { value: parsed, typed: raw.trim(), unit: shownUnit }, error: check?.(parsed) ?? null }
+    } catch (error) { return { typed: null, error: (error as Error).message } }
+  }
+  const { typed, error } = read(text)
+  const change = (raw: string): void => {
+    setText(raw)
+    setTouched(true)
+    const now = read(raw)
+    onTyped?.(now.error ? null : now.typed)
+  }
+  const commit = (): void => {
+    if (!touched || !typed || error) return
+    committed.current = typed.value
+    setTouched(false)
+    onCommit?.(typed)
+  }
+  const nudge = (direction: 1 | -1): void => {
+    const base = typed?.value ?? 0
+    const by = step ?? 1
+    const next = Number((convertFromCore(base, shownUnit) + direction * by).toPrecision(10))
+    change(String(next))
+  }
+  const understood = !hideUnderstood && typed && touched && !error ? `= ${formatQuantity(typed.value, unit, { as: shownUnit, digits: 5 })}` : ''
+  return (
+    <div style={{ width }}>
+      <TextInput
+        label={label} value={text} placeholder={placeholder} disabled={disabled} ref={inputRef} autoComplete="off" inputMode="text" data-autofocus={autoFocus || undefined}
+        error={touched || text !== '' ? error : null}
+        aria-describedby={noteId}
+        rightSection={<span className="pale" style={{ fontSize: 14 }}>{shownUnit.replace('Δ', '')}</span>} rightSectionWidth={56}
+        onChange={(e) => change(e.currentTarget.value)}
+        onBlur={commit}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter') { commit(); onEnter?.() }
+          else if (e.key === 'ArrowUp') { e.preventDefault(); nudge(1) }
+          else if (e.key === 'ArrowDown') { e.preventDefault(); nudge(-1) }
+          else if (e.key === 'Escape') { setText(shownText(value)); setTouched(false); onTyped?.(null) }
+        }}
+        styles={{ input: { fontFamily: 'var(--mantine-font-family-monospace)' } }}
+      />
+      {!hideUnderstood && <div id={noteId} className="understood" aria-live="polite">{understood}</div>}
+    </div>
+  )
+}

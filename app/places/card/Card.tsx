@@ -1,0 +1,72 @@
+import { Button, Group } from '@mantine/core'
+import dayjs from 'dayjs'
+import { useMemo } from 'react'
+import { Link, useParams } from 'react-router'
+import { linearSpread, readStatus, walkForward } from '../../../core/chain/index.ts'
+import { readOf } from '../../../core/build/index.ts'
+import { linspace } from '../../../core/math/index.ts'
+import { fixed } from '../../../core/quantity/index.ts'
+import { expectedReadings } from '../../../core/prove/index.ts'
+import { toDeviceOrder } from '../../../core/table/index.ts'
+import { useBuild } from '../../store/useBuild.ts'
+import { Chip } from '../../parts/Chip.tsx'
+import { ohms, useUnits } from '../../parts/units.ts'
+import { Scales } from '../channel/Scales.tsx'
+import { heightFor, windowAround } from '../channel/window.ts'
+
+/** The card for the wing: scales, table, what a meter should say at five temperatures, pins, date. Prints on one sheet. */
+export function Card() {
+  const { build } = useBuild()
+  const units = useUnits()
+  const { readId } = useParams()
+  const found = useMemo(() => { try { return readOf(build, readId!) } catch { return null } }, [build, readId])
+  const status = useMemo(() => found && readStatus(build, found.read), [build, found])
+  if (!found || !status) return <p role="alert">This reader is not in the build any more. <Link to={`/build/${build.id}`}>Back to the line-up</Link></p>
+  const { chain, assembled } = status
+  const { channel, read } = found
+  const { input, device, sensor } = assembled
+  const truth = status.worst?.at ?? channel.needs.best[1]
+  const temperatures = linspace(...channel.needs.range, 5)
+  const expected = chain ? temperatures.flatMap((t) => { try { return [{ t, readings: expectedReadings(chain, t) }] } catch { return [] } }) : []
+  const table = input.table?.entered
+  return (
+    <article className="card">
+      <Group className="no-print" mb="md"><Button onClick={() => globalThis.print()}>Print</Button><Button variant="default" component={Link} to={`/build/${build.id}/channel/${channel.id}/${read.id}`}>Back to the channel</Button></Group>
+      <Group justify="space-between" align="baseline" wrap="wrap">
+        <h1>{channel.name}</h1>
+        <span>{build.name} · {dayjs().format('D MMM YYYY')} · <Chip state={status.state} /></span>
+      </Group>
+      <p style={{ margin: '4px 0 10px' }}>{device.name} pin {input.pin}{channel.place ? ` · ${channel.place}` : ''} · needs {units.pm(channel.needs.accuracy, 1)} {units.temperature} from {units.tBare(channel.needs.best[0], 0)} to {units.t(channel.needs.best[1], 0)}</p>
+      {chain && <Scales chain={chain} walked={walkForward(chain, truth)} spread={linearSpread(chain, truth)} truth={truth} window={windowAround(truth, heightFor(channel.needs.accuracy, status.worst?.bias ?? 0, channel.needs.range), channel.needs.range)} points={sensor.points} suspects={sensor.suspects} height={330} decimals={read.face.decimals} onTruth={() => undefined} onWindow={() => undefined} still />}
+      {expected.length > 0 && (
+        <>
+          <h2>What a meter should say</h2>
+          <table className="sheet-table" aria-label="Expected readings">
+            <thead><tr><th className="num">{units.temperature}</th><th className="num">sensor, unplugged</th><th className="num">pin {input.pin}, V</th><th className="num">{device.name} shows</th></tr></thead>
+            <tbody>{expected.map(({ t, readings }) => {
+              const at = (s: string) => readings.find((r) => r.stage === s)!
+              const band = (e: { low: number; high: number }, f: (v: number) => string) => <span className="pale"> {f(e.low)}–{f(e.high)}</span>
+              return <tr key={t}><td className="num"><b>{units.tBare(t, 0)}</b></td><td className="num">{ohms(at('element').value)}{band(at('element'), (v) => ohms(v).replace(/ [kM]?Ω/, ''))}</td><td className="num">{fixed(at('pin').value, 3)}{band(at('pin'), (v) => fixed(v, 3))}</td><td className="num">{units.tBare(at('shown').value)}{band(at('shown'), (v) => units.tBare(v))}</td></tr>
+            })}</tbody>
+          </table>
+        </>
+      )}
+      <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 30, marginTop: 16 }}>
+        <div>
+          <h2>Pins</h2>
+          <table className="sheet-table" aria-label="Pinout"><tbody>
+            {sensor.element.pins.map((p) => <tr key={p.name}><td>{p.name}</td><td>{p.wire || 'no colour noted'}</td></tr>)}
+            <tr><td>{device.name} pin {input.pin}</td><td>{read.wire.colour || 'no colour noted'}{read.wire.cavity ? `, cavity ${read.wire.cavity}` : ''}</td></tr>
+            {input.pulls.filter((p) => p.on).map((p) => <tr key={p.id}><td>{p.name || 'pull-up'}</td><td>{ohms(p.ohm.value)} to {fixed(p.toReference ? input.referenceV.value : p.railV.value, 2)} V, {p.ohm.basis}</td></tr>)}
+          </tbody></table>
+        </div>
+        <div>
+          <h2>Table in {device.name}</h2>
+          {table && input.table ? (
+            <p className="mono" style={{ fontSize: 14, columns: 2, margin: '6px 0' }}>{(() => { const o = toDeviceOrder(table, input.table); return o.x.map((x, i) => <span key={x} style={{ display: 'block' }}>{x} {input.table!.axis} → {fixed(o.y[i]!, 1)} {input.table!.valueUnit}</span>) })()}</p>
+          ) : <p className="pale">None entered yet.</p>}
+        </div>
+      </div>
+    </article>
+  )
+}

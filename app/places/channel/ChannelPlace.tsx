@@ -1,0 +1,140 @@
+import { ActionIcon, Group } from '@mantine/core'
+import { useHotkeys } from '@mantine/hooks'
+import { IconMinus, IconPlus, IconPrinter } from '@tabler/icons-react'
+import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
+import { linearSpread, readStatus, walkForward, type NextStep, type StageId } from '../../../core/chain/index.ts'
+import { useBuild } from '../../store/useBuild.ts'
+import { useUnits } from '../../parts/units.ts'
+import { ChannelTitle } from './ChannelTitle.tsx'
+import { Scales } from './Scales.tsx'
+import { SidePanel } from './SidePanel.tsx'
+import { TypeReading } from './TypeReading.tsx'
+import { heightFor, windowAround, type Window } from './window.ts'
+
+export type StagePlace = NextStep['stage']
+const TABS: { id: StagePlace; name: string }[] = [
+  { id: 'element', name: 'Element' }, { id: 'leads', name: 'Leads' }, { id: 'input', name: 'Input' }, { id: 'table', name: 'Table' }, { id: 'face', name: 'Face' }, { id: 'prove', name: 'Prove' },
+]
+const TAB_OF: Record<StageId, StagePlace> = { truth: 'element', element: 'element', plug: 'leads', pin: 'input', converter: 'input', shown: 'table' }
+
+const STAGES = {
+  element: lazy(() => import('./element/ElementStage.tsx')),
+  leads: lazy(() => import('./LeadsStage.tsx')),
+  input: lazy(() => import('./input/InputStage.tsx')),
+  table: lazy(() => import('./table/TableStage.tsx')),
+  face: lazy(() => import('./FaceStage.tsx')),
+  prove: lazy(() => import('./ProveStage.tsx')),
+}
+
+/** One channel: its scales, and beneath them the stage that was touched. */
+export function ChannelPlace() {
+  const { build } = useBuild()
+  const { channelId, readId } = useParams()
+  const channel = build.channels.find((c) => c.id === channelId)
+  const read = channel?.reads.find((r) => r.id === readId) ?? channel?.reads[0]
+  if (!channel || !read) return <p role="alert">This channel is not in the build any more. <Link to={`/build/${build.id}`}>Back to the line-up</Link></p>
+  return <ChannelOf key={read.id} channelId={channel.id} readId={read.id} />
+}
+
+function ChannelOf({ channelId, readId }: { channelId: string; readId: string }) {
+  const { build } = useBuild()
+  const units = useUnits()
+  const navigate = useNavigate()
+  const [search, setSearch] = useSearchParams()
+  const channel = build.channels.find((c) => c.id === channelId)!
+  const read = channel.reads.find((r) => r.id === readId)!
+  const status = useMemo(() => readStatus(build, read), [build, read])
+  const { chain } = status
+  const { range, best } = channel.needs
+  const stage = (search.get('stage') as StagePlace | null) ?? status.next.stage
+  const [truth, setTruth] = useState(() => status.worst?.at ?? (best[0] + best[1]) / 2)
+  const bend = status.worst?.bias ?? 0
+  const [window, setWindow] = useState<Window>(() => windowAround(truth, heightFor(channel.needs.accuracy, bend, range), range))
+  // the range may be edited while it is looked at
+  useEffect(() => { setTruth((t) => Math.min(range[1], Math.max(range[0], t))); setWindow((w) => windowAround((w.low + w.high) / 2, Math.min(w.high - w.low, range[1] - range[0]), range)) }, [range[0], range[1]]) // eslint-disable-line react-hooks/exhaustive-deps
+
+  const walked = useMemo(() => { try { return chain && walkForward(chain, truth) } catch { return null } }, [chain, truth])
+  const spread = useMemo(() => { try { return chain && linearSpread(chain, truth) } catch { return null } }, [chain, truth])
+
+  const choose = useCallback((next: StagePlace) => setSearch((s) => { const n = new URLSearchParams(s); n.set('stage', next); return n }, { replace: true }), [setSearch])
+  const moveTo = useCallback((t: number) => {
+    setTruth(t)
+    setWindow((w) => (t < w.low || t > w.high ? windowAround(t, w.high - w.low, range) : w))
+  }, [range])
+  const zoom = useCallback((by: number) => setWindow((w) => windowAround(truth, Math.min(1.12 * (range[1] - range[0]), Math.max(1, (w.high - w.low) * by)), range)), [truth, range])
+  const area = useRef<HTMLDivElement>(null)
+  useEffect(() => {
+    const element = area.current
+    const wheel = (e: WheelEvent): void => { if (e.ctrlKey || e.altKey) { e.preventDefault(); zoom(e.deltaY > 0 ? 1.15 : 1 / 1.15) } }
+    element?.addEventListener('wheel', wheel, { passive: false })
+    return () => element?.removeEventListener('wheel', wheel)
+  }, [zoom])
+
+  const neighbours = build.channels.flatMap((c) => c.reads.map((r) => ({ c: c.id, r: r.id })))
+  const go = (by: number): void => {
+    const at = neighbours.findIndex((n) => n.r === readId)
+    const to = neighbours[(at + by + neighbours.length) % neighbours.length]!
+    void navigate(`/build/${build.id}/channel/${to.c}/${to.r}`)
+  }
+  useHotkeys([
+    ...TABS.map((t, i) => [String(i + 1), () => choose(t.id)] as [string, () => void]),
+    ['[', () => go(-1)], [']', () => go(1)], ['+', () => zoom(1 / 1.4)], ['=', () => zoom(1 / 1.4)], ['-', () => zoom(1.4)],
+    ['c', () => void navigate(`/build/${build.id}/card/${readId}`)], ['l', () => void navigate(`/build/${build.id}`)],
+  ])
+  const Stage = STAGES[stage] ?? STAGES.element
+  const { sensor, device, input } = status.assembled
+  return (
+    <article>
+      <ChannelTitle channel={channel} read={read} device={device} input={input} />
+      <div className="channel-top">
+        <div ref={area}>
+          {chain && walked && spread ? (
+            <>
+              <Scales {...{ chain, walked, spread, truth, window }} points={sensor.points} suspects={sensor.suspects} decimals={read.face.decimals} onTruth={moveTo} onWindow={setWindow} onStage={(s) => choose(TAB_OF[s])} />
+              <Group gap={6} className="no-print" wrap="wrap">
+                <TypeReading chain={chain} truth={truth} onTruth={moveTo} />
+                <ActionIcon aria-label="Look closer" color="gray" onClick={() => zoom(1 / 1.4)}><IconPlus size={20} /></ActionIcon>
+                <ActionIcon aria-label="Step back" color="gray" onClick={() => zoom(1.4)}><IconMinus size={20} /></ActionIcon>
+                <span className="pale" style={{ fontSize: 14 }}>Window {units.tBare(window.low, 0)} to {units.t(window.high, 0)}. A level thread is the truth.</span>
+                <ActionIcon component={Link} to={`/build/${build.id}/card/${readId}`} aria-label="Card for the car" color="gray"><IconPrinter size={20} /></ActionIcon>
+              </Group>
+            </>
+          ) : <NotYet problem={status.assembled.problem ?? 'The curve does not reach this temperature.'} />}
+        </div>
+        <SidePanel {...{ status, truth, walked, spread, choose }} />
+      </div>
+      <div className="stage-tabs no-print" role="tablist" aria-label="Stages">
+        {TABS.map((t, i) => (
+          <button key={t.id} type="button" role="tab" id={`tab-${t.id}`} aria-selected={stage === t.id} aria-controls="stage" tabIndex={stage === t.id ? 0 : -1} onClick={() => choose(t.id)}
+            onKeyDown={(e) => {
+              const by = e.key === 'ArrowRight' ? 1 : e.key === 'ArrowLeft' ? -1 : 0
+              if (by === 0) return
+              const to = TABS[(i + by + TABS.length) % TABS.length]!
+              choose(to.id)
+              document.getElementById(`tab-${to.id}`)?.focus()
+            }}>
+            {t.name}<kbd className="key">{i + 1}</kbd>
+          </button>
+        ))}
+      </div>
+      <div id="stage" role="tabpanel" aria-labelledby={`tab-${stage}`} className="no-print">
+        <Suspense fallback={<p className="pale">…</p>}><Stage status={status} truth={truth} /></Suspense>
+      </div>
+    </article>
+  )
+}
+
+/** Nothing measured yet: empty scales that say what to do first. */
+function NotYet({ problem }: { problem: string }) {
+  return (
+    <div style={{ position: 'relative', height: 220 }}>
+      <svg width="100%" height={220} role="img" aria-label="Scales still empty" preserveAspectRatio="none" viewBox="0 0 600 220">
+        {[60, 180, 300, 420, 540].map((x) => <line key={x} x1={x} x2={x} y1={20} y2={210} stroke="var(--hair)" strokeWidth={1.6} strokeDasharray="5 4" />)}
+      </svg>
+      <p style={{ position: 'absolute', top: 60, left: 40, right: 40, background: 'var(--paper)', padding: 16, fontSize: 18 }} role="status">{problem}</p>
+    </div>
+  )
+}
+
+export type StageProps = { status: ReturnType<typeof readStatus>; truth: number }

@@ -1,0 +1,61 @@
+import { useMemo } from 'react'
+import { Area, CartesianGrid, ComposedChart, ErrorBar, Line, ReferenceLine, ResponsiveContainer, Scatter, Tooltip, XAxis, YAxis } from 'recharts'
+import { K95, sensorBand, type Sensor } from '../../../../core/chain/index.ts'
+import { familyOf } from '../../../../core/curve/registry.ts'
+import { linspace } from '../../../../core/math/index.ts'
+import { ohms, useUnits } from '../../../parts/units.ts'
+import { AXIS, GRID } from '../../../parts/chart.ts'
+
+/** The curve through its points, and beneath it each point's miss inside the 95 % band, on one temperature axis. */
+export default function CurveCharts({ sensor, range }: { sensor: Sensor; range: [number, number] }) {
+  const units = useUnits()
+  const family = familyOf(sensor.family)
+  const factor = units.temperature === '°F' ? 1.8 : 1
+  const data = useMemo(() => linspace(range[0], range[1], 61).flatMap((t) => {
+    try {
+      const band = K95 * sensorBand(sensor, t) * factor
+      return [{ t: units.tOut(t), signal: family.forward(sensor.curve, t), band: [-band, band] as [number, number] }]
+    } catch { return [] }
+  }), [sensor, range, units.temperature]) // eslint-disable-line react-hooks/exhaustive-deps
+  const points = sensor.points.map((p, i) => ({
+    t: units.tOut(p.truth), signal: p.signal, suspect: sensor.suspects.includes(i),
+    miss: (sensor.fit?.residualsC[i] ?? 0) * factor, bar: K95 * (p.truthUncertainty ?? 0) * factor,
+  }))
+  const domain = [units.tOut(range[0]), units.tOut(range[1])]
+  const dash = sensor.basis === 'assumed' ? '5 4' : undefined
+  const limit = Math.max(...data.map((d) => d.band[1]), ...points.map((p) => Math.abs(p.miss) + p.bar), 0.5)
+  return (
+    <div>
+      <h2>Curve and how sure it is</h2>
+      <div role="img" aria-label={`Curve of resistance over temperature with ${points.length} points`}>
+        <ResponsiveContainer width="100%" height={190}>
+          <ComposedChart data={data} margin={{ top: 8, right: 12, bottom: 0, left: 6 }}>
+            <CartesianGrid {...GRID} />
+            <XAxis {...AXIS} dataKey="t" type="number" domain={domain} hide />
+            <YAxis {...AXIS} width={58} scale="log" domain={['auto', 'auto']} tickFormatter={(v: number) => ohms(v).replace(' Ω', '').replace('Ω', '').replace(' k', 'k')} allowDataOverflow />
+            <Line dataKey="signal" name="Ω" stroke="var(--touch)" strokeWidth={2.4} dot={false} isAnimationActive={false} {...(dash ? { strokeDasharray: dash } : {})} />
+            <Scatter data={points} dataKey="signal" isAnimationActive={false} shape={(p: { cx?: number; cy?: number; payload?: { suspect: boolean } }) => <circle cx={p.cx} cy={p.cy} r={5} fill={p.payload?.suspect ? 'var(--wrong-soft)' : 'var(--paper)'} stroke={p.payload?.suspect ? 'var(--wrong)' : 'var(--ink)'} strokeWidth={2} />} />
+            <Tooltip formatter={(v) => ohms(Number(v))} labelFormatter={(t) => `${Number(t).toFixed(1)} ${units.temperature}`} contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--hair)' }} />
+          </ComposedChart>
+        </ResponsiveContainer>
+      </div>
+      <div role="img" aria-label={`Misses of the points and the 95 % band, up to ${limit.toFixed(1)} ${units.temperature}`}>
+        <ResponsiveContainer width="100%" height={170}>
+          <ComposedChart data={data} margin={{ top: 8, right: 12, bottom: 4, left: 6 }}>
+            <CartesianGrid {...GRID} />
+            <XAxis {...AXIS} dataKey="t" type="number" domain={domain} unit={` ${units.temperature}`} tickCount={8} />
+            <YAxis {...AXIS} width={58} domain={[-limit, limit]} tickFormatter={(v: number) => (Math.abs(v) < 1e-9 ? '0' : v.toFixed(limit < 2 ? 1 : 0))} />
+            <Area dataKey="band" name="95 % band" fill="var(--ribbon)" stroke="none" isAnimationActive={false} />
+            <ReferenceLine y={0} stroke="var(--pale)" />
+            {sensor.fit && (
+              <Scatter data={points} dataKey="miss" isAnimationActive={false} shape={(p: { cx?: number; cy?: number; payload?: { suspect: boolean } }) => <circle cx={p.cx} cy={p.cy} r={5} fill={p.payload?.suspect ? 'var(--wrong-soft)' : 'var(--paper)'} stroke={p.payload?.suspect ? 'var(--wrong)' : 'var(--ink)'} strokeWidth={2} />}>
+                <ErrorBar dataKey="bar" direction="y" width={4} stroke="var(--ink)" />
+              </Scatter>
+            )}
+          </ComposedChart>
+        </ResponsiveContainer>
+      </div>
+      <p className="pale" style={{ fontSize: 14, margin: '2px 0' }}>Above, ohms; below, what each point misses by, in the 95 % band of the curve.</p>
+    </div>
+  )
+}

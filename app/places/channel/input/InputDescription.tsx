@@ -1,0 +1,44 @@
+import { Button, Group, NativeSelect, Switch, TextInput } from '@mantine/core'
+import { measured, type Input, type Pull } from '../../../../core/build/index.ts'
+import type { ReadStatus } from '../../../../core/chain/index.ts'
+import { ohms } from '../../../parts/units.ts'
+import { useBuild } from '../../../store/useBuild.ts'
+import { newPull } from '../../../store/make.ts'
+import { QuantityInput } from '../../../parts/QuantityInput.tsx'
+import { StatedChip } from '../../../parts/StatedChip.tsx'
+
+const KIND: Record<Pull['kind'], string> = { fixed: 'fixed in the device', switchable: 'switchable', fitted: 'fitted outside' }
+
+/** The converter and everything that feeds the pin. */
+export function InputDescription({ status }: { status: ReadStatus }) {
+  const { edit } = useBuild()
+  const { input, device } = status.assembled
+  const set = (patch: Partial<Input>): void => edit({ kind: 'editInput', args: { input: input.id, patch } })
+  const setPull = (pull: Pull, patch: Partial<Pull>): void => set({ pulls: input.pulls.map((p) => (p.id === pull.id ? { ...p, ...patch } : p)) })
+  return (
+    <>
+      <h2>{device.name}, pin {input.pin}</h2>
+      <Group align="flex-start" mt="xs" wrap="wrap">
+        <TextInput label="Pin" defaultValue={input.pin} w={90} onBlur={(e) => { const pin = e.currentTarget.value.trim(); if (pin && pin !== input.pin) set({ pin }) }} />
+        {input.bits !== null && <NativeSelect label="Bits" value={String(input.bits)} onChange={(e) => set({ bits: Number(e.currentTarget.value) })} data={['8', '10', '12', '14', '16']} w={90} />}
+        {input.bits !== null && <div><QuantityInput label="Reference" unit="V" value={input.referenceV.value} step={0.01} width={140} check={(v) => (v > 0 ? null : 'It must be above zero.')} onCommit={({ value }) => set({ referenceV: measured(value) })} /><StatedChip basis={input.referenceV.basis} /></div>}
+        <QuantityInput label="Input may see at most" unit="V" value={input.limitV} width={180} check={(v) => (v > 0 ? null : 'It must be above zero.')} onCommit={({ value }) => set({ limitV: value })} />
+      </Group>
+      {input.pulls.length === 0 && <p className="doubt">No pull-up yet: choose one at the right, or say what the device has.</p>}
+      {input.pulls.map((p) => (
+        <Group key={p.id} align="flex-start" mt="xs" gap="sm" wrap="wrap" role="group" aria-label={`Pull-up ${p.name || ohms(p.ohm.value)}`}>
+          <div style={{ width: 150, paddingTop: 30 }}><b>{p.name || 'pull-up'}</b><div className="pale" style={{ fontSize: 14 }}>{KIND[p.kind]}</div></div>
+          <div><QuantityInput label="Ohms" unit="Ω" value={p.ohm.value} width={130} check={(v) => (v > 0 ? null : 'It must be above zero.')} onCommit={({ value }) => setPull(p, { ohm: measured(value) })} /><StatedChip basis={p.ohm.basis} /></div>
+          <QuantityInput label="Tolerance" unit="%" value={p.tolerance * 100} width={110} check={(v) => (v >= 0 && v <= 50 ? null : '0 to 50 %')} onCommit={({ value }) => setPull(p, { tolerance: value / 100 })} />
+          <QuantityInput label="To" unit="V" value={p.toReference ? input.referenceV.value : p.railV.value} width={110} disabled={p.toReference} check={(v) => (v > 0 ? null : 'It must be above zero.')} onCommit={({ value }) => setPull(p, { railV: measured(value) })} />
+          <div style={{ paddingTop: 34 }}>
+            {p.kind === 'fixed' ? null : p.kind === 'switchable' ? <Switch label="on" checked={p.on} onChange={(e) => setPull(p, { on: e.currentTarget.checked })} />
+              : <Button variant="default" h={36} onClick={() => edit({ kind: 'removePullUp', args: { input: input.id, pull: p.id } })}>Take out</Button>}
+            {input.bits !== null && <Switch mt={6} label="to the reference" checked={p.toReference} onChange={(e) => setPull(p, { toReference: e.currentTarget.checked })} />}
+          </div>
+        </Group>
+      ))}
+      <Button variant="subtle" mt="xs" onClick={() => set({ pulls: [...input.pulls, newPull(2490, 'fixed', input.referenceV.value, input.bits !== null, 'own pull-up')] })}>The device has one more</Button>
+    </>
+  )
+}

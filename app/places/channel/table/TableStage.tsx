@@ -1,0 +1,150 @@
+import { Button, Group, NativeSelect, Textarea } from '@mantine/core'
+import { notifications } from '@mantine/notifications'
+import { useRef, useState } from 'react'
+import dayjs from 'dayjs'
+import type { DeviceTable, EnteredTable } from '../../../../core/build/index.ts'
+import { fixed } from '../../../../core/quantity/index.ts'
+import { judgeTable } from '../../../../core/chain/index.ts'
+import { fromDeviceOrder, readTable, TABLE_FORMATS, toDeviceOrder, writeTable, type TableFormat } from '../../../../core/table/index.ts'
+import { saveFile } from '../../../parts/saveFile.ts'
+import { ohms, useUnits } from '../../../parts/units.ts'
+import { useBuild } from '../../../store/useBuild.ts'
+import { useWork } from '../../../workers/useWork.ts'
+import type { StageProps } from '../ChannelPlace.tsx'
+import { TableDescription } from './TableDescription.tsx'
+import { TableErrorChart } from './TableErrorChart.tsx'
+
+/** The table this device should hold, what it holds now, and the way between. */
+export default function TableStage({ status }: StageProps) {
+  const { edit } = useBuild()
+  const units = useUnits()
+  const { input, device, channel, sensor } = status.assembled
+  const { chain } = status
+  const spec = input.table
+  const [format, setFormat] = useState<TableFormat>('tsv')
+  const [school, setSchool] = useState<'best' | 'onCurve'>('best')
+  const asTable = spec !== null && spec.form === 'table'
+  const made = useWork(chain && asTable ? (core) => core.tables(chain.spec, spec, new Date().toISOString(), 'made here') : null, [chain, spec])
+  if (!spec) return <p className="pale">{device.name} has no table: it moves a needle by itself.</p>
+  if (!chain) return <p className="pale">The table is made from the curve: {status.assembled.problem}</p>
+  const proposal = made.value?.[school]
+  const text = proposal ? writeTable(toDeviceOrder(proposal.table, spec), {
+    sensor: sensor.element.name, device: `${device.name} pin ${input.pin}`, axisUnit: spec.axis, valueUnit: spec.valueUnit, axisStep: spec.axisStep, valueStep: spec.valueStep,
+    worstError: proposal.worstC * (spec.valueUnit === '°F' ? 1.8 : 1), date: dayjs().format('YYYY-MM-DD'),
+  }, format) : ''
+  const enter = (table: EnteredTable): void => edit({ kind: 'enterTable', args: { input: input.id, entered: { ...table, at: new Date().toISOString() } } })
+  const copy = (): void => { navigator.clipboard.writeText(text).then(() => notifications.show({ message: 'The table is copied.' }), () => notifications.show({ color: 'red', message: 'The browser refuses to copy: save the file instead.' })) }
+  const { extension } = TABLE_FORMATS.find((f) => f.id === format)!
+  return (
+    <div className="stage">
+      <div>
+        <TableDescription input={input} spec={spec} />
+        {spec.form !== 'table' ? <Pairs status={status} spec={spec} /> : (
+          <>
+            <Import spec={spec} onTable={(t) => enter(t)} />
+            {made.error && <p role="alert" className="wrong">{made.error}</p>}
+            {proposal && made.value && (
+              <>
+                <div className="scroll-x">
+                  <table className="sheet-table" aria-label="The table to enter" style={{ marginTop: 8 }}>
+                    <thead><tr><th className="num">cell</th><th className="num">{spec.axis}</th><th className="num">{spec.valueUnit}</th><th className="num">{made.value.now ? 'now gives' : ''}</th></tr></thead>
+                    <tbody>{rows(proposal.table, spec).map((r, i) => <tr key={i}><td className="num">{i + 1}</td><td className="num">{r.x}</td><td className="num">{r.y}</td><td className="num pale">{made.value!.now ? fixed(toDeviceOrder({ x: [0], y: [nowAt(made.value!.now, r.axis)] }, spec).y[0]!, 1) : ''}</td></tr>)}</tbody>
+                  </table>
+                </div>
+                {proposal.guards > 0 && <p className="pale" style={{ fontSize: 14 }}>The first and last cell are guards: a short shows {spec.onShort.show === 'hot' ? 'hot' : spec.onShort.show}, an open wire {spec.onOpen.show === 'cold' ? 'cold' : spec.onOpen.show}, well outside the range.</p>}
+              </>
+            )}
+          </>
+        )}
+      </div>
+      {spec.form === 'table' && (
+        <div>
+          <h2>What it errs by</h2>
+          {made.value && <TableErrorChart errors={made.value.errors} range={channel.needs.range} />}
+          {made.value && proposal && (
+            <>
+              <table className="sheet-table" aria-label="Worst errors">
+                <thead><tr><th>Table</th><th className="num">worst, {units.temperature}</th><th className="num">at</th></tr></thead>
+                <tbody>
+                  <tr><td><b>Best places, best values</b></td><td className="num">{units.pm(made.value.best.worstC, 3).slice(1)}</td><td className="num">{units.t(made.value.best.worstAtC, 0)}</td></tr>
+                  <tr><td>Best places, values on the curve</td><td className="num">{units.pm(made.value.onCurve.worstC, 3).slice(1)}</td><td className="num">{units.t(made.value.onCurve.worstAtC, 0)}</td></tr>
+                  {made.value.even && <tr><td>Even spacing, best values</td><td className="num">{units.pm(made.value.even.worstC, 3).slice(1)}</td><td className="num">{units.t(made.value.even.worstAtC, 0)}</td></tr>}
+                  {made.value.now && (() => { const j = judgeTable(chain, spec, made.value.now); return <tr><td>In {device.name} now</td><td className="num">{units.pm(j.worstC, 3).slice(1)}</td><td className="num">{units.t(j.worstAtC, 0)}</td></tr> })()}
+                </tbody>
+              </table>
+              <Group mt="sm" align="flex-end" wrap="wrap">
+                <NativeSelect label="Cell values" value={school} onChange={(e) => setSchool(e.currentTarget.value as typeof school)} data={[{ value: 'best', label: 'may leave the curve (best)' }, { value: 'onCurve', label: 'lie on the curve' }]} />
+                <NativeSelect label="Take it as" value={format} onChange={(e) => setFormat(e.currentTarget.value as TableFormat)} data={TABLE_FORMATS.map((f) => ({ value: f.id, label: f.name }))} />
+                <Button variant="default" onClick={copy}>Copy</Button>
+                <Button variant="default" onClick={() => saveFile(`${channel.name.toLowerCase().replace(/[^a-z0-9]+/g, '-')}-table.${extension}`, text, 'text/plain')}>Save</Button>
+              </Group>
+              <Textarea aria-label="Table as text" readOnly value={text} autosize minRows={4} maxRows={8} mt="xs" styles={{ input: { fontFamily: 'var(--mantine-font-family-monospace)', fontSize: 14 } }} />
+              <Group mt="sm"><Button onClick={() => { enter(proposal.table); notifications.show({ message: `Recorded: this table is in ${device.name}.` }) }}>I have entered it in {device.name}</Button></Group>
+            </>
+          )}
+          {made.busy && !made.value && <p className="pale">Placing the breakpoints…</p>}
+        </div>
+      )}
+    </div>
+  )
+}
+
+const decimalsOf = (step: number): number => (String(step).split('.')[1] ?? '').length
+
+function rows(table: EnteredTable, spec: DeviceTable): { x: string; y: string; axis: number }[] {
+  const ordered = toDeviceOrder(table, spec)
+  return ordered.x.map((x, i) => ({ x: x.toFixed(decimalsOf(spec.axisStep)), y: fixed(ordered.y[i]!, decimalsOf(spec.valueStep)), axis: x }))
+}
+
+function nowAt(now: EnteredTable, x: number): number {
+  const i = Math.max(0, Math.min(now.x.length - 2, now.x.findIndex((v) => v > x) - 1))
+  const share = Math.min(1, Math.max(0, (x - now.x[i]!) / (now.x[i + 1]! - now.x[i]!)))
+  return now.y[i]! + share * (now.y[i + 1]! - now.y[i]!)
+}
+
+/** What is in the device now, pasted or out of a file. */
+function Import({ spec, onTable }: { spec: DeviceTable; onTable: (table: EnteredTable) => void }) {
+  const [text, setText] = useState('')
+  const [problem, setProblem] = useState<string | null>(null)
+  const file = useRef<HTMLInputElement>(null)
+  const take = (raw: string, name: string): void => {
+    try {
+      const range: [number, number] = spec.valueUnit === '°F' ? [spec.valueRange[0] * 1.8 + 32, spec.valueRange[1] * 1.8 + 32] : spec.valueRange
+      const table = fromDeviceOrder(readTable(raw, { axisRange: spec.axisRange, valueRange: range }), spec)
+      onTable({ ...table, at: new Date().toISOString(), name })
+      setProblem(null); setText('')
+      notifications.show({ message: `${table.x.length} cells taken as what the device holds now.` })
+    } catch (error) { setProblem((error as Error).message) }
+  }
+  return (
+    <details style={{ marginTop: 10 }} open={!spec.entered}>
+      <summary style={{ minHeight: 44, cursor: 'pointer', paddingTop: 10, fontWeight: 700 }}>{spec.entered ? `In the device now: ${spec.entered.x.length} cells, ${spec.entered.name}, ${dayjs(spec.entered.at).format('D MMM YYYY')}` : 'Nothing says what is in the device now'}</summary>
+      <Textarea label="Paste its axis and values" value={text} onChange={(e) => setText(e.currentTarget.value)} error={problem} placeholder={'0.35\t110\n0.62\t90'} autosize minRows={3} maxRows={6} styles={{ input: { fontFamily: 'var(--mantine-font-family-monospace)' } }} />
+      <Group mt="xs">
+        <Button variant="default" disabled={text.trim() === ''} onClick={() => take(text, 'pasted')}>Take it</Button>
+        <Button variant="default" onClick={() => file.current?.click()}>From a file</Button>
+        <input ref={file} type="file" hidden accept=".csv,.txt,.json,.tsv,text/plain" aria-label="Table file" onChange={(e) => { const f = e.currentTarget.files?.[0]; e.currentTarget.value = ''; if (f) void f.slice(0, 300_000).text().then((t) => take(t, f.name)) }} />
+      </Group>
+    </details>
+  )
+}
+
+/** For a device that takes three pairs, or the coefficients through them. */
+function Pairs({ status, spec }: { status: StageProps['status']; spec: DeviceTable }) {
+  const units = useUnits()
+  const chain = status.chain!
+  const { value, error } = useWork((core) => core.pairs(chain.spec, spec), [chain, spec])
+  if (error) return <p role="alert" className="wrong">{error}</p>
+  if (!value) return <p className="pale">Trying pairs…</p>
+  return (
+    <>
+      <table className="sheet-table" aria-label="Pairs to enter" style={{ marginTop: 12 }}>
+        {spec.form === 'pairs' ? (
+          <><thead><tr><th className="num">{spec.valueUnit}</th><th className="num">Ω</th></tr></thead>
+            <tbody>{value.pairs.map((p) => <tr key={p.temperatureC}><td className="num">{fixed(spec.valueUnit === '°F' ? p.temperatureC * 1.8 + 32 : p.temperatureC, decimalsOf(spec.valueStep))}</td><td className="num">{ohms(p.resistanceOhm)}</td></tr>)}</tbody></>
+        ) : <tbody>{value.curve.coefficients.map((c, i) => <tr key={i}><td>{'ABC'[i]}</td><td className="num">{c.toExponential(8)}</td></tr>)}</tbody>}
+      </table>
+      <p role="status">The curve {status.assembled.device.name} makes of them errs by {units.pm(value.worstErrorC, 3).slice(1)} {units.temperature} at most, at {units.t(value.worstAtC, 0)}.</p>
+    </>
+  )
+}

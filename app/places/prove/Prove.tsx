@@ -1,0 +1,35 @@
+import { Button, Group } from '@mantine/core'
+import { useMemo, useState } from 'react'
+import { Link } from 'react-router'
+import { readStatus } from '../../../core/chain/index.ts'
+import { useBuild } from '../../store/useBuild.ts'
+import { Caution } from '../../parts/Caution.tsx'
+import { Chip } from '../../parts/Chip.tsx'
+import { KeyOnCheck } from '../../parts/KeyOnCheck.tsx'
+
+/** Every reader of the build at key-on, one at a time. */
+export function Prove() {
+  const { build } = useBuild()
+  const rows = useMemo(() => build.channels.flatMap((channel) => channel.reads.map((read) => ({ channel, read, status: readStatus(build, read) }))), [build])
+  const [chosen, setChosen] = useState<string | null>(() => rows.find((r) => r.status.state !== 'proven' && r.status.chain)?.read.id ?? rows[0]?.read.id ?? null)
+  const current = rows.find((r) => r.read.id === chosen)
+  return (
+    <section>
+      <h1>Prove</h1>
+      <p style={{ maxWidth: 760 }}>Key on, engine off. With engine and shed at one temperature every temperature channel must agree with the thermometer, and with the others.</p>
+      <Caution>Vehicle on rated stands, never on a jack alone. Keep clear of the fans: they may start at key-on.</Caution>
+      {rows.length === 0 ? <p>No channel yet. <Link to={`/build/${build.id}`}>Add one in the line-up</Link>.</p> : (
+        <>
+          <Group mt="md" gap={8} role="group" aria-label="Channels">
+            {rows.map((r) => (
+              <Button key={r.read.id} variant={r.read.id === chosen ? 'outline' : 'default'} aria-pressed={r.read.id === chosen} onClick={() => setChosen(r.read.id)} h="auto" mih={52} styles={{ label: { whiteSpace: 'normal', textAlign: 'left' } }}>
+                <span>{r.channel.name}{r.channel.reads.length > 1 ? `, ${r.status.assembled.device.name}` : ''} <Chip state={r.status.state} /></span>
+              </Button>
+            ))}
+          </Group>
+          {current && <div style={{ marginTop: 20 }}><KeyOnCheck key={current.read.id} status={current.status} /></div>}
+        </>
+      )}
+    </section>
+  )
+}

@@ -1,0 +1,21 @@
+import useSWR from 'swr'
+
+/** A person's choices; not part of any build. */
+export type Settings = { temperature: '°C' | '°F'; pressure: 'kPa' | 'bar' | 'psi' | 'inHg'; altitude: 'm' | 'ft' }
+
+const KEY = 'echt-settings'
+const DEFAULTS: Settings = { temperature: '°C', pressure: 'kPa', altitude: 'm' }
+
+const read = (): Settings => {
+  try { return { ...DEFAULTS, ...(JSON.parse(localStorage.getItem(KEY) ?? '{}') as Partial<Settings>) } } catch { return DEFAULTS }
+}
+
+export function useSettings(): [Settings, (patch: Partial<Settings>) => void] {
+  const { data = DEFAULTS, mutate } = useSWR<Settings>(KEY, read, { fallbackData: read() })
+  return [data, (patch) => {
+    const next = { ...data, ...patch }
+    // a browser that refuses storage still keeps the choice for this visit
+    try { localStorage.setItem(KEY, JSON.stringify(next)) } catch { /* kept in memory */ }
+    void mutate(next, { revalidate: false })
+  }]
+}

@@ -1,0 +1,41 @@
+import { expose } from 'comlink'
+import { monteCarlo, prepareChain, proposePairs, proposeTable, tableErrors, type ChainSpec } from '../../core/chain/index.ts'
+import type { DeviceTable } from '../../core/build/index.ts'
+import { designPullUp, resolutionOverRange, type PullUpTask } from '../../core/input/index.ts'
+import { normalStream, uniformStream } from '../../core/math/index.ts'
+import { keyOnCheck, type Observed } from '../../core/prove/index.ts'
+
+/** The heavy work of the core, off the page's thread. Arguments and results are plain data. */
+const work = {
+  spread(spec: ChainSpec, truth: number, draws: number, seed: number) {
+    const uniform = uniformStream(seed)
+    return monteCarlo(prepareChain(spec), truth, { draws, uniform, normal: normalStream(uniform) })
+  },
+  tables(spec: ChainSpec, device: DeviceTable, at: string, name: string) {
+    const chain = prepareChain(spec)
+    const best = proposeTable(chain, device, 'best', { at, name })
+    const even = device.axisFixed ? null : proposeTable(chain, device, 'even', { at, name })
+    const onCurve = proposeTable(chain, device, 'best', { at, name, onCurve: true })
+    return {
+      best, even, onCurve, now: device.entered,
+      errors: {
+        best: tableErrors(chain, device, best.table),
+        even: even ? tableErrors(chain, device, even.table) : null,
+        now: device.entered ? tableErrors(chain, device, device.entered) : null,
+      },
+    }
+  },
+  pairs(spec: ChainSpec, device: DeviceTable) { return proposePairs(prepareChain(spec), device) },
+  pullUps(task: PullUpTask) {
+    const design = designPullUp(task)
+    const around = [...design.candidates].sort((a, b) => a.pullUpOhm - b.pullUpOhm)
+    const at = around.findIndex((c) => c.pullUpOhm === design.best.pullUpOhm)
+    // the chart shows the best and what lies a step and several steps either side of it
+    const drawn = [at - 6, at - 2, at, at + 2, at + 6].map((i) => around[i]).filter((c) => c !== undefined)
+    return { ...design, drawn: drawn.map((c) => ({ ...c, resolution: resolutionOverRange(task, c.pullUpOhm) })) }
+  },
+  keyOn(spec: ChainSpec, truth: number, sigma: number, observed: Observed) { return keyOnCheck(spec, truth, sigma, observed) },
+}
+
+export type CoreWork = typeof work
+expose(work)

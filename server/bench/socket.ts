@@ -1,0 +1,55 @@
+import type { Server } from 'node:http'
+import { WebSocketServer, type WebSocket } from 'ws'
+import { isAllowedHost } from '../host.ts'
+import { Flask } from './flask.ts'
+import { simulatedMeter, simulatedThermometer } from './instruments.ts'
+import type { ScpiParser } from './scpi.ts'
+
+const LARGEST_MESSAGE = 1024
+const MESSAGES_PER_SECOND = 100
+const MOST_CONNECTIONS = 16
+const MOST_WAITING = 64
+
+/** Puts the simulated bench on `/bench/meter` and `/bench/thermometer` of an HTTP server, one flask for both. */
+export function attachBench(server: Server, options: { host: string }): void {
+  const flask = new Flask()
+  const sockets = new WebSocketServer({ noServer: true, maxPayload: LARGEST_MESSAGE, perMessageDeflate: false })
+  server.on('upgrade', (request, socket, head) => {
+    const refuse = (status: string): void => { socket.end(`HTTP/1.1 ${status}\r\nConnection: close\r\n\r\n`) }
+    const path = (request.url ?? '').split('?')[0]
+    const make = path === '/bench/meter' ? simulatedMeter : path === '/bench/thermometer' ? simulatedThermometer : null
+    if (!make) { refuse('404 Not Found'); return }
+    if (!isAllowedHost(request.headers.host, options.host)) { refuse('403 Forbidden'); return }
+    // another site's page must not talk to the bench through this browser
+    const { origin } = request.headers
+    if (origin !== undefined && originHost(origin) !== request.headers.host) { refuse('403 Forbidden'); return }
+    if (sockets.clients.size >= MOST_CONNECTIONS) { refuse('503 Service Unavailable'); return }
+    sockets.handleUpgrade(request, socket, head, (ws) => converse(ws, make(flask)))
+  })
+}
+
+const originHost = (origin: string): string | null => { try { return new URL(origin).host } catch { return null } }
+
+function converse(ws: WebSocket, instrument: ScpiParser): void {
+  let allowance = MESSAGES_PER_SECOND, refilled = Date.now(), waiting = 0
+  let answering: Promise<void> = Promise.resolve()
+  ws.on('error', () => ws.terminate())
+  ws.on('message', (data, isBinary) => {
+    const now = Date.now()
+    allowance = Math.min(MESSAGES_PER_SECOND, allowance + ((now - refilled) / 1000) * MESSAGES_PER_SECOND)
+    refilled = now
+    if (allowance < 1 || waiting >= MOST_WAITING) { ws.close(1008, 'too many lines'); return }
+    allowance -= 1
+    if (isBinary) { ws.close(1003, 'text lines only'); return }
+    for (const line of String(data).split('\n')) {
+      if (line.trim() === '') continue
+      waiting++
+      // one line after the other, as over a cable
+      answering = answering.then(async () => {
+        const reply = await instrument.take(line)
+        waiting--
+        if (reply !== null && ws.readyState === ws.OPEN) ws.send(`${reply}\n`)
+      })
+    }
+  })
+}
