@@ -12,6 +12,7 @@ export const router = createBrowserRouter([
   {
     element: <Frame />,
     errorElement: <Broken />,
+    hydrateFallbackElement: <></>,
     children: [
       { index: true, element: <Navigate to="/builds" replace /> },
       { path: 'builds', element: <Builds /> },

@@ -73,7 +73,7 @@ export function saltmarshNine(): Build {
   // 97.74 °C is where water boils at 640 m
   point(3, 'coolant', 'ice', 0); point(3, 'coolant', 'air', 16.8); point(3, 'coolant', 'boiling', 97.74, { altitude: true })
   point(3, 'coolant', 'flask', 81.3); point(3, 'coolant', 'flask', 62.4); point(3, 'coolant', 'flask', 44.9); point(4, 'coolant', 'oil', 118.2)
-  point(5, 'air', 'ice', 0); point(5, 'air', 'air', 15.9); point(5, 'air', 'body', 33.6); point(5, 'air', 'flask', 48.2, { slip: slipOfThePen }); point(5, 'air', 'flask', 61.0)
+  point(5, 'air', 'ice', 0); point(5, 'air', 'air', 15.9); point(5, 'air', 'body', 33.6); point(5, 'air', 'flask', 48.2, { slip: slipOfThePen }); point(5, 'air', 'flask', 61.0); point(5, 'air', 'flask', 74.2)
   point(8, 'oil', 'ice', 0); point(8, 'oil', 'air', 15.2); point(8, 'oil', 'flask', 70.6); point(8, 'oil', 'boiling', 97.74, { altitude: true }); point(8, 'oil', 'oil', 128.5); point(8, 'oil', 'flask', 43.3)
 
   for (const [day, readId, inputId] of [[10, 'rd-coolant', 'eu-14'], [10, 'rd-oil', 'eu-16']] as const) {

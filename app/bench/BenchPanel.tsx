@@ -110,7 +110,7 @@ export default function BenchPanel({ element, sensor }: { element: Element; sens
           <Group gap={40} mt="sm" align="flex-end" role="group" aria-label="Live reading">
             <div><div className="pale">sensor</div><div className="big" data-testid="live-ohm">{last ? ohms(last.resistanceOhm) : '–'}</div></div>
             {simulated && <div><div className="pale">reference</div><div className="big">{last ? `${units.tBare(last.referenceC, 2)} ${units.temperature}` : '–'}</div></div>}
-            <div style={{ fontSize: 17 }} role="status"><b>{rest.state === 'settled' ? 'at rest' : rest.state === 'moving' ? `moving ${fixed(rest.rate * 60 / rate, 1)} °C/min` : 'reading'}</b>{bench.overloads > 0 && <div className="pale">{bench.overloads} overloads while the meter changed range</div>}</div>
+            <div style={{ fontSize: 17 }} role="status"><b>{rest.state === 'settled' ? 'at rest' : rest.state === 'moving' ? `moving ${fixed(rest.rate * 60 / rate, 1)} °C/min` : 'reading'}</b>{bench.overloads > 0 && <div className="pale">{bench.overloads} {bench.overloads === 1 ? 'overload' : 'overloads'} while the meter changed range</div>}</div>
           </Group>
           <Trace log={bench.log} />
           <Group mt="xs" align="flex-start">

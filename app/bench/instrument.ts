@@ -17,6 +17,7 @@ export class Instrument {
   private asking: Promise<unknown> = Promise.resolve()
   private wanted = false
   private attempt = 0
+  private retry: ReturnType<typeof setTimeout> | undefined
   private readonly transport: Transport
   private readonly changed: (link: Link) => void
   /** said again after every connection */
@@ -41,7 +42,7 @@ export class Instrument {
       this.attempt = 0
       this.tell({ state: 'connected', identity })
     } catch (error) {
-      if (this.link.state !== 'lost') this.dropped((error as Error).message)
+      this.dropped((error as Error).message)
     }
   }
 
@@ -67,6 +68,8 @@ export class Instrument {
 
   async disconnect(): Promise<void> {
     this.wanted = false
+    clearTimeout(this.retry)
+    this.retry = undefined
     this.waiting?.reject(new Error('Switched off.'))
     this.waiting = undefined
     await this.transport.close()
@@ -76,11 +79,12 @@ export class Instrument {
   private dropped(why: string): void {
     this.waiting?.reject(new Error(why))
     this.waiting = undefined
-    if (!this.wanted) return
+    // a connection that fails may both refuse and close: one retry is enough
+    if (!this.wanted || this.retry !== undefined) return
     this.tell({ state: 'lost', why })
     const wait = RETRY_MS[Math.min(this.attempt, RETRY_MS.length - 1)]!
     this.attempt++
-    setTimeout(() => { if (this.wanted) void this.connect() }, wait)
+    this.retry = setTimeout(() => { this.retry = undefined; if (this.wanted) void this.connect() }, wait)
   }
 
   private tell(link: Link): void { this.link = link; this.changed(link) }

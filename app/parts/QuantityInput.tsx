@@ -6,7 +6,9 @@ import { useUnits } from './units.ts'
 export type Typed = { value: number; typed: string; unit: string }
 
 type Props = {
-  label: ReactNode
+  label?: ReactNode
+  /** where a label would be in the way */
+  ariaLabel?: string
   /** the core's unit of the value */
   unit: string
   /** in the core's unit; null shows an empty box */
@@ -29,7 +31,7 @@ type Props = {
 }
 
 /** A number box that takes what people write, shows what it understood and never loses what was typed. */
-export function QuantityInput({ label, unit, value = null, onCommit, onTyped, onEnter, step, check, placeholder, width, inputRef, disabled, hideUnderstood, autoFocus }: Props) {
+export function QuantityInput({ label, ariaLabel, unit, value = null, onCommit, onTyped, onEnter, step, check, placeholder, width, inputRef, disabled, hideUnderstood, autoFocus }: Props) {
   const units = useUnits()
   const shownUnit = units.of(unit)
   const shownText = (v: number | null): string => (v === null ? '' : String(Number(convertFromCore(v, shownUnit).toPrecision(7))))
@@ -74,7 +76,7 @@ export function QuantityInput({ label, unit, value = null, onCommit, onTyped, on
   return (
     <div style={{ width }}>
       <TextInput
-        label={label} value={text} placeholder={placeholder} disabled={disabled} ref={inputRef} autoComplete="off" inputMode="text" data-autofocus={autoFocus || undefined}
+        label={label} aria-label={ariaLabel} value={text} placeholder={placeholder} disabled={disabled} ref={inputRef} autoComplete="off" inputMode="text" data-autofocus={autoFocus || undefined}
         error={touched || text !== '' ? error : null}
         aria-describedby={noteId}
         rightSection={<span className="pale" style={{ fontSize: 14 }}>{shownUnit.replace('Δ', '')}</span>} rightSectionWidth={56}

@@ -34,31 +34,35 @@ export function diffBuilds(before: Build, after: Build): Edit[] {
 
 /** A build with edits carried out. Entities that are gone are passed over. */
 export function applyEdits(build: Build, edits: readonly Edit[]): Build {
-  const next = { ...build } as Build & Record<Collection, unknown[]>
-  for (const edit of edits) {
-    if (edit.in === 'build') { (next as Record<string, unknown>)[edit.field!] = edit.after; continue }
-    const list = [...(next[edit.in] as unknown as Entity[])]
-    const index = list.findIndex((e) => e.id === edit.id)
-    if (edit.field !== undefined) {
-      if (index >= 0) {
-        const entity = { ...list[index]! }
-        if (edit.after === undefined) delete entity[edit.field]
-        else entity[edit.field] = edit.after
-        list[index] = entity
+  const next = { ...build } as Build & Record<string, unknown>
+  for (const edit of edits) if (edit.in === 'build') (next as Record<string, unknown>)[edit.field!] = edit.after
+  for (const collection of COLLECTIONS) {
+    const here = edits.filter((e) => e.in === collection)
+    if (here.length === 0) continue
+    const gone = new Set(here.filter((e) => e.field === undefined && e.after === undefined).map((e) => e.id))
+    const list = (build[collection] as unknown as Entity[]).filter((e) => !gone.has(e.id)).map((entity) => {
+      const fields = here.filter((e) => e.id === entity.id && e.field !== undefined)
+      if (fields.length === 0) return entity
+      const edited = { ...entity }
+      for (const { field, after } of fields) {
+        if (after === undefined) delete edited[field!]
+        else edited[field!] = after
       }
-    } else if (edit.after === undefined) {
-      if (index >= 0) list.splice(index, 1)
-    } else if (index < 0) list.splice(Math.min(edit.at ?? list.length, list.length), 0, edit.after as Entity)
-    ;(next as Record<string, unknown>)[edit.in] = list
+      return edited
+    })
+    // from the front, so that each finds its neighbours before it already in place
+    const come = here.filter((e) => e.field === undefined && e.after !== undefined && !list.some((x) => x.id === e.id)).sort((a, b) => (a.at ?? Infinity) - (b.at ?? Infinity))
+    for (const e of come) list.splice(Math.min(e.at ?? list.length, list.length), 0, e.after as Entity)
+    ;(next as Record<Collection, unknown>)[collection] = list
   }
   return next
 }
 
-/** The edits that undo these, in the order to carry them out. */
+/** The edits that undo these. */
 export function invertEdits(edits: readonly Edit[]): Edit[] {
   return edits.map(({ before, after, ...rest }) => ({
     ...rest,
     ...(after === undefined ? {} : { before: after }),
     ...(before === undefined ? {} : { after: before }),
-  })).reverse()
+  }))
 }

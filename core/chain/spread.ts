@@ -2,7 +2,7 @@ import { circuitSensitivity } from '../circuit/sensitivity.ts'
 import type { CircuitElement } from '../circuit/circuit.ts'
 import { sensorBand } from './sensor.ts'
 import { GROUND, PIN, PLUG_HIGH, PLUG_LOW, type ShareId, type StageId } from './spec.ts'
-import { heatedElement, heightOf, idealValue, shownAt, walkForward, type Chain } from './walk.ts'
+import { heatedElement, idealValue, pinHeight, shownAt, walkForward, type Chain } from './walk.ts'
 
 const ROOT3 = Math.sqrt(3)
 /** Half-width of a 95 % band in σ of a normal. */
@@ -53,7 +53,7 @@ function spreadEffects(chain: Chain, truth: number): Effect[] {
   const pin = circuitSensitivity(circuit, PIN, GROUND), plug = circuitSensitivity(circuit, PLUG_HIGH, PLUG_LOW)
   // height per volt by the perfect chain, shown per height by the device's table
   const h = 0.01
-  const perVolt = (v: number): number => { const dv = Math.max(1e-6, Math.abs(v) * 1e-5); return (heightOf(chain, 'pin', v + dv) - heightOf(chain, 'pin', v - dv)) / (2 * dv) }
+  const perVolt = (v: number): number => { const dv = Math.max(1e-6, Math.abs(v) * 1e-5); return (pinHeight(chain, v + dv) - pinHeight(chain, v - dv)) / (2 * dv) }
   const pinSlope = perVolt(pin.volt), plugSlope = perVolt(plug.volt)
   const tableSlope = tableSlopeAt(chain, pin.volt)
   const elementSlope = (spec.sensor.curve === undefined ? 0 : (chain.signalAt(truth + h) - chain.signalAt(truth - h)) / (2 * h))
@@ -82,11 +82,11 @@ function spreadEffects(chain: Chain, truth: number): Effect[] {
 /** How much the shown value moves for one unit of height: 1 for a good table, 0 where it holds its end. */
 function tableSlopeAt(chain: Chain, volt: number): number {
   if (!chain.spec.table) return 1
-  const height = heightOf(chain, 'pin', volt)
-  const dv = Math.abs(volt - idealValue(chain, 'pin', height + 0.5)) || 1e-3
+  const height = pinHeight(chain, volt)
+  const dv = Math.max(1e-4, Math.abs(volt - idealValue(chain, 'pin', height + 0.5)))
   const rise = shownAt(chain, volt + dv) - shownAt(chain, volt - dv)
-  const run = heightOf(chain, 'pin', volt + dv) - heightOf(chain, 'pin', volt - dv)
-  return Number.isFinite(rise / run) ? rise / run : 1
+  const run = pinHeight(chain, volt + dv) - pinHeight(chain, volt - dv)
+  return run === 0 ? 0 : rise / run
 }
 
 export type MonteCarlo = { /** 2.5 %, 50 % and 97.5 % of shown − truth */ low: number; middle: number; high: number; mean: number; sigma: number; draws: number }

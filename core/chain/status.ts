@@ -69,7 +69,9 @@ function nextStep(build: Build, { sensor, channel, read, input, device, problem 
   if (sensor.problem && suspects.length === 0) return { stage: 'element', title: 'Look at the points again.', reason: sensor.problem }
   if (suspects.length > 0) {
     const names = suspects.map((i) => `${sensor.points[i]!.truth.toFixed(1)} °C`).join(' and ')
-    return { stage: 'element', title: `Read the point at ${names} again, or strike it.`, reason: 'It does not fit the others by more than chance allows.' }
+    return suspects.length === 1
+      ? { stage: 'element', title: `Read the point at ${names} again, or strike it.`, reason: 'It misses what the others say by more than chance allows.' }
+      : { stage: 'element', title: `Read the points at ${names} again.`, reason: 'One of them does not fit, and they cannot be told apart.' }
   }
   if (!chain) return { stage: 'input', title: 'Describe the input.', reason: problem ?? '' }
   const { spec } = chain

@@ -49,6 +49,18 @@ export function heightOf(chain: Chain, stage: StageId, value: number): number {
   } catch { return NaN }
 }
 
+/**
+ * The height of volts at the pin, also where the perfect chain never goes: above its open-circuit volts it
+ * is colder, below ground hotter, than anything in the range, and is put half a range beyond the end.
+ */
+export function pinHeight(chain: Chain, volt: number): number {
+  const height = heightOf(chain, 'pin', volt)
+  const [low, high] = chain.spec.range
+  const beyond = (high - low) / 2
+  if (!Number.isNaN(height)) return Math.min(high + 4 * beyond, Math.max(low - beyond, height))
+  return volt > chain.ideal.outputs[PIN_OUT]!.openV / 2 ? low - beyond : high + beyond
+}
+
 const toCounts = (chain: Chain, volt: number): number => {
   const { bits, referenceV } = requireConverter(chain)
   return Math.min(2 ** bits - 1, Math.max(0, (volt / referenceV) * 2 ** bits))
@@ -93,7 +105,7 @@ export function walkForward(chain: Chain, truth: number): Walked {
   const biases: Walked['biases'] = []
   let height = truth
   for (const { share, port } of chain.ports) {
-    const next = heightOf(chain, 'pin', portVoltage(port, PIN_OUT, ohm))
+    const next = pinHeight(chain, portVoltage(port, PIN_OUT, ohm))
     biases.push({ share, bias: next - height })
     height = next
   }
@@ -102,14 +114,17 @@ export function walkForward(chain: Chain, truth: number): Walked {
   const value: Record<StageId, () => number> = {
     truth: () => truth, element: () => ohm, plug: () => plugVolt, pin: () => pinVolt, converter: () => toCounts(chain, pinVolt), shown: () => shown,
   }
-  const stages = spec.stages.map((id) => { const v = value[id](); return { id, value: v, height: heightOf(chain, id, v) } })
+  // at the plug and the pin the same perfect volts; the converter's are what its counts stand for
+  const heightAt = (id: StageId, v: number): number =>
+    id === 'plug' || id === 'pin' ? pinHeight(chain, v) : id === 'converter' ? pinHeight(chain, toVolts(chain, v)) : heightOf(chain, id, v)
+  const stages = spec.stages.map((id) => { const v = value[id](); return { id, value: v, height: heightAt(id, v) } })
   return { stages, biases, shown }
 }
 
 /** What the device shows for volts at its pin. */
 export function shownAt(chain: Chain, volt: number): number {
   const { table } = chain.spec
-  return table ? lookUp(table, axisValue(chain, volt, table.axis), table.beyond) : heightOf(chain, 'pin', clipped(chain, volt))
+  return table ? lookUp(table, axisValue(chain, volt, table.axis), table.beyond) : pinHeight(chain, clipped(chain, volt))
 }
 
 const clipped = (chain: Chain, volt: number): number => (chain.spec.converter ? toVolts(chain, toCounts(chain, volt)) : volt)

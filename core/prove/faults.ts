@@ -30,7 +30,15 @@ export const FAULTS: Fault[] = [
   {
     id: 'wrong-curve', name: 'The table in the device was made for another sensor', prior: 4,
     remedy: 'Export the table again and enter it, cell by cell, then read it back.',
-    variants: (spec) => familyOf(spec.sensor.family).library.map((c) => ({ label: c.name, spec: { ...spec, table: tableFor(spec, c.curve) } })),
+    variants: (spec) => {
+      const family = familyOf(spec.sensor.family)
+      const known = family.library.map((c) => ({ label: c.name, spec: { ...spec, table: tableFor(spec, (ohm) => family.inverse(c.curve, ohm)) } }))
+      // and sensors of this shape with more or fewer ohms, for what the library does not hold
+      const scaled = decades(0.05, 20, 8).filter((k) => Math.abs(Math.log(k)) > 0.1).map((k) => ({
+        label: `a sensor of ${k.toPrecision(2)} times the ohms`, spec: { ...spec, table: tableFor(spec, (ohm) => family.inverse(spec.sensor.curve, ohm / k)) },
+      }))
+      return [...known, ...scaled]
+    },
   },
   {
     id: 'other-sensor', name: 'Another sensor is fitted than the one that was measured', prior: 1,
@@ -39,6 +47,11 @@ export const FAULTS: Fault[] = [
       label: c.name, spec,
       sensorOhm: (healthy) => familyOf(spec.sensor.family).forward(c.curve, familyOf(spec.sensor.family).inverse(spec.sensor.curve, healthy)),
     })),
+  },
+  {
+    id: 'sensor-off', name: 'The sensor is off its curve, or not at the temperature of the shed', prior: 1,
+    remedy: 'Let the engine stand longer and read again; then measure the sensor in ice.',
+    variants: (spec) => [0.5, 0.7, 0.8, 0.85, 0.9, 0.95, 1.05, 1.1, 1.15, 1.2, 1.3, 1.5, 2].map((k) => ({ label: `${k < 1 ? '−' : '+'}${Math.abs((k - 1) * 100).toFixed(0)} % of its ohms`, spec, sensorOhm: (healthy) => healthy * k })),
   },
   {
     id: 'pull-up-missing', name: 'The pull-up is missing or switched off', prior: 3,
@@ -59,7 +72,7 @@ export const FAULTS: Fault[] = [
     variants: (spec) => decades(3, 3000).map((ohm) => ({ label: ohms(ohm), spec: inAll(spec, (all) => withValue(all, 'ground wire', (e) => ({ ...e, ohm }) as CircuitElement)) })),
   },
   {
-    id: 'ground-offset', name: 'The sensor ground stands above the device’s ground', prior: 2,
+    id: 'ground-offset', name: 'The sensor ground stands above the device’s ground', prior: 1,
     remedy: 'Measure from the sensor plug’s ground to the device’s ground with the loads on. Give the sensors their own ground wire to the device.',
     variants: (spec) => [-0.2, -0.1, -0.05, -0.02, 0.02, 0.03, 0.05, 0.1, 0.2, 0.4].map((volt) => ({
       label: `${(volt * 1000).toFixed(0)} mV`, spec: inAll(spec, (all) => withValue(all, 'ground offset', (e) => ({ ...e, volt }) as CircuitElement)),
@@ -87,15 +100,14 @@ export const FAULTS: Fault[] = [
 ]
 
 /** What a device would hold if it believed another curve, over volts at its pin. */
-function tableFor(spec: ChainSpec, curve: unknown): ChainSpec['table'] {
+function tableFor(spec: ChainSpec, inverse: (ohm: number) => number): ChainSpec['table'] {
   const chain = prepareChain(spec)
-  const family = familyOf(spec.sensor.family)
   const x: number[] = [], y: number[] = []
   const top = spec.converter?.referenceV ?? chain.ideal.outputs[0]!.openV
   for (const volt of linspace(0.01, 0.995, 200).map((s) => s * top)) {
     const ohm = portResistance(chain.ideal, 0, volt)
     if (!(ohm > 0) || Number.isNaN(heightOf(chain, 'pin', volt))) continue
-    try { y.push(family.inverse(curve, ohm)); x.push(volt) } catch { /* beyond that curve */ }
+    try { y.push(inverse(ohm)); x.push(volt) } catch { /* beyond that curve */ }
   }
   return { x, y, axis: 'V', beyond: 'hold' }
 }

@@ -55,10 +55,7 @@ export function observe(variant: Variant, truth: number): Required<Observed> {
   const healthy = heatedElement(prepareHealthy(chain), truth).ohm
   const ohm = variant.sensorOhm ? variant.sensorOhm(healthy) : healthy
   const pinV = portVoltage(chain.real, 0, ohm)
-  let shown = shownAt(chain, pinV)
-  // a device without a known table still shows something: its cold or hot end
-  if (!Number.isFinite(shown)) shown = pinV > chain.ideal.outputs[0]!.openV / 2 ? variant.spec.range[0] - 20 : variant.spec.range[1] + 20
-  return { shown, pinV, ohm }
+  return { shown: shownAt(chain, pinV), pinV, ohm }
 }
 
 const prepareHealthy = (chain: Chain): Chain => ({ ...chain, real: chain.ideal })

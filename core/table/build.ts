@@ -63,11 +63,20 @@ function bestTable(task: TableTask, samples: Samples, cells: number, startError:
 
 function withValues(task: TableTask, x: number[], samples: Samples): Table {
   if (task.onCurve) {
-    const y = x.map((v) => valueAt(task.curve, Math.min(task.range[1], Math.max(task.range[0], v))))
+    const y = x.map((v) => onCurveAt(task, v))
     return { x, y: task.yStep === undefined ? y : y.map((v) => onStep(v, task.yStep!)) }
   }
   const free = bestValues(x, samples, worstOver({ x, y: x.map((v) => sampleAt(samples, v)) }, samples).error)
   return { x, y: task.yStep === undefined ? free.y : valuesOnSteps(x, samples, free.y, free.error, task.yStep).y }
+}
+
+// an outer step a little beyond the range takes the curve's own value there, where the curve reaches
+function onCurveAt({ curve, range }: TableTask, x: number): number {
+  try {
+    const value = curve(x)
+    if (Number.isFinite(value)) return value
+  } catch { /* it ends before */ }
+  return valueAt(curve, Math.min(range[1], Math.max(range[0], x)))
 }
 
 /** The nearest step, free of the last binary digits: 102.1 and not 102.10000000000001. */

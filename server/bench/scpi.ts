@@ -34,7 +34,6 @@ export class ScpiParser {
   async take(line: string): Promise<string | null> {
     const text = line.replace(/[\r\n]+$/, '')
     if (text.length > LONGEST_LINE) { this.fail(-363, 'Input buffer overrun'); return null }
-    // eslint-disable-next-line no-control-regex
     if (/[\x00-\x08\x0e-\x1f\x7f-\uffff]/.test(text)) { this.fail(-101, 'Invalid character'); return null }
     const replies: string[] = []
     for (const part of text.split(';')) {

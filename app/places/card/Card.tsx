@@ -45,7 +45,7 @@ export function Card() {
             <thead><tr><th className="num">{units.temperature}</th><th className="num">sensor, unplugged</th><th className="num">pin {input.pin}, V</th><th className="num">{device.name} shows</th></tr></thead>
             <tbody>{expected.map(({ t, readings }) => {
               const at = (s: string) => readings.find((r) => r.stage === s)!
-              const band = (e: { low: number; high: number }, f: (v: number) => string) => <span className="pale"> {f(e.low)}–{f(e.high)}</span>
+              const band = (e: { low: number; high: number }, f: (v: number) => string) => <span className="pale"> {f(e.low)} to {f(e.high)}</span>
               return <tr key={t}><td className="num"><b>{units.tBare(t, 0)}</b></td><td className="num">{ohms(at('element').value)}{band(at('element'), (v) => ohms(v).replace(/ [kM]?Ω/, ''))}</td><td className="num">{fixed(at('pin').value, 3)}{band(at('pin'), (v) => fixed(v, 3))}</td><td className="num">{units.tBare(at('shown').value)}{band(at('shown'), (v) => units.tBare(v))}</td></tr>
             })}</tbody>
           </table>

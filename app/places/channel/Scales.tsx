@@ -81,8 +81,8 @@ export function Scales({ chain, walked, spread, truth, window, points, suspects,
         <polyline className="fan" points={`${OVERVIEW_X + 10},${overviewY(chain, window.low, height)} ${FIRST - 62},${bottom}`} />
 
         <rect className="need" x={FIRST} width={x(spec.stages.length - 1) - FIRST} y={y(clamp(truth + spec.accuracy))} height={Math.max(0, y(clamp(truth - spec.accuracy)) - y(clamp(truth + spec.accuracy)))} />
-        <NeedLine at={truth + spec.accuracy} {...{ y, window }} x1={FIRST} x2={x(spec.stages.length - 1)} text={`needed: within ${units.pm(spec.accuracy, 1).slice(1)}`} />
-        <NeedLine at={truth - spec.accuracy} {...{ y, window }} x1={FIRST} x2={x(spec.stages.length - 1)} />
+        <NeedLine at={truth + spec.accuracy} {...{ y, window }} x1={FIRST} x2={x(spec.stages.length - 1)} />
+        <NeedLine at={truth - spec.accuracy} {...{ y, window }} x1={FIRST} x2={x(spec.stages.length - 1)} text={`${units.pm(spec.accuracy, 1)} needed`} />
         <line className="level" x1={FIRST} x2={width - RIGHT} y1={y(clamp(truth))} y2={y(clamp(truth))} />
         <polygon className="ribbon" points={edge} />
 
@@ -139,7 +139,7 @@ function NeedLine({ at, x1, x2, y, window, text }: { at: number; x1: number; x2:
   return (
     <>
       <line className="need-line" x1={x1} x2={x2} y1={y(at)} y2={y(at)} />
-      {text && <text className="unit" x={x2 - 66} y={y(at) - 6} textAnchor="end">{text}</text>}
+      {text && <text className="unit" x={x1 + 9} y={y(at) + 16} textAnchor="start">{text}</text>}
     </>
   )
 }
@@ -148,7 +148,7 @@ function NeedLine({ at, x1, x2, y, window, text }: { at: number; x1: number; x2:
 function Bends({ walked, places, y, clamp, spec, units }: { walked: Walked; places: Place[]; y: (h: number) => number; clamp: (h: number) => number; spec: Chain['spec']; units: ReturnType<typeof useUnits> }) {
   const bias = (share: string): number => walked.biases.find((b) => b.share === share)?.bias ?? 0
   const found: { to: StageId; text: string; size: number }[] = [
-    { to: 'element', text: `heats itself ${units.dt(bias('element'), 1)}`, size: bias('element') },
+    { to: 'element', text: `self-heat ${units.dt(bias('element'), 1)}`, size: bias('element') },
     { to: 'plug', text: `other device ${units.dt(bias('shared'), 1)}`, size: bias('shared') },
     { to: 'pin', text: `ground ${units.dt(bias('ground'), 1)}`, size: bias('ground') },
     { to: 'pin', text: `leads ${units.dt(bias('leads'), 1)}`, size: bias('leads') },
@@ -160,7 +160,7 @@ function Bends({ walked, places, y, clamp, spec, units }: { walked: Walked; plac
     if (!a || !b) return null
     const top = Math.min(y(clamp(a.h)), y(clamp(b.h))), low = Math.max(y(clamp(a.h)), y(clamp(b.h)))
     const under = top < TOP + 30
-    return <text key={f.text} className="note" x={(a.x + b.x) / 2 + 12} y={under ? low + 34 : top - 18} textAnchor="middle">{f.text}</text>
+    return <text key={f.text} className="note" x={b.x - 14} y={under ? low + 34 : top - 20} textAnchor="end">{f.text}</text>
   })
 }
 

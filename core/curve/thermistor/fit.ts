@@ -52,6 +52,7 @@ const SUSPECT_CHANCE = 0.03
  */
 export function fitThermistor(points: readonly ThermistorPoint[], options: ThermistorFitOptions = {}): ThermistorFit {
   const clean = prepare(points, options.leadOhm ?? 0)
+  requireFalling(clean)
   const asked = options.model ?? 'auto'
   const { model, solved, warnings } = asked === 'auto' ? chooseModel(clean) : { model: asked, solved: fitModel(clean, asked), warnings: [] }
   const { curve, squares } = solved
@@ -78,6 +79,14 @@ export function fitThermistor(points: readonly ThermistorPoint[], options: Therm
     warnings.push('Two temperatures give a beta curve, which errs by about 1 °C over 100 °C: a third temperature settles it.')
   }
   return fit
+}
+
+/** A thermistor's ohms fall as it warms: where they rise from the coldest point to the hottest, it is another kind. */
+function requireFalling(points: readonly CleanPoint[]): void {
+  const byTemperature = [...points].sort((a, b) => a.temperatureC - b.temperatureC)
+  const cold = byTemperature[0]!, hot = byTemperature.at(-1)!
+  if (hot.temperatureC - cold.temperatureC < 5 || hot.resistanceOhm < cold.resistanceOhm) return
+  throw new EchtError('not-monotonic', `Resistance rises from ${cold.resistanceOhm} Ω at ${cold.temperatureC.toFixed(0)} °C to ${hot.resistanceOhm} Ω at ${hot.temperatureC.toFixed(0)} °C: this is no thermistor of the falling kind, or temperatures and ohms were exchanged.`)
 }
 
 export type CleanPoint = Required<ThermistorPoint>
@@ -216,6 +225,7 @@ function requireMonotonic(curve: ThermistorCurve, rangeC: readonly [number, numb
     throw new EchtError('not-monotonic', `The fitted curve turns back near ${atC.toFixed(0)} °C, which no thermistor does. ${why}`, suspects)
   }
   let last = Infinity
+  for (const p of points) if (!(reciprocalSlope(curve, Math.log(p.resistanceOhm)) > 0)) refuse(p.temperatureC)
   for (const t of rangeC[0] === rangeC[1] ? [rangeC[0]] : linspace(rangeC[0], rangeC[1], 41)) {
     let ohm = NaN
     try { ohm = thermistorOhm(curve, t) } catch { refuse(t) }

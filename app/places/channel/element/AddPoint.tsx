@@ -63,7 +63,7 @@ export function AddPoint({ element, suggested }: { element: Element; suggested?:
       {(build.instruments.length > 0) && (
         <Group gap="sm" mt={4} wrap="wrap">
           {method.truthFrom === 'instrument' && <NativeSelect label="Read with" value={probe} onChange={(e) => setProbe(e.currentTarget.value)} data={[{ value: '', label: 'an unknown thermometer' }, ...instruments('thermometer').map((i) => ({ value: i.id, label: i.name }))]} />}
-          <NativeSelect label="and" value={meter} onChange={(e) => setMeter(e.currentTarget.value)} data={[{ value: '', label: 'an unknown meter' }, ...instruments('meter').map((i) => ({ value: i.id, label: i.name }))]} />
+          <NativeSelect label={method.truthFrom === 'instrument' ? 'and with' : 'Read with'} value={meter} onChange={(e) => setMeter(e.currentTarget.value)} data={[{ value: '', label: 'an unknown meter' }, ...instruments('meter').map((i) => ({ value: i.id, label: i.name }))]} />
         </Group>
       )}
       {build.instruments.length === 0 && <p className="pale" style={{ fontSize: 15 }}>No instrument is named yet: ±0.5 °C and 0.8 % are assumed. Name yours in the logbook, and every band becomes yours.</p>}

@@ -44,7 +44,7 @@ export default function CurveCharts({ sensor, range }: { sensor: Sensor; range: 
           <ComposedChart data={data} margin={{ top: 8, right: 12, bottom: 4, left: 6 }}>
             <CartesianGrid {...GRID} />
             <XAxis {...AXIS} dataKey="t" type="number" domain={domain} unit={` ${units.temperature}`} tickCount={8} />
-            <YAxis {...AXIS} width={58} domain={[-limit, limit]} tickFormatter={(v: number) => (Math.abs(v) < 1e-9 ? '0' : v.toFixed(limit < 2 ? 1 : 0))} />
+            <YAxis {...AXIS} width={58} domain={[-limit, limit]} ticks={[-limit, -limit / 2, 0, limit / 2, limit]} tickFormatter={(v: number) => (Math.abs(v) < 1e-9 ? '0' : v.toFixed(limit < 2 ? 1 : 0))} />
             <Area dataKey="band" name="95 % band" fill="var(--ribbon)" stroke="none" isAnimationActive={false} />
             <ReferenceLine y={0} stroke="var(--pale)" />
             {sensor.fit && (

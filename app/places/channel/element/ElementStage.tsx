@@ -34,7 +34,7 @@ export default function ElementStage({ status }: StageProps) {
         <Points sensor={sensor} />
         {sensor.problem && <p role="alert" className="wrong">{sensor.problem}</p>}
         {sensor.fit?.warnings.map((w) => <p key={w} className="doubt" style={{ margin: '6px 0' }}>{w}</p>)}
-        {next && (
+        {next && 1.96 * (next.bandBefore - next.bandAfter) > 0.1 && (
           <p style={{ margin: '10px 0' }}><b>Best next point: {units.t(next.truth, 0)}.</b>{' '}
             <span className="pale">The widest band over the range goes from {units.pm(1.96 * next.bandBefore, 1)} to {units.pm(1.96 * next.bandAfter, 1)} {units.temperature}.</span></p>
         )}

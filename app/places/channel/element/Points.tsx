@@ -3,7 +3,7 @@ import { pointsOf } from '../../../../core/build/index.ts'
 import type { Sensor } from '../../../../core/chain/index.ts'
 import { familyOf } from '../../../../core/curve/registry.ts'
 import { useBuild } from '../../../store/useBuild.ts'
-import { ohms, useUnits } from '../../../parts/units.ts'
+import { useUnits } from '../../../parts/units.ts'
 
 /** What was measured, as typed and as understood, with each point's miss; struck ones stay to be seen. */
 export function Points({ sensor }: { sensor: Sensor }) {
@@ -30,7 +30,7 @@ export function Points({ sensor }: { sensor: Sensor }) {
                 <td className="num">{point ? units.tBare(point.truth, 2) : '–'}</td>
                 <td className="num">{point ? units.pm(1.96 * sigma, 2).slice(1) : ''}</td>
                 <td className="num">{signal?.typed}</td>
-                <td className="num">{signal ? ohms(signal.value).replace(' Ω', '').replace('Ω', '') : ''}</td>
+                <td className="num">{signal ? String(Number(signal.value.toPrecision(5))) : ''}</td>
                 <td className="num">{residual === undefined ? '' : units.dt(residual, 2)}</td>
                 <td style={{ textAlign: 'right' }}>
                   {m.struck ? <Button variant="subtle" h={36} px={8} onClick={() => edit({ kind: 'restoreMeasurement', args: { id: m.id } })}>Restore</Button>

@@ -22,7 +22,7 @@ export default function PullUpDesign({ status }: { status: ReadStatus }) {
   const [series, setSeries] = useState<PullUpTask['series']>('E24')
   const [over, setOver] = useState<'range' | 'best'>('range')
   const [maxHeat, setMaxHeat] = useState<number | null>(0.5)
-  const [margin, setMargin] = useState(0.1)
+  const [margin, setMargin] = useState(0.05)
   const fixedPull = input.pulls.find((p) => p.kind === 'fixed' && p.on)
   const task = useMemo((): PullUpTask | null => (sensor.curve === undefined || input.bits === null ? null : {
     curve: sensor.curve as ThermistorCurve, rangeC: channel.needs[over], supplyV: input.referenceV.value, referenceV: input.referenceV.value, bits: input.bits, series,

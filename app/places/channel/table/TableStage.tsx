@@ -5,7 +5,7 @@ import dayjs from 'dayjs'
 import type { DeviceTable, EnteredTable } from '../../../../core/build/index.ts'
 import { fixed } from '../../../../core/quantity/index.ts'
 import { judgeTable } from '../../../../core/chain/index.ts'
-import { fromDeviceOrder, readTable, TABLE_FORMATS, toDeviceOrder, writeTable, type TableFormat } from '../../../../core/table/index.ts'
+import { fromDeviceOrder, lookUp, readTable, TABLE_FORMATS, toDeviceOrder, writeTable, type TableFormat } from '../../../../core/table/index.ts'
 import { saveFile } from '../../../parts/saveFile.ts'
 import { ohms, useUnits } from '../../../parts/units.ts'
 import { useBuild } from '../../../store/useBuild.ts'
@@ -48,7 +48,7 @@ export default function TableStage({ status }: StageProps) {
                 <div className="scroll-x">
                   <table className="sheet-table" aria-label="The table to enter" style={{ marginTop: 8 }}>
                     <thead><tr><th className="num">cell</th><th className="num">{spec.axis}</th><th className="num">{spec.valueUnit}</th><th className="num">{made.value.now ? 'now gives' : ''}</th></tr></thead>
-                    <tbody>{rows(proposal.table, spec).map((r, i) => <tr key={i}><td className="num">{i + 1}</td><td className="num">{r.x}</td><td className="num">{r.y}</td><td className="num pale">{made.value!.now ? fixed(toDeviceOrder({ x: [0], y: [nowAt(made.value!.now, r.axis)] }, spec).y[0]!, 1) : ''}</td></tr>)}</tbody>
+                    <tbody>{rows(proposal.table, spec).map((r, i) => <tr key={i}><td className="num">{i + 1}</td><td className="num">{r.x}</td><td className="num">{r.y}</td><td className="num pale">{made.value!.now ? fixed(toDeviceOrder({ x: [0], y: [lookUp(made.value!.now, r.axis, spec.beyond)] }, spec).y[0]!, 1) : ''}</td></tr>)}</tbody>
                   </table>
                 </div>
                 {proposal.guards > 0 && <p className="pale" style={{ fontSize: 14 }}>The first and last cell are guards: a short shows {spec.onShort.show === 'hot' ? 'hot' : spec.onShort.show}, an open wire {spec.onOpen.show === 'cold' ? 'cold' : spec.onOpen.show}, well outside the range.</p>}
@@ -94,12 +94,6 @@ const decimalsOf = (step: number): number => (String(step).split('.')[1] ?? '').
 function rows(table: EnteredTable, spec: DeviceTable): { x: string; y: string; axis: number }[] {
   const ordered = toDeviceOrder(table, spec)
   return ordered.x.map((x, i) => ({ x: x.toFixed(decimalsOf(spec.axisStep)), y: fixed(ordered.y[i]!, decimalsOf(spec.valueStep)), axis: x }))
-}
-
-function nowAt(now: EnteredTable, x: number): number {
-  const i = Math.max(0, Math.min(now.x.length - 2, now.x.findIndex((v) => v > x) - 1))
-  const share = Math.min(1, Math.max(0, (x - now.x[i]!) / (now.x[i + 1]! - now.x[i]!)))
-  return now.y[i]! + share * (now.y[i + 1]! - now.y[i]!)
 }
 
 /** What is in the device now, pasted or out of a file. */

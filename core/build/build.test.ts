@@ -1,0 +1,155 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { saltmarshNine } from '../../demo/saltmarshNine.ts'
+import { compiledSchema } from '../../scripts/compile-schema.ts'
+import { readFileSync } from 'node:fs'
+import { applyChange, applyEdits, checkBuild, copyBuild, createBuild, describeDifferences, diffBuilds, fileNameOf, hashOf, invertEdits, readBuild, redo, undo, undoState, writeBuild, type Build, type Edited } from './index.ts'
+
+const sample = saltmarshNine()
+let count = 0
+const stamp = () => ({ id: `c${++count}`, at: '2026-11-24T20:00:00Z', by: '' })
+const text = writeBuild(sample)
+const damaged = (change: (b: Record<string, never[]> & Build) => unknown): string => { const copy = JSON.parse(text); change(copy); return JSON.stringify(copy) }
+
+describe('changes', () => {
+  const edits: Edited[] = [
+    { kind: 'renameBuild', args: { name: 'Other' } }, { kind: 'editChannel', args: { id: 'ch-air', patch: { place: 'elsewhere' } } }, { kind: 'removeChannel', args: { id: 'ch-oil' } },
+    { kind: 'strikeMeasurement', args: { id: 'point-3', at: '2026-11-24T20:00:00Z', why: 'typed wrong' } }, { kind: 'removeInstrument', args: { id: 'kitchen-probe' } },
+    { kind: 'editInput', args: { input: 'eu-15', patch: { bits: 10 } } }, { kind: 'editVehicle', args: { patch: { altitudeM: 12 } } }, { kind: 'removeRead', args: { id: 'rd-oil-gauge' } },
+  ]
+  const content = (b: Build) => ({ ...b, revision: 0, changes: [] })
+
+  it('are undone and redone exactly, in any number, through a file', () => {
+    fc.assert(fc.property(fc.array(fc.constantFrom(...edits), { minLength: 1, maxLength: 6 }), (chosen) => {
+      const states = [sample]
+      for (const e of chosen) {
+        try { states.push(applyChange(states.at(-1)!, e, stamp())) } catch (error) { expect((error as { code: string }).code).toBe('not-found') }
+      }
+      const moved = states.filter((s, i) => i === 0 || s !== states[i - 1])
+      let build = readBuild(writeBuild(states.at(-1)!)).build
+      for (let i = moved.length - 2; i >= 0; i--) { build = undo(build, stamp()); expect(content(build)).toEqual(content(moved[i]!)) }
+      for (let i = 1; i < moved.length; i++) { build = redo(build, stamp()); expect(content(build)).toEqual(content(moved[i]!)) }
+      // undo appends: nothing of the history is lost
+      expect(build.changes.length).toBe(sample.changes.length + 3 * (moved.length - 1))
+    }), { numRuns: 60 })
+  })
+
+  it('leave the build they were given alone, and count the revision', () => {
+    const before = JSON.stringify(sample)
+    const after = applyChange(sample, edits[2]!, stamp())
+    expect(JSON.stringify(sample)).toBe(before)
+    expect(after.revision).toBe(sample.revision + 1)
+  })
+
+  it('forget what was undone once something new is done', () => {
+    const undone = undo(applyChange(sample, edits[0]!, stamp()), stamp())
+    expect(undoState(undone.changes).redo).toBeDefined()
+    expect(undoState(applyChange(undone, edits[1]!, stamp()).changes).redo).toBeUndefined()
+  })
+
+  it('that change nothing are not recorded', () => {
+    expect(applyChange(sample, { kind: 'renameBuild', args: { name: sample.name } }, stamp())).toBe(sample)
+    expect(undo(createBuild('x', 'x', '2026-11-24T20:00:00Z'), stamp()).changes).toEqual([])
+  })
+
+  it('of what is gone say so', () => {
+    expect(() => applyChange(sample, { kind: 'editChannel', args: { id: 'nowhere', patch: {} } }, stamp())).toThrow(/no longer in the build/)
+    expect(() => applyChange(sample, { kind: 'enterTable', args: { input: 'og-s', entered: null } }, stamp())).toThrow(/no table/)
+    expect(() => applyChange(sample, { kind: 'explode', args: {} } as never, stamp())).toThrow(expect.objectContaining({ code: 'unknown-change' }))
+  })
+
+  it('removing a channel takes its own sensor, points and proofs, and no others', () => {
+    const after = applyChange(sample, { kind: 'removeChannel', args: { id: 'ch-coolant' } }, stamp())
+    expect(after.elements.map((e) => e.id)).toEqual(['el-air', 'el-oil'])
+    expect(after.measurements.some((m) => m.about.kind === 'point' && m.about.element === 'el-coolant')).toBe(false)
+    expect(after.proofs).toEqual([])
+    expect(checkBuild(JSON.parse(writeBuild(after))).build).toEqual(after)
+  })
+
+  it('a fitted pull-up takes the place of the one before, the device’s own stay', () => {
+    const pull = (id: string) => ({ ...sample.devices[0]!.inputs[0]!.pulls[0]!, id, kind: 'fitted' as const })
+    const once = applyChange(sample, { kind: 'choosePullUp', args: { input: 'eu-14', pull: pull('a') } }, stamp())
+    const twice = applyChange(once, { kind: 'choosePullUp', args: { input: 'eu-14', pull: pull('b') } }, stamp())
+    expect(twice.devices[0]!.inputs[0]!.pulls.map((p) => p.id)).toEqual(['eu-14-pull', 'b'])
+  })
+})
+
+describe('diffs', () => {
+  it('carry one build into another and back', () => {
+    const other = applyChange(applyChange(sample, { kind: 'removeChannel', args: { id: 'ch-air' } }, stamp()), { kind: 'editInstrument', args: { id: 'bench-meter', patch: { note: 'x' } } }, stamp())
+    const edits = diffBuilds(sample, other)
+    expect(diffBuilds(applyEdits(sample, edits), other)).toEqual([])
+    expect(diffBuilds(applyEdits(other, invertEdits(edits)), sample)).toEqual([])
+  })
+  it('are told in sentences', () => {
+    const other = applyChange(applyChange(sample, { kind: 'renameBuild', args: { name: 'Ten' } }, stamp()), { kind: 'removeChannel', args: { id: 'ch-air' } }, stamp())
+    const said = describeDifferences(sample, other).map((d) => d.text).join('\n')
+    expect(said).toMatch(/Named "Ten" there, "Saltmarsh Nine" here/)
+    expect(said).toMatch(/1 channel only here: Air, after the charge cooler/)
+    expect(said).toMatch(/6 measurements only here/)
+    expect(describeDifferences(sample, sample)).toEqual([])
+  })
+})
+
+describe('the file', () => {
+  it('round trip is exact, to the byte', () => {
+    const { build, migratedFrom } = readBuild(text)
+    expect(build).toEqual(sample)
+    expect(migratedFrom).toBeNull()
+    expect(writeBuild(build)).toBe(text)
+  })
+  it('keeps families it does not know', () => {
+    const strange = damaged((b) => { b.elements.push({ id: 'el-x', name: 'x', family: 'flux', settings: { deep: { anything: [1, 2] } }, pins: [] } as never) })
+    expect(readBuild(strange).build.elements.at(-1)!.settings).toEqual({ deep: { anything: [1, 2] } })
+  })
+  it('is named after the build', () => {
+    expect(fileNameOf(sample)).toBe('saltmarsh-nine.echt.json')
+    expect(fileNameOf({ ...sample, name: '../../é ☃' })).toBe('e.echt.json')
+    expect(fileNameOf({ ...sample, name: '☃' })).toBe('build.echt.json')
+  })
+  it('of schema 1 is brought up', () => {
+    const old = damaged((b) => {
+      (b as { schema: number }).schema = 1
+      for (const i of b.instruments as { accuracy: Record<string, unknown> }[]) { delete i.accuracy.offset; delete i.accuracy.commonShare }
+      for (const c of b.channels as { reads: { wire: Record<string, unknown> }[] }[]) for (const r of c.reads) delete r.wire.groundOffsetV
+    })
+    const { build, migratedFrom } = readBuild(old)
+    expect(migratedFrom).toBe(1)
+    expect(build.schema).toBe(2)
+    expect(build.instruments[0]!.accuracy).toEqual({ percent: 0.5, digits: 2, offset: 0, commonShare: 0.8 })
+    expect(build.channels[0]!.reads[0]!.wire.groundOffsetV).toEqual({ value: 0, basis: 'assumed', from: [] })
+  })
+
+  it.each([
+    ['not-json', text.slice(0, text.length / 2), /cut short/], ['not-json', 'hello', /not JSON/], ['not-json', '', /cut short/], ['not-a-build', '[]', /not an Echt build/], ['not-a-build', '{"schema":"2"}', /schema version/], ['not-a-build', 'null', /not an Echt build/],
+    ['newer-schema', '{"schema":99}', /newer Echt.*schema 99/], ['too-deep', '['.repeat(100_000), /nested/], ['too-deep', `{"a":`.repeat(200) + '1' + '}'.repeat(200), /nested/], ['too-large', ' '.repeat(50_000_000), /50 MB/],
+    ['damaged-build', damaged((b) => { b.channels[0]!.needs.accuracy = '2' as never }), /channels, 1 "Coolant, block outlet", needs, accuracy.*must be number/],
+    ['damaged-build', damaged((b) => { b.channels[0]!.needs.range = [125, -10] }), /runs from 125 to -10/], ['damaged-build', damaged((b) => { delete (b as { devices?: unknown }).devices }), /devices/],
+    ['damaged-build', damaged((b) => { b.elements[1]!.id = b.elements[0]!.id }), /same id "el-coolant"/], ['damaged-build', damaged((b) => { b.channels[0]!.reads[0]!.input = 'nowhere' }), /input that is not there/],
+    ['damaged-build', damaged((b) => { b.measurements[0]!.about = { kind: 'point', element: 'nowhere' } }), /not there/], ['damaged-build', damaged((b) => { (b as unknown as Record<string, number>).extra = 1 }), /"extra"/],
+    ['damaged-build', damaged((b) => { b.devices[0]!.inputs[0]!.table!.entered!.x.reverse() }), /does not rise/], ['damaged-build', damaged((b) => { b.devices[0]!.inputs[0]!.table!.entered!.y.pop() }), /16 axis cells and 15 values/],
+    ['damaged-build', damaged((b) => { b.changes[1]!.id = b.changes[0]!.id }), /history/], ['damaged-build', damaged((b) => { b.measurements[0]!.readings[0]!.value = null as never }), /measurements, 1/],
+  ] as [string, string, RegExp][])('damaged or hostile: %s', (code, file, message) => {
+    expect(() => readBuild(file)).toThrow(expect.objectContaining({ code, message: expect.stringMatching(message) }))
+  })
+  it('does not let a file reach the prototype of objects', () => {
+    const hostile = text.replace('"settings": {', '"settings": {"__proto__": {"polluted": 1},')
+    try { readBuild(hostile) } catch { /* refused is fine too */ }
+    expect(({} as Record<string, unknown>).polluted).toBeUndefined()
+  })
+})
+
+it('copies stand on their own', () => {
+  const copy = copyBuild(sample, 'copy', 'Copy')
+  expect([copy.id, copy.name, copy.parentRevision]).toEqual(['copy', 'Copy', sample.revision])
+  expect(copy.channels).toEqual(sample.channels)
+})
+
+it('hashes do not depend on the order of keys', () => {
+  expect(hashOf({ a: 1, b: [1, 2] })).toBe(hashOf({ b: [1, 2], a: 1 }))
+  expect(hashOf({ a: 1 })).not.toBe(hashOf({ a: 2 }))
+})
+
+it('the compiled schema is the schema', () => {
+  expect(readFileSync(new URL('./validate.generated.js', import.meta.url), 'utf8')).toBe(compiledSchema())
+})

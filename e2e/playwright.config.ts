@@ -1,0 +1,23 @@
+import { defineConfig } from '@playwright/test'
+import { fileURLToPath } from 'node:url'
+
+const port = 4571
+
+/** The flags a headless Chromium needs on a machine with no network and no monitor. */
+export const CHROMIUM_FLAGS = ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync']
+
+export default defineConfig({
+  testDir: '.',
+  outputDir: '../test-results',
+  workers: 2,
+  timeout: 90_000,
+  expect: { timeout: 10_000 },
+  reporter: [['list'], ['json', { outputFile: '../.cache/e2e.json' }]],
+  use: {
+    baseURL: `http://127.0.0.1:${port}`,
+    viewport: { width: 1280, height: 800 },
+    launchOptions: { executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium', args: CHROMIUM_FLAGS },
+    trace: 'off',
+  },
+  webServer: { command: `PORT=${port} npx tsx server/main.ts`, cwd: fileURLToPath(new URL('..', import.meta.url)), url: `http://127.0.0.1:${port}/health`, reuseExistingServer: false, timeout: 60_000 },
+})

@@ -1,0 +1,31 @@
+#!/usr/bin/env bash
+# Everything: types, lint, unit tests, the browser tests on the production build. Ends with one line of counts.
+source "$(dirname "$0")/setup.sh"
+set +e
+export CHROMIUM_PATH; CHROMIUM_PATH=$(bash scripts/chromium.sh) || { echo "No Chromium: install Debian's, or set CHROMIUM_PATH."; echo "0 passed, 1 failed"; exit 1; }
+mkdir -p .cache
+passed=0; failed=0
+step() { # name, command…
+  local name=$1; shift
+  echo "== $name"
+  if "$@"; then passed=$((passed + 1)); else failed=$((failed + 1)); echo "!! $name failed"; fi
+}
+step "types" npx tsc --noEmit
+step "types of the core, without DOM or Node" npx tsc --noEmit -p core
+step "lint" npx eslint . --max-warnings 0
+rm -f .cache/unit.json .cache/e2e.json
+echo "== unit tests"
+npx vitest run --reporter=default --reporter=json --outputFile.json=.cache/unit.json || echo "!! unit tests failed"
+echo "== build"
+if npx vite build --config app/vite.config.ts --logLevel warn; then
+  echo "== browser tests"
+  npx playwright test --config e2e/playwright.config.ts || echo "!! browser tests failed"
+else
+  failed=$((failed + 1)); echo "!! build failed"
+fi
+# a runner that left no report counts as a failure
+read -r unitPassed unitFailed < <(node scripts/count.mjs unit .cache/unit.json)
+read -r e2ePassed e2eFailed < <(node scripts/count.mjs e2e .cache/e2e.json)
+passed=$((passed + unitPassed + e2ePassed)); failed=$((failed + unitFailed + e2eFailed))
+echo "$passed passed, $failed failed"
+[ "$failed" -eq 0 ]
