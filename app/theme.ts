@@ -15,7 +15,7 @@ export const theme = createTheme({
   cursorType: 'pointer',
   // 44 px for a gloved finger
   components: {
-    Button: { defaultProps: { size: 'md', h: 44 } },
+    Button: { defaultProps: { size: 'md', h: 44, variant: 'filled' } },
     ActionIcon: { defaultProps: { size: 44, variant: 'subtle' } },
     TextInput: { defaultProps: { size: 'md' } },
     Select: { defaultProps: { size: 'md', allowDeselect: false } },

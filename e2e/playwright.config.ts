@@ -18,6 +18,7 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     launchOptions: { executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium', args: CHROMIUM_FLAGS },
     trace: 'off',
+    actionTimeout: 15_000,
   },
   webServer: { command: `PORT=${port} npx tsx server/main.ts`, cwd: fileURLToPath(new URL('..', import.meta.url)), url: `http://127.0.0.1:${port}/health`, reuseExistingServer: false, timeout: 60_000 },
 })

@@ -12,17 +12,17 @@ import { Flask, FLASK_SENSOR } from './bench/flask.ts'
 import { simulatedMeter, simulatedThermometer } from './bench/instruments.ts'
 import { isAllowedHost } from './host.ts'
 
-let server: Server, port: number
+let server: Server, port: number, hangUp: () => void
 
 beforeAll(async () => {
   const dist = mkdtempSync(join(tmpdir(), 'echt-'))
   writeFileSync(join(dist, 'index.html'), '<!doctype html><title>Echt</title>')
   server = createServer(createApp({ dist, host: '127.0.0.1' }))
-  attachBench(server, { host: '127.0.0.1' })
+  hangUp = attachBench(server, { host: '127.0.0.1' })
   await new Promise<void>((resolve) => { server.listen(0, '127.0.0.1', resolve) })
   port = (server.address() as AddressInfo).port
 })
-afterAll(() => { server.closeAllConnections(); server.close() })
+afterAll(() => { hangUp(); server.closeAllConnections(); server.close() })
 
 /** Fetch with a Host header of our choosing, which fetch() itself does not allow. */
 const get = async (path: string, host = `127.0.0.1:${port}`): Promise<{ status: number; headers: Record<string, unknown>; body: string }> => {

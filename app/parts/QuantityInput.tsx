@@ -17,6 +17,7 @@ type Props = {
   onCommit?: (typed: Typed) => void
   /** called at each keystroke; null while it cannot be understood */
   onTyped?: (typed: Typed | null) => void
+  /** where Enter leads; without it Enter does what the form does */
   onEnter?: () => void
   /** arrow-key step in the unit shown; a unit of the last digit if left out */
   step?: number
@@ -83,7 +84,7 @@ export function QuantityInput({ label, ariaLabel, unit, value = null, onCommit, 
         onChange={(e) => change(e.currentTarget.value)}
         onBlur={commit}
         onKeyDown={(e) => {
-          if (e.key === 'Enter') { commit(); onEnter?.() }
+          if (e.key === 'Enter') { commit(); if (onEnter) { e.preventDefault(); onEnter() } }
           else if (e.key === 'ArrowUp') { e.preventDefault(); nudge(1) }
           else if (e.key === 'ArrowDown') { e.preventDefault(); nudge(-1) }
           else if (e.key === 'Escape') { setText(shownText(value)); setTouched(false); onTyped?.(null) }

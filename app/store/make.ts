@@ -36,8 +36,12 @@ export const newRead = (element: string, input: string, name = ''): Read => ({
   face: { name, decimals: 1 },
 })
 
-export function newChannel(asked: { name: string; family: string; input: string; needs: Channel['needs'] }): { channel: Channel; element: Element } {
-  const element: Element = { id: newId(), name: asked.name, family: asked.family, settings: { model: 'auto', assumedCurve: null, leadOhm: 0, dissipationMwPerK: 1, lagS: 5 }, pins: [{ name: '1 signal', wire: '' }, { name: '2 ground', wire: '' }] }
+/** What a sensor sits in sets how much of its own heat it sheds, mW/K, and how quickly it follows, s. */
+export type Medium = 'liquid' | 'air'
+const MEDIUM: Record<Medium, { dissipationMwPerK: number; lagS: number }> = { liquid: { dissipationMwPerK: 6, lagS: 6 }, air: { dissipationMwPerK: 1.5, lagS: 15 } }
+
+export function newChannel(asked: { name: string; family: string; medium: Medium; input: string; needs: Channel['needs'] }): { channel: Channel; element: Element } {
+  const element: Element = { id: newId(), name: asked.name, family: asked.family, settings: { model: 'auto', assumedCurve: null, leadOhm: 0, ...MEDIUM[asked.medium] }, pins: [{ name: '1 signal', wire: '' }, { name: '2 ground', wire: '' }] }
   const channel: Channel = { id: newId(), name: asked.name, quantity: 'temperature', place: '', needs: asked.needs, elements: [element.id], combine: 'one', reads: [newRead(element.id, asked.input)] }
   return { channel, element }
 }

@@ -10,8 +10,11 @@ const MESSAGES_PER_SECOND = 100
 const MOST_CONNECTIONS = 16
 const MOST_WAITING = 64
 
-/** Puts the simulated bench on `/bench/meter` and `/bench/thermometer` of an HTTP server, one flask for both. */
-export function attachBench(server: Server, options: { host: string }): void {
+/**
+ * Puts the simulated bench on `/bench/meter` and `/bench/thermometer` of an HTTP server, one flask for both.
+ * Returns what ends every conversation: an HTTP server does not close sockets that were upgraded.
+ */
+export function attachBench(server: Server, options: { host: string }): () => void {
   const flask = new Flask()
   const sockets = new WebSocketServer({ noServer: true, maxPayload: LARGEST_MESSAGE, perMessageDeflate: false })
   server.on('upgrade', (request, socket, head) => {
@@ -26,6 +29,7 @@ export function attachBench(server: Server, options: { host: string }): void {
     if (sockets.clients.size >= MOST_CONNECTIONS) { refuse('503 Service Unavailable'); return }
     sockets.handleUpgrade(request, socket, head, (ws) => converse(ws, make(flask)))
   })
+  return () => { for (const ws of sockets.clients) ws.terminate() }
 }
 
 const originHost = (origin: string): string | null => { try { return new URL(origin).host } catch { return null } }

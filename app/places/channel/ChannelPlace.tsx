@@ -47,7 +47,9 @@ function ChannelOf({ channelId, readId }: { channelId: string; readId: string })
   const status = useMemo(() => readStatus(build, read), [build, read])
   const { chain } = status
   const { range, best } = channel.needs
-  const stage = (search.get('stage') as StagePlace | null) ?? status.next.stage
+  // the next step opens the page; while it is being done the page must not jump away
+  const [firstStage] = useState(status.next.stage)
+  const stage = (search.get('stage') as StagePlace | null) ?? firstStage
   const [truth, setTruth] = useState(() => status.worst?.at ?? (best[0] + best[1]) / 2)
   const bend = status.worst?.bias ?? 0
   const [window, setWindow] = useState<Window>(() => windowAround(truth, heightFor(channel.needs.accuracy, bend, range), range))

@@ -4,7 +4,7 @@ import { useNavigate } from 'react-router'
 import type { Device, Input } from '../../../core/build/index.ts'
 import { families } from '../../../core/curve/registry.ts'
 import { useBuild } from '../../store/useBuild.ts'
-import { newChannel, newDevice, newInput } from '../../store/make.ts'
+import { newChannel, newDevice, newInput, type Medium } from '../../store/make.ts'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import { InputFields, type InputDraft, draftInput, EMPTY_DRAFT } from '../../parts/InputFields.tsx'
 
@@ -17,6 +17,7 @@ export default function AddChannel({ onClose }: { onClose: () => void }) {
   const [name, setName] = useState('')
   const [family, setFamily] = useState(families[0]!.id)
   const [needs, setNeeds] = useState({ low: -10, high: 125, bestLow: 80, bestHigh: 110, accuracy: 2 })
+  const [medium, setMedium] = useState<Medium>('liquid')
   const [deviceId, setDeviceId] = useState(build.devices[0]?.id ?? NEW)
   const [deviceName, setDeviceName] = useState('')
   const [draft, setDraft] = useState<InputDraft>(EMPTY_DRAFT)
@@ -33,7 +34,7 @@ export default function AddChannel({ onClose }: { onClose: () => void }) {
     const known = build.devices.find((d) => d.id === deviceId)
     const devices: Device[] = known ? [] : [{ ...newDevice(deviceName.trim() || 'Engine unit'), inputs: [input] }]
     const { channel, element } = newChannel({
-      name: name.trim(), family, input: input.id,
+      name: name.trim(), family, medium, input: input.id,
       needs: { range: [needs.low, needs.high], best: [needs.bestLow, needs.bestHigh], accuracy: needs.accuracy },
     })
     if (known) edit({ kind: 'editDevice', args: { id: known.id, patch: { inputs: [...known.inputs, input] } } })
@@ -45,9 +46,10 @@ export default function AddChannel({ onClose }: { onClose: () => void }) {
   return (
     <Modal opened onClose={onClose} title={<b>Add a channel</b>} size="xl" closeButtonProps={{ 'aria-label': 'Close', size: 44 }}>
       <form onSubmit={(e) => { e.preventDefault(); add() }}>
-        <SimpleGrid cols={{ base: 1, sm: 2 }}>
+        <SimpleGrid cols={{ base: 1, sm: 3 }}>
           <TextInput label="Name" placeholder="Coolant, block outlet" value={name} onChange={(e) => { setName(e.currentTarget.value); setProblem(null) }} data-autofocus />
           <NativeSelect label="Sensor" value={family} onChange={(e) => setFamily(e.currentTarget.value)} data={families.map((f) => ({ value: f.id, label: f.name }))} />
+          <NativeSelect label="It sits in" value={medium} onChange={(e) => setMedium(e.currentTarget.value as Medium)} data={[{ value: 'liquid', label: 'coolant or oil' }, { value: 'air', label: 'air' }]} />
         </SimpleGrid>
         <SimpleGrid cols={{ base: 2, sm: 5 }} mt="sm">
           <QuantityInput label="Range from" unit="°C" {...set('low')} />

@@ -53,7 +53,7 @@ export function AddPoint({ element, suggested }: { element: Element; suggested?:
             <QuantityInput key={airBy} label={airBy === 'altitude' ? 'Altitude' : 'Barometer'} unit={airBy === 'altitude' ? 'm' : 'kPa'} value={air?.value ?? null} onTyped={setAir} onEnter={() => ohmBox.current?.focus()} width={140} step={airBy === 'altitude' ? 10 : 0.1} />
           </>
         )}
-        <QuantityInput key={`r${round}`} inputRef={ohmBox} label="Meter shows" unit={family.signalUnit} onTyped={setOhm} onEnter={() => undefined} placeholder="2.21k" width={160} check={(v) => (v > 0 ? null : v === 0 ? '0 Ω is a short: nothing to fit.' : 'Ohms cannot be negative: exchange the probes or check the zero.')} />
+        <QuantityInput key={`r${round}`} inputRef={ohmBox} label="Meter shows" unit={family.signalUnit} onTyped={setOhm} placeholder="2.21k" width={160} check={(v) => (v > 0 ? null : v === 0 ? '0 Ω is a short: nothing to fit.' : 'Ohms cannot be negative: exchange the probes or check the zero.')} />
         <Button type="submit" mt={26}>Record</Button>
       </Group>
       {boils && <p style={{ margin: '2px 0' }} role="status">Water boils at <b>{boils}</b> here.</p>}

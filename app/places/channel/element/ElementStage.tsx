@@ -32,7 +32,7 @@ export default function ElementStage({ status }: StageProps) {
         <Group justify="space-between"><h2>Points</h2><Button variant="default" aria-expanded={bench} onClick={() => setBench(!bench)}>{bench ? 'Put the bench away' : 'Record from the bench'}</Button></Group>
         {bench ? <Suspense fallback={<p className="pale">…</p>}><BenchPanel element={element} sensor={sensor} /></Suspense> : <AddPoint element={element} suggested={next?.truth} />}
         <Points sensor={sensor} />
-        {sensor.problem && <p role="alert" className="wrong">{sensor.problem}</p>}
+        {sensor.problem && sensor.points.length > 1 && <p role="alert" className="wrong">{sensor.problem}</p>}
         {sensor.fit?.warnings.map((w) => <p key={w} className="doubt" style={{ margin: '6px 0' }}>{w}</p>)}
         {next && 1.96 * (next.bandBefore - next.bandAfter) > 0.1 && (
           <p style={{ margin: '10px 0' }}><b>Best next point: {units.t(next.truth, 0)}.</b>{' '}
