@@ -6,6 +6,6 @@ export default defineConfig({
   root: fileURLToPath(new URL('.', import.meta.url)),
   plugins: [react()],
   worker: { format: 'es' },
-  build: { outDir: '../dist', emptyOutDir: true, target: 'es2022', chunkSizeWarningLimit: 700 },
+  build: { outDir: '../dist', emptyOutDir: true, target: 'es2022', chunkSizeWarningLimit: 1000 },
   server: { proxy: { '/bench': { target: 'ws://127.0.0.1:4173', ws: true } } },
 })

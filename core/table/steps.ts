@@ -1,4 +1,4 @@
-import type { Samples } from './samples.ts'
+import { nearestIndex, type Samples } from './samples.ts'
 import { splitByCell, type Cells } from './values.ts'
 
 /**
@@ -11,10 +11,16 @@ export function valuesOnSteps(x: readonly number[], samples: Samples, free: read
   const cells = splitByCell(x, samples)
   // rounding the free values costs at most half a step, so nothing beyond error + yStep/2 need be tried
   const bound = error + yStep / 2
-  const options = free.map((value) => {
+  const within = samples.x[samples.x.length - 1]! - samples.x[0]!
+  const options = free.map((value, i) => {
     const steps = Math.min(WIDEST, Math.ceil((2 * bound) / yStep + 0.5))
     const centre = Math.round(value / yStep)
-    return Array.from({ length: 2 * steps + 1 }, (_, k) => (centre - steps + k) * yStep)
+    const near = Array.from({ length: 2 * steps + 1 }, (_, k) => (centre - steps + k) * yStep)
+    // a cell on a sample errs there by what it is off the curve; one beyond the samples is held to nothing
+    const place = nearestIndex(samples.x, x[i]!)
+    if (Math.abs(samples.x[place]! - x[i]!) > 1e-9 * within) return near
+    const kept = near.filter((y) => Math.abs(y - samples.f[place]!) <= bound * (1 + 1e-9))
+    return kept.length > 0 ? kept : near
   })
   let cost = options[0]!.map((y) => heldError(cells, 0, y))
   const back: number[][] = []

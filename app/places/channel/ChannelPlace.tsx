@@ -1,12 +1,13 @@
 import { ActionIcon, Group } from '@mantine/core'
-import { useHotkeys } from '@mantine/hooks'
+import { useDebouncedValue, useHotkeys } from '@mantine/hooks'
 import { IconMinus, IconPlus, IconPrinter } from '@tabler/icons-react'
-import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import { lazy, memo, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
 import { linearSpread, readStatus, walkForward, type NextStep, type StageId } from '../../../core/chain/index.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import { useUnits } from '../../parts/units.ts'
 import { ChannelTitle } from './ChannelTitle.tsx'
+import { RestTruthContext } from './restTruth.ts'
 import { Scales } from './Scales.tsx'
 import { SidePanel } from './SidePanel.tsx'
 import { TypeReading } from './TypeReading.tsx'
@@ -26,6 +27,8 @@ const STAGES = {
   face: lazy(() => import('./FaceStage.tsx')),
   prove: lazy(() => import('./ProveStage.tsx')),
 }
+
+const Title = memo(ChannelTitle)
 
 /** One channel: its scales, and beneath them the stage that was touched. */
 export function ChannelPlace() {
@@ -56,6 +59,9 @@ function ChannelOf({ channelId, readId }: { channelId: string; readId: string })
   // the range may be edited while it is looked at
   useEffect(() => { setTruth((t) => Math.min(range[1], Math.max(range[0], t))); setWindow((w) => windowAround((w.low + w.high) / 2, Math.min(w.high - w.low, range[1] - range[0]), range)) }, [range[0], range[1]]) // eslint-disable-line react-hooks/exhaustive-deps
 
+  // what stands beneath the scales follows when the hand comes to rest
+  const [restTruth] = useDebouncedValue(truth, 200)
+
   const walked = useMemo(() => { try { return chain && walkForward(chain, truth) } catch { return null } }, [chain, truth])
   const spread = useMemo(() => { try { return chain && linearSpread(chain, truth) } catch { return null } }, [chain, truth])
 
@@ -84,11 +90,10 @@ function ChannelOf({ channelId, readId }: { channelId: string; readId: string })
     ['[', () => go(-1)], [']', () => go(1)], ['+', () => zoom(1 / 1.4)], ['=', () => zoom(1 / 1.4)], ['-', () => zoom(1.4)],
     ['c', () => void navigate(`/build/${build.id}/card/${readId}`)], ['l', () => void navigate(`/build/${build.id}`)],
   ])
-  const Stage = STAGES[stage] ?? STAGES.element
   const { sensor, device, input } = status.assembled
   return (
     <article>
-      <ChannelTitle channel={channel} read={read} device={device} input={input} />
+      <Title channel={channel} read={read} device={device} input={input} />
       <div className="channel-top">
         <div ref={area}>
           {chain && walked && spread ? (
@@ -121,11 +126,17 @@ function ChannelOf({ channelId, readId }: { channelId: string; readId: string })
         ))}
       </div>
       <div id="stage" role="tabpanel" aria-labelledby={`tab-${stage}`} className="no-print">
-        <Suspense fallback={<p className="pale">…</p>}><Stage status={status} truth={truth} /></Suspense>
+        <RestTruthContext value={restTruth}><StageBelow stage={stage} status={status} /></RestTruthContext>
       </div>
     </article>
   )
 }
+
+/** The stage beneath the scales, drawn anew only when its own matter changes and not with every move of the thread. */
+const StageBelow = memo(function StageBelow({ stage, status }: { stage: StagePlace } & StageProps) {
+  const Stage = STAGES[stage] ?? STAGES.element
+  return <Suspense fallback={<p className="pale">…</p>}><Stage status={status} /></Suspense>
+})
 
 /** Nothing measured yet: empty scales that say what to do first. */
 function NotYet({ problem }: { problem: string }) {
@@ -139,4 +150,4 @@ function NotYet({ problem }: { problem: string }) {
   )
 }
 
-export type StageProps = { status: ReturnType<typeof readStatus>; truth: number }
+export type StageProps = { status: ReturnType<typeof readStatus> }

@@ -4,10 +4,12 @@ import { useBuild } from '../../store/useBuild.ts'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import { StatedChip } from '../../parts/StatedChip.tsx'
 import { useUnits } from '../../parts/units.ts'
+import { useRestTruth } from './restTruth.ts'
 import type { StageProps } from './ChannelPlace.tsx'
 
 /** Wire, joints and ground between sensor and device, and what each costs here. */
-export default function LeadsStage({ status, truth }: StageProps) {
+export default function LeadsStage({ status }: StageProps) {
+  const truth = useRestTruth()
   const { edit } = useBuild()
   const units = useUnits()
   const { read, device } = status.assembled

@@ -61,7 +61,10 @@ export function Scales({ chain, walked, spread, truth, window, points, suspects,
     if (next !== undefined) onTruth(Math.min(spec.range[1], Math.max(spec.range[0], next)))
   }
   const drag = (stage: StageId) => (event: PointerEvent<SVGGElement>): void => {
-    if (event.type === 'pointerdown') { event.currentTarget.setPointerCapture(event.pointerId); onStage?.(stage) } else if (!event.currentTarget.hasPointerCapture(event.pointerId)) return
+    // the stage opens beneath when the hand lets go: nothing else moves while the thread is held
+    if (event.type === 'pointerup') { if (event.currentTarget.hasPointerCapture(event.pointerId)) onStage?.(stage); return }
+    if (event.type === 'pointerdown') event.currentTarget.setPointerCapture(event.pointerId)
+    else if (!event.currentTarget.hasPointerCapture(event.pointerId)) return
     pull(stage, heightAt(event.clientY - svg.current!.getBoundingClientRect().top))
   }
   const key = (stage: StageId, h: number) => (event: KeyboardEvent): void => {
@@ -115,7 +118,7 @@ export function Scales({ chain, walked, spread, truth, window, points, suspects,
           return (
             <g key={p.id} role={still ? undefined : 'slider'} tabIndex={still ? undefined : 0} aria-orientation="vertical"
               aria-label={`${STAGE_NAME[p.id]}, ${stageUnitText(p.id, units)}`} aria-valuenow={Number(p.value.toPrecision(6))} aria-valuetext={`${text} ${stageUnitText(p.id, units)}`}
-              onPointerDown={still ? undefined : drag(p.id)} onPointerMove={still ? undefined : drag(p.id)} onKeyDown={still ? undefined : key(p.id, p.h)}>
+              onPointerDown={still ? undefined : drag(p.id)} onPointerMove={still ? undefined : drag(p.id)} onPointerUp={still ? undefined : drag(p.id)} onKeyDown={still ? undefined : key(p.id, p.h)}>
               <rect className="grab" x={p.x - 40} width={62} y={TOP - 4} height={bottom - TOP + 8} />
               {p.beyond ? <path d={p.beyond === 'above' ? `M${p.x - 8},${TOP + 12} L${p.x},${TOP} L${p.x + 8},${TOP + 12} Z` : `M${p.x - 8},${bottom - 12} L${p.x},${bottom} L${p.x + 8},${bottom - 12} Z`} fill="var(--doubt)" />
                 : <circle className="handle" cx={p.x} cy={at} r={7} />}

@@ -7,13 +7,13 @@ import { UnknownPull } from './UnknownPull.tsx'
 const PullUpDesign = lazy(() => import('./PullUpDesign.tsx'))
 
 /** The input circuit: what it is, the pull-up to buy, and what else feeds this sensor. */
-export default function InputStage({ status, truth }: StageProps) {
+export default function InputStage({ status }: StageProps) {
   return (
     <div className="stage">
       <div>
         <InputDescription status={status} />
         <UnknownPull status={status} />
-        <Sharing status={status} truth={truth} />
+        <Sharing status={status} />
       </div>
       <div><Suspense fallback={<p className="pale">…</p>}><PullUpDesign status={status} /></Suspense></div>
     </div>

@@ -3,11 +3,13 @@ import type { ReadStatus } from '../../../../core/chain/index.ts'
 import { sharedStates } from '../../../../core/input/index.ts'
 import { fixed } from '../../../../core/quantity/index.ts'
 import { familyOf } from '../../../../core/curve/registry.ts'
+import { useRestTruth } from '../restTruth.ts'
 import { useBuild } from '../../../store/useBuild.ts'
 import { useUnits } from '../../../parts/units.ts'
 
 /** What a second device on the same sensor does to this pin, in every state both can be in. */
-export function Sharing({ status, truth }: { status: ReadStatus; truth: number }) {
+export function Sharing({ status }: { status: ReadStatus }) {
+  const truth = useRestTruth()
   const { build } = useBuild()
   const units = useUnits()
   const { channel, read, input, device, sensor } = status.assembled
