@@ -12,7 +12,7 @@ import type { Samples } from './samples.ts'
  * Returns indices of places, the first and the last among them.
  */
 export function placeKnots(samples: Samples, intervals: number, options: { onCurve: boolean; yStep?: number | undefined }, startError: number): number[] {
-  const free = leastError(samples, intervals, { onCurve: options.onCurve }, Math.max(startError, 1e-300), 0.25, 12)
+  const free = leastError(samples, intervals, { onCurve: options.onCurve }, Math.max(startError, 1e-300), 0.25, options.yStep === undefined ? 10 : 7)
   // steps can cost up to half a step on top of what free values reach
   const { path } = options.yStep === undefined ? free : leastError(samples, intervals, options, free.error + options.yStep / 4, options.yStep / free.error / 2, 5)
   return fillUp(path, samples, intervals)
@@ -20,7 +20,8 @@ export function placeKnots(samples: Samples, intervals: number, options: { onCur
 
 /** Bisection on E from a first guess: widened or narrowed by `ratio` until it brackets, then halved `halvings` times. */
 function leastError(samples: Samples, intervals: number, options: Omit<Rule, 'E'>, start: number, ratio: number, halvings: number): { path: number[]; error: number } {
-  const tryWith = (E: number): number[] | undefined => reach(samples, intervals, { ...options, E })
+  const scratch = scratchFor(samples)
+  const tryWith = (E: number): number[] | undefined => reach(samples, intervals, { ...options, E }, scratch)
   const factor = 1 + Math.min(1, Math.max(0.01, ratio))
   let high = start, path = tryWith(high), low: number
   if (path) {
@@ -46,7 +47,7 @@ type Wall = -1 | 0 | 1
 /** States kept a wall: the furthest, and nearer ones that a step fits better. */
 const KEPT = 3
 
-function reach(samples: Samples, intervals: number, rule: Rule): number[] | undefined {
+function reach(samples: Samples, intervals: number, rule: Rule, scratch: Scratch): number[] | undefined {
   const walls: readonly Wall[] = rule.onCurve ? [0] : rule.yStep === undefined ? [-1, 0, 1] : [-1, 1]
   const end = samples.knots.length - 1
   let states: State[] = []
@@ -57,7 +58,7 @@ function reach(samples: Samples, intervals: number, rule: Rule): number[] | unde
   for (let k = 1; k <= intervals; k++) {
     const found = walls.map((): State[] => [])
     for (const state of states) {
-      if (lookAhead(samples, state, walls, rule, found)) return trace({ knot: end, y: 0, from: state }, samples)
+      if (lookAhead(samples, state, walls, rule, found, scratch)) return trace({ knot: end, y: 0, from: state }, samples)
     }
     states = found.flatMap((states, w) => keep(states, walls[w]!, samples, rule))
     if (states.length === 0) return undefined
@@ -93,43 +94,54 @@ const trace = (end: State, samples: Samples): number[] => {
   return path
 }
 
+/** Knots looked at behind the furthest one for a step that fits the wall better. */
+const LOOK_BACK = 48
+
 // The slopes of lines from the state's point that pass all places so far between the walls form one
-// interval; it only shrinks. This is the inner loop of everything: plain numbers, nothing made in a step.
+// interval; it only shrinks. The sweep is the inner loop of everything, so it only notes the interval at each
+// place, in scratch arrays that are made once; which knots can be reached is then read off from the far end.
 // Returns true when the last place can be reached.
-function lookAhead(samples: Samples, state: State, walls: readonly Wall[], rule: Rule, found: State[][]): boolean {
+function lookAhead(samples: Samples, state: State, walls: readonly Wall[], rule: Rule, found: State[][], scratch: Scratch): boolean {
   const { x, f, knots } = samples
   const { E, yStep } = rule
+  const { lows, highs } = scratch
   const i = knots[state.knot]!, x0 = x[i]!, y0 = state.y, last = x.length - 1
-  // per wall: knots reached, each nearer one closer to its wall than all further ones
-  const reached = walls.map((): number[] => []), offs = walls.map((): number[] => [])
-  let low = -Infinity, high = Infinity, knot = state.knot + 1
-  const slack = 1e-12 * E
-  for (let j = i + 1; j <= last; j++) {
-    const dx = x[j]! - x0, fj = f[j]!
-    if (knots[knot] === j) {
-      for (let w = 0; w < walls.length; w++) {
-        const y = yStep === undefined ? fj + walls[w]! * E : standAt(fj, walls[w]!, rule)
-        const slope = (y - y0) / dx
-        if (!(slope >= low - slack / dx && slope <= high + slack / dx)) continue
-        const off = yStep === undefined ? 0 : Math.abs(y - fj - walls[w]! * E)
-        const r = reached[w]!, o = offs[w]!
-        while (o.length > 0 && o[o.length - 1]! >= off) { o.pop(); r.pop() }
-        r.push(knot); o.push(off)
-      }
-      knot++
-    }
-    const down = (fj - E - y0) / dx, up = (fj + E - y0) / dx
+  let low = -Infinity, high = Infinity, end = i + 1
+  for (; end <= last; end++) {
+    const dx = x[end]! - x0, rise = f[end]! - y0
+    lows[end] = low; highs[end] = high
+    const down = (rise - E) / dx, up = (rise + E) / dx
     if (down > low) low = down
     if (up < high) high = up
     if (low > high) break
-    if (j === last && !rule.onCurve && (yStep === undefined || endStepFits(y0, dx, low, high, yStep))) return true
   }
+  if (end > last && !rule.onCurve && (yStep === undefined || endStepFits(y0, x[last]! - x0, low, high, yStep))) return true
+  const farthest = scratch.knotBefore[Math.min(end, last)]!
   for (let w = 0; w < walls.length; w++) {
-    for (const to of reached[w]!.slice(-KEPT)) found[w]!.push({ knot: to, y: standAt(f[knots[to]!]!, walls[w]!, rule), from: state })
-    // on the curve the end is a knot like any other
-    if (rule.onCurve && reached[w]!.at(-1) === knots.length - 1) return true
+    let closest = Infinity, kept = 0, seen = 0
+    for (let knot = farthest; knot > state.knot && kept < KEPT && seen < LOOK_BACK; knot--) {
+      const j = knots[knot]!, dx = x[j]! - x0
+      const y = standAt(f[j]!, walls[w]!, rule)
+      const slope = (y - y0) / dx, slack = (1e-12 * E) / dx
+      if (slope >= lows[j]! - slack && slope <= highs[j]! + slack) {
+        const off = yStep === undefined ? 0 : Math.abs(y - f[j]! - walls[w]! * E)
+        if (off < closest) { closest = off; kept++; found[w]!.push({ knot, y, from: state }) }
+        // on the curve the end is a knot like any other
+        if (rule.onCurve && knot === knots.length - 1) return true
+      }
+      if (kept > 0) { seen++; if (yStep === undefined) break }
+    }
   }
   return false
+}
+
+type Scratch = { lows: Float64Array; highs: Float64Array; /** last knot at or before each place */ knotBefore: Int32Array }
+
+function scratchFor(samples: Samples): Scratch {
+  const n = samples.x.length
+  const knotBefore = new Int32Array(n)
+  for (let j = 0, k = 0; j < n; j++) { while (k + 1 < samples.knots.length && samples.knots[k + 1]! <= j) k++; knotBefore[j] = k }
+  return { lows: new Float64Array(n), highs: new Float64Array(n), knotBefore }
 }
 
 const endStepFits = (y0: number, dx: number, low: number, high: number, yStep: number): boolean =>
