@@ -38,7 +38,7 @@ export function buildTable(task: TableTask): BuiltTable {
   if (task.yStep !== undefined) requirePositive(task.yStep, 'The value step')
   const cells = task.fixedX?.length ?? task.cells
   if (!Number.isInteger(cells) || cells < 2) throw new EchtError('too-few-cells', `A table of ${cells} cells cannot follow a curve: it needs at least two.`)
-  const samples = sampleCurve(task.curve, range, Math.max(2048, (task.xStep === undefined ? 192 : 96) * (cells - 1)), task.fixedX ? undefined : task.xStep)
+  const samples = sampleCurve(task.curve, range, task.xStep === undefined ? 8192 : Math.max(2048, 96 * (cells - 1)), task.fixedX ? undefined : task.xStep)
   if (task.fixedX) {
     task.fixedX.forEach((v, i) => requireFinite(v, `Axis cell ${i + 1}`))
     requireTable({ x: task.fixedX, y: task.fixedX })

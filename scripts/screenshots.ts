@@ -1,0 +1,53 @@
+import { spawn } from 'node:child_process'
+import { fileURLToPath } from 'node:url'
+import { chromium, type Page } from '@playwright/test'
+import { CHROMIUM_FLAGS } from '../e2e/playwright.config.ts'
+
+const PORT = 4683, root = fileURLToPath(new URL('..', import.meta.url)), build = '/build/saltmarsh-nine'
+const channel = (id: string, stage: string): string => `${build}/channel/ch-${id}/rd-${id}?stage=${stage}`
+
+const toStage = async (page: Page): Promise<void> => { await page.locator('.stage-tabs').evaluate((e) => e.scrollIntoView({ block: 'start' })) }
+const VIEWS: { name: string; path: string; dark?: boolean; act?: (page: Page) => Promise<void> }[] = [
+  { name: 'line-up', path: build },
+  { name: 'channel', path: channel('coolant', 'leads') },
+  { name: 'channel-dark', path: channel('oil', 'input'), dark: true },
+  { name: 'element', path: channel('air', 'element'), act: toStage },
+  { name: 'input', path: channel('oil', 'input'), act: toStage },
+  { name: 'table', path: channel('coolant', 'table'), act: toStage },
+  { name: 'prove', path: `${build}/prove`, act: async (page) => {
+    await page.getByRole('button', { name: /Coolant/ }).click()
+    await page.getByLabel('Thermometer in the shed').fill('14.4')
+    await page.getByLabel('Engine unit shows').fill('9')
+  } },
+  { name: 'logbook', path: `${build}/logbook` },
+  { name: 'card', path: `${build}/card/rd-coolant` },
+  { name: 'builds', path: '/builds' },
+  { name: 'bench', path: channel('coolant', 'element'), act: async (page) => {
+    await page.getByRole('button', { name: 'Record from the bench' }).click()
+    await page.getByRole('button', { name: 'Start reading' }).click()
+    await page.getByText(/SIMULATED BENCH METER/).waitFor()
+    await page.getByText('Flask, from the kettle').click()
+    await page.waitForTimeout(6000)
+    await toStage(page)
+  } },
+]
+
+const server = spawn('npx', ['tsx', 'server/main.ts'], { cwd: root, env: { ...process.env, PORT: String(PORT) }, stdio: 'ignore', detached: true })
+try {
+  for (let i = 0; i < 100; i++) { try { if ((await fetch(`http://127.0.0.1:${PORT}/health`)).ok) break } catch { await new Promise((r) => { setTimeout(r, 200) }) } }
+  const browser = await chromium.launch({ executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium', args: CHROMIUM_FLAGS })
+  for (const view of VIEWS) {
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, baseURL: `http://127.0.0.1:${PORT}`, reducedMotion: 'reduce' })
+    await page.goto('/sample')
+    await page.waitForURL(/saltmarsh-nine/)
+    if (view.dark) await page.evaluate(() => localStorage.setItem('mantine-color-scheme-value', 'dark'))
+    await page.goto(view.path)
+    await page.waitForTimeout(1500)
+    await view.act?.(page)
+    await page.waitForTimeout(700)
+    await page.screenshot({ path: `${root}docs/screenshots/${view.name}.png` })
+    await page.close()
+    console.log(view.name)
+  }
+  await browser.close()
+} finally { process.kill(-server.pid!) }
