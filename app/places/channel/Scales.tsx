@@ -30,7 +30,7 @@ type Props = {
  * height of a bend is the error. Take hold of the thread on any scale: it goes backward through the chain as
  * it is, then forward again.
  */
-export function Scales({ chain, walked, spread, truth, window, points, suspects, height = 430, decimals, onTruth, onWindow, onStage, still }: Props) {
+export function Scales({ chain, walked, spread, truth, window, points, suspects, height = 500, decimals, onTruth, onWindow, onStage, still }: Props) {
   const units = useUnits()
   const { ref, width: measuredWidth } = useElementSize()
   const width = Math.max(560, measuredWidth || 780)

@@ -13,7 +13,7 @@ export function TypeReading({ chain, truth, onTruth }: { chain: Chain; truth: nu
   return (
     <div style={{ display: 'flex', alignItems: 'flex-start', gap: 6 }}>
       <NativeSelect aria-label="Where you read it" value={stage} onChange={(e) => { setStage(e.currentTarget.value as StageId); setSaid(null) }} data={chain.spec.stages.map((s) => ({ value: s, label: STAGE_NAME[s] }))} w={130} />
-      <QuantityInput key={stage} ariaLabel="A reading here" unit={STAGE_UNIT[stage]} placeholder="type a reading" width={170} hideUnderstood
+      <QuantityInput key={stage} ariaLabel="A reading here" unit={STAGE_UNIT[stage]} placeholder="a reading" width={180} hideUnderstood
         onCommit={({ value }) => {
           const found = walkBackward(chain, stage, value)
           if (found.length === 0) { setSaid('No temperature of this sensor gives that here.'); return }

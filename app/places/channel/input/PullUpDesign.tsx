@@ -11,8 +11,8 @@ import { useBuild } from '../../../store/useBuild.ts'
 import { newPull } from '../../../store/make.ts'
 import { useWork } from '../../../workers/useWork.ts'
 
-// five lines told apart by dash as well as by ink
-const STROKES = [{ dash: '2 3', w: 1.6 }, { dash: '7 3', w: 1.6 }, { dash: undefined, w: 3 }, { dash: '7 3', w: 1.6 }, { dash: '2 3', w: 1.6 }]
+/** Dashes by how far a candidate lies from the best: told apart by more than ink. */
+const DASHES = ['', '7 3', '2 3', '2 3', '2 3']
 
 /** The pull-up that can be bought and resolves best where it is worst, and why: °C per count for it and its neighbours. */
 export default function PullUpDesign({ status }: { status: ReadStatus }) {
@@ -61,9 +61,8 @@ export default function PullUpDesign({ status }: { status: ReadStatus }) {
                 <Tooltip formatter={(v) => `${Number(v).toFixed(4)} ${units.temperature} a count`} labelFormatter={(t) => `${Number(t).toFixed(0)} ${units.temperature}`} contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--hair)' }} />
                 <Legend />
                 {design.drawn.map((d, i) => {
-                  const best = d.pullUpOhm === chosen
-                  const s = STROKES[i]!
-                  return <Line key={d.pullUpOhm} dataKey={name(d.pullUpOhm)} dot={false} isAnimationActive={false} stroke={best ? 'var(--touch)' : d.pullUpOhm < chosen ? 'var(--doubt)' : 'var(--pale)'} strokeWidth={best ? 3 : s.w} {...(best || !s.dash ? {} : { strokeDasharray: s.dash })} />
+                  const away = Math.abs(i - design.drawn.findIndex((x) => x.pullUpOhm === chosen))
+                  return <Line key={d.pullUpOhm} dataKey={name(d.pullUpOhm)} legendType="plainline" dot={false} isAnimationActive={false} stroke={away === 0 ? 'var(--touch)' : d.pullUpOhm < chosen ? 'var(--doubt)' : 'var(--pale)'} strokeWidth={away === 0 ? 3 : 1.6} strokeDasharray={DASHES[away]} />
                 })}
               </LineChart>
             </ResponsiveContainer>

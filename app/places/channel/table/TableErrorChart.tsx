@@ -19,13 +19,13 @@ export function TableErrorChart({ errors, range }: { errors: { best: Errors; eve
         <LineChart data={data} margin={{ top: 8, right: 12, bottom: 4, left: 6 }}>
           <CartesianGrid {...GRID} />
           <XAxis {...AXIS} dataKey="t" type="number" domain={[units.tOut(range[0]), units.tOut(range[1])]} unit={` ${units.temperature}`} />
-          <YAxis {...AXIS} width={58} domain={[-limit, limit]} allowDataOverflow tickFormatter={(v: number) => v.toFixed(limit < 1 ? 2 : 1)} />
+          <YAxis {...AXIS} width={58} domain={[-limit, limit]} ticks={[-limit, -limit / 2, 0, limit / 2, limit]} allowDataOverflow tickFormatter={(v: number) => v.toFixed(limit < 1 ? 2 : 1)} />
           <Tooltip formatter={(v) => `${Number(v).toFixed(3)} ${units.temperature}`} labelFormatter={(t) => `${Number(t).toFixed(1)} ${units.temperature}`} contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--hair)' }} />
           <Legend />
           <ReferenceLine y={0} stroke="var(--pale)" />
-          {errors.now && <Line dataKey="now" name="in the device now" dot={false} isAnimationActive={false} stroke="var(--doubt)" strokeWidth={1.8} strokeDasharray="7 3" />}
-          {errors.even && <Line dataKey="even" name="even spacing" dot={false} isAnimationActive={false} stroke="var(--pale)" strokeWidth={1.6} strokeDasharray="2 3" />}
-          <Line dataKey="best" name="best" dot={false} isAnimationActive={false} stroke="var(--touch)" strokeWidth={2.6} />
+          {errors.now && <Line dataKey="now" legendType="plainline" name="in the device now" dot={false} isAnimationActive={false} stroke="var(--doubt)" strokeWidth={1.8} strokeDasharray="7 3" />}
+          {errors.even && <Line dataKey="even" legendType="plainline" name="even spacing" dot={false} isAnimationActive={false} stroke="var(--pale)" strokeWidth={1.6} strokeDasharray="2 3" />}
+          <Line dataKey="best" legendType="plainline" name="best" dot={false} isAnimationActive={false} stroke="var(--touch)" strokeWidth={2.6} />
         </LineChart>
       </ResponsiveContainer>
     </div>
