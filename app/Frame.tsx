@@ -25,7 +25,7 @@ export function Frame() {
         <a className="skip" href="#place">Go to the page</a>
         <header>
           <Link to="/builds" className="brand">echt</Link>
-          <span className="pale" style={{ flex: 1, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>{slots.title}</span>
+          <span className="pale" style={{ flex: 1, minWidth: 0, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>{slots.title}</span>
           {slots.save}
           <button type="button" className="plain-key" onClick={() => show('find')}><kbd className="key">/</kbd> find</button>
           <button type="button" className="plain-key" onClick={() => show('keys')}><kbd className="key">?</kbd> keys</button>

@@ -1,11 +1,12 @@
 import { spawn, type ChildProcess } from 'node:child_process'
+import { writeFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { expect, test } from '@playwright/test'
 import { saltmarshNine } from '../demo/saltmarshNine.ts'
 import { writeBuild } from '../core/build/index.ts'
 import { openSample, saved, watch } from './help.ts'
 
-test('damaged and hostile files end in a clear message, and nothing is lost', async ({ page }) => {
+test('damaged and hostile files end in a clear message, and nothing is lost', async ({ page }, testInfo) => {
   watch(page)
   await openSample(page)
   await page.goto('/builds')
@@ -19,7 +20,9 @@ test('damaged and hostile files end in a clear message, and nothing is lost', as
     await page.getByLabel('Build file').setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) })
     await expect(page.getByRole('alert')).toContainText(message)
   }
-  await page.getByLabel('Build file').setInputFiles({ name: 'big.json', mimeType: 'application/json', buffer: Buffer.alloc(49_000_000, 32) })
+  const big = testInfo.outputPath('big.json')
+  writeFileSync(big, Buffer.alloc(49_000_000, 32))
+  await page.getByLabel('Build file').setInputFiles(big)
   await expect(page.getByRole('alert')).toContainText(/49 MB; a build is at most 20 MB/)
   await expect(page.getByRole('link', { name: /Saltmarsh Nine/ })).toHaveCount(1)
 })

@@ -53,7 +53,7 @@ export function KeyOnCheck({ status }: { status: ReadStatus }) {
     if (prove) edit({ kind: 'prove', args: { proof: { id: newId(), read: read.id, measurements: [measurement.id], dependsOn: restsOn(build, read.id), at: measurement.at, by: '' } } })
     setTyped({}); setShed(null); setRound(round + 1)
   }
-  const text = (what: Observable, v: number): string => (what === 'shown' ? units.t(v) : what === 'pinV' ? `${fixed(v, 3)} V` : ohms(v))
+  const text = (what: Observable, v: number): string => (what === 'shown' ? units.t(v) : what === 'pinV' ? `${fixed(v, 3)} V` : v >= 1e8 ? 'open circuit' : ohms(v))
   const expectLine = (e: typeof shown, what: Observable) => (e ? <div><div className="pale">{what === 'shown' ? `${device.name} should show` : what === 'pinV' ? `Pin ${input.pin} should have` : 'Sensor should have'}</div><div className="big">{text(what, e.value)}</div><div className="pale mono" style={{ fontSize: 15 }}>{what === 'shown' ? `${units.tBare(e.low)} to ${units.t(e.high)}` : `${text(what, e.low)} to ${text(what, e.high)}`}</div></div> : null)
 
   return (
@@ -70,7 +70,7 @@ export function KeyOnCheck({ status }: { status: ReadStatus }) {
           <Group align="flex-start" gap="lg" mt="md" wrap="wrap">
             <QuantityInput label={`${device.name} shows`} unit="°C" onTyped={(t) => setTyped((all) => ({ ...all, shown: t ?? undefined }) as typeof all)} width={190} step={0.1} />
             <QuantityInput label="Volts at the pin (if measured)" unit="V" onTyped={(t) => setTyped((all) => ({ ...all, pinV: t ?? undefined }) as typeof all)} width={220} />
-            <QuantityInput label="Sensor ohms, unplugged (if measured)" unit="Ω" onTyped={(t) => setTyped((all) => ({ ...all, ohm: t ?? undefined }) as typeof all)} width={260} />
+            <QuantityInput label="Sensor ohms, unplugged (OL if open)" unit="Ω" allowOpen onTyped={(t) => setTyped((all) => ({ ...all, ohm: t ?? undefined }) as typeof all)} width={260} />
           </Group>
         </>
       )}

@@ -29,10 +29,15 @@ type Props = {
   disabled?: boolean
   hideUnderstood?: boolean
   autoFocus?: boolean
+  /** ohms: OL and open are readings too, of an open circuit */
+  allowOpen?: boolean
 }
 
+/** What stands in the record for an open circuit, Ω. */
+const OPEN_OHM = 1e9
+
 /** A number box that takes what people write, shows what it understood and never loses what was typed. */
-export function QuantityInput({ label, ariaLabel, unit, value = null, onCommit, onTyped, onEnter, step, check, placeholder, width, inputRef, disabled, hideUnderstood, autoFocus }: Props) {
+export function QuantityInput({ label, ariaLabel, unit, value = null, onCommit, onTyped, onEnter, step, check, placeholder, width, inputRef, disabled, hideUnderstood, autoFocus, allowOpen }: Props) {
   const units = useUnits()
   const shownUnit = units.of(unit)
   const shownText = (v: number | null): string => (v === null ? '' : String(Number(convertFromCore(v, shownUnit).toPrecision(7))))
@@ -48,6 +53,7 @@ export function QuantityInput({ label, ariaLabel, unit, value = null, onCommit, 
 
   const read = (raw: string): { typed: Typed | null; error: string | null } => {
     if (raw.trim() === '') return { typed: null, error: null }
+    if (allowOpen && /^(o\.?l\.?|open|∞)$/i.test(raw.trim())) return { typed: { value: OPEN_OHM, typed: raw.trim(), unit: 'Ω' }, error: null }
     try {
       const inUnit = parseQuantity(raw, shownUnit)
       const parsed = Number.isFinite(inUnit) ? inUnit : NaN
@@ -73,7 +79,7 @@ export function QuantityInput({ label, ariaLabel, unit, value = null, onCommit, 
     const next = Number((convertFromCore(base, shownUnit) + direction * by).toPrecision(10))
     change(String(next))
   }
-  const understood = !hideUnderstood && typed && touched && !error ? `= ${formatQuantity(typed.value, unit, { as: shownUnit, digits: 5 })}` : ''
+  const understood = !hideUnderstood && typed && touched && !error ? `= ${typed.value === OPEN_OHM ? 'open circuit' : formatQuantity(typed.value, unit, { as: shownUnit, digits: 5 })}` : ''
   return (
     <div style={{ width }}>
       <TextInput

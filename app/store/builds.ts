@@ -1,3 +1,4 @@
+import { mutate } from 'swr'
 import { checkBuild, copyBuild, createBuild, readBuild, writeBuild, type Build } from '../../core/build/index.ts'
 import { EchtError } from '../../core/error.ts'
 import { database, type Kept } from './db.ts'
@@ -47,6 +48,8 @@ export async function closeBuild(id: string): Promise<void> {
   const session = sessions.get(id)
   sessions.delete(id)
   ;(await session?.catch(() => undefined))?.close()
+  // what the pages hold of it is stale now
+  await mutate((key) => Array.isArray(key) && key[1] === id, undefined, { revalidate: true })
 }
 
 async function load(id: string): Promise<Session> {
@@ -103,8 +106,8 @@ export async function keepBoth(build: Build): Promise<Build> {
 
 /** Puts an imported build in the place of the one that is here. */
 export async function replaceBuild(build: Build): Promise<Build> {
-  await closeBuild(build.id)
   await storeBuild(build)
+  await closeBuild(build.id)
   new BroadcastChannel('echt-builds').postMessage({ id: build.id, revision: -1 })
   return build
 }

@@ -24,6 +24,8 @@ export type KeyOnVerdict = {
 const STAGE = { shown: 'shown', pinV: 'pin', ohm: 'element' } as const
 /** A reading on a hand-held meter: 1σ relative. */
 const METER_RELATIVE = 0.005
+/** 1σ of a sensor's ohms by ratio, curve, meter and shed together. */
+const OHM_RATIO = 0.04
 /** Belief that nothing named here is the cause, and how far off such a cause may be, °C. */
 const UNNAMED_PRIOR = 1, UNNAMED_SIGMA_C = 40
 
@@ -62,12 +64,12 @@ const prepareHealthy = (chain: Chain): Chain => ({ ...chain, real: chain.ideal }
 
 function rankCauses(spec: ChainSpec, chain: Chain, truth: number, truthSigma: number, observed: Observed, taken: Observable[]): Cause[] {
   const sigmaC = Math.hypot(linearSpread(chain, truth).total, truthSigma)
-  const slope = (stage: 'pin' | 'element'): number => Math.abs(idealValue(chain, stage, truth + 0.5) - idealValue(chain, stage, truth - 0.5))
-  const sigma: Required<Observed> = {
-    shown: Math.max(sigmaC, 0.05), pinV: Math.hypot(sigmaC * slope('pin'), METER_RELATIVE * idealValue(chain, 'pin', truth)), ohm: Math.hypot(sigmaC * slope('element'), METER_RELATIVE * idealValue(chain, 'element', truth)),
-  }
+  const voltPerC = Math.abs(idealValue(chain, 'pin', truth + 0.5) - idealValue(chain, 'pin', truth - 0.5))
+  const sigma = { shown: Math.max(sigmaC, 0.05), pinV: Math.hypot(sigmaC * voltPerC, METER_RELATIVE * idealValue(chain, 'pin', truth)) }
   const logLikelihood = (predicted: Required<Observed>): number => taken.reduce((sum, what) => {
-    // where a fault sends the reading far away its own size is unsure too: a tenth of the way
+    // ohms go from a short to open circuit: they are compared by ratio
+    if (what === 'ohm') return sum - 0.5 * (Math.log(observed.ohm! / predicted.ohm) / OHM_RATIO) ** 2
+    // where a fault sends the reading far away its own size is unsure too
     const s = Math.hypot(sigma[what], 0.03 * Math.abs(predicted[what] - chainValue(chain, what, truth)))
     return sum - 0.5 * ((observed[what]! - predicted[what]) / s) ** 2 - Math.log(s / sigma[what])
   }, 0)

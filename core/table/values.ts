@@ -8,17 +8,20 @@ import { nearestIndex, type Samples } from './samples.ts'
  */
 export function bestValues(x: readonly number[], samples: Samples, startError: number): { y: number[]; error: number } {
   const cells = splitByCell(x, samples)
-  let high = Math.max(startError, 1e-300), values = feasible(cells, high)
+  let high = Math.max(startError, leastError(samples)), values = feasible(cells, high)
   for (let step = 0; !values && step < 200; step++) { high *= 2; values = feasible(cells, high) }
   let low = 0
   for (let step = 0; step < 40 && high - low > 1e-4 * high; step++) {
     const middle = low === 0 ? high / 2 : (low + high) / 2
     const found = feasible(cells, middle)
     if (found) { high = middle; values = found } else low = middle
-    if (high < 1e-280) break
+    if (high <= leastError(samples)) break
   }
   return { y: values!, error: high }
 }
+
+/** Below this an error is rounding: a straight curve has a table without error, and no search finds exactly 0. */
+export const leastError = (samples: Samples): number => 1e-12 * samples.f.reduce((most, v) => Math.max(most, Math.abs(v)), 1e-12)
 
 /** Samples sorted into the intervals of an axis: t is the share of the way to the next cell. Beyond the ends the end cells hold. */
 export type Cells = {

@@ -1,0 +1,65 @@
+import { describe, expect, it } from 'vitest'
+import { saltmarshNine } from '../../../demo/saltmarshNine.ts'
+import { assembleChain, heightOf, idealValue, prepareChain } from '../../../core/chain/index.ts'
+import { fixed, parseQuantity } from '../../../core/quantity/index.ts'
+import type { Units } from '../../parts/units.ts'
+import { stageText } from './stageInfo.ts'
+import { stageTicks } from './ticks.ts'
+import { heightFor, windowAround } from './window.ts'
+
+const chain = prepareChain(assembleChain(saltmarshNine(), 'rd-coolant').spec!)
+const inUnit = (temperature: '°C' | '°F'): Units => {
+  const tOut = (c: number): number => (temperature === '°F' ? c * 1.8 + 32 : c)
+  return { temperature, pressure: 'kPa', altitude: 'm', tOut, tIn: (v) => (temperature === '°F' ? (v - 32) / 1.8 : v), t: String, tBare: (c, d = 1) => fixed(tOut(c), d), dt: String, pm: String, of: (u) => u }
+}
+const window = { low: 86, high: 98 }
+const y = (h: number): number => 500 - ((h - window.low) / (window.high - window.low)) * 440
+
+describe('ticks', () => {
+  it.each(chain.spec.stages)('%s: stand where a perfect chain puts their value, with room between labels', (stage) => {
+    const ticks = stageTicks(chain, stage, window, y, inUnit('°C'))
+    const labels = ticks.filter((t) => t.label !== null)
+    expect(labels.length).toBeGreaterThanOrEqual(4)
+    for (const t of labels) {
+      const value = Number(t.label!.replace('−', '-'))
+      expect(heightOf(chain, stage, value)).toBeCloseTo(t.height, 6)
+      expect(idealValue(chain, stage, t.height)).toBeCloseTo(value, 4)
+    }
+    const places = labels.map((t) => y(t.height)).sort((a, b) => a - b)
+    for (let i = 1; i < places.length; i++) expect(places[i]! - places[i - 1]!).toBeGreaterThanOrEqual(26 - 1e-6)
+    for (const t of ticks) { expect(t.height).toBeGreaterThanOrEqual(window.low - 1e-6); expect(t.height).toBeLessThanOrEqual(window.high + 1e-6) }
+  })
+  it('crowd as the sensor does: more ohms a degree where it is cold', () => {
+    const wide = { low: 0, high: 120 }, at = (h: number): number => 500 - (h / 120) * 440
+    const heights = stageTicks(chain, 'element', wide, at, inUnit('°C')).map((t) => t.height)
+    expect(heights.filter((h) => h < 40).length).toBeGreaterThan(heights.filter((h) => h > 80).length)
+  })
+  it('are round in the unit a person chose', () => {
+    for (const t of stageTicks(chain, 'truth', window, y, inUnit('°F'))) if (t.label) expect(Number(t.label) % 1).toBe(0)
+  })
+  it('can be typed back: no thousands commas', () => {
+    for (const t of stageTicks(chain, 'element', { low: -10, high: 60 }, (h) => 500 - h * 6, inUnit('°C'))) if (t.label) expect(parseQuantity(t.label, 'Ω')).toBe(Number(t.label))
+  })
+})
+
+describe('the window', () => {
+  it('stays inside the range with a little room, and keeps its height', () => {
+    for (const truth of [-10, 20, 92, 125]) {
+      const w = windowAround(truth, 12, [-10, 125])
+      expect(w.high - w.low).toBeCloseTo(12, 9)
+      expect(w.low).toBeGreaterThanOrEqual(-10 - 0.06 * 135 - 1e-9)
+      expect(w.high).toBeLessThanOrEqual(125 + 0.06 * 135 + 1e-9)
+      expect(truth).toBeGreaterThanOrEqual(w.low); expect(truth).toBeLessThanOrEqual(w.high)
+    }
+  })
+  it('is never taller than the range, and tall enough for a bend', () => {
+    expect(windowAround(50, 1e6, [0, 100])).toEqual({ low: -6, high: 106 })
+    expect(heightFor(2, 0.3, [-10, 125])).toBe(12)
+    expect(heightFor(2, -20, [-10, 125])).toBe(56)
+    expect(heightFor(2, 500, [-10, 125])).toBe(135)
+  })
+})
+
+it.each([['truth', 92.04, '92.0'], ['element', 371.4, '371'], ['element', 63.84, '63.8'], ['element', 12345, '12.35 k'], ['plug', 0.72345, '0.723'], ['converter', 617.4, '617'], ['pin', NaN, '–']] as const)('%s %d is written %s', (stage, value, text) => {
+  expect(stageText(stage, value, inUnit('°C'))).toBe(text)
+})
