@@ -43,6 +43,7 @@ export default function BenchPanel({ element, sensor }: { element: Element; sens
   const thermometer = build.instruments.find((i) => i.kind === 'thermometer')
   const meter = build.instruments.find((i) => i.kind === 'meter')
   const windowS = WINDOW_S / rate
+  const recordButton = useRef<HTMLButtonElement>(null)
   const last = bench.log.at(-1)
   const rest = useMemo(() => settling(bench.log.map((s) => ({ timeS: s.timeS, value: s.referenceC })), { windowS: Math.max(1.5, windowS), rateLimit: SETTLED_C_PER_S * rate }), [bench.log, windowS, rate])
   const method = SCENARIOS.find((s) => s.value === where)!.method
@@ -86,6 +87,10 @@ export default function BenchPanel({ element, sensor }: { element: Element; sens
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [bench.log, auto])
 
+  // Enter records from the first reading on, with a probe in each hand
+  const reading = last !== undefined
+  useEffect(() => { if (bench.running && reading) recordButton.current?.focus() }, [bench.running, reading])
+
   const go = (s: Scenario): void => { setWhere(s); lastAuto.current = null; pending.current = null; bench.scenario(s, Number(speed)) }
   const start = (): void => { setSaid(null); bench.start(source, Number(baud)) }
   useEffect(() => { if (bench.meter.state === 'connected' && simulated) bench.scenario(where, Number(speed)) }, [bench.meter.state]) // eslint-disable-line react-hooks/exhaustive-deps
@@ -114,7 +119,7 @@ export default function BenchPanel({ element, sensor }: { element: Element; sens
           </Group>
           <Trace log={bench.log} />
           <Group mt="xs" align="flex-start">
-            <Button onClick={recordNow} disabled={!last}>Record this point</Button>
+            <Button ref={recordButton} onClick={recordNow} disabled={!last}>Record this point</Button>
             {simulated && <Switch mt={10} label="by itself while it cools" checked={auto} onChange={(e) => { lastAuto.current = null; pending.current = null; setAuto(e.currentTarget.checked) }} />}
             {simulated && auto && <QuantityInput label="every" unit="Δ°C" value={everyC} width={110} hideUnderstood check={(v) => (v >= 1 ? null : 'At least 1 °C')} onCommit={({ value }) => setEveryC(value)} />}
           </Group>

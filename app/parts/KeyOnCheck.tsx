@@ -3,10 +3,11 @@ import dayjs from 'dayjs'
 import { useMemo, useState } from 'react'
 import { isProven, prepareChain, restsOn, readingUncertainty, type ReadStatus } from '../../core/chain/index.ts'
 import { keyOnsOf, type Measurement, type Reading } from '../../core/build/index.ts'
-import { expectedReadings, keyOnCheck, type KeyOnVerdict, type Observable, type Observed } from '../../core/prove/index.ts'
+import { expectedReadings, type Observable, type Observed } from '../../core/prove/index.ts'
 import { fixed } from '../../core/quantity/index.ts'
 import { useBuild } from '../store/useBuild.ts'
 import { newId } from '../store/id.ts'
+import { useWork } from '../workers/useWork.ts'
 import { QuantityInput, type Typed } from './QuantityInput.tsx'
 import { ohms, useUnits } from './units.ts'
 import { Chip } from './Chip.tsx'
@@ -36,10 +37,11 @@ export function KeyOnCheck({ status }: { status: ReadStatus }) {
   const spec = assembled.spec
   const expected = useMemo(() => { try { return spec && known ? expectedReadings(prepareChain(spec), known.truth, known.sigma) : null } catch { return null } }, [spec, known])
   const observed = useMemo(() => Object.fromEntries(Object.entries(typed).flatMap(([k, v]) => (v ? [[k, v.value]] : []))) as Observed, [typed])
-  const verdict = useMemo((): KeyOnVerdict | null => {
-    if (!spec || !known || Object.keys(observed).length === 0) return null
-    try { return keyOnCheck(spec, known.truth, known.sigma, observed) } catch { return null }
-  }, [spec, known, observed])
+  // some hundred faulty chains are run for each verdict: off the page, once the typing rests
+  const asked = spec && known && Object.keys(observed).length > 0 ? { spec, known } : null
+  const { value, busy } = useWork(asked ? (core) => core.keyOn(asked.spec, asked.known.truth, asked.known.sigma, observed) : null, [spec, known, observed], 120)
+  // never a verdict on what stood there before
+  const verdict = busy || !value ? null : value
 
   if (!spec) return <p className="pale">{assembled.problem}</p>
   const at = (stage: string) => expected?.find((e) => e.stage === stage)
