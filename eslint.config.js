@@ -39,7 +39,7 @@ export default tseslint.config(
           { from: { element: { type: 'demo' } }, allow: { to: { element: { type: [...CORE.map(core), 'demo'] } } } },
           { from: { element: { type: 'app' } }, allow: { to: { element: { type: [...CORE.map(core), 'app', 'demo'] } } } },
           { from: { element: { type: 'server' } }, allow: { to: { element: { type: [...CORE.map(core), 'server'] } } } },
-          ...['e2e', 'benchmarks', 'scripts'].map((type) => ({ from: { element: { type } }, allow: { to: { element: { type: [...CORE.map(core), 'core-face', 'demo', 'app', 'server', type] } } } })),
+          ...['e2e', 'benchmarks', 'scripts'].map((type) => ({ from: { element: { type } }, allow: { to: { element: { type: [...CORE.map(core), 'core-face', 'demo', 'app', 'server', 'scripts', type] } } } })),
         ],
       }],
     },

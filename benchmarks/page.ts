@@ -5,7 +5,7 @@ import { gzipSync } from 'node:zlib'
 import { chromium, type Page } from '@playwright/test'
 import { applyChange, writeBuild, type Build } from '../core/build/index.ts'
 import { saltmarshNine } from '../demo/saltmarshNine.ts'
-import { CHROMIUM_FLAGS } from '../e2e/playwright.config.ts'
+import { CHROMIUM_FLAGS } from '../scripts/chromiumFlags.ts'
 import { report } from './ratio.ts'
 
 const PORT = 4672, URL_ = `http://127.0.0.1:${PORT}`

@@ -1,10 +1,8 @@
 import { defineConfig } from '@playwright/test'
 import { fileURLToPath } from 'node:url'
+import { CHROMIUM_FLAGS } from '../scripts/chromiumFlags.ts'
 
 const port = 4571
-
-/** The flags a headless Chromium needs on a machine with no network and no monitor. */
-export const CHROMIUM_FLAGS = ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync']
 
 export default defineConfig({
   testDir: '.',

@@ -1,7 +1,7 @@
 import { spawn } from 'node:child_process'
 import { fileURLToPath } from 'node:url'
 import { chromium, type Page } from '@playwright/test'
-import { CHROMIUM_FLAGS } from '../e2e/playwright.config.ts'
+import { CHROMIUM_FLAGS } from './chromiumFlags.ts'
 
 const PORT = 4683, root = fileURLToPath(new URL('..', import.meta.url)), build = '/build/saltmarsh-nine'
 const channel = (id: string, stage: string): string => `${build}/channel/ch-${id}/rd-${id}?stage=${stage}`

@@ -3,7 +3,7 @@ import { useEffect, useMemo, useRef, useState } from 'react'
 import type { Element, Reading } from '../../core/build/index.ts'
 import { settling } from '../../core/bench/settle.ts'
 import type { Sensor } from '../../core/chain/index.ts'
-import { lagCorrected, type CoolingSample } from '../../core/curve/thermistor/cooling.ts'
+import { lagCorrected, timeConstantS, type CoolingSample } from '../../core/curve/thermistor/cooling.ts'
 import { fixed } from '../../core/quantity/index.ts'
 import { newId } from '../store/id.ts'
 import { useBuild } from '../store/useBuild.ts'
@@ -47,7 +47,8 @@ export default function BenchPanel({ element, sensor }: { element: Element; sens
   const last = bench.log.at(-1)
   const rest = useMemo(() => settling(bench.log.map((s) => ({ timeS: s.timeS, value: s.referenceC })), { windowS: Math.max(1.5, windowS), rateLimit: SETTLED_C_PER_S * rate }), [bench.log, windowS, rate])
   const method = SCENARIOS.find((s) => s.value === where)!.method
-  const cautions = familyOf(element.family).methods.find((m) => m.id === method)?.cautions ?? []
+  const family = familyOf(element.family)
+  const cautions = family.methods.find((m) => m.id === method)?.cautions ?? []
   const lag = { referenceTauS: (thermometer?.lagS ?? 4) / rate, sensorTauS: (element.settings.lagS ?? 6) / rate, windowS: Math.max(1.5, windowS) }
 
   const record = (point: { temperatureC: number; resistanceOhm: number }, note: string): void => {
@@ -64,6 +65,20 @@ export default function BenchPanel({ element, sensor }: { element: Element; sens
     const point = rest.state === 'moving' ? lagCorrected(bench.log, last.timeS - lag.windowS / 2, lag) : meanOf(bench.log, lag.windowS)
     if (!point) { setSaid('Too few readings yet: wait a moment.'); return }
     record(point, rest.state === 'moving' ? 'corrected for the lag of both probes' : 'at rest')
+  }
+
+  // the probes were just moved from one bath into another: how they follow is their lag
+  const takeLags = (): void => {
+    const { curve } = sensor
+    // without a curve yet, ln R stands in for temperature: over one step it is near enough a straight line of it
+    const temperatureOf = (ohm: number): number => (curve === undefined ? Math.log(ohm) : family.inverse(curve, ohm))
+    try {
+      const sensorLag = timeConstantS(bench.log.map((s) => ({ timeS: s.timeS, value: temperatureOf(s.resistanceOhm) }))).tauS * rate
+      edit({ kind: 'editElement', args: { id: element.id, patch: { settings: { ...element.settings, lagS: Number(sensorLag.toPrecision(3)) } } } })
+      const probeLag = simulated ? timeConstantS(bench.log.map((s) => ({ timeS: s.timeS, value: s.referenceC }))).tauS * rate : null
+      if (probeLag !== null && thermometer) edit({ kind: 'editInstrument', args: { id: thermometer.id, patch: { lagS: Number(probeLag.toPrecision(3)) } } })
+      setSaid(`The sensor follows in ${fixed(sensorLag, 1)} s${probeLag === null ? '' : `, the thermometer in ${fixed(probeLag, 1)} s`}: cooling points are corrected by that.`)
+    } catch (error) { setSaid((error as Error).message) }
   }
 
   // by itself: each time the reference has moved a step, once the readings after that moment are in too
@@ -120,6 +135,7 @@ export default function BenchPanel({ element, sensor }: { element: Element; sens
           <Trace log={bench.log} />
           <Group mt="xs" align="flex-start">
             <Button ref={recordButton} onClick={recordNow} disabled={!last}>Record this point</Button>
+            <Button variant="default" onClick={takeLags} disabled={bench.log.length < 10}>Take the lag from this step</Button>
             {simulated && <Switch mt={10} label="by itself while it cools" checked={auto} onChange={(e) => { lastAuto.current = null; pending.current = null; setAuto(e.currentTarget.checked) }} />}
             {simulated && auto && <QuantityInput label="every" unit="Δ°C" value={everyC} width={110} hideUnderstood check={(v) => (v >= 1 ? null : 'At least 1 °C')} onCommit={({ value }) => setEveryC(value)} />}
           </Group>

@@ -115,6 +115,12 @@ describe('points out of the record', () => {
   it.each([['4.71k', 'Ω', 10], ['371', 'Ω', 1], ['4k7', 'Ω', 100], ['0,47', 'Ω', 0.01], ['98.6 °F', '°C', 0.1 / 1.8], ['188.5', 'Ω', 0.1], ['1.2 MΩ', 'Ω', 1e5]])('the last place of %s is worth %d', (typed, unit, worth) => {
     expect(lastPlace({ typed, unit })).toBeCloseTo(worth, 6)
   })
+  it('of a family that is not known are kept, and the line-up says why there is nothing to see', () => {
+    const strange = after(build, { kind: 'editElement', args: { id: 'el-air', patch: { family: 'flux' } } })
+    const status = readStatus(strange, strange.channels[1]!.reads[0]!)
+    expect(status).toMatchObject({ state: 'empty', chain: null, next: { title: expect.stringMatching(/newer Echt/), reason: expect.stringMatching(/"flux".*kept/) } })
+    expect(readStatus(strange, strange.channels[0]!.reads[0]!).state).toBe('proven')
+  })
   it('name what is wrong instead of failing', () => {
     const empty = after(build, ...build.measurements.filter((m) => m.about.kind === 'point' && m.about.element === 'el-air').slice(1).map((m): Edited => ({ kind: 'strikeMeasurement', args: { id: m.id, at: '2026-11-24T20:00:00Z', why: '' } })))
     expect(sensorOf(empty, 'el-air', [-20, 90])).toMatchObject({ curve: undefined, fit: null, problem: expect.stringMatching(/second/) })

@@ -1,7 +1,7 @@
 import type { Build, Element } from '../build/types.ts'
 import { elementOf, pointsOf } from '../build/find.ts'
 import type { EchtError } from '../error.ts'
-import { familyOf } from '../curve/registry.ts'
+import { familyOf, findFamily } from '../curve/registry.ts'
 import type { FamilyFit } from '../curve/family.ts'
 import { takenPoints, type TakenPoint } from './points.ts'
 
@@ -25,7 +25,8 @@ export type Sensor = {
 /** The curve of an element out of the record. Never throws for bad points: `problem` says what is wrong. */
 export function sensorOf(build: Build, elementId: string, range: [number, number]): Sensor {
   const element = elementOf(build, elementId)
-  const family = familyOf(element.family)
+  const family = findFamily(element.family)
+  if (!family) return { element, family: element.family, points: [], curve: undefined, fit: null, tolerance: 0, basis: 'assumed', suspects: [], problem: `The sensor family "${element.family}" is not known to this version of Echt. All that was measured is kept; update Echt to compute with it.` }
   const settings = element.settings
   const points = takenPoints(build, family, pointsOf(build, elementId))
   const library = family.library.find((c) => c.id === settings.assumedCurve)

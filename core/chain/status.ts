@@ -1,6 +1,6 @@
 import { boilingPointC, standardPressureKPa } from '../standards/index.ts'
 import type { Build, Read } from '../build/types.ts'
-import { familyOf } from '../curve/registry.ts'
+import { findFamily } from '../curve/registry.ts'
 import { signed } from '../quantity/format.ts'
 import { linspace } from '../math/linspace.ts'
 import { assembleChain, isProven, type Assembled, type ShareId } from './spec.ts'
@@ -60,7 +60,8 @@ export function makeableC(build: Build): number[] {
 }
 
 function nextStep(build: Build, { sensor, channel, read, input, device, problem }: Assembled, chain: Chain | null, worst: ReadStatus['worst'], proven: boolean): NextStep {
-  const family = familyOf(sensor.family)
+  const family = findFamily(sensor.family)
+  if (!family) return { stage: 'element', title: 'This sensor needs a newer Echt.', reason: sensor.problem ?? '' }
   if (sensor.points.length < 2 && !sensor.fit) {
     const first = sensor.points.length === 0
     return { stage: 'element', title: first ? 'Take the first point.' : 'Take a second point.', reason: first ? 'Nothing of this sensor is measured: begin with ice, where the temperature is known for nothing.' : 'One point does not make a curve: boiling water is farthest from ice.' }

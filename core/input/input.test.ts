@@ -3,7 +3,7 @@ import { solveCircuit } from '../circuit/solve.ts'
 import { thermistorOhm, type ThermistorCurve } from '../curve/thermistor/model.ts'
 import { linspace } from '../math/index.ts'
 import { preferredValues } from '../standards/index.ts'
-import { cutOffHz, designPullUp, findPullUp, resolutionOverRange, settlingS, sharedStates } from './index.ts'
+import { designPullUp, findPullUp, resolutionOverRange, sharedStates } from './index.ts'
 
 const curve: ThermistorCurve = { model: 'steinhart-hart', coefficients: [1.45e-3, 2.38e-4, 1.0e-7] }
 const task = { curve, rangeC: [-10, 125] as [number, number], supplyV: 5, referenceV: 5, bits: 12, series: 'E24' as const }
@@ -100,10 +100,4 @@ describe('sharedStates', () => {
     expect(by('other-off').clampA).toBe(0)
     expect(by('together').sensorMw).toBeCloseTo((by('together').inputV ** 2 / 371) * 1000, 9)
   })
-})
-
-it('filters settle to half a count', () => {
-  expect(cutOffHz(1000, 1e-7)).toBeCloseTo(1591.5, 0)
-  expect(Math.exp(-settlingS(1000, 1e-7, 12) / 1e-4)).toBeCloseTo(1 / 2 ** 13, 9)
-  expect(() => cutOffHz(0, 1e-7)).toThrow(/source resistance/)
 })

@@ -84,9 +84,6 @@ const bySymbol = new Map(UNITS.map((u) => [u.symbol, u]))
 /** The unit with this symbol, or undefined. */
 export const findUnit = (symbol: string): Unit | undefined => bySymbol.get(symbol)
 
-/** The core unit of a dimension: the first listed. */
-export const coreUnitOf = (dimension: string): Unit => UNITS.find((u) => u.dimension === dimension)!
-
 /** A value of the core's unit in another unit of the same dimension, by symbol. */
 export function convertFromCore(value: number, symbol: string): number {
   const unit = findUnit(symbol)

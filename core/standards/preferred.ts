@@ -19,9 +19,3 @@ export function preferredValues(series: PreferredSeries, low: number, high: numb
   }
   return out
 }
-
-/** The value of a series nearest to `ohm` by ratio. IEC 60063. */
-export function nearestPreferred(series: PreferredSeries, ohm: number): number {
-  const near = preferredValues(series, ohm / 1.5, ohm * 1.5)
-  return near.reduce((best, v) => (Math.abs(Math.log(v / ohm)) < Math.abs(Math.log(best / ohm)) ? v : best), near[0]!)
-}

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import published from './published.test.json' with { type: 'json' }
-import { awgAreaMm2, boilingPointC, nearestPreferred, preferredValues, saturationPressureKPa, standardPressureKPa, wireOhm } from './index.ts'
+import { awgAreaMm2, boilingPointC, preferredValues, saturationPressureKPa, standardPressureKPa, wireOhm } from './index.ts'
 
 const rows = (table: { rows: number[][] }): [number, number][] => table.rows as [number, number][]
 
@@ -38,9 +38,5 @@ describe('preferred values (IEC 60063)', () => {
   it('has the values that are sold, not rounded powers', () => {
     expect(preferredValues('E12', 1000, 9999)).toEqual([1000, 1200, 1500, 1800, 2200, 2700, 3300, 3900, 4700, 5600, 6800, 8200])
     expect(preferredValues('E96', 2400, 2500)).toEqual([2430, 2490])
-  })
-  it('finds the nearest by ratio', () => {
-    expect(nearestPreferred('E12', 2400)).toBe(2200)
-    expect(nearestPreferred('E96', 2500)).toBe(2490)
   })
 })

@@ -1,7 +1,7 @@
 import { Button, Group, NativeSelect } from '@mantine/core'
 import { lazy, Suspense, useMemo, useState } from 'react'
 import { makeableC } from '../../../../core/chain/index.ts'
-import { familyOf } from '../../../../core/curve/registry.ts'
+import { familyOf, findFamily } from '../../../../core/curve/registry.ts'
 import { useBuild } from '../../../store/useBuild.ts'
 import { QuantityInput } from '../../../parts/QuantityInput.tsx'
 import { useUnits } from '../../../parts/units.ts'
@@ -14,6 +14,11 @@ const BenchPanel = lazy(() => import('../../../bench/BenchPanel.tsx'))
 
 /** The sensor itself: its points, its curve, how sure it is, and the one more point worth taking. */
 export default function ElementStage({ status }: StageProps) {
+  const { sensor } = status.assembled
+  return findFamily(sensor.family) ? <KnownElement status={status} /> : <p role="alert" style={{ paddingTop: 18 }}>{sensor.problem}</p>
+}
+
+function KnownElement({ status }: StageProps) {
   const { build, edit } = useBuild()
   const units = useUnits()
   const { sensor, channel } = status.assembled
