@@ -1,10 +1,12 @@
 /** The core's public face: everything outside `core/` and `app/` that computes calls these names. */
 export { EchtError } from './error.ts'
 export { parseQuantity, formatQuantity } from './quantity/index.ts'
-export { boilingPointC, standardPressureKPa, awgAreaMm2, wireOhm } from './standards/index.ts'
+export { boilingPointC, standardPressureKPa, platinumOhm, platinumC, thermocoupleMv, thermocoupleC, stoichiometricAfr, awgAreaMm2, wireOhm } from './standards/index.ts'
 export { fitThermistor, thermistorBandC, type ThermistorPoint, type ThermistorFit } from './curve/thermistor/fit.ts'
 export { thermistorC, thermistorOhm, type ThermistorCurve } from './curve/thermistor/model.ts'
 export { bestNextPoint } from './curve/thermistor/nextPoint.ts'
+export { potentiometerPins, type PairOhms } from './curve/potentiometer/pins.ts'
+export { fitLevel, levelInterval, levelLitres, type LevelCurve } from './curve/level/level.ts'
 export { designPullUp, type PullUp } from './input/pullUp.ts'
 export { buildTable, interpolate } from './table/index.ts'
 export { solveCircuit, type CircuitElement } from './circuit/index.ts'

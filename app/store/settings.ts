@@ -10,8 +10,11 @@ const read = (): Settings => {
   try { return { ...DEFAULTS, ...(JSON.parse(localStorage.getItem(KEY) ?? '{}') as Partial<Settings>) } } catch { return DEFAULTS }
 }
 
+// read once: every number on every page asks for these
+const START = read()
+
 export function useSettings(): [Settings, (patch: Partial<Settings>) => void] {
-  const { data = DEFAULTS, mutate } = useSWR<Settings>(KEY, read, { fallbackData: read() })
+  const { data = START, mutate } = useSWR<Settings>(KEY, read, { fallbackData: START })
   return [data, (patch) => {
     const next = { ...data, ...patch }
     // a browser that refuses storage still keeps the choice for this visit

@@ -47,6 +47,14 @@ describe('walking a chain', () => {
     expect(at('element').height - truth).toBeCloseTo(heat, 4)
   })
 
+  it('a converter clips: a table that extrapolates sees no more than the reference', () => {
+    const chain = chainOf(build, 'rd-oil')
+    const table = { x: [0.1, 2, 4.5], y: [130, 50, -10], axis: 'V' as const, beyond: 'extrapolate' as const }
+    const clipped = walkForward({ ...chain, spec: { ...chain.spec, table } }, 5)
+    expect(clipped.stages.find((s) => s.id === 'pin')!.value).toBeGreaterThan(6)
+    expect(clipped.shown).toBeCloseTo(-10 + ((4095 / 4096) * 5 - 4.5) * (-60 / 2.5), 6)
+  })
+
   it('biases sum to what is shown less the truth', () => {
     for (const read of ['rd-coolant', 'rd-oil', 'rd-oil-gauge']) for (const truth of [30, 80, 120]) {
       const walked = walkForward(chainOf(build, read), truth)

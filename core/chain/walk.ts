@@ -77,10 +77,12 @@ function requireConverter(chain: Chain): { bits: number; referenceV: number } {
 /** What the device's table takes as its axis, from the volts at the pin. */
 export function axisValue(chain: Chain, volt: number, axis: 'V' | 'Ω' | 'counts'): number {
   if (axis === 'counts') return toCounts(chain, volt)
-  if (axis === 'V') return volt
+  // a converter never sees beyond its ends, whatever stands at the pin
+  const seen = clipped(chain, volt)
+  if (axis === 'V') return seen
   // the device reckons ohms from its own pull-up, knowing nothing of leads and neighbours
-  const ohm = portResistance(chain.ideal, PIN_OUT, volt)
-  return Number.isNaN(ohm) ? (volt > chain.ideal.outputs[PIN_OUT]!.openV / 2 ? 1e9 : 0) : ohm
+  const ohm = portResistance(chain.ideal, PIN_OUT, seen)
+  return Number.isNaN(ohm) ? (seen > chain.ideal.outputs[PIN_OUT]!.openV / 2 ? 1e9 : 0) : ohm
 }
 
 /** The truth the perfect table would give at an axis value: the curve a table is made from. */

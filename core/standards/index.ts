@@ -1,4 +1,7 @@
 export { boilingPointC, saturationPressureKPa } from './water.ts'
 export { standardPressureKPa, WEATHER_KPA } from './atmosphere.ts'
+export { platinumOhm, platinumC } from './platinum.ts'
+export { thermocoupleMv, thermocoupleC } from './thermocouple.ts'
+export { stoichiometricAfr } from './fuel.ts'
 export { awgAreaMm2, wireOhm } from './wire.ts'
 export { preferredValues, type PreferredSeries } from './preferred.ts'

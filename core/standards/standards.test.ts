@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import published from './published.test.json' with { type: 'json' }
-import { awgAreaMm2, boilingPointC, preferredValues, saturationPressureKPa, standardPressureKPa, wireOhm } from './index.ts'
+import { awgAreaMm2, boilingPointC, platinumC, platinumOhm, preferredValues, saturationPressureKPa, standardPressureKPa, stoichiometricAfr, thermocoupleC, thermocoupleMv, wireOhm } from './index.ts'
 
 const rows = (table: { rows: number[][] }): [number, number][] => table.rows as [number, number][]
 
@@ -39,4 +39,34 @@ describe('preferred values (IEC 60063)', () => {
     expect(preferredValues('E12', 1000, 9999)).toEqual([1000, 1200, 1500, 1800, 2200, 2700, 3300, 3900, 4700, 5600, 6800, 8200])
     expect(preferredValues('E96', 2400, 2500)).toEqual([2430, 2490])
   })
+})
+
+describe('platinum (IEC 60751)', () => {
+  it.each(rows(published.platinumRtd))('at %d °C a 1,000 Ω one has %d Ω', (celsius, ohm) => {
+    expect(Math.abs(platinumOhm(celsius, 1000) - ohm)).toBeLessThan(0.001)
+    expect(Math.abs(platinumC(platinumOhm(celsius, 1000), 1000) - celsius)).toBeLessThan(1e-6)
+  })
+  it('takes 100 Ω where nothing is said, and refuses what is none', () => {
+    expect(platinumOhm(0)).toBe(100)
+    expect(() => platinumC(5000)).toThrow(/R0/)
+    expect(() => platinumOhm(900)).toThrow(/850/)
+  })
+})
+
+describe('thermocouple K (ITS-90)', () => {
+  it.each(rows(published.thermocoupleK))('at %d °C gives %d mV', (celsius, mV) => { expect(Math.abs(thermocoupleMv(celsius) - mV)).toBeLessThan(0.001) })
+  it('comes back within 0.01 °C from −200 to 1,370 °C with any junction from −20 to 80 °C', () => {
+    for (let t = -200; t <= 1370; t += 17) for (const junction of [-20, 0, 25, 80]) expect(Math.abs(thermocoupleC(thermocoupleMv(t, junction), junction) - t)).toBeLessThan(0.01)
+  })
+  it('adds the junction in millivolts: degrees would be wrong', () => {
+    const asDegrees = thermocoupleC(thermocoupleMv(800, 60), 0) + 60
+    expect(Math.abs(asDegrees - 800)).toBeGreaterThan(0.5)
+    expect(() => thermocoupleC(90, 20)).toThrow(/polarity/)
+    expect(() => thermocoupleMv(2000)).toThrow(/1372/)
+  })
+})
+
+describe('stoichiometry', () => {
+  it.each(rows(published.stoichiometry))('ethanol %d by volume needs %d of air', (fraction, afr) => { expect(Math.abs(stoichiometricAfr(fraction) - afr)).toBeLessThan(0.0006) })
+  it('refuses per cent', () => { expect(() => stoichiometricAfr(85)).toThrow(/E85 is 0.85/) })
 })
