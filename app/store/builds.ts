@@ -3,7 +3,7 @@ import { checkBuild, copyBuild, createBuild, readBuild, writeBuild, type Build }
 import { EchtError } from '../../core/error.ts'
 import { database, type Kept } from './db.ts'
 import { newId } from './id.ts'
-import { Session } from './session.ts'
+import { NEWS, Session } from './session.ts'
 
 /** A line of the list of builds. */
 export type Listed = Omit<Kept, 'build'> & { channels: number }
@@ -108,7 +108,9 @@ export async function keepBoth(build: Build): Promise<Build> {
 export async function replaceBuild(build: Build): Promise<Build> {
   await storeBuild(build)
   await closeBuild(build.id)
-  new BroadcastChannel('echt-builds').postMessage({ id: build.id, revision: -1 })
+  const news = new BroadcastChannel(NEWS)
+  news.postMessage({ id: build.id, revision: -1 })
+  news.close()
   return build
 }
 

@@ -8,7 +8,8 @@ export type SaveState = { kind: 'saved'; at: string } | { kind: 'saving' } | { k
 type Listener = (session: Session) => void
 type Step = (build: Build) => Build
 
-const NEWS = 'echt-builds'
+/** The channel on which tabs tell each other what they stored. */
+export const NEWS = 'echt-builds'
 
 /**
  * One open build. Edits show at once and are written in order. Each write compares the stored revision with
@@ -59,6 +60,7 @@ export class Session {
     this.build = next
     this.waiting.push(step)
     this.save = { kind: 'saving' }
+    this.notice = null
     this.tell()
     this.writing = this.writing.then(() => this.write())
   }

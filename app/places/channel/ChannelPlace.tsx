@@ -1,9 +1,9 @@
 import { ActionIcon, Group } from '@mantine/core'
 import { useDebouncedValue, useHotkeys } from '@mantine/hooks'
 import { IconMinus, IconPlus, IconPrinter } from '@tabler/icons-react'
-import { lazy, memo, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import { lazy, memo, Suspense, useCallback, useEffect, useMemo, useRef, useState, type RefObject } from 'react'
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
-import { linearSpread, readStatus, walkForward, type NextStep, type StageId } from '../../../core/chain/index.ts'
+import { linearSpread, readStatus, walkForward, type Chain, type NextStep, type StageId } from '../../../core/chain/index.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import { useUnits } from '../../parts/units.ts'
 import { ChannelTitle } from './ChannelTitle.tsx'
@@ -42,7 +42,6 @@ export function ChannelPlace() {
 
 function ChannelOf({ channelId, readId }: { channelId: string; readId: string }) {
   const { build } = useBuild()
-  const units = useUnits()
   const navigate = useNavigate()
   const [search, setSearch] = useSearchParams()
   const channel = build.channels.find((c) => c.id === channelId)!
@@ -70,7 +69,11 @@ function ChannelOf({ channelId, readId }: { channelId: string; readId: string })
     setTruth(t)
     setWindow((w) => (t < w.low || t > w.high ? windowAround(t, w.high - w.low, range) : w))
   }, [range])
-  const zoom = useCallback((by: number) => setWindow((w) => windowAround(truth, Math.min(1.12 * (range[1] - range[0]), Math.max(1, (w.high - w.low) * by)), range)), [truth, range])
+  // the newest truth for what must not be drawn anew with every move
+  const nowAt = useRef(truth)
+  nowAt.current = truth
+  const zoom = useCallback((by: number) => setWindow((w) => windowAround(nowAt.current, Math.min(1.12 * (range[1] - range[0]), Math.max(1, (w.high - w.low) * by)), range)), [range])
+  const openStageOf = useCallback((s: StageId) => choose(TAB_OF[s]), [choose])
   const area = useRef<HTMLDivElement>(null)
   useEffect(() => {
     const element = area.current
@@ -98,14 +101,8 @@ function ChannelOf({ channelId, readId }: { channelId: string; readId: string })
         <div ref={area}>
           {chain && walked && spread ? (
             <>
-              <Scales {...{ chain, walked, spread, truth, window }} points={sensor.points} suspects={sensor.suspects} decimals={read.face.decimals} onTruth={moveTo} onWindow={setWindow} onStage={(s) => choose(TAB_OF[s])} />
-              <Group gap={6} className="no-print" wrap="wrap">
-                <TypeReading chain={chain} truth={truth} onTruth={moveTo} />
-                <ActionIcon aria-label="Look closer" color="gray" onClick={() => zoom(1 / 1.4)}><IconPlus size={20} /></ActionIcon>
-                <ActionIcon aria-label="Step back" color="gray" onClick={() => zoom(1.4)}><IconMinus size={20} /></ActionIcon>
-                <span className="pale" style={{ fontSize: 14 }}>Window {units.tBare(window.low, 0)} to {units.t(window.high, 0)}. A level thread is the truth.</span>
-                <ActionIcon component={Link} to={`/build/${build.id}/card/${readId}`} aria-label="Card for the car" color="gray"><IconPrinter size={20} /></ActionIcon>
-              </Group>
+              <Scales {...{ chain, walked, spread, truth, window }} points={sensor.points} suspects={sensor.suspects} decimals={read.face.decimals} onTruth={moveTo} onWindow={setWindow} onStage={openStageOf} />
+              <Controls {...{ chain, window, zoom }} nowAt={nowAt} onTruth={moveTo} card={`/build/${build.id}/card/${readId}`} />
             </>
           ) : <NotYet problem={status.assembled.problem ?? 'The curve does not reach this temperature.'} />}
         </div>
@@ -131,6 +128,20 @@ function ChannelOf({ channelId, readId }: { channelId: string; readId: string })
     </article>
   )
 }
+
+/** What stands under the scales: a reading to type, closer and back, the card. */
+const Controls = memo(function Controls({ chain, window, nowAt, zoom, onTruth, card }: { chain: Chain; window: Window; nowAt: RefObject<number>; zoom: (by: number) => void; onTruth: (t: number) => void; card: string }) {
+  const units = useUnits()
+  return (
+    <Group gap={6} className="no-print" wrap="wrap">
+      <TypeReading chain={chain} nowAt={nowAt} onTruth={onTruth} />
+      <ActionIcon aria-label="Look closer" onClick={() => zoom(1 / 1.4)}><IconPlus size={20} /></ActionIcon>
+      <ActionIcon aria-label="Step back" onClick={() => zoom(1.4)}><IconMinus size={20} /></ActionIcon>
+      <span className="pale" style={{ fontSize: 14 }}>Window {units.tBare(window.low, 0)} to {units.t(window.high, 0)}. A level thread is the truth.</span>
+      <ActionIcon component={Link} to={card} aria-label="Card for the car"><IconPrinter size={20} /></ActionIcon>
+    </Group>
+  )
+})
 
 /** The stage beneath the scales, drawn anew only when its own matter changes and not with every move of the thread. */
 const StageBelow = memo(function StageBelow({ stage, status }: { stage: StagePlace } & StageProps) {

@@ -1,5 +1,5 @@
 import { useElementSize } from '@mantine/hooks'
-import { useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react'
+import { memo, useRef, type KeyboardEvent, type PointerEvent } from 'react'
 import { heightOf, idealValue, K95, walkBackward, type Chain, type SpreadAt, type StageId, type TakenPoint, type Walked } from '../../../core/chain/index.ts'
 import { useUnits } from '../../parts/units.ts'
 import { STAGE_NAME, stageText, stageUnitText } from './stageInfo.ts'
@@ -40,11 +40,6 @@ export function Scales({ chain, walked, spread, truth, window, points, suspects,
   const y = (h: number): number => bottom - ((h - window.low) / (window.high - window.low)) * (bottom - TOP)
   const heightAt = (py: number): number => window.low + ((bottom - py) / (bottom - TOP)) * (window.high - window.low)
   const x = (i: number): number => FIRST + ((width - RIGHT - FIRST) * i) / (spec.stages.length - 1)
-  const ticks = useMemo(() => spec.stages.map((stage) => stageTicks(chain, stage, window, y, units)),
-    // y follows window and height
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-    [chain, window.low, window.high, height, units.temperature])
-
   const clamp = (h: number): number => Math.min(window.high, Math.max(window.low, h))
   const places = walked.stages.map((s, i) => {
     const half = K95 * (spread.sigma[s.id] ?? 0)
@@ -80,8 +75,6 @@ export function Scales({ chain, walked, spread, truth, window, points, suspects,
     <div ref={ref} style={{ overflowX: 'auto' }}>
       <svg ref={svg} className="scales" width={width} height={height} role="group" aria-label="The chain as scales">
         <Overview chain={chain} window={window} points={points} suspects={suspects} height={height} onWindow={onWindow} />
-        <polyline className="fan" points={`${OVERVIEW_X + 10},${overviewY(chain, window.high, height)} ${FIRST - 62},${TOP}`} />
-        <polyline className="fan" points={`${OVERVIEW_X + 10},${overviewY(chain, window.low, height)} ${FIRST - 62},${bottom}`} />
 
         <rect className="need" x={FIRST} width={x(spec.stages.length - 1) - FIRST} y={y(clamp(truth + spec.accuracy))} height={Math.max(0, y(clamp(truth - spec.accuracy)) - y(clamp(truth + spec.accuracy)))} />
         <NeedLine at={truth + spec.accuracy} {...{ y, window }} x1={FIRST} x2={x(spec.stages.length - 1)} />
@@ -89,26 +82,7 @@ export function Scales({ chain, walked, spread, truth, window, points, suspects,
         <line className="level" x1={FIRST} x2={width - RIGHT} y1={y(clamp(truth))} y2={y(clamp(truth))} />
         <polygon className="ribbon" points={edge} />
 
-        {spec.stages.map((stage, i) => (
-          <g key={stage}>
-            <text className="name" x={x(i)} y={18} textAnchor="middle">{STAGE_NAME[stage]}</text>
-            <text className="unit" x={x(i)} y={36} textAnchor="middle">{stageUnitText(stage, units)}</text>
-            <line className={`axis ${spec.basis[stage]}`} x1={x(i)} x2={x(i)} y1={TOP} y2={bottom} />
-            {spec.basis[stage] === 'proven' && <line className="second" x1={x(i) + 4} x2={x(i) + 4} y1={TOP} y2={bottom} />}
-            {ticks[i]!.map((t) => (
-              <g key={t.height}>
-                <line className="tick" x1={x(i) - (t.label ? 7 : 4)} x2={x(i)} y1={y(t.height)} y2={y(t.height)} />
-                {t.label && !hidden(y(t.height), places[i]!, y, clamp) && <text className="label" x={x(i) - 11} y={y(t.height) + 4.5} textAnchor="end">{t.label}</text>}
-              </g>
-            ))}
-            <DeadZone chain={chain} stage={stage} x={x(i)} y={y} window={window} />
-          </g>
-        ))}
-        {points.map((p, k) => (p.truth >= window.low && p.truth <= window.high ? (
-          <g key={p.measurement.id}>
-            <circle className={`point${suspects.includes(k) ? ' suspect' : ''}`} cx={x(1)} cy={y(clamp(heightOf(chain, 'element', p.signal)))} r={4.5}><title>{`${units.t(p.truth)}, ${stageText('element', p.signal, units)} Ω`}</title></circle>
-          </g>
-        ) : null))}
+        <Sheet {...{ chain, window, points, suspects, height, width }} />
 
         <polyline className="thread" points={places.map((p) => `${p.x},${y(clamp(p.h))}`).join(' ')} />
         <Bends {...{ walked, places, y, clamp, spec, units }} />
@@ -122,7 +96,7 @@ export function Scales({ chain, walked, spread, truth, window, points, suspects,
               <rect className="grab" x={p.x - 40} width={62} y={TOP - 4} height={bottom - TOP + 8} />
               {p.beyond ? <path d={p.beyond === 'above' ? `M${p.x - 8},${TOP + 12} L${p.x},${TOP} L${p.x + 8},${TOP + 12} Z` : `M${p.x - 8},${bottom - 12} L${p.x},${bottom} L${p.x + 8},${bottom - 12} Z`} fill="var(--doubt)" />
                 : <circle className="handle" cx={p.x} cy={at} r={7} />}
-              <rect className="chipbox" x={p.x - 16 - w} width={w} y={at - 13} height={26} rx={3} />
+              <rect className="chipbox" x={p.x - 16 - w} width={w + 5} y={at - 15} height={30} rx={3} />
               <text className="value" x={p.x - 16 - w / 2} y={at + 5.5} textAnchor="middle">{text}</text>
             </g>
           )
@@ -134,8 +108,44 @@ export function Scales({ chain, walked, spread, truth, window, points, suspects,
 
 type Place = { x: number; h: number; id: StageId }
 
-/** A label under a value chip is left out. */
-const hidden = (at: number, place: Place, y: (h: number) => number, clamp: (h: number) => number): boolean => Math.abs(at - y(clamp(place.h))) < 22
+type SheetProps = { chain: Chain; window: Window; points: TakenPoint[]; suspects: number[]; height: number; width: number }
+
+/** The scales themselves, with their ticks and measured points: drawn anew when the window moves, not with the thread. */
+const Sheet = memo(function Sheet({ chain, window, points, suspects, height, width }: SheetProps) {
+  const units = useUnits()
+  const { spec } = chain
+  const bottom = height - BOTTOM
+  const y = (h: number): number => bottom - ((h - window.low) / (window.high - window.low)) * (bottom - TOP)
+  const x = (i: number): number => FIRST + ((width - RIGHT - FIRST) * i) / (spec.stages.length - 1)
+  const clamp = (h: number): number => Math.min(window.high, Math.max(window.low, h))
+  const ticks = spec.stages.map((stage) => stageTicks(chain, stage, window, y, units))
+  return (
+    <g>
+      <polyline className="fan" points={`${OVERVIEW_X + 10},${overviewY(chain, window.high, height)} ${FIRST - 62},${TOP}`} />
+      <polyline className="fan" points={`${OVERVIEW_X + 10},${overviewY(chain, window.low, height)} ${FIRST - 62},${bottom}`} />
+      {spec.stages.map((stage, i) => (
+        <g key={stage}>
+          <text className="name" x={x(i)} y={18} textAnchor="middle">{STAGE_NAME[stage]}</text>
+          <text className="unit" x={x(i)} y={36} textAnchor="middle">{stageUnitText(stage, units)}</text>
+          <line className={`axis ${spec.basis[stage]}`} x1={x(i)} x2={x(i)} y1={TOP} y2={bottom} />
+          {spec.basis[stage] === 'proven' && <line className="second" x1={x(i) + 4} x2={x(i) + 4} y1={TOP} y2={bottom} />}
+          {ticks[i]!.map((t) => (
+            <g key={t.height}>
+              <line className="tick" x1={x(i) - (t.label ? 7 : 4)} x2={x(i)} y1={y(t.height)} y2={y(t.height)} />
+              {t.label && <text className="label" x={x(i) - 11} y={y(t.height) + 4.5} textAnchor="end">{t.label}</text>}
+            </g>
+          ))}
+          <DeadZone chain={chain} stage={stage} x={x(i)} y={y} window={window} />
+        </g>
+      ))}
+      {points.map((p, k) => (p.truth >= window.low && p.truth <= window.high ? (
+        <g key={p.measurement.id}>
+          <circle className={`point${suspects.includes(k) ? ' suspect' : ''}`} cx={x(1)} cy={y(clamp(heightOf(chain, 'element', p.signal)))} r={4.5}><title>{`${units.t(p.truth)}, ${stageText('element', p.signal, units)} Ω`}</title></circle>
+        </g>
+      ) : null))}
+    </g>
+  )
+})
 
 function NeedLine({ at, x1, x2, y, window, text }: { at: number; x1: number; x2: number; y: (h: number) => number; window: Window; text?: string }) {
   if (at < window.low || at > window.high) return null
@@ -188,7 +198,7 @@ const overviewY = (chain: Chain, truth: number, height: number): number => {
 }
 
 /** The whole range beside the scales: the measured points and the window, which can be dragged. */
-function Overview({ chain, window, points, suspects, height, onWindow }: { chain: Chain; window: Window; points: TakenPoint[]; suspects: number[]; height: number; onWindow: (w: Window) => void }) {
+const Overview = memo(function Overview({ chain, window, points, suspects, height, onWindow }: { chain: Chain; window: Window; points: TakenPoint[]; suspects: number[]; height: number; onWindow: (w: Window) => void }) {
   const units = useUnits()
   const { range } = chain.spec
   const y = (t: number): number => overviewY(chain, t, height)
@@ -224,4 +234,4 @@ function Overview({ chain, window, points, suspects, height, onWindow }: { chain
       {points.map((p, k) => <circle key={p.measurement.id} className={`point${suspects.includes(k) ? ' suspect' : ''}`} cx={OVERVIEW_X + 7} cy={y(p.truth)} r={4} />)}
     </g>
   )
-}
+})

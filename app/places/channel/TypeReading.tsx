@@ -1,12 +1,12 @@
 import { NativeSelect } from '@mantine/core'
-import { useState } from 'react'
+import { useState, type RefObject } from 'react'
 import { walkBackward, type Chain, type StageId } from '../../../core/chain/index.ts'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import { useUnits } from '../../parts/units.ts'
 import { STAGE_NAME, STAGE_UNIT } from './stageInfo.ts'
 
 /** Type what a meter or the device shows: the thread goes to the truth that explains it. */
-export function TypeReading({ chain, truth, onTruth }: { chain: Chain; truth: number; onTruth: (t: number) => void }) {
+export function TypeReading({ chain, nowAt, onTruth }: { chain: Chain; nowAt: RefObject<number>; onTruth: (t: number) => void }) {
   const units = useUnits()
   const [stage, setStage] = useState<StageId>('pin')
   const [said, setSaid] = useState<string | null>(null)
@@ -17,7 +17,7 @@ export function TypeReading({ chain, truth, onTruth }: { chain: Chain; truth: nu
         onCommit={({ value }) => {
           const found = walkBackward(chain, stage, value)
           if (found.length === 0) { setSaid('No temperature of this sensor gives that here.'); return }
-          const nearest = found.reduce((a, b) => (Math.abs(b - truth) < Math.abs(a - truth) ? b : a))
+          const nearest = found.reduce((a, b) => (Math.abs(b - nowAt.current) < Math.abs(a - nowAt.current) ? b : a))
           const [low, high] = chain.spec.range
           const outside = nearest < low || nearest > high
           setSaid(found.length > 1 ? `It could be ${found.map((f) => units.t(f)).join(' or ')}: measure the ohms to part them.` : outside ? `That is ${units.t(nearest)}, outside the range of use.` : `The truth is ${units.t(nearest)}.`)
