@@ -3,7 +3,7 @@ import { linspace } from '../math/linspace.ts'
 import { lookUp, requireTable, type Table } from './interpolate.ts'
 import { jointOnSteps } from './joint.ts'
 import { placeKnots } from './placement.ts'
-import { nearestIndex, sampleCurve, valueAt, type Samples } from './samples.ts'
+import { nearestIndex, sampleCurve, valueAt, withCells, type Samples } from './samples.ts'
 import { valuesOnSteps } from './steps.ts'
 import { bestValues } from './values.ts'
 
@@ -61,7 +61,8 @@ function bestTable(task: TableTask, samples: Samples, cells: number, startError:
   return joint || moveKnots(rough, task, samples)
 }
 
-function withValues(task: TableTask, x: number[], samples: Samples): Table {
+function withValues(task: TableTask, x: number[], placed: Samples): Table {
+  const samples = withCells(placed, task.curve, x)
   if (task.onCurve) {
     const y = x.map((v) => onCurveAt(task, v))
     return { x, y: task.yStep === undefined ? y : y.map((v) => onStep(v, task.yStep!)) }

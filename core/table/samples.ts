@@ -86,6 +86,20 @@ function spread(x: Float64Array, measure: Float64Array, count: number): Float64A
   return out
 }
 
+/** The samples with a table's own cells among them: an error is largest at a cell, and falls off steeply beside it. */
+export function withCells(samples: Samples, curve: (x: number) => number, cells: readonly number[]): Samples {
+  const n = samples.x.length, low = samples.x[0]!, high = samples.x[n - 1]!
+  const added = cells.filter((c) => c > low && c < high && samples.x[nearestIndex(samples.x, c)] !== c)
+  if (added.length === 0) return samples
+  const x = new Float64Array(n + added.length), f = new Float64Array(n + added.length)
+  for (let i = 0, a = 0, k = 0; k < x.length; k++) {
+    const own = a < added.length && (i >= n || added[a]! < samples.x[i]!)
+    x[k] = own ? added[a]! : samples.x[i]!
+    f[k] = own ? valueAt(curve, added[a++]!) : samples.f[i++]!
+  }
+  return { x, f, knots: samples.knots }
+}
+
 /** Index of the entry of an ascending list nearest to v. */
 export function nearestIndex(x: ArrayLike<number>, v: number): number {
   let low = 0, high = x.length - 1
