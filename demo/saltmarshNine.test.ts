@@ -2,6 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { checkBuild, undo, writeBuild } from '../core/build/index.ts'
 import { readStatus, sensorOf } from '../core/chain/index.ts'
 import { thermistorC } from '../core/curve/thermistor/model.ts'
+import { families, familyOf } from '../core/curve/registry.ts'
+import { REST } from './restOfTheCar.ts'
 import { saltmarshNine, SAMPLE_ID, TRUE_CURVES } from './saltmarshNine.ts'
 
 describe('the sample build', () => {
@@ -18,8 +20,30 @@ describe('the sample build', () => {
   })
   it('has something proven, something half done with a slip, something spoilt', () => {
     const states = build.channels.flatMap((c) => c.reads.map((r) => [r.id, readStatus(build, r).state]))
-    expect(Object.fromEntries(states)).toEqual({ 'rd-coolant': 'proven', 'rd-air': 'wrong', 'rd-oil': 'wrong', 'rd-oil-gauge': 'wrong' })
+    expect(Object.fromEntries(states)).toMatchObject({
+      'rd-coolant': 'proven', 'rd-air': 'wrong', 'rd-oil': 'wrong', 'rd-oil-gauge': 'wrong', 'rd-map': 'proven', 'rd-throttle': 'proven',
+      'rd-oil-pressure': 'wrong', 'rd-lambda': 'measured', 'rd-fuel': 'wrong', 'rd-steering': 'assumed', 'rd-wheel': 'measured',
+    })
+    expect(new Set(states.map(([, s]) => s))).toEqual(new Set(['proven', 'measured', 'assumed', 'wrong']))
     expect(sensorOf(build, 'el-air', [-20, 90]).suspects).toEqual([3])
+  })
+  it('is a whole vehicle: about twenty channels, every family but a few among them, each with a chain and a next step', () => {
+    expect(build.channels.length).toBeGreaterThanOrEqual(20)
+    const used = new Set(build.elements.map((e) => e.family))
+    expect(families.filter((f) => !used.has(f.id)).map((f) => f.id)).toEqual(['level-volts', 'air-meter-hertz'])
+    for (const c of build.channels) for (const r of c.reads) {
+      const status = readStatus(build, r)
+      expect(status.chain, r.id).not.toBeNull()
+      expect(status.next.title.endsWith('.'), r.id).toBe(true)
+      expect(Number.isFinite(status.ratio), r.id).toBe(true)
+    }
+  })
+  it('measures the rest of the car to within what its fits say', () => {
+    for (const told of REST.filter((t) => t.points.length >= 2 && t.key !== 'lambda')) {
+      const { fit, points } = sensorOf(build, `el-${told.key}`, [0, 1])
+      const family = familyOf(told.family)
+      for (const p of points) expect(Math.abs(family.inverse(fit!.curve, told.really(p.truth)) - p.truth), told.key).toBeLessThan(3 * family.band(fit!, p.truth) + 1e-6)
+    }
   })
   it('measures its invented sensors to within their stated bands', () => {
     for (const [which, element] of [['coolant', 'el-coolant'], ['oil', 'el-oil']] as const) {

@@ -1,7 +1,8 @@
-import { applyChange, assumed, createBuild, measured, type Build, type Channel, type Device, type Edited, type Element, type Input, type Instrument, type Measurement, type Read, type Reading } from '../core/build/index.ts'
+import { applyChange, assumed, createBuild, measured, newFace, type Build, type Channel, type Device, type Edited, type Element, type Input, type Instrument, type Measurement, type Read, type Reading } from '../core/build/index.ts'
 import { assembleChain, prepareChain, proposeTable, restsOn, walkForward } from '../core/chain/index.ts'
 import { thermistorOhm, type ThermistorCurve } from '../core/curve/thermistor/model.ts'
 import { normalStream, uniformStream } from '../core/math/random.ts'
+import { restOfTheCar } from './restOfTheCar.ts'
 
 export const SAMPLE_ID = 'saltmarsh-nine'
 
@@ -18,20 +19,20 @@ const PROBE: Instrument = { id: 'kitchen-probe', name: 'Kitchen probe', kind: 't
 const pull = (id: string, ohm: number, name: string) => ({ id, name, ohm: assumed(ohm), tolerance: 0.01, railV: assumed(5), toReference: true, kind: 'fixed' as const, on: true })
 
 const input = (id: string, pin: string, pullOhm: number): Input => ({
-  id, pin, bits: 12, referenceV: measured(5), referenceTolerance: 0.01, pulls: [pull(`${id}-pull`, pullOhm, 'own pull-up')], limitV: 5,
-  table: { form: 'table', cells: 16, axis: 'V', axisStep: 0.01, axisRange: [0, 5], direction: 'rising', axisFixed: null, valueUnit: '°C', valueStep: 0.1, valueRange: [-50, 200], beyond: 'hold', onOpen: { show: 'cold', value: null }, onShort: { show: 'hot', value: null }, entered: null },
+  id, pin, signal: 'voltage', counter: null, sensorSupply: { volt: measured(5), toReference: true, tolerance: 0.01 }, differential: false, bits: 12, referenceV: measured(5), referenceTolerance: 0.01, pulls: [pull(`${id}-pull`, pullOhm, 'own pull-up')], limitV: 5,
+  table: { form: 'table', cells: 16, axis: 'V', axisStep: 0.01, axisRange: [0, 5], direction: 'rising', axisFixed: null, valueUnit: '°C', valueStep: 0.1, valueRange: [-50, 200], beyond: 'hold', onOpen: { show: 'low', value: null }, onShort: { show: 'high', value: null }, entered: null },
 })
 
 const ENGINE_UNIT: Device = { id: 'engine-unit', name: 'Engine unit', kind: 'ecu', note: 'Own-brand-free, behind the seat', inputs: [input('eu-14', '14', 2490), input('eu-15', '15', 2490), input('eu-16', '16', 2490)] }
 const OIL_GAUGE: Device = {
   id: 'oil-gauge', name: 'Oil gauge', kind: 'gauge', note: 'Old needle gauge, fed from the battery through its coil',
-  inputs: [{ id: 'og-s', pin: 'S', bits: null, referenceV: assumed(12), referenceTolerance: 0.05, limitV: 16, table: null, pulls: [{ id: 'og-coil', name: 'gauge coil', ohm: assumed(1500), tolerance: 0.1, railV: assumed(13.2), toReference: false, kind: 'fixed', on: true }] }],
+  inputs: [{ id: 'og-s', pin: 'S', signal: 'voltage', counter: null, sensorSupply: { volt: assumed(5), toReference: false, tolerance: 0.01 }, differential: false, bits: null, referenceV: assumed(12), referenceTolerance: 0.05, limitV: 16, table: null, pulls: [{ id: 'og-coil', name: 'gauge coil', ohm: assumed(1500), tolerance: 0.1, railV: assumed(13.2), toReference: false, kind: 'fixed', on: true }] }],
 }
 
 const read = (id: string, element: string, inputId: string, name: string, offset?: number): Read => ({
   id, source: { kind: 'element', id: element }, input: inputId,
   wire: { colour: 'brown, white stripe', cavity: '2', signalOhm: measured(0.2), groundOhm: measured(0.2), groundOffsetV: offset === undefined ? assumed(0) : measured(offset) },
-  face: { name, decimals: 1 },
+  face: newFace(name),
 })
 
 const element = (id: string, name: string): Element => ({ id, name, family: 'thermistor', settings: { model: 'auto', assumedCurve: null, leadOhm: 0.3, dissipationMwPerK: id === 'el-air' ? 1.5 : 6, lagS: 6 }, pins: [{ name: '1 signal', wire: 'brown, white stripe' }, { name: '2 ground', wire: 'black' }] })
@@ -90,6 +91,7 @@ export function saltmarshNine(): Build {
   }
   does(12, { kind: 'addMeasurement', args: { measurement: keyOn } })
   does(12, { kind: 'prove', args: { proof: { id: 'proof-coolant', read: 'rd-coolant', measurements: [keyOn.id], dependsOn: restsOn(build, 'rd-coolant'), at: at(12, 6), by: 'Wren' } } })
+  restOfTheCar(() => build, does, at, normal, 'Wren')
   return build
 }
 

@@ -9,7 +9,7 @@ import { newId } from '../store/id.ts'
 import { useBuild } from '../store/useBuild.ts'
 import { Caution } from '../parts/Caution.tsx'
 import { QuantityInput, type Typed } from '../parts/QuantityInput.tsx'
-import { ohms, useUnits } from '../parts/units.ts'
+import { ohms, useQuantity } from '../parts/units.ts'
 import { familyOf } from '../../core/curve/registry.ts'
 import { serialIsThere } from './serialTransport.ts'
 import { useBench, type BenchSource, type Scenario } from './useBench.ts'
@@ -26,7 +26,7 @@ const SETTLED_C_PER_S = 0.01
 /** The bench: live reading, come to rest or not, a point on Enter or by itself at steps while a flask cools. */
 export default function BenchPanel({ element, sensor }: { element: Element; sensor: Sensor }) {
   const { build, edit } = useBuild()
-  const units = useUnits()
+  const q = useQuantity('°C')
   const bench = useBench()
   const [source, setSource] = useState<BenchSource>('simulated')
   const [baud, setBaud] = useState('9600')
@@ -57,7 +57,7 @@ export default function BenchPanel({ element, sensor }: { element: Element; sens
     if (!simulated && probe) readings.push({ role: 'truth', ...probe, instrument: thermometer?.id ?? null })
     else if (method !== 'ice') readings.push({ role: 'truth', typed: truthText, unit: '°C', value: Number(truthText), instrument: thermometer?.id ?? null })
     edit({ kind: 'addMeasurement', args: { measurement: { id: newId(), at: new Date().toISOString(), by: '', about: { kind: 'point', element: element.id }, method, readings, note, struck: null } } })
-    setSaid(`Recorded ${units.t(Number(truthText))}, ${ohms(point.resistanceOhm)}.`)
+    setSaid(`Recorded ${q.text(Number(truthText))}, ${ohms(point.resistanceOhm)}.`)
   }
   const recordNow = (): void => {
     if (!last) return
@@ -129,7 +129,7 @@ export default function BenchPanel({ element, sensor }: { element: Element; sens
           {!simulated && <QuantityInput label="Thermometer shows" unit="°C" onTyped={setProbe} width={180} step={0.1} />}
           <Group gap={40} mt="sm" align="flex-end" role="group" aria-label="Live reading">
             <div><div className="pale">sensor</div><div className="big" data-testid="live-ohm">{last ? ohms(last.resistanceOhm) : '–'}</div></div>
-            {simulated && <div><div className="pale">reference</div><div className="big">{last ? `${units.tBare(last.referenceC, 2)} ${units.temperature}` : '–'}</div></div>}
+            {simulated && <div><div className="pale">reference</div><div className="big">{last ? `${q.bare(last.referenceC, 2)} ${q.unit}` : '–'}</div></div>}
             <div style={{ fontSize: 17 }} role="status"><b>{rest.state === 'settled' ? 'at rest' : rest.state === 'moving' ? `moving ${fixed(rest.rate * 60 / rate, 1)} °C/min` : 'reading'}</b>{bench.overloads > 0 && <div className="pale">{bench.overloads} {bench.overloads === 1 ? 'overload' : 'overloads'} while the meter changed range</div>}</div>
           </Group>
           <Trace log={bench.log} />

@@ -1,40 +1,70 @@
-import { convertFromCore, fixed, formatQuantity, signed } from '../../core/quantity/index.ts'
-import { useSettings } from '../store/settings.ts'
+import { convertFromCore, decimalsOf, findUnit, fixed, formatQuantity, signed } from '../../core/quantity/index.ts'
+import { useSettings, type Settings } from '../store/settings.ts'
 
-/** Values of the record in the units this person chose. */
-export type Units = {
-  temperature: '°C' | '°F'
-  pressure: string
-  altitude: string
-  /** a temperature with its unit */
-  t: (celsius: number, decimals?: number) => string
-  /** bare */
-  tBare: (celsius: number, decimals?: number) => string
-  /** a difference with sign */
-  dt: (celsius: number, decimals?: number) => string
-  /** ± half-width, unsigned */
-  pm: (celsius: number, decimals?: number) => string
-  /** from °C to the chosen unit */
-  tOut: (celsius: number) => number
-  tIn: (shown: number) => number
-  /** unit for a core unit, as this person wants it */
-  of: (coreUnit: string) => string
+/** The unit this person wants for a core unit. */
+export function preferredUnit(unit: string, s: Settings): string {
+  switch (unit) {
+    case '°C': return s.temperature
+    case 'Δ°C': return s.temperature === '°F' ? 'Δ°F' : 'Δ°C'
+    case 'kPa': return s.pressure
+    case 'kPa a': case 'kPa g': return `${s.pressure}${unit.slice(3)}`
+    case 'm': return s.altitude
+    case 'l': return s.volume
+    case 'km/h': return s.speed
+    default: return unit
+  }
 }
 
-export function useUnits(): Units {
-  const [{ temperature, pressure, altitude }] = useSettings()
-  const factor = temperature === '°F' ? 1.8 : 1
-  const tOut = (c: number): number => convertFromCore(c, temperature)
+/** Values of one quantity in the unit this person chose. Decimals are given as one would write them for °C: a finer unit gets more. */
+export type Quantity = {
+  /** the core's unit, and the one shown */
+  core: string
+  unit: string
+  /** with its unit */
+  text: (value: number, decimals?: number) => string
+  bare: (value: number, decimals?: number) => string
+  /** a difference with sign */
+  off: (difference: number, decimals?: number) => string
+  /** ± half-width, unsigned */
+  pm: (difference: number, decimals?: number) => string
+  /** to the unit shown and back */
+  out: (value: number) => number
+  in: (shown: number) => number
+  /** shown units for one of the core's */
+  scale: number
+}
+
+export function quantityOf(core: string, settings: Settings): Quantity {
+  const unit = preferredUnit(core, settings)
+  const out = (v: number): number => convertFromCore(v, unit)
+  const back = findUnit(unit)?.toCore ?? ((v: number) => v)
+  const scale = out(1) - out(0)
+  const places = (decimals: number): number => Math.max(0, decimals + decimalsOf(unit) - 1)
   return {
-    temperature, pressure, altitude, tOut,
-    tIn: (v) => (temperature === '°F' ? (v - 32) / 1.8 : v),
-    t: (c, decimals = 1) => `${fixed(tOut(c), decimals)} ${temperature}`,
-    tBare: (c, decimals = 1) => fixed(tOut(c), decimals),
-    dt: (c, decimals = 2) => signed(c * factor, decimals),
-    pm: (c, decimals = 2) => `±${fixed(Math.abs(c * factor), decimals)}`,
-    of: (unit) => (unit === '°C' ? temperature : unit === 'Δ°C' ? (temperature === '°F' ? 'Δ°F' : 'Δ°C') : unit === 'kPa' ? pressure : unit === 'm' ? altitude : unit),
+    core, unit, out, in: back, scale,
+    text: (v, d = 1) => `${fixed(out(v), places(d))} ${unit}`,
+    bare: (v, d = 1) => fixed(out(v), places(d)),
+    off: (v, d = 2) => signed(v * scale, places(d)),
+    pm: (v, d = 2) => `±${fixed(Math.abs(v * scale), places(d))}`,
   }
+}
+
+/** A quantity by its core unit, as this person reads it. */
+export function useQuantity(core: string): Quantity {
+  const [settings] = useSettings()
+  return quantityOf(core, settings)
+}
+
+/** The unit for differences of a quantity: of temperatures they are another unit, of the rest the same. */
+export const differenceUnit = (unit: string): string => (unit === '°C' ? 'Δ°C' : unit)
+
+export function useUnits(): { of: (coreUnit: string) => string } {
+  const [settings] = useSettings()
+  return { of: (unit) => preferredUnit(unit, settings) }
 }
 
 /** Ohms with four figures. */
 export const ohms = (v: number): string => formatQuantity(v, 'Ω', { digits: 4 })
+
+/** A signal as a meter shows it. */
+export const signalText = (v: number, unit: string): string => (unit === 'Ω' ? ohms(v) : unit === 'V' ? `${fixed(v, 3)} V` : `${fixed(v, v < 100 ? 2 : 1)} ${unit}`)

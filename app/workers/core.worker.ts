@@ -1,7 +1,8 @@
 import { expose } from 'comlink'
 import { monteCarlo, prepareChain, proposePairs, proposeTable, tableErrors, type ChainSpec } from '../../core/chain/index.ts'
 import type { DeviceTable } from '../../core/build/index.ts'
-import { designPullUp, resolutionOverRange, type PullUpTask } from '../../core/input/index.ts'
+import { designPullUpFor, resolutionOverRange, type PullUpTask } from '../../core/input/index.ts'
+import { familyOf } from '../../core/curve/registry.ts'
 import { normalStream, uniformStream } from '../../core/math/index.ts'
 import { keyOnCheck, type Observed } from '../../core/prove/index.ts'
 
@@ -26,13 +27,14 @@ const work = {
     }
   },
   pairs(spec: ChainSpec, device: DeviceTable) { return proposePairs(prepareChain(spec), device) },
-  pullUps(task: PullUpTask) {
-    const design = designPullUp(task)
+  pullUps(sensor: Pick<ChainSpec['sensor'], 'family' | 'curve'>, task: PullUpTask) {
+    const family = familyOf(sensor.family), ohmAt = (truth: number): number => family.forward(sensor.curve, truth)
+    const design = designPullUpFor(ohmAt, task)
     const around = [...design.candidates].sort((a, b) => a.pullUpOhm - b.pullUpOhm)
     const at = around.findIndex((c) => c.pullUpOhm === design.best.pullUpOhm)
     // the chart shows the best and what lies a step and several steps either side of it
     const drawn = [at - 6, at - 2, at, at + 2, at + 6].map((i) => around[i]).filter((c) => c !== undefined)
-    return { ...design, drawn: drawn.map((c) => ({ ...c, resolution: resolutionOverRange(task, c.pullUpOhm) })) }
+    return { ...design, drawn: drawn.map((c) => ({ ...c, resolution: resolutionOverRange(ohmAt, task, c.pullUpOhm) })) }
   },
   keyOn(spec: ChainSpec, truth: number, sigma: number, observed: Observed) { return keyOnCheck(spec, truth, sigma, observed) },
 }

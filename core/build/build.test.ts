@@ -60,9 +60,9 @@ describe('changes', () => {
 
   it('removing a channel takes its own sensor, points and proofs, and no others', () => {
     const after = applyChange(sample, { kind: 'removeChannel', args: { id: 'ch-coolant' } }, stamp())
-    expect(after.elements.map((e) => e.id)).toEqual(['el-air', 'el-oil'])
+    expect(after.elements.map((e) => e.id)).toEqual(sample.elements.map((e) => e.id).filter((id) => id !== 'el-coolant'))
     expect(after.measurements.some((m) => m.about.kind === 'point' && m.about.element === 'el-coolant')).toBe(false)
-    expect(after.proofs).toEqual([])
+    expect(after.proofs.map((p) => p.id)).toEqual(sample.proofs.map((p) => p.id).filter((id) => id !== 'proof-coolant'))
     expect(checkBuild(JSON.parse(writeBuild(after))).build).toEqual(after)
   })
 
@@ -115,9 +115,26 @@ describe('the file', () => {
     })
     const { build, migratedFrom } = readBuild(old)
     expect(migratedFrom).toBe(1)
-    expect(build.schema).toBe(2)
+    expect(build.schema).toBe(3)
     expect(build.instruments[0]!.accuracy).toEqual({ percent: 0.5, digits: 2, offset: 0, commonShare: 0.8 })
     expect(build.channels[0]!.reads[0]!.wire.groundOffsetV).toEqual({ value: 0, basis: 'assumed', from: [] })
+  })
+
+  it('of schema 2 is brought up: volts and digits for what it did not say, cold and hot for the ends', () => {
+    const old = damaged((b) => {
+      (b as { schema: number }).schema = 2
+      for (const d of b.devices) for (const i of d.inputs as unknown as Record<string, unknown>[]) {
+        for (const key of ['signal', 'counter', 'sensorSupply', 'differential']) delete i[key]
+        if (i.table) Object.assign(i.table, { onOpen: { show: 'cold', value: null }, onShort: { show: 'hot', value: null } })
+      }
+      for (const c of b.channels) for (const r of c.reads) for (const key of ['unit', 'needle', 'dampingS', 'warning']) delete (r.face as unknown as Record<string, unknown>)[key]
+    })
+    const { build, migratedFrom } = readBuild(old)
+    expect(migratedFrom).toBe(2)
+    const input = build.devices[0]!.inputs[0]!
+    expect(input).toMatchObject({ signal: 'voltage', counter: null, differential: false, sensorSupply: { toReference: true } })
+    expect([input.table!.onOpen.show, input.table!.onShort.show]).toEqual(['low', 'high'])
+    expect(build.channels[0]!.reads[0]!.face).toEqual({ name: 'coolant', decimals: 1, unit: null, needle: null, dampingS: 0, warning: null })
   })
 
   it.each([

@@ -6,7 +6,8 @@ const list = (value: unknown): Old[] => (Array.isArray(value) ? (value as Old[])
 
 /**
  * From each schema to the next. Schema 1 (the first trial files) gave instruments only per cent and digits,
- * and wires no ground offset.
+ * and wires no ground offset. Schema 2 knew temperatures behind a pull-up only: no counters, no sensor supply,
+ * faults shown as cold or hot, faces of digits alone.
  */
 const STEPS: Readonly<Record<number, (old: Old) => Old>> = {
   1: (old) => ({
@@ -18,6 +19,28 @@ const STEPS: Readonly<Record<number, (old: Old) => Old>> = {
       reads: list(c.reads).map((r) => ({ ...r, wire: { groundOffsetV: { value: 0, basis: 'assumed', from: [] }, ...(r.wire as Old) } })),
     })),
   }),
+  2: (old) => ({
+    ...old,
+    schema: 3,
+    devices: list(old.devices).map((d) => ({
+      ...d,
+      inputs: list(d.inputs).map((i) => ({
+        signal: 'voltage', counter: null, differential: false,
+        sensorSupply: { volt: i.bits === null ? { value: 5, basis: 'assumed', from: [] } : i.referenceV, toReference: i.bits !== null, tolerance: 0.01 },
+        ...i,
+        table: i.table === null ? null : { ...(i.table as Old), onOpen: lowOrHigh((i.table as Old).onOpen), onShort: lowOrHigh((i.table as Old).onShort) },
+      })),
+    })),
+    channels: list(old.channels).map((c) => ({
+      ...c,
+      reads: list(c.reads).map((r) => ({ ...r, face: { unit: null, needle: null, dampingS: 0, warning: null, ...(r.face as Old) } })),
+    })),
+  }),
+}
+
+const lowOrHigh = (fault: unknown): unknown => {
+  const shown = fault as Old | null
+  return shown?.show === 'cold' ? { ...shown, show: 'low' } : shown?.show === 'hot' ? { ...shown, show: 'high' } : fault
 }
 
 /** Brings a parsed file up to the current schema. Throws `EchtError` `newer-schema` or `not-a-build`. */

@@ -5,7 +5,7 @@
 export type Id = string
 
 /** Bumped when the shape changes; `migrate.ts` brings older files up. */
-export const SCHEMA = 2
+export const SCHEMA = 3
 
 export type Build = {
   schema: typeof SCHEMA
@@ -35,7 +35,7 @@ export type Stated<T = number> = { value: T; basis: 'assumed' | 'measured'; from
 export type Instrument = {
   id: Id
   name: string
-  kind: 'meter' | 'thermometer' | 'barometer'
+  kind: 'meter' | 'thermometer' | 'barometer' | 'gauge' | 'can'
   accuracy: Accuracy
   /** first-order time constant of a probe, s */
   lagS: number | null
@@ -66,6 +66,14 @@ export type Device = {
 export type Input = {
   id: Id
   pin: string
+  /** volts into a converter, or edges into a counter */
+  signal: 'voltage' | 'frequency'
+  /** of an input that counts edges: how long it counts, s, and the highest it can follow, Hz */
+  counter: { gateS: number; highestHz: number } | null
+  /** what the device gives the sensor to live on; only ratiometric sensors notice */
+  sensorSupply: { volt: Stated; toReference: boolean; /** limits, relative, where it is not the reference */ tolerance: number }
+  /** measures against the sensor's own ground wire, so that a ground difference cancels */
+  differential: boolean
   /** converter width; null for a device that has none, such as a moving-needle gauge */
   bits: number | null
   referenceV: Stated
@@ -94,24 +102,28 @@ export type DeviceTable = {
   /** what the device takes: a table, three pairs of temperature and ohms, or coefficients */
   form: 'table' | 'pairs' | 'coefficients'
   cells: number
-  axis: 'V' | 'Ω' | 'counts'
+  axis: Axis
   axisStep: number
   axisRange: [number, number]
   /** order in which the device lists its axis */
   direction: 'rising' | 'falling'
   /** the axis cannot be changed: these are its cells */
   axisFixed: number[] | null
-  valueUnit: '°C' | '°F'
+  /** as the device shows it: any unit of the channel's quantity */
+  valueUnit: string
   valueStep: number
   valueRange: [number, number]
   beyond: 'hold' | 'extrapolate'
   onOpen: FaultShow
   onShort: FaultShow
-  /** what is in the device now, x in the axis unit ascending, y in °C */
+  /** what is in the device now, x in the axis unit ascending, y in the core's unit */
   entered: EnteredTable | null
 }
 
-export type FaultShow = { show: 'cold' | 'hot' | 'last' | 'value'; value: number | null }
+export type Axis = 'V' | 'Ω' | 'counts' | 'Hz'
+
+/** What a device shows on a fault: beyond the low end, beyond the high end, the last good value, a stated one. */
+export type FaultShow = { show: 'low' | 'high' | 'last' | 'value'; value: number | null }
 export type EnteredTable = { x: number[]; y: number[]; at: string; name: string }
 
 export type Element = {
@@ -151,7 +163,20 @@ export type Read = {
   source: { kind: 'element'; id: Id }
   input: Id
   wire: Wire
-  face: { name: string; decimals: number }
+  face: Face
+}
+
+export type Face = {
+  name: string
+  decimals: number
+  /** unit it shows in; null: as this person prefers */
+  unit: string | null
+  /** a moving needle: sweep in degrees between two marks, core unit, and what separates two scale marks */
+  needle: { sweepDegrees: number; low: number; high: number; markStep: number } | null
+  /** one-pole smoothing of what is shown, s */
+  dampingS: number
+  /** warning lamp or colour: on beyond `at`, off again only `hysteresis` back; core unit */
+  warning: { when: 'above' | 'below'; at: number; hysteresis: number } | null
 }
 
 export type Wire = {
@@ -164,7 +189,7 @@ export type Wire = {
 }
 
 export type Reading = {
-  role: 'truth' | 'signal' | 'altitude' | 'pressure' | 'shown' | 'pinV'
+  role: 'truth' | 'signal' | 'altitude' | 'pressure' | 'supply' | 'gauge' | 'height' | 'mass' | 'diameter' | 'shown' | 'pinV'
   /** exactly as typed */
   typed: string
   unit: string
@@ -211,6 +236,8 @@ export type Edit = {
 
 export const COLLECTIONS = ['instruments', 'devices', 'elements', 'channels', 'measurements', 'proofs', 'attachments'] as const
 export type Collection = (typeof COLLECTIONS)[number]
+
+export const newFace = (name: string, decimals = 1): Face => ({ name, decimals, unit: null, needle: null, dampingS: 0, warning: null })
 
 export const assumed = <T>(value: T): Stated<T> => ({ value, basis: 'assumed', from: [] })
 export const measured = <T>(value: T, from: Id[] = []): Stated<T> => ({ value, basis: 'measured', from })

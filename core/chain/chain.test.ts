@@ -118,7 +118,7 @@ describe('points out of the record', () => {
   })
   it('share the offset of their probe and the gain of their meter', () => {
     expect(taken[1]!.common!.map((c) => c.id).sort()).toEqual(['bench-meter', 'kitchen-probe'])
-    expect(taken[1]!.common!.find((c) => c.id === 'bench-meter')!.sigma).toBeCloseTo((0.005 * 0.8) / Math.sqrt(3), 6)
+    expect(taken[1]!.common!.find((c) => c.id === 'bench-meter')!.sigma).toBeCloseTo((0.005 * 0.8 * taken[1]!.signal) / Math.sqrt(3), 6)
   })
   it.each([['4.71k', 'Ω', 10], ['371', 'Ω', 1], ['4k7', 'Ω', 100], ['0,47', 'Ω', 0.01], ['98.6 °F', '°C', 0.1 / 1.8], ['188.5', 'Ω', 0.1], ['1.2 MΩ', 'Ω', 1e5]])('the last place of %s is worth %d', (typed, unit, worth) => {
     expect(lastPlace({ typed, unit })).toBeCloseTo(worth, 6)
@@ -147,8 +147,8 @@ describe('a table for the device', () => {
     expect(best.table.x).toHaveLength(16)
     expect(best.guards).toBe(2)
     expect([best.table.x[0], best.table.x.at(-1)]).toEqual([0, 5])
-    expect(best.worstC).toBeLessThan(even.worstC)
-    for (const truth of linspace(-10, 125, 200)) expect(Math.abs(interpolate(best.table, idealValue(chain, 'pin', truth)) - truth)).toBeLessThanOrEqual(best.worstC + 1e-6)
+    expect(best.worst).toBeLessThan(even.worst)
+    for (const truth of linspace(-10, 125, 200)) expect(Math.abs(interpolate(best.table, idealValue(chain, 'pin', truth)) - truth)).toBeLessThanOrEqual(best.worst + 1e-6)
     // open and short show well outside the range
     expect(best.table.y.at(-1)).toBeLessThanOrEqual(-29)
     expect(best.table.y[0]).toBeGreaterThanOrEqual(144)
@@ -156,8 +156,8 @@ describe('a table for the device', () => {
   it('works on counts, ohms, °F, an axis that is fixed and falling steps', () => {
     const chain = chainOf(build, 'rd-coolant'), device = build.devices[0]!.inputs[0]!.table!
     const worst = (patch: Partial<typeof device>) => proposeTable(chain, { ...device, ...patch }, 'best', { at: '', name: '' })
-    expect(worst({ axis: 'counts', axisStep: 1, axisRange: [0, 4095] }).worstC).toBeLessThan(0.25)
-    expect(worst({ axis: 'Ω', axisStep: 1, axisRange: [0, 100000] }).worstC).toBeLessThan(0.6)
+    expect(worst({ axis: 'counts', axisStep: 1, axisRange: [0, 4095] }).worst).toBeLessThan(0.25)
+    expect(worst({ axis: 'Ω', axisStep: 1, axisRange: [0, 100000] }).worst).toBeLessThan(0.6)
     const f = worst({ valueUnit: '°F', valueStep: 1 })
     for (const y of f.table.y.slice(1, -1)) expect(Math.abs(y * 1.8 + 32 - Math.round(y * 1.8 + 32))).toBeLessThan(1e-3)
     const fixedAxis = linspace(0, 5, 11)

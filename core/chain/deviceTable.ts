@@ -1,9 +1,9 @@
 import { EchtError } from '../error.ts'
 import type { DeviceTable, EnteredTable } from '../build/types.ts'
-import { bestThreePairs, type ThreePairs } from '../curve/thermistor/pairs.ts'
-import type { ThermistorCurve } from '../curve/thermistor/model.ts'
+import { familyOf } from '../curve/registry.ts'
+import type { ThreePairs } from '../curve/family.ts'
 import { linspace } from '../math/linspace.ts'
-import { portVoltage } from '../circuit/port.ts'
+import { findUnit } from '../quantity/units.ts'
 import { buildTable, worstError } from '../table/build.ts'
 import { lookUp, type Table } from '../table/interpolate.ts'
 import { axisValue, truthAtAxis, type Chain } from './walk.ts'
@@ -11,53 +11,56 @@ import { axisValue, truthAtAxis, type Chain } from './walk.ts'
 /** A table made for one device: cells in the device's own order and unit are made by `core/table/text`. */
 export type DeviceProposal = {
   table: EnteredTable
-  /** over the channel's range, °C, and where by the true temperature */
-  worstC: number
-  worstAtC: number
+  /** over the channel's range, truth unit, and at which truth */
+  worst: number
+  worstAt: number
   /** guard cells beyond the range, for open and short */
   guards: number
 }
 
 /** Largest |table − truth| over a channel's range as the device reads it, and where; NaN-free: a clipped axis counts in full. */
-export function judgeTable(chain: Chain, spec: DeviceTable, table: Table): { worstC: number; worstAtC: number } {
+export function judgeTable(chain: Chain, spec: DeviceTable, table: Table): { worst: number; worstAt: number } {
   const [low, high] = axisSpan(chain, spec)
   const { error, x } = worstError(table, (v) => truthAtAxis(chain, spec.axis, v), [low, high], spec.beyond)
-  return { worstC: error, worstAtC: truthAtAxis(chain, spec.axis, x) }
+  return { worst: error, worstAt: truthAtAxis(chain, spec.axis, x) }
 }
 
-/** Error of a table at temperatures across the range, °C: the chart beside the proposal. */
-export function tableErrors(chain: Chain, spec: DeviceTable, table: Table, places = 121): { temperatureC: number; errorC: number }[] {
-  return linspace(...chain.spec.range, places).map((temperatureC) => {
-    const x = axisAt(chain, spec, temperatureC)
-    return { temperatureC, errorC: lookUp(table, x, spec.beyond) - temperatureC }
+/** Error of a table at truths across the range: the chart beside the proposal. Truths the curve does not reach are left out. */
+export function tableErrors(chain: Chain, spec: DeviceTable, table: Table, places = 121): { truth: number; error: number }[] {
+  return linspace(...chain.spec.range, places).flatMap((truth) => {
+    try { return [{ truth, error: lookUp(table, axisAt(chain, spec, truth), spec.beyond) - truth }] } catch { return [] }
   })
 }
 
-/** The device's axis value of the real chain at a temperature: its own pull-up, neighbours and leads included. */
-const axisAt = (chain: Chain, spec: DeviceTable, temperatureC: number): number =>
-  axisValue(chain, portVoltage(chain.ideal, 0, chain.signalAt(temperatureC)), spec.axis)
+/** The device's axis value at a truth, by the perfect chain of its own input. */
+const axisAt = (chain: Chain, spec: DeviceTable, truth: number): number => axisValue(chain, chain.ideal.toPin(chain.signalAt(truth)), spec.axis)
+
+/** The part of the channel's range that the curve reaches. */
+function reachedRange(chain: Chain): [number, number] {
+  const reached = linspace(...chain.spec.range, 61).filter((t) => { try { return Number.isFinite(chain.signalAt(t)) } catch { return false } })
+  if (reached.length < 2) throw new EchtError('bad-range', `The curve reaches none of the range ${chain.spec.range.join(' to ')}: take points inside it, or change the range.`)
+  return [reached[0]!, reached.at(-1)!]
+}
 
 function axisSpan(chain: Chain, spec: DeviceTable): [number, number] {
-  const ends = chain.spec.range.map((t) => axisAt(chain, spec, t))
+  const ends = reachedRange(chain).map((t) => axisAt(chain, spec, t))
   const low = Math.max(Math.min(...ends), spec.axisRange[0]), high = Math.min(Math.max(...ends), spec.axisRange[1])
-  if (!(low < high)) throw new EchtError('bad-range', `The sensor's range falls outside the device's axis, ${spec.axisRange[0]} to ${spec.axisRange[1]} ${spec.axis}: check the pull-up, the reference and the axis.`)
+  if (!(low < high)) throw new EchtError('bad-range', `The sensor's range falls outside the device's axis, ${spec.axisRange[0]} to ${spec.axisRange[1]} ${spec.axis}: check the input, its reference and the axis.`)
   return [low, high]
 }
 
 /**
- * The table to enter, on the device's steps, in °C. One cell beyond each end is kept for open and short when
+ * The table to enter, on the device's steps, in the core's unit. One cell beyond each end is kept for open and short when
  * there are enough cells: there the device shows what was chosen for that fault. `placement` 'even' spreads
  * the axis evenly; a fixed axis stays as it is.
  */
 export function proposeTable(chain: Chain, spec: DeviceTable, placement: 'best' | 'even', options: { onCurve?: boolean; at: string; name: string }): DeviceProposal {
   const span = axisSpan(chain, spec)
-  const toC = spec.valueUnit === '°F' ? 1 / 1.8 : 1
-  // steps count from 0 in the device's own unit, and 0 °F is no step of °C: shift the curve, not the steps
-  const shift = spec.valueUnit === '°F' ? 32 / 1.8 : 0
+  const { scale, shift } = valueScale(spec)
   const guards = spec.axisFixed ? 0 : guardCells(spec, span)
   const built = buildTable({
     curve: (x) => truthAtAxis(chain, spec.axis, x) + shift,
-    range: span, cells: spec.cells - guards, placement, yStep: spec.valueStep * toC, xStep: spec.axisStep,
+    range: span, cells: spec.cells - guards, placement, yStep: spec.valueStep * scale, xStep: spec.axisStep,
     ...(options.onCurve ? { onCurve: true } : {}), ...(spec.axisFixed ? { fixedX: spec.axisFixed } : {}),
   })
   const limit = (v: number): number => Math.min(spec.valueRange[1], Math.max(spec.valueRange[0], v))
@@ -66,8 +69,15 @@ export function proposeTable(chain: Chain, spec: DeviceTable, placement: 'best' 
   return { table: { ...guarded, at: options.at, name: options.name }, ...judgeTable(chain, spec, guarded), guards }
 }
 
-/** How far beyond the range a fault is shown, °C. */
-const BEYOND_C = 20
+/** How far beyond the range a fault is shown, as a share of what the table spans. */
+const BEYOND_SHARE = 0.15
+
+/** A step of the device's value unit in the core's, and how far its zero lies from the core's: steps count from 0 in the device's own unit, and 0 °F is no step of °C. */
+function valueScale(spec: DeviceTable): { scale: number; shift: number } {
+  const unit = findUnit(spec.valueUnit)
+  if (!unit) return { scale: 1, shift: 0 }
+  return { scale: unit.toCore(1) - unit.toCore(0), shift: -unit.toCore(0) }
+}
 
 /** Guards want room beyond the range and cells to spare. */
 function guardCells(spec: DeviceTable, [low, high]: [number, number]): number {
@@ -76,18 +86,22 @@ function guardCells(spec: DeviceTable, [low, high]: [number, number]): number {
 }
 
 function withGuards(table: Table, spec: DeviceTable): Table {
-  // on a rising axis behind a pull-up, low is a short (hot) and high is open (cold); a fault is shown well
+  // on a rising axis low is a short and high is open; a fault is shown well
   // beyond the sensor's own range, so that it cannot be taken for a reading
-  const [coldest, hottest] = [Math.min(...table.y) - BEYOND_C, Math.max(...table.y) + BEYOND_C]
+  const beyond = BEYOND_SHARE * (Math.max(...table.y) - Math.min(...table.y))
+  const [lowest, highest] = [Math.min(...table.y) - beyond, Math.max(...table.y) + beyond]
   const limit = (v: number): number => Math.min(spec.valueRange[1], Math.max(spec.valueRange[0], Math.round(v / spec.valueStep) * spec.valueStep))
   const valueFor = (fault: DeviceTable['onOpen'], end: number): number =>
-    fault.show === 'cold' ? limit(coldest) : fault.show === 'hot' ? limit(hottest) : fault.show === 'value' && fault.value !== null ? fault.value : end
+    fault.show === 'low' ? limit(lowest) : fault.show === 'high' ? limit(highest) : fault.show === 'value' && fault.value !== null ? fault.value : end
   return {
     x: [spec.axisRange[0], ...table.x, spec.axisRange[1]],
     y: [valueFor(spec.onShort, table.y[0]!), ...table.y, valueFor(spec.onOpen, table.y.at(-1)!)],
   }
 }
 
-/** For a device that takes pairs or coefficients in place of a table. */
-export const proposePairs = (chain: Chain, spec: DeviceTable): ThreePairs =>
-  bestThreePairs(chain.spec.sensor.curve as ThermistorCurve, { rangeC: chain.spec.range, stepC: spec.valueStep / (spec.valueUnit === '°F' ? 1.8 : 1), stepOhm: spec.axisStep })
+/** For a device that takes pairs or coefficients in place of a table. Throws `EchtError` `no-pairs` for families that have none. */
+export function proposePairs(chain: Chain, spec: DeviceTable): ThreePairs {
+  const { pairs, name } = familyOf(chain.spec.sensor.family)
+  if (!pairs) throw new EchtError('no-pairs', `${name}: pairs and coefficients are for thermistors. Choose a table.`)
+  return pairs(chain.spec.sensor.curve, { range: chain.spec.range, stepTruth: spec.valueStep * valueScale(spec).scale, stepSignal: spec.axisStep })
+}

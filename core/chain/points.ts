@@ -1,80 +1,73 @@
-import { boilingPointC, standardPressureKPa, WEATHER_KPA } from '../standards/index.ts'
-import type { CurvePoint, PointMethod } from '../curve/family.ts'
+import type { CurvePoint } from '../curve/family.ts'
+import type { Given, PointMethod, Role, Worked } from '../curve/recipe.ts'
 import type { AnyFamily } from '../curve/registry.ts'
 import { parseQuantity } from '../quantity/parse.ts'
-import type { Build, Instrument, Measurement, Reading } from '../build/types.ts'
+import { UNITS } from '../quantity/units.ts'
+import type { Build, ElementSettings, Instrument, Measurement, Reading } from '../build/types.ts'
 
 /** A point of the record made ready for a fit, with where its truth came from. */
-export type TakenPoint = CurvePoint & { measurement: Measurement; method: PointMethod | undefined; truthFrom: string }
+export type TakenPoint = CurvePoint & { measurement: Measurement; recipe: PointMethod | undefined; truthFrom: string }
 
 const ROOT3 = Math.sqrt(3)
 
 /**
- * Points of an element as a fit takes them: truths corrected for the ice check, fixed or worked out from the
- * air pressure where the method says so; uncertainties from the instruments, split into what each reading
- * has alone and what all readings of one instrument share. Struck points are left out.
+ * Points of an element as a fit takes them: truths worked out by the recipe from what was given, probes
+ * corrected for their ice check; uncertainties from the instruments, split into what each reading has alone
+ * and what all readings of one instrument share. A ratiometric sensor's volts are brought to its nominal supply
+ * where the supply was measured with them. Struck points are left out.
  */
-export function takenPoints(build: Build, family: AnyFamily, measurements: readonly Measurement[]): TakenPoint[] {
+export function takenPoints(build: Build, family: AnyFamily, measurements: readonly Measurement[], settings: ElementSettings = {}): TakenPoint[] {
+  const drive = family.drive(settings)
   return measurements.filter((m) => m.struck === null).flatMap((measurement) => {
-    const signal = measurement.readings.find((r) => r.role === 'signal')
-    const method = family.methods.find((m) => m.id === measurement.method)
-    const truth = truthOf(build, measurement, method)
+    const given = givenBy(build, measurement)
+    const recipe = family.methods.find((m) => m.id === measurement.method)
+    const { signal } = given
+    const truth = truthOf(recipe, given, settings)
     if (!signal || !truth) return []
-    const own = readingUncertainty(build, signal)
-    const signalValue = signal.value
+    const nominal = drive.kind === 'voltage' && drive.nominalV !== null && given.supply && given.supply.value > 0 ? drive.nominalV / given.supply.value : 1
     return [{
-      measurement, method, truth: truth.value, signal: signalValue, truthFrom: truth.from,
-      truthUncertainty: truth.own,
-      signalUncertainty: own.own / Math.abs(signalValue),
-      common: [
-        ...truth.common,
-        ...(own.common > 0 && signal.instrument ? [{ id: signal.instrument, of: 'signal' as const, sigma: own.common / Math.abs(signalValue) }] : []),
-      ],
+      measurement, recipe, truth: truth.value, signal: signal.value * nominal, truthFrom: truth.from, method: measurement.method,
+      truthUncertainty: truth.own, signalUncertainty: signal.own * nominal,
+      common: [...truth.common, ...(signal.common > 0 && signal.instrument ? [{ id: signal.instrument.id, of: 'signal' as const, sigma: signal.common * nominal }] : [])],
     }]
   })
 }
 
-type Truth = { value: number; own: number; common: NonNullable<CurvePoint['common']>; from: string }
-
-function truthOf(build: Build, measurement: Measurement, method: PointMethod | undefined): Truth | undefined {
-  const reading = (role: Reading['role']): Reading | undefined => measurement.readings.find((r) => r.role === role)
-  const own = method?.uncertainty ?? 0
-  if (method?.truthFrom === 'fixed' && !reading('truth')) return { value: method.fixedTruth!, own, common: [], from: method.name.toLowerCase() }
-  if (method?.truthFrom === 'pressure') {
-    const pressure = reading('pressure'), altitude = reading('altitude')
-    if (pressure) {
-      const { own: alone, common } = readingUncertainty(build, pressure)
-      const value = boilingPointC(pressure.value)
-      const perKPa = boilingSlope(pressure.value)
-      return { value, own: Math.hypot(own, alone * perKPa), common: pressure.instrument ? [{ id: pressure.instrument, of: 'truth', sigma: common * perKPa }] : [], from: `boiling at ${pressure.typed}` }
-    }
-    if (altitude) {
-      const kPa = standardPressureKPa(altitude.value)
-      // one day's weather is shared by every point that was taken from the altitude
-      return { value: boilingPointC(kPa), own, common: [{ id: 'weather', of: 'truth', sigma: WEATHER_KPA * boilingSlope(kPa) }], from: `boiling at ${altitude.typed}` }
-    }
-  }
-  const truth = reading('truth')
-  if (!truth) return undefined
-  const instrument = build.instruments.find((i) => i.id === truth.instrument)
-  const { own: alone, common } = readingUncertainty(build, truth)
-  return {
-    value: truth.value - (instrument?.iceCheck?.readC ?? 0), own: Math.hypot(own, alone),
-    common: common > 0 && instrument ? [{ id: instrument.id, of: 'truth', sigma: common }] : [], from: instrument?.name ?? 'typed',
-  }
+function truthOf(recipe: PointMethod | undefined, given: Given, settings: ElementSettings): Worked | null {
+  // a truth that was typed stands, whatever the recipe would have worked out
+  if (recipe && (recipe.asks.length > 0 || !given.truth)) return recipe.truth(given, settings)
+  const t = given.truth
+  return t ? { value: t.value, own: t.own, common: t.common > 0 && t.instrument ? [{ id: t.instrument.id, of: 'truth', sigma: t.common }] : [], from: t.instrument?.name ?? 'typed' } : null
 }
 
-const boilingSlope = (kPa: number): number => (boilingPointC(kPa + 0.5) - boilingPointC(kPa - 0.5))
+/** The readings of a measurement by role, each with its uncertainty. */
+export function givenBy(build: Build, measurement: Pick<Measurement, 'readings'>): Given {
+  const given: Given = {}
+  for (const reading of measurement.readings) {
+    if (reading.role === 'shown' || reading.role === 'pinV') continue
+    const instrument = build.instruments.find((i) => i.id === reading.instrument)
+    const { own, common } = readingUncertainty(build, reading)
+    given[reading.role satisfies Role] = { value: reading.value - (reading.role === 'truth' ? instrument?.iceCheck?.readC ?? 0 : 0), typed: reading.typed, own, common, instrument: instrument ? { id: instrument.id, name: instrument.name } : null }
+  }
+  return given
+}
 
-/** Accuracy taken when a reading names no instrument: a cheap hand-held one. */
-const UNNAMED = { signalPercent: 0.8, truth: 0.5 }
+/** Limits taken when a reading names no instrument: a cheap hand-held one, by what it reads. */
+const UNNAMED: Partial<Record<string, { share: number; offset: number }>> = {
+  'Ω': { share: 0.008, offset: 0 }, 'V': { share: 0.008, offset: 0.002 }, 'Hz': { share: 0.001, offset: 0 }, '°C': { share: 0, offset: 0.5 },
+  'kPa': { share: 0.01, offset: 1 }, 'l': { share: 0.01, offset: 0 }, 'km/h': { share: 0, offset: 0.3 }, 'm': { share: 0, offset: 0 }, 'kg/h': { share: 0.02, offset: 0 },
+}
+const dimensionOf = (unit: string): string => UNITS.find((u) => u.symbol === unit)?.dimension ?? ''
+const unnamed = (unit: string): { share: number; offset: number } => UNNAMED[unit] ?? Object.entries(UNNAMED).find(([symbol]) => dimensionOf(symbol) === dimensionOf(unit))?.[1] ?? { share: 0, offset: 0 }
 
 /** 1σ of one reading in the core's unit: its own part, and the part shared with all of its instrument. */
 export function readingUncertainty(build: Build, reading: Reading): { own: number; common: number } {
   const instrument = build.instruments.find((i) => i.id === reading.instrument)
   const digit = lastPlace(reading)
   if (!instrument) {
-    const limit = reading.role === 'signal' ? (UNNAMED.signalPercent / 100) * Math.abs(reading.value) : reading.role === 'truth' ? UNNAMED.truth : 0
+    const { share, offset } = unnamed(reading.unit)
+    // air pressure typed by altitude carries the weather instead; a barometer nobody named is believed
+    const limit = reading.role === 'altitude' || reading.role === 'pressure' ? 0 : share * Math.abs(reading.value) + offset
     return { own: Math.hypot(limit, digit) / ROOT3, common: 0 }
   }
   const { percent, digits, commonShare } = instrument.accuracy

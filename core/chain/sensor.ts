@@ -13,7 +13,9 @@ export type Sensor = {
   /** undefined until there are enough points or a library curve is taken */
   curve: unknown
   fit: FamilyFit<unknown> | null
-  /** relative 1σ of the signal where a library curve stands in */
+  /** what stands in until there are points */
+  assumedName: string | null
+  /** 1σ, share of the signal, where an assumed curve stands in */
   tolerance: number
   basis: 'assumed' | 'measured'
   /** why there is no fit */
@@ -26,16 +28,16 @@ export type Sensor = {
 export function sensorOf(build: Build, elementId: string, range: [number, number]): Sensor {
   const element = elementOf(build, elementId)
   const family = findFamily(element.family)
-  if (!family) return { element, family: element.family, points: [], curve: undefined, fit: null, tolerance: 0, basis: 'assumed', suspects: [], problem: `The sensor family "${element.family}" is not known to this version of Echt. All that was measured is kept; update Echt to compute with it.` }
+  if (!family) return { element, family: element.family, points: [], assumedName: null, curve: undefined, fit: null, tolerance: 0, basis: 'assumed', suspects: [], problem: `The sensor family "${element.family}" is not known to this version of Echt. All that was measured is kept; update Echt to compute with it.` }
   const settings = element.settings
-  const points = takenPoints(build, family, pointsOf(build, elementId))
-  const library = family.library.find((c) => c.id === settings.assumedCurve)
-  const base = { element, family: family.id, points, tolerance: library?.tolerance ?? 0, fit: null }
+  const points = takenPoints(build, family, pointsOf(build, elementId), settings)
+  const assumed = family.assume(settings)
+  const base = { element, family: family.id, points, tolerance: assumed?.tolerance ?? 0, fit: null, assumedName: assumed?.name ?? null }
   let suspects: number[] = []
-  let problem: string | null = points.length === 0 ? null : points.length === 1 ? 'One point does not make a curve: take a second at another temperature.' : null
-  if (points.length >= 2) {
+  let problem: string | null = points.length === 0 ? null : points.length < family.leastPoints ? `One point does not make a curve: take a second at another ${family.quantity}.` : null
+  if (points.length >= family.leastPoints) {
     try {
-      const options = { leadOhm: settings.leadOhm ?? 0, range, ...(settings.model ? { model: settings.model } : {}) }
+      const options = { leadOhm: settings.leadOhm ?? 0, range, settings, ...(settings.model ? { model: settings.model } : {}) }
       const fit = family.fit(points, options) as FamilyFit<unknown>
       return { ...base, curve: fit.curve, fit, tolerance: 0, basis: 'measured', problem: null, suspects: fit.suspects }
     } catch (error) {
@@ -43,7 +45,7 @@ export function sensorOf(build: Build, elementId: string, range: [number, number
       suspects = (error as EchtError).points ?? []
     }
   }
-  return { ...base, curve: library?.curve, basis: 'assumed', problem, suspects }
+  return { ...base, curve: assumed?.curve as unknown, basis: 'assumed', problem, suspects }
 }
 
 /** 1σ of the curve at a truth, truth unit: the fit's band, or the library type's tolerance carried over. */
@@ -51,5 +53,7 @@ export function sensorBand(sensor: Pick<Sensor, 'family' | 'fit' | 'curve' | 'to
   const family = familyOf(sensor.family)
   if (sensor.fit) return family.band(sensor.fit, truth)
   const signal = family.forward(sensor.curve, truth)
-  return Math.abs(family.inverse(sensor.curve, signal * (1 + sensor.tolerance)) - truth)
+  // the end of a curve has only one side
+  for (const side of [1 + sensor.tolerance, 1 - sensor.tolerance]) { try { return Math.abs(family.inverse(sensor.curve, signal * side) - truth) } catch { /* the other side */ } }
+  return 0
 }

@@ -1,10 +1,14 @@
 import type { Build, Channel, Device, DeviceTable, Input, Pull, Read } from '../build/types.ts'
 import { elementOf, inputOf, readOf } from '../build/find.ts'
 import { hashOf } from '../build/hash.ts'
+import { findUnit } from '../quantity/units.ts'
 import { pointsOf } from '../build/find.ts'
 import type { CircuitElement } from '../circuit/circuit.ts'
 import type { Table } from '../table/interpolate.ts'
 import { sensorOf, type Sensor } from './sensor.ts'
+import { familyOf, type AnyFamily } from '../curve/registry.ts'
+import type { Drive } from '../curve/family.ts'
+import { GROUND, PIN, PLUG_HIGH, PLUG_LOW, SUPPLY } from './transfer.ts'
 
 export type StageId = 'truth' | 'element' | 'plug' | 'pin' | 'converter' | 'shown'
 export type Basis = 'assumed' | 'measured' | 'proven'
@@ -16,27 +20,30 @@ export type Spread = {
   label: string
   kind: 'normal' | 'uniform'
   size: number
-  /** where it acts: a circuit element, the element's truth, the converter's count, the face */
-  on: { kind: 'circuit'; element: string } | { kind: 'truth' } | { kind: 'counts' } | { kind: 'face' }
+  /** where it acts: a circuit element, the element's truth, the converter's count, its reference (relative), the face */
+  on: { kind: 'circuit'; element: string } | { kind: 'truth' } | { kind: 'counts' } | { kind: 'reference' } | { kind: 'face' }
 }
 
 export type ShareId = 'element' | 'leads' | 'shared' | 'ground' | 'input' | 'converter' | 'table'
 
 /**
  * A channel put together for one reader: plain data, so that it crosses to a worker. The circuits leave out
- * the sensor, which hangs between PLUG_HIGH and PLUG_LOW; the pin is PIN and the converter's ground GROUND.
+ * the sensor, which hangs between PLUG_HIGH and PLUG_LOW (`transfer.ts`); the pin is PIN and the converter's
+ * ground GROUND. An element that gives a frequency has no circuit: any wire carries it.
  */
 export type ChainSpec = {
   read: string
   device: string
   stages: StageId[]
   sensor: Pick<Sensor, 'family' | 'curve' | 'fit' | 'tolerance' | 'basis'>
+  drive: Drive
   range: [number, number]
   best: [number, number]
   accuracy: number
   /** from the perfect chain to the real one, each adding a cause */
   circuits: { share: 'element' | 'leads' | 'shared' | 'ground'; elements: CircuitElement[] }[]
-  converter: { bits: number; referenceV: number } | null
+  /** counts for one volt or hertz at the pin, and the most it can show; null: none, as in a needle gauge */
+  converter: { perUnit: number; full: number } | null
   /** what is in the device; null: as good as perfect */
   table: (Table & { axis: DeviceTable['axis']; beyond: DeviceTable['beyond'] }) | null
   dissipationMwPerK: number
@@ -46,7 +53,7 @@ export type ChainSpec = {
   basis: Record<StageId, Basis>
 }
 
-export const PLUG_HIGH = 'plug signal', PLUG_LOW = 'plug ground', PIN = 'pin', GROUND = 'converter ground'
+export { GROUND, PIN, PLUG_HIGH, PLUG_LOW }
 
 /** No wire is a perfect one; this keeps a zero out of the solver and changes nothing that can be read. */
 const LEAST_OHM = 1e-4
@@ -67,23 +74,50 @@ export function assembleChain(build: Build, readId: string): Assembled {
   const parts = { sensor, channel, read, input, device }
   if (sensor.curve === undefined) return { ...parts, spec: null, problem: sensor.problem ?? 'Nothing is known of this sensor yet: take two points, or take a library curve on trust.' }
   const others = otherFeeds(build, channel, read)
-  if (onPulls(input).length === 0 && others.length === 0) return { ...parts, spec: null, problem: `No pull-up feeds pin ${input.pin} of ${device.name}: a resistive sensor gives no voltage without one. Choose one under Input.` }
   const element = elementOf(build, read.source.id)
+  const family = familyOf(sensor.family)
+  const drive = family.drive(element.settings)
+  const problem = inputProblem(drive, device, input, others)
+  if (problem) return { ...parts, spec: null, problem }
+  const edges = drive.kind === 'frequency'
+  const stages: StageId[] = edges ? ['truth', 'element'] : ['truth', 'element', 'plug', 'pin']
+  const converter = converterOf(input)
   const spec: ChainSpec = {
     read: read.id,
     device: device.name,
-    stages: input.bits === null ? ['truth', 'element', 'plug', 'pin', 'shown'] : ['truth', 'element', 'plug', 'pin', 'converter', 'shown'],
+    stages: converter ? [...stages, 'converter', 'shown'] : [...stages, 'shown'],
     sensor: { family: sensor.family, curve: sensor.curve, fit: sensor.fit, tolerance: sensor.tolerance, basis: sensor.basis },
+    drive,
     range: channel.needs.range, best: channel.needs.best, accuracy: channel.needs.accuracy,
-    circuits: circuitsOf(read, input, others),
-    converter: input.bits === null ? null : { bits: input.bits, referenceV: input.referenceV.value },
+    circuits: edges ? [{ share: 'element', elements: [] }] : circuitsOf(drive, read, input, others),
+    converter,
     table: enteredTable(input),
     dissipationMwPerK: element.settings.dissipationMwPerK ?? 1,
-    faceHalfStep: (0.5 * 10 ** -read.face.decimals) / (input.table?.valueUnit === '°F' ? 1.8 : 1),
-    spreads: spreadsOf(read, input, others),
-    basis: basisOf(build, parts),
+    faceHalfStep: faceHalfStep(read, input, family),
+    spreads: spreadsOf(drive, read, input, others, family),
+    basis: basisOf(build, parts, drive),
   }
   return { ...parts, spec, problem: null }
+}
+
+/** Why this input cannot read such an element, or null. */
+function inputProblem(drive: Drive, device: Device, input: Input, others: Feed[]): string | null {
+  if ((drive.kind === 'frequency') !== (input.signal === 'frequency')) {
+    return drive.kind === 'frequency' ? `Pin ${input.pin} of ${device.name} measures volts, and this sensor gives edges: give it a frequency input, under Input.` : `Pin ${input.pin} of ${device.name} counts edges, and this sensor gives no frequency: give it a voltage input, under Input.`
+  }
+  if (drive.kind === 'resistance' && onPulls(input).length === 0 && others.length === 0) return `No pull-up feeds pin ${input.pin} of ${device.name}: a resistive sensor gives no voltage without one. Choose one under Input.`
+  return null
+}
+
+const converterOf = (input: Input): ChainSpec['converter'] =>
+  input.signal === 'frequency' ? input.counter && { perUnit: input.counter.gateS, full: input.counter.highestHz * input.counter.gateS }
+    : input.bits === null ? null : { perUnit: 2 ** input.bits / input.referenceV.value, full: 2 ** input.bits - 1 }
+
+/** Half a step of the last digit shown, core unit: the face's own unit, or the table's. */
+function faceHalfStep(read: Read, input: Input, family: AnyFamily): number {
+  const unit = findUnit(read.face.unit ?? input.table?.valueUnit ?? family.truthUnit)
+  const step = 10 ** -read.face.decimals
+  return unit ? Math.abs(unit.toCore(step) - unit.toCore(0)) / 2 : step / 2
 }
 
 type Feed = { input: Input; read: Read }
@@ -92,6 +126,7 @@ const onPulls = (input: Input): Pull[] => input.pulls.filter((p) => p.on)
 const otherFeeds = (build: Build, channel: Channel, read: Read): Feed[] =>
   channel.reads.filter((r) => r.id !== read.id && r.source.id === read.source.id).map((r) => ({ read: r, input: inputOf(build, r.input).input })).filter((f) => onPulls(f.input).length > 0)
 
+const supplyOf = (input: Input): number => (input.sensorSupply.toReference ? input.referenceV.value : input.sensorSupply.volt.value)
 const railOf = (pull: Pull, input: Input): number => (pull.toReference ? input.referenceV.value : pull.railV.value)
 
 function pullElements(input: Input, node: string): CircuitElement[] {
@@ -101,7 +136,7 @@ function pullElements(input: Input, node: string): CircuitElement[] {
   ])
 }
 
-function circuitsOf(read: Read, input: Input, others: Feed[]): ChainSpec['circuits'] {
+function circuitsOf(drive: Drive, read: Read, input: Input, others: Feed[]): ChainSpec['circuits'] {
   const own = [...pullElements(input, PIN), { id: 'leak', kind: 'resistor', a: PIN, b: GROUND, ohm: LEAK_OHM } as CircuitElement]
   const wire = (signal: number, ground: number, offset: number): CircuitElement[] => [
     { id: 'signal wire', kind: 'resistor', a: PLUG_HIGH, b: PIN, ohm: Math.max(signal, LEAST_OHM) },
@@ -112,16 +147,26 @@ function circuitsOf(read: Read, input: Input, others: Feed[]): ChainSpec['circui
     { id: `wire ${r.id}`, kind: 'resistor', a: PLUG_HIGH, b: `pin ${r.id}`, ohm: Math.max(r.wire.signalOhm.value, LEAST_OHM) },
     ...pullElements(i, `pin ${r.id}`),
   ])
-  const leads = wire(read.wire.signalOhm.value, read.wire.groundOhm.value, 0)
+  // three and four wires cancel what they have; a differential input takes the sensor's ground for its own
+  const cancels = drive.kind === 'resistance' && drive.leadsCancel === true
+  const signalOhm = cancels ? 0 : read.wire.signalOhm.value, groundOhm = cancels ? 0 : read.wire.groundOhm.value
+  const offsetV = input.differential ? 0 : read.wire.groundOffsetV.value
+  // the supply wire of a three-wire sensor is taken to be as long as its ground wire
+  const supply = (supplyOhm: number): CircuitElement[] => (drive.kind === 'voltage' && drive.nominalV !== null ? [
+    { id: 'sensor supply', kind: 'voltage', plus: 'supply rail', minus: GROUND, volt: supplyOf(input) },
+    { id: 'supply wire', kind: 'resistor', a: 'supply rail', b: SUPPLY, ohm: Math.max(supplyOhm, LEAST_OHM) },
+    ...(drive.supplyMa > 0 ? [{ id: 'supply current', kind: 'current' as const, from: SUPPLY, to: PLUG_LOW, ampere: drive.supplyMa / 1000 }] : []),
+  ] : [])
+  const leads = [...wire(signalOhm, input.differential ? 0 : groundOhm, 0), ...supply(groundOhm)]
   return [
-    { share: 'element', elements: [...own, ...wire(0, 0, 0)] },
+    { share: 'element', elements: [...own, ...wire(0, 0, 0), ...supply(0)] },
     { share: 'leads', elements: [...own, ...leads] },
     { share: 'shared', elements: [...own, ...leads, ...shared] },
-    { share: 'ground', elements: [...own, ...wire(read.wire.signalOhm.value, read.wire.groundOhm.value, read.wire.groundOffsetV.value), ...shared] },
+    { share: 'ground', elements: [...own, ...wire(signalOhm, input.differential ? 0 : groundOhm, offsetV), ...supply(groundOhm), ...shared] },
   ]
 }
 
-function spreadsOf(read: Read, input: Input, others: Feed[]): Spread[] {
+function spreadsOf(drive: Drive, read: Read, input: Input, others: Feed[], family: AnyFamily): Spread[] {
   const out: Spread[] = [{ id: 'curve', share: 'element', label: 'the curve', kind: 'normal', size: 1, on: { kind: 'truth' } }]
   const circuit = (id: string, share: ShareId, label: string, size: number, kind: Spread['kind'] = 'uniform'): void => {
     if (size > 0) out.push({ id, share, label, kind, size, on: { kind: 'circuit', element: id } })
@@ -132,13 +177,20 @@ function spreadsOf(read: Read, input: Input, others: Feed[]): Spread[] {
       if (!p.toReference) circuit(`rail ${p.id}`, share, `supply of ${p.name || 'the pull-up'}`, p.railV.value > BATTERY_ABOVE_V ? BATTERY_HALF_WIDTH_V : Math.max(0.01, input.referenceTolerance) * p.railV.value)
     }
   }
-  pulls(input, 'input')
-  for (const other of others) pulls(other.input, 'shared')
-  if (read.wire.signalOhm.basis === 'assumed') circuit('signal wire', 'leads', 'signal wire, not measured', read.wire.signalOhm.value / 2)
-  if (read.wire.groundOhm.basis === 'assumed') circuit('ground wire', 'leads', 'ground wire, not measured', read.wire.groundOhm.value / 2)
-  if (read.wire.groundOffsetV.basis === 'assumed') circuit('ground offset', 'ground', 'ground offset, not measured', UNMEASURED_GROUND_V)
-  if (input.bits !== null) out.push({ id: 'count', share: 'converter', label: 'one count', kind: 'uniform', size: 0.5, on: { kind: 'counts' } })
-  out.push({ id: 'face', share: 'table', label: 'the last digit shown', kind: 'uniform', size: (0.5 * 10 ** -read.face.decimals) / (input.table?.valueUnit === '°F' ? 1.8 : 1), on: { kind: 'face' } })
+  if (drive.kind !== 'frequency') {
+    pulls(input, 'input')
+    for (const other of others) pulls(other.input, 'shared')
+    if (read.wire.signalOhm.basis === 'assumed') circuit('signal wire', 'leads', 'signal wire, not measured', read.wire.signalOhm.value / 2)
+    if (read.wire.groundOhm.basis === 'assumed') circuit('ground wire', 'leads', 'ground wire, not measured', read.wire.groundOhm.value / 2)
+    if (read.wire.groundOffsetV.basis === 'assumed' && !input.differential) circuit('ground offset', 'ground', 'ground offset, not measured', UNMEASURED_GROUND_V)
+    if (drive.kind === 'voltage') {
+      if (drive.nominalV !== null && !input.sensorSupply.toReference) circuit('sensor supply', 'input', 'supply of the sensor', input.sensorSupply.tolerance * input.sensorSupply.volt.value)
+      // volts that do not follow the reference meet its error whole
+      if ((drive.nominalV === null || !input.sensorSupply.toReference) && input.bits !== null && input.referenceTolerance > 0) out.push({ id: 'reference', share: 'converter', label: `the reference, ±${(input.referenceTolerance * 100).toFixed(1)} %`, kind: 'normal', size: input.referenceTolerance, on: { kind: 'reference' } })
+    }
+  }
+  if (converterOf(input)) out.push({ id: 'count', share: 'converter', label: drive.kind === 'frequency' ? 'one edge' : 'one count', kind: 'uniform', size: drive.kind === 'frequency' ? 1 : 0.5, on: { kind: 'counts' } })
+  out.push({ id: 'face', share: 'table', label: 'the last digit shown', kind: 'uniform', size: faceHalfStep(read, input, family), on: { kind: 'face' } })
   return out
 }
 
@@ -148,18 +200,20 @@ function enteredTable(input: Input): ChainSpec['table'] {
   return { x: entered.x, y: entered.y, axis: input.table!.axis, beyond: input.table!.beyond }
 }
 
-function basisOf(build: Build, parts: { sensor: Sensor; read: Read; input: Input }): ChainSpec['basis'] {
+function basisOf(build: Build, parts: { sensor: Sensor; read: Read; input: Input }, drive: Drive): ChainSpec['basis'] {
   const { sensor, read, input } = parts
   const all = (...stated: { basis: 'assumed' | 'measured' }[]): 'assumed' | 'measured' => (stated.every((s) => s.basis === 'measured') ? 'measured' : 'assumed')
   const proven = isProven(build, read.id)
   const up = (basis: 'assumed' | 'measured'): Basis => (proven ? 'proven' : basis)
-  const pulls = onPulls(input).map((p) => p.ohm)
+  const pulls = drive.kind === 'resistance' ? onPulls(input).map((p) => p.ohm) : []
+  const ground = drive.kind === 'frequency' || input.differential ? [] : [read.wire.groundOffsetV]
+  const reference = drive.kind === 'frequency' ? [] : [input.referenceV]
   return {
     truth: up('measured'),
     element: up(sensor.basis),
     plug: up(all(sensor, ...pulls)),
-    pin: up(all(sensor, ...pulls, read.wire.groundOffsetV)),
-    converter: up(all(sensor, ...pulls, read.wire.groundOffsetV, input.referenceV)),
+    pin: up(all(sensor, ...pulls, ...ground)),
+    converter: up(all(sensor, ...pulls, ...ground, ...reference)),
     shown: up(input.table?.entered ? sensor.basis : 'assumed'),
   }
 }
@@ -173,7 +227,7 @@ export function restsOn(build: Build, readId: string): string {
     element: { ...elementOf(build, read.source.id), name: '', pins: [] },
     points: pointsOf(build, read.source.id).filter((m) => !m.struck).map((m) => ({ method: m.method, readings: m.readings })),
     wire: { ...read.wire, colour: '', cavity: '' },
-    face: read.face.decimals,
+    face: { decimals: read.face.decimals, unit: read.face.unit },
     input,
     shared: shared.map((s) => ({ wire: s.read.wire, pulls: s.input.pulls })),
   })

@@ -1,7 +1,7 @@
 import { circuitSensitivity } from '../circuit/sensitivity.ts'
-import type { CircuitElement } from '../circuit/circuit.ts'
 import { sensorBand } from './sensor.ts'
-import { GROUND, PIN, PLUG_HIGH, PLUG_LOW, type ShareId, type StageId } from './spec.ts'
+import type { ShareId, StageId } from './spec.ts'
+import { drivenBy, GROUND, PIN, PLUG_HIGH, PLUG_LOW, SUPPLY } from './transfer.ts'
 import { heatedElement, idealValue, pinHeight, shownAt, walkForward, type Chain } from './walk.ts'
 
 const ROOT3 = Math.sqrt(3)
@@ -45,45 +45,71 @@ const FROM: Record<'truth' | 'plug' | 'counts' | 'face', StageId[]> = {
   face: ['shown'],
 }
 
+/** How the values at the pin and across the plug answer to the element's signal and to each part of the circuit. */
+function circuitAnswers(chain: Chain, signal: number): Record<'pin' | 'plug', { value: number; perSignal: number; perUnit: Record<string, number> }> {
+  const { spec, real } = chain
+  if (spec.drive.kind === 'frequency') { const same = { value: signal, perSignal: 1, perUnit: {} }; return { pin: same, plug: same } }
+  const circuit = { reference: GROUND, elements: [...spec.circuits.at(-1)!.elements, ...drivenBy(spec.drive, signal, real.emfPerSignal)] }
+  const between = (plus: string, minus: string) => circuitSensitivity(circuit, plus, minus)
+  const pin = between(PIN, GROUND), plug = between(PLUG_HIGH, PLUG_LOW)
+  if (spec.drive.kind === 'resistance') return { pin: { value: pin.volt, perSignal: pin.perUnit.sensor!, perUnit: pin.perUnit }, plug: { value: plug.volt, perSignal: plug.perUnit.sensor!, perUnit: plug.perUnit } }
+  // what moves a ratiometric sensor's supply moves its e.m.f. by its share
+  const nominalV = spec.drive.nominalV
+  const supply = nominalV === null ? null : between(SUPPLY, PLUG_LOW)
+  const followed = ({ volt, perUnit }: typeof pin): { value: number; perSignal: number; perUnit: Record<string, number> } => {
+    const perEmf = perUnit['sensor emf']!
+    return { value: volt, perSignal: perEmf * real.emfPerSignal, perUnit: supply === null ? perUnit : Object.fromEntries(Object.entries(perUnit).map(([id, v]) => [id, v + (perEmf * signal * (supply.perUnit[id] ?? 0)) / nominalV!])) }
+  }
+  return { pin: followed(pin), plug: followed(plug) }
+}
+
 function spreadEffects(chain: Chain, truth: number): Effect[] {
   const { spec } = chain
-  const { ohm } = heatedElement(chain, truth)
-  const elements: CircuitElement[] = [...spec.circuits.at(-1)!.elements, { id: 'sensor', kind: 'resistor', a: PLUG_HIGH, b: PLUG_LOW, ohm }]
-  const circuit = { reference: GROUND, elements }
-  const pin = circuitSensitivity(circuit, PIN, GROUND), plug = circuitSensitivity(circuit, PLUG_HIGH, PLUG_LOW)
+  const { signal } = heatedElement(chain, truth)
+  const { pin, plug } = circuitAnswers(chain, signal)
   // height per volt by the perfect chain, shown per height by the device's table
-  const h = 0.01
-  const perVolt = (v: number): number => { const dv = Math.max(1e-6, Math.abs(v) * 1e-5); return (pinHeight(chain, v + dv) - pinHeight(chain, v - dv)) / (2 * dv) }
-  const pinSlope = perVolt(pin.volt), plugSlope = perVolt(plug.volt)
-  const tableSlope = tableSlopeAt(chain, pin.volt)
-  const elementSlope = (spec.sensor.curve === undefined ? 0 : (chain.signalAt(truth + h) - chain.signalAt(truth - h)) / (2 * h))
+  const perValue = (v: number): number => { const dv = Math.max(1e-6, Math.abs(v) * 1e-5); return (pinHeight(chain, v + dv) - pinHeight(chain, v - dv)) / (2 * dv) }
+  const pinSlope = perValue(pin.value), plugSlope = perValue(plug.value)
+  const tableSlope = tableSlopeAt(chain, pin.value)
+  const elementSlope = signalSlope(chain, truth)
   const scaled = (stage: StageId, plugC: number, pinC: number): number => (stage === 'plug' ? plugC : stage === 'shown' ? pinC * tableSlope : pinC)
   return spec.spreads.map((s): Effect => {
     const size = s.kind === 'uniform' ? s.size / ROOT3 : s.size
     const base = { id: s.id, share: s.share, label: s.label, kind: s.kind }
     if (s.on.kind === 'truth') {
       const c = sensorBand(spec.sensor, truth)
-      const perOhm = elementSlope * c
-      const pinC = pin.perUnit.sensor! * perOhm * pinSlope, plugC = plug.perUnit.sensor! * perOhm * plugSlope
+      // where the curve stands still (a dead zone) the doubt goes through unchanged
+      const through = (perSignal: number, slope: number): number => { const v = perSignal * elementSlope * c * slope; return Number.isFinite(v) && v !== 0 ? v : c }
+      const pinC = through(pin.perSignal, pinSlope), plugC = through(plug.perSignal, plugSlope)
       return { ...base, stages: new Set(FROM.truth), at: (stage) => (stage === 'element' ? c : scaled(stage, plugC, pinC)) }
     }
     if (s.on.kind === 'circuit') {
       const pinC = (pin.perUnit[s.on.element] ?? 0) * size * pinSlope, plugC = (plug.perUnit[s.on.element] ?? 0) * size * plugSlope
       return { ...base, stages: new Set(FROM.plug), at: (stage) => scaled(stage, plugC, pinC) }
     }
-    if (s.on.kind === 'counts') {
-      const perCount = (spec.converter!.referenceV / 2 ** spec.converter!.bits) * pinSlope
-      return { ...base, stages: new Set(FROM.counts), at: (stage) => scaled(stage, 0, perCount * size) }
+    if (s.on.kind === 'counts' || s.on.kind === 'reference') {
+      const off = s.on.kind === 'counts' ? size / spec.converter!.perUnit : size * pin.value
+      return { ...base, stages: new Set(FROM.counts), at: (stage) => scaled(stage, 0, off * pinSlope) }
     }
     return { ...base, stages: new Set(FROM.face), at: () => size }
   })
 }
 
+/** Signal per unit of truth at a truth; one-sided where the curve ends. */
+function signalSlope(chain: Chain, truth: number): number {
+  const h = 1e-4 * (chain.spec.range[1] - chain.spec.range[0])
+  const at = (t: number): number => { try { return chain.signalAt(t) } catch { return NaN } }
+  const up = at(truth + h), down = at(truth - h), here = at(truth)
+  return Number.isNaN(up) ? (here - down) / h : Number.isNaN(down) ? (up - here) / h : (up - down) / (2 * h)
+}
+
+const safely = (f: () => number, otherwise: number): number => { try { return f() } catch { return otherwise } }
+
 /** How much the shown value moves for one unit of height: 1 for a good table, 0 where it holds its end. */
 function tableSlopeAt(chain: Chain, volt: number): number {
   if (!chain.spec.table) return 1
   const height = pinHeight(chain, volt)
-  const dv = Math.max(1e-4, Math.abs(volt - idealValue(chain, 'pin', height + 0.5)))
+  const dv = Math.max(1e-4, Math.abs(volt - safely(() => idealValue(chain, 'pin', height + (chain.spec.range[1] - chain.spec.range[0]) / 270), volt)))
   const rise = shownAt(chain, volt + dv) - shownAt(chain, volt - dv)
   const run = pinHeight(chain, volt + dv) - pinHeight(chain, volt - dv)
   return run === 0 ? 0 : rise / run
@@ -113,32 +139,46 @@ export function monteCarlo(chain: Chain, truth: number, options: { draws?: numbe
 /** One draw of the shown value, ready to be called many times. This is the hot loop: no objects, no solver inside. */
 export function drawShown(chain: Chain, truth: number, normal: () => number, uniform: () => number): () => number {
   const { spec } = chain
-  const { ohm, heatingC } = heatedElement(chain, truth)
-  const sensitivity = circuitSensitivity({ reference: GROUND, elements: [...spec.circuits.at(-1)!.elements, { id: 'sensor', kind: 'resistor', a: PLUG_HIGH, b: PLUG_LOW, ohm }] }, PIN, GROUND)
+  const { signal, heating } = heatedElement(chain, truth)
+  const { pin } = circuitAnswers(chain, signal)
   const sizes: number[] = [], isNormal: boolean[] = []
-  let curveC = 0, counts = 0, face = 0
+  let curveC = 0, counts = 0, face = 0, reference = 0
   for (const s of spec.spreads) {
     if (s.on.kind === 'truth') curveC = sensorBand(spec.sensor, truth)
     else if (s.on.kind === 'counts') counts = s.size
     else if (s.on.kind === 'face') face = s.size
-    else { sizes.push((sensitivity.perUnit[s.on.element] ?? 0) * s.size); isNormal.push(s.kind === 'normal') }
+    else if (s.on.kind === 'reference') reference = s.size
+    else { sizes.push((pin.perUnit[s.on.element] ?? 0) * s.size); isNormal.push(s.kind === 'normal') }
   }
-  // the sensor's curve around the working point: ln R to second order, within 1e-4 over ±10 °C
-  const h = 1, l0 = Math.log(ohm)
-  const up = Math.log(chain.signalAt(truth + heatingC + h)), down = Math.log(chain.signalAt(truth + heatingC - h))
-  const slope = (up - down) / (2 * h), bend = (up - 2 * l0 + down) / (2 * h * h)
-  const { portV, portOhm, outputs } = chain.real
-  const { openV, transferOhm } = outputs[0]!
-  const perVolt = spec.converter ? 2 ** spec.converter.bits / spec.converter.referenceV : 0
+  const atPin = pinNear(chain, truth + heating, signal, pin.value, pin.perSignal)
+  const perUnit = spec.converter?.perUnit ?? 0
   return () => {
-    const dT = curveC * normal()
-    const r = ohm * Math.exp(dT * (slope + bend * dT))
-    let volt = openV - (transferOhm * portV) / (portOhm + r)
-    for (let i = 0; i < sizes.length; i++) volt += sizes[i]! * (isNormal[i] ? normal() : 2 * uniform() - 1)
+    let value = atPin(curveC * normal())
+    for (let i = 0; i < sizes.length; i++) value += sizes[i]! * (isNormal[i] ? normal() : 2 * uniform() - 1)
+    if (reference > 0) value *= 1 + reference * normal()
     // rounding to a count is a uniform half count either way
-    if (perVolt > 0) volt += (counts * (2 * uniform() - 1)) / perVolt
-    return shownAt(chain, volt) + face * (2 * uniform() - 1)
+    if (perUnit > 0) value += (counts * (2 * uniform() - 1)) / perUnit
+    return shownAt(chain, value) + face * (2 * uniform() - 1)
   }
+}
+
+/** What stands at the pin when the sensor's truth is off by a little: its curve to second order about the working point. */
+function pinNear(chain: Chain, at: number, signal: number, pinValue: number, perSignal: number): (off: number) => number {
+  const { range } = chain.spec
+  const port = chain.real.port
+  const near = (t: number): number => { try { return chain.signalAt(t) } catch { return NaN } }
+  const h = (range[1] - range[0]) / 135
+  const up = near(at + h), down = near(at - h)
+  if (chain.spec.drive.kind === 'resistance' && port && up > 0 && down > 0) {
+    // ln R to second order: a thermistor within 1e-4 over ±10 °C; the resistance goes through the circuit exactly
+    const l0 = Math.log(signal), slope = (Math.log(up) - Math.log(down)) / (2 * h), bend = (Math.log(up) - 2 * l0 + Math.log(down)) / (2 * h * h)
+    const { portV, portOhm, outputs } = port
+    const { openV, transferOhm } = outputs[0]!
+    return (off) => openV - (transferOhm * portV) / (portOhm + signal * Math.exp(off * (slope + bend * off)))
+  }
+  const slope = Number.isNaN(up) ? (signal - down) / h : Number.isNaN(down) ? (up - signal) / h : (up - down) / (2 * h)
+  const bend = Number.isNaN(up + down) ? 0 : (up - 2 * signal + down) / (2 * h * h)
+  return (off) => pinValue + perSignal * off * (slope + bend * off)
 }
 
 /** The error of a chain at a truth: known bias, 95 % half-width about it, and both together against a need. */

@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { saltmarshNine } from '../../demo/saltmarshNine.ts'
 import { applyChange, assumed, measured, type Build, type Edited } from '../build/index.ts'
 import { boilingPointC, standardPressureKPa } from '../standards/index.ts'
-import { makeableC, prepareChain, proposeTable, readStatus, type ReadStatus } from './index.ts'
+import { familyOf } from '../curve/registry.ts'
+import { makeableTruths, prepareChain, proposeTable, readStatus, type ReadStatus } from './index.ts'
 
 const sample = saltmarshNine()
 let n = 0
@@ -62,10 +63,10 @@ describe('what rests on what', () => {
     const alone = after({ kind: 'removeRead', args: { id: 'rd-oil-gauge' } })
     const mended = status(alone, 'rd-oil')
     expect(Math.abs(mended.worst!.bias)).toBeLessThan(3)
-    expect(proposeTable(prepareChain(mended.assembled.spec!), alone.devices[0]!.inputs[2]!.table!, 'best', { at: '', name: '' }).worstC).toBeLessThan(0.5)
+    expect(proposeTable(prepareChain(mended.assembled.spec!), alone.devices[0]!.inputs[2]!.table!, 'best', { at: '', name: '' }).worst).toBeLessThan(0.5)
   })
   it('boiling is made as hot as the altitude allows', () => {
-    expect(Math.max(...makeableC(sample))).toBeCloseTo(boilingPointC(standardPressureKPa(640)), 1)
-    expect(Math.max(...makeableC({ ...sample, vehicle: { ...sample.vehicle, altitudeM: null } }))).toBeCloseTo(100, 0)
+    expect(Math.max(...makeableTruths(sample, familyOf('thermistor'), [-10, 125]))).toBeCloseTo(boilingPointC(standardPressureKPa(640)), 1)
+    expect(Math.max(...makeableTruths({ ...sample, vehicle: { ...sample.vehicle, altitudeM: null } }, familyOf('thermistor'), [-10, 125]))).toBeCloseTo(100, 0)
   })
 })

@@ -1,7 +1,6 @@
-import { boilingPointC, standardPressureKPa } from '../standards/index.ts'
 import type { Build, Read } from '../build/types.ts'
-import { findFamily } from '../curve/registry.ts'
-import { signed } from '../quantity/format.ts'
+import { findFamily, type AnyFamily } from '../curve/registry.ts'
+import { decimalsOf, fixed, inUnit, signed } from '../quantity/format.ts'
 import { linspace } from '../math/linspace.ts'
 import { assembleChain, isProven, type Assembled, type ShareId } from './spec.ts'
 import { errorAt, linearSpread } from './spread.ts'
@@ -53,54 +52,59 @@ function worstOverBest(chain: Chain): ReadStatus['worst'] {
   return worst
 }
 
-/** Temperatures this owner can make, °C: ice, the shed, a hand, boiling water at the vehicle's altitude. */
-export function makeableC(build: Build): number[] {
-  const boiling = boilingPointC(standardPressureKPa(build.vehicle.altitudeM ?? 0))
-  return [0, 18, 35, 50, 70, Math.round(boiling * 10) / 10]
+/** Truths this owner can make for a sensor: what the family knows of the place, and what its recipes usually give. */
+export function makeableTruths(build: Build, family: AnyFamily, range: [number, number]): number[] {
+  const own = family.makeable?.({ altitudeM: build.vehicle.altitudeM ?? 0, range })
+  if (own) return own
+  const typical = family.methods.flatMap((m) => m.typicalTruth ?? [])
+  return [...new Set([...typical, ...linspace(...range, 6)])].filter((t) => t >= range[0] && t <= range[1])
 }
 
 function nextStep(build: Build, { sensor, channel, read, input, device, problem }: Assembled, chain: Chain | null, worst: ReadStatus['worst'], proven: boolean): NextStep {
   const family = findFamily(sensor.family)
   if (!family) return { stage: 'element', title: 'This sensor needs a newer Echt.', reason: sensor.problem ?? '' }
-  if (sensor.points.length < 2 && !sensor.fit) {
+  const unit = family.truthUnit
+  const tenths = decimalsOf(unit), pm = (v: number): string => `±${fixed(v, tenths)}`
+  if (sensor.points.length < family.leastPoints && !sensor.fit) {
     const first = sensor.points.length === 0
-    return { stage: 'element', title: first ? 'Take the first point.' : 'Take a second point.', reason: first ? 'Nothing of this sensor is measured: begin with ice, where the temperature is known for nothing.' : 'One point does not make a curve: boiling water is farthest from ice.' }
+    return { stage: 'element', title: first ? 'Take the first point.' : 'Take a second point.', reason: first ? `Nothing of this sensor is measured: ${family.firstSteps[0]}` : `One point does not make a curve: ${family.firstSteps[1]}` }
   }
   const { suspects } = sensor
   if (sensor.problem && suspects.length === 0) return { stage: 'element', title: 'Look at the points again.', reason: sensor.problem }
   if (suspects.length > 0) {
-    const names = suspects.map((i) => `${sensor.points[i]!.truth.toFixed(1)} °C`).join(' and ')
+    const names = suspects.map((i) => inUnit(sensor.points[i]!.truth, unit)).join(' and ')
     return suspects.length === 1
       ? { stage: 'element', title: `Read the point at ${names} again, or strike it.`, reason: 'It misses what the others say by more than chance allows.' }
       : { stage: 'element', title: `Read the points at ${names} again.`, reason: 'One of them does not fit, and they cannot be told apart.' }
   }
   if (!chain) return { stage: 'input', title: 'Describe the input.', reason: problem ?? '' }
   const { spec } = chain
-  const walked = walkForward(chain, worst?.at ?? spec.best[1])
+  if (!worst) return { stage: 'element', title: 'Take a point where it matters.', reason: `The curve does not reach ${spec.best.join(' to ')} ${unit}, where this channel matters most.` }
+  const walked = walkForward(chain, worst.at)
   const largest = walked.biases.reduce((a, b) => (Math.abs(b.bias) > Math.abs(a.bias) ? b : a))
   if (Math.abs(largest.bias) > spec.accuracy / 2 && largest.share !== 'table') {
     const cause = SHARE_NAME[largest.share]
     return {
       stage: SHARE_STAGE[largest.share], title: `Look at ${cause}.`,
-      reason: `At ${(worst?.at ?? 0).toFixed(0)} ${family.truthUnit} ${cause} moves the reading by ${signed(largest.bias, 1)} °C, and ±${spec.accuracy} is needed.`,
+      reason: `At ${inUnit(worst.at, unit, -1)} ${cause} moves the reading by ${signed(largest.bias, tenths)} ${unit}, and ±${spec.accuracy} is needed.`,
     }
   }
-  if (spec.sensor.fit && worst && worst.band > spec.accuracy / 2) {
+  if (spec.sensor.fit && worst.band > spec.accuracy / 2) {
     const shares = linearSpread(chain, worst.at).shares
     const element = shares.find((s) => s.share === 'element')!.sigma
     if (shares.every((s) => s.sigma <= element)) {
       try {
-        const next = family.bestNext(sensor.points, makeableC(build), channel.needs.range)
+        const next = family.bestNext(sensor.points, makeableTruths(build, family, channel.needs.range), channel.needs.range, sensor.element.settings)
         if (next.bandAfter < 0.9 * next.bandBefore) {
-          return { stage: 'element', title: `Take one point at ${next.truth.toFixed(0)} ${family.truthUnit}.`, reason: `The widest band over ${channel.needs.range.join(' to ')} ${family.truthUnit} shrinks from ±${(1.96 * next.bandBefore).toFixed(1)} to ±${(1.96 * next.bandAfter).toFixed(1)} ${family.truthUnit}.` }
+          return { stage: 'element', title: `Take one point at ${inUnit(next.truth, unit, -1)}.`, reason: `The widest band over ${channel.needs.range.join(' to ')} ${unit} shrinks from ${pm(1.96 * next.bandBefore)} to ${pm(1.96 * next.bandAfter)} ${unit}.` }
         }
       } catch { /* no better point can be named */ }
     }
   }
   if (input.table && !input.table.entered && input.table.form === 'table') return { stage: 'table', title: `Enter the table in ${device.name}.`, reason: `Nothing says what ${device.name} holds now: until then what it shows is assumed.` }
   if (input.table?.entered && Math.abs(walked.biases.find((b) => b.share === 'table')!.bias) > spec.accuracy / 2) {
-    const { worstC, worstAtC } = judgeTable(chain, input.table, input.table.entered)
-    return { stage: 'table', title: 'Replace the table.', reason: `The table in ${device.name} errs by ${worstC.toFixed(1)} °C near ${worstAtC.toFixed(0)} °C.` }
+    const { worst: errs, worstAt } = judgeTable(chain, input.table, input.table.entered)
+    return { stage: 'table', title: 'Replace the table.', reason: `The table in ${device.name} errs by ${inUnit(errs, unit)} near ${inUnit(worstAt, unit, -1)}.` }
   }
   if (!proven) return { stage: 'prove', title: `Check ${read.face.name || device.name} at key-on.`, reason: build.proofs.some((p) => p.read === read.id) ? 'Something it rested on has changed since it was proven.' : 'The chain is measured; the vehicle has not yet agreed.' }
   return { stage: 'prove', title: 'Nothing to do here.', reason: 'Proven in the vehicle. Check again next season.' }

@@ -1,17 +1,16 @@
-import { reduceToPort, portResistance, portVoltage, type Port } from '../circuit/port.ts'
 import { familyOf } from '../curve/registry.ts'
 import { invertTable, lookUp } from '../table/interpolate.ts'
+import type { Axis } from '../build/types.ts'
 import { EchtError } from '../error.ts'
-import { GROUND, PIN, PLUG_HIGH, PLUG_LOW, type ChainSpec, type ShareId, type StageId } from './spec.ts'
-
-const PIN_OUT = 0, PLUG_OUT = 1
+import type { ChainSpec, ShareId, StageId } from './spec.ts'
+import { transferOf, type Transfer } from './transfer.ts'
 
 /** A chain ready to be walked many times: the circuits reduced to what the sensor sees. Made by `prepareChain`. */
 export type Chain = {
   spec: ChainSpec
-  ideal: Port
-  real: Port
-  ports: { share: ShareId; port: Port }[]
+  ideal: Transfer
+  real: Transfer
+  transfers: { share: ShareId; transfer: Transfer }[]
   /** signal of the sensor at a truth, and back */
   signalAt: (truth: number) => number
   truthAt: (signal: number) => number
@@ -19,12 +18,9 @@ export type Chain = {
 
 export function prepareChain(spec: ChainSpec): Chain {
   const family = familyOf(spec.sensor.family)
-  const ports = spec.circuits.map(({ share, elements }) => ({
-    share,
-    port: reduceToPort({ reference: GROUND, elements }, PLUG_HIGH, PLUG_LOW, [[PIN, GROUND], [PLUG_HIGH, PLUG_LOW]]),
-  }))
+  const transfers = spec.circuits.map(({ share, elements }) => ({ share, transfer: transferOf(spec.drive, elements) }))
   return {
-    spec, ports, ideal: ports[0]!.port, real: ports.at(-1)!.port,
+    spec, transfers, ideal: transfers[0]!.transfer, real: transfers.at(-1)!.transfer,
     signalAt: (truth) => family.forward(spec.sensor.curve, truth),
     truthAt: (signal) => family.inverse(spec.sensor.curve, signal),
   }
@@ -33,10 +29,10 @@ export function prepareChain(spec: ChainSpec): Chain {
 /** What a stage of the perfect chain shows at a truth: where the ticks of its scale stand. */
 export function idealValue(chain: Chain, stage: StageId, truth: number): number {
   if (stage === 'truth' || stage === 'shown') return truth
-  const ohm = chain.signalAt(truth)
-  if (stage === 'element') return ohm
-  const volt = portVoltage(chain.ideal, PIN_OUT, ohm)
-  return stage === 'converter' ? toCounts(chain, volt) : volt
+  const signal = chain.signalAt(truth)
+  if (stage === 'element') return signal
+  const atPin = chain.ideal.toPin(signal)
+  return stage === 'converter' ? toCounts(chain, atPin) : atPin
 }
 
 /** The truth at which the perfect chain shows this value on a stage: a value's height. NaN where none does. */
@@ -44,50 +40,53 @@ export function heightOf(chain: Chain, stage: StageId, value: number): number {
   if (stage === 'truth' || stage === 'shown') return value
   try {
     if (stage === 'element') return chain.truthAt(value)
-    const volt = stage === 'converter' ? toVolts(chain, value) : value
-    return chain.truthAt(portResistance(chain.ideal, PIN_OUT, volt))
+    return chain.truthAt(chain.ideal.fromPin(stage === 'converter' ? fromCounts(chain, value) : value))
   } catch { return NaN }
 }
 
 /**
- * The height of volts at the pin, also where the perfect chain never goes: above its open-circuit volts it
- * is colder, below ground hotter, than anything in the range, and is put half a range beyond the end.
+ * The height of a value at the pin, also where the perfect chain never goes (above its open-circuit volts,
+ * below ground): it lies beyond that end of the range whose value it is nearer to, and is put half a range beyond.
  */
-export function pinHeight(chain: Chain, volt: number): number {
-  const height = heightOf(chain, 'pin', volt)
+export function pinHeight(chain: Chain, value: number): number {
+  const height = heightOf(chain, 'pin', value)
   const [low, high] = chain.spec.range
   const beyond = (high - low) / 2
   if (!Number.isNaN(height)) return Math.min(high + 4 * beyond, Math.max(low - beyond, height))
-  return volt > chain.ideal.outputs[PIN_OUT]!.openV / 2 ? low - beyond : high + beyond
+  return nearerLow(chain, value) ? low - beyond : high + beyond
 }
 
-const toCounts = (chain: Chain, volt: number): number => {
-  const { bits, referenceV } = requireConverter(chain)
-  return Math.min(2 ** bits - 1, Math.max(0, (volt / referenceV) * 2 ** bits))
+function nearerLow(chain: Chain, value: number): boolean {
+  const [low, high] = chain.spec.range.map((t) => { try { return idealValue(chain, 'pin', t) } catch { return NaN } }) as [number, number]
+  // where the curve does not reach an end of the range the other end decides
+  if (Number.isNaN(low) || Number.isNaN(high)) return Number.isNaN(high) ? true : false
+  return Math.abs(value - low) < Math.abs(value - high)
 }
-const toVolts = (chain: Chain, counts: number): number => {
-  const { bits, referenceV } = requireConverter(chain)
-  return (counts / 2 ** bits) * referenceV
+
+const toCounts = (chain: Chain, atPin: number): number => {
+  const { perUnit, full } = requireConverter(chain)
+  return Math.min(full, Math.max(0, atPin * perUnit))
 }
-function requireConverter(chain: Chain): { bits: number; referenceV: number } {
+const fromCounts = (chain: Chain, counts: number): number => counts / requireConverter(chain).perUnit
+function requireConverter(chain: Chain): NonNullable<ChainSpec['converter']> {
   if (!chain.spec.converter) throw new EchtError('no-converter', `${chain.spec.device} has no converter.`)
   return chain.spec.converter
 }
 
-/** What the device's table takes as its axis, from the volts at the pin. */
-export function axisValue(chain: Chain, volt: number, axis: 'V' | 'Ω' | 'counts'): number {
-  if (axis === 'counts') return toCounts(chain, volt)
+/** What the device's table takes as its axis, from what stands at the pin. */
+export function axisValue(chain: Chain, atPin: number, axis: Axis): number {
+  if (axis === 'counts') return toCounts(chain, atPin)
   // a converter never sees beyond its ends, whatever stands at the pin
-  const seen = clipped(chain, volt)
-  if (axis === 'V') return seen
+  const seen = clipped(chain, atPin)
+  if (axis !== 'Ω') return seen
   // the device reckons ohms from its own pull-up, knowing nothing of leads and neighbours
-  const ohm = portResistance(chain.ideal, PIN_OUT, seen)
-  return Number.isNaN(ohm) ? (seen > chain.ideal.outputs[PIN_OUT]!.openV / 2 ? 1e9 : 0) : ohm
+  const ohm = chain.ideal.fromPin(seen)
+  return Number.isNaN(ohm) ? (seen > chain.ideal.openV / 2 ? 1e9 : 0) : ohm
 }
 
 /** The truth the perfect table would give at an axis value: the curve a table is made from. */
-export function truthAtAxis(chain: Chain, axis: 'V' | 'Ω' | 'counts', x: number): number {
-  const stage: StageId = axis === 'Ω' ? 'element' : axis === 'V' ? 'pin' : 'converter'
+export function truthAtAxis(chain: Chain, axis: Axis, x: number): number {
+  const stage: StageId = axis === 'Ω' ? 'element' : axis === 'counts' ? 'converter' : 'pin'
   return heightOf(chain, stage, x)
 }
 
@@ -100,48 +99,47 @@ export type Walked = {
 
 /** The whole chain forward from a truth, biases known included. Throws where the curve does not reach. */
 export function walkForward(chain: Chain, truth: number): Walked {
-  const { spec } = chain
-  const { ohm } = heatedElement(chain, truth)
-  const pinVolt = portVoltage(chain.real, PIN_OUT, ohm)
-  const plugVolt = portVoltage(chain.real, PLUG_OUT, ohm)
+  const { spec, real } = chain
+  const { signal } = heatedElement(chain, truth)
+  const atPin = real.toPin(signal), atPlug = real.toPlug(signal)
   const biases: Walked['biases'] = []
   let height = truth
-  for (const { share, port } of chain.ports) {
-    const next = pinHeight(chain, portVoltage(port, PIN_OUT, ohm))
+  for (const { share, transfer } of chain.transfers) {
+    const next = pinHeight(chain, transfer.toPin(signal))
     biases.push({ share, bias: next - height })
     height = next
   }
-  const shown = shownAt(chain, pinVolt)
+  const shown = shownAt(chain, atPin)
   biases.push({ share: 'table', bias: shown - height })
   const value: Record<StageId, () => number> = {
-    truth: () => truth, element: () => ohm, plug: () => plugVolt, pin: () => pinVolt, converter: () => toCounts(chain, pinVolt), shown: () => shown,
+    truth: () => truth, element: () => signal, plug: () => atPlug, pin: () => atPin, converter: () => toCounts(chain, atPin), shown: () => shown,
   }
   // at the plug and the pin the same perfect volts; the converter's are what its counts stand for
   const heightAt = (id: StageId, v: number): number =>
-    id === 'plug' || id === 'pin' ? pinHeight(chain, v) : id === 'converter' ? pinHeight(chain, toVolts(chain, v)) : heightOf(chain, id, v)
+    id === 'plug' || id === 'pin' ? pinHeight(chain, v) : id === 'converter' ? pinHeight(chain, fromCounts(chain, v)) : heightOf(chain, id, v)
   const stages = spec.stages.map((id) => { const v = value[id](); return { id, value: v, height: heightAt(id, v) } })
   return { stages, biases, shown }
 }
 
-/** What the device shows for volts at its pin. */
-export function shownAt(chain: Chain, volt: number): number {
+/** What the device shows for what stands at its pin. */
+export function shownAt(chain: Chain, atPin: number): number {
   const { table } = chain.spec
-  return table ? lookUp(table, axisValue(chain, volt, table.axis), table.beyond) : pinHeight(chain, clipped(chain, volt))
+  return table ? lookUp(table, axisValue(chain, atPin, table.axis), table.beyond) : pinHeight(chain, clipped(chain, atPin))
 }
 
-const clipped = (chain: Chain, volt: number): number => (chain.spec.converter ? toVolts(chain, toCounts(chain, volt)) : volt)
+const clipped = (chain: Chain, atPin: number): number => (chain.spec.converter ? fromCounts(chain, toCounts(chain, atPin)) : atPin)
 
-/** Self-heating settles where the power the sensor takes matches what it loses: ΔT = P/δ, found by repetition. */
-export function heatedElement(chain: Chain, truth: number): { ohm: number; heatingC: number } {
-  const heating = familyOf(chain.spec.sensor.family).selfHeating
-  let heatingC = 0, ohm = chain.signalAt(truth)
-  if (!heating) return { ohm, heatingC }
+/** The signal of the element at a truth, and how far its own power warms it: ΔT = P/δ, found by repetition. */
+export function heatedElement(chain: Chain, truth: number): { signal: number; heating: number } {
+  const selfHeating = familyOf(chain.spec.sensor.family).selfHeating
+  let heating = 0, signal = chain.signalAt(truth)
+  if (!selfHeating) return { signal, heating }
   for (let step = 0; step < 6; step++) {
-    const volt = portVoltage(chain.real, PLUG_OUT, ohm)
-    heatingC = heating((volt ** 2 / ohm) * 1000, chain.spec.dissipationMwPerK)
-    ohm = chain.signalAt(truth + heatingC)
+    const volt = chain.real.toPlug(signal)
+    heating = selfHeating((volt ** 2 / signal) * 1000, chain.spec.dissipationMwPerK)
+    signal = chain.signalAt(truth + heating)
   }
-  return { ohm, heatingC }
+  return { signal, heating }
 }
 
 /**
@@ -150,24 +148,21 @@ export function heatedElement(chain: Chain, truth: number): { ohm: number; heati
  */
 export function walkBackward(chain: Chain, stage: StageId, value: number): number[] {
   if (stage === 'truth') return [value]
-  const fromOhm = (ohm: number): number[] => {
-    if (!(ohm > 0) || !Number.isFinite(ohm)) return []
+  const { real, ideal, spec } = chain
+  const fromSignal = (signal: number): number[] => {
+    if (!Number.isFinite(signal) || (spec.drive.kind === 'resistance' && !(signal > 0))) return []
     try {
-      const heating = familyOf(chain.spec.sensor.family).selfHeating
-      const volt = portVoltage(chain.real, PLUG_OUT, ohm)
-      return [chain.truthAt(ohm) - (heating ? heating((volt ** 2 / ohm) * 1000, chain.spec.dissipationMwPerK) : 0)]
+      const heating = familyOf(spec.sensor.family).selfHeating
+      const volt = real.toPlug(signal)
+      return [chain.truthAt(signal) - (heating ? heating((volt ** 2 / signal) * 1000, spec.dissipationMwPerK) : 0)]
     } catch { return [] }
   }
-  const fromPin = (volt: number): number[] => fromOhm(portResistance(chain.real, PIN_OUT, volt))
-  if (stage === 'element') return fromOhm(value)
-  if (stage === 'plug') return fromOhm(portResistance(chain.real, PLUG_OUT, value))
+  const fromPin = (atPin: number): number[] => fromSignal(real.fromPin(atPin))
+  if (stage === 'element') return fromSignal(value)
+  if (stage === 'plug') return fromSignal(real.fromPlug(value))
   if (stage === 'pin') return fromPin(value)
-  if (stage === 'converter') return fromPin(toVolts(chain, value))
-  const { table } = chain.spec
-  if (!table) return [idealValue(chain, 'pin', value)].flatMap(fromPin)
-  return invertTable(table, value).flatMap((x) => {
-    if (table.axis === 'counts') return fromPin(toVolts(chain, x))
-    if (table.axis === 'V') return fromPin(x)
-    return fromPin(portVoltage(chain.ideal, PIN_OUT, x))
-  })
+  if (stage === 'converter') return fromPin(fromCounts(chain, value))
+  const { table } = spec
+  if (!table) { try { return fromPin(idealValue(chain, 'pin', value)) } catch { return [] } }
+  return invertTable(table, value).flatMap((x) => (table.axis === 'counts' ? fromPin(fromCounts(chain, x)) : fromPin(table.axis === 'Ω' ? ideal.toPin(x) : x)))
 }

@@ -33,10 +33,10 @@ export function reduceToPort(circuit: Circuit, plus: string, minus: string, outp
   }
 }
 
-/** Volts at an output of a port with `ohm` hung on it; Infinity is an open sensor, 0 a shorted one. */
-export function portVoltage(port: Port, output: number, ohm: number): number {
+/** Volts at an output of a port with `ohm` hung on it, behind an e.m.f. of `emfV` where it has one; Infinity is an open sensor, 0 a shorted one. */
+export function portVoltage(port: Port, output: number, ohm: number, emfV = 0): number {
   const { openV, transferOhm } = port.outputs[output]!
-  return ohm === Infinity ? openV : openV - (transferOhm * port.portV) / (port.portOhm + ohm)
+  return ohm === Infinity ? openV : openV - (transferOhm * (port.portV - emfV)) / (port.portOhm + ohm)
 }
 
 /** The resistance on the port that gives `volt` at an output: NaN where none does. */
@@ -44,4 +44,10 @@ export function portResistance(port: Port, output: number, volt: number): number
   const { openV, transferOhm } = port.outputs[output]!
   const ohm = (transferOhm * port.portV) / (openV - volt) - port.portOhm
   return ohm >= 0 && Number.isFinite(ohm) ? ohm : NaN
+}
+
+/** The e.m.f. behind `ohm` on the port that gives `volt` at an output. */
+export function portEmf(port: Port, output: number, volt: number, ohm: number): number {
+  const { openV, transferOhm } = port.outputs[output]!
+  return port.portV - ((openV - volt) * (port.portOhm + ohm)) / transferOhm
 }

@@ -1,4 +1,6 @@
-/** An error that several points share: the offset of their thermometer, the gain of their meter. `sigma` is 1σ: truth unit, or relative signal. */
+import type { Finding, FitOptions, PointMethod, Settings, SettingField } from './recipe.ts'
+
+/** An error that several points share: the offset of their thermometer, the gain of their meter. `sigma` is 1σ in the unit of what it is of. */
 export type CommonError = { id: string; of: 'truth' | 'signal'; sigma: number }
 
 /** One calibration point of any family: the true quantity and the signal it gave, with 1σ uncertainties. */
@@ -7,33 +9,31 @@ export type CurvePoint = {
   truth: number
   /** in the family's signal unit */
   signal: number
+  /** truth unit, the part of its own */
   truthUncertainty?: number
-  /** relative for resistances */
+  /** signal unit, the part of its own */
   signalUncertainty?: number
   common?: CommonError[]
-}
-
-/** A way to take a point: what to do, what is known without being measured, what can burn. */
-export type PointMethod = {
-  id: string
-  name: string
-  /** one sentence each, in the order they are done */
-  steps: string[]
-  /** where the truth comes from: read on an instrument, a fixed value, or worked out from the air pressure */
-  truthFrom: 'instrument' | 'fixed' | 'pressure'
-  fixedTruth?: number
-  /** 1σ of the method itself, truth unit */
-  uncertainty: number
-  cautions: string[]
-  /** a typical truth this method can make, for choosing the next point; absent where it varies */
-  typicalTruth?: number
+  /** which recipe took it, where a family tells them apart (filling from emptying) */
+  method?: string
 }
 
 /** A curve to be used before anything is measured, and to identify a sensor by. Every one is invented. */
-export type LibraryCurve<Curve> = { id: string; name: string; curve: Curve; /** 1σ, relative signal, part to part */ tolerance: number }
+export type LibraryCurve<Curve> = { id: string; name: string; curve: Curve; /** 1σ, share of the signal, part to part */ tolerance: number }
 
 /** What every fit of every family carries, whatever else it holds. All plain data. */
-export type FamilyFit<Curve> = { curve: Curve; suspects: number[]; warnings: string[]; residualsC: number[] }
+export type FamilyFit<Curve> = { curve: Curve; suspects: number[]; warnings: string[]; /** measured less fitted, truth unit */ residuals: number[] }
+
+export type SignalKind = 'resistance' | 'voltage' | 'frequency'
+
+/**
+ * How the element drives the wire. A resistance hangs in the input's circuit; a voltage stands behind its
+ * source resistance and, where it is ratiometric, follows the supply at the sensor; a frequency passes any wire.
+ */
+export type Drive =
+  | { kind: 'resistance'; /** leads the sensor's own wires cancel: three and four wire */ leadsCancel?: boolean }
+  | { kind: 'voltage'; sourceOhm: number; /** the supply its curve is stated for, V; null where its own regulator makes it independent */ nominalV: number | null; supplyMa: number }
+  | { kind: 'frequency' }
 
 /**
  * The one face of a sensor family. Everything outside `core/curve/<family>` speaks to it through this.
@@ -45,25 +45,50 @@ export type Family<Curve = unknown, Fit extends FamilyFit<Curve> = FamilyFit<Cur
   quantity: string
   truthUnit: string
   signalUnit: string
-  signal: 'resistance' | 'voltage' | 'frequency'
+  signal: SignalKind
+  drive: (settings: Settings) => Drive
+  /** what a new channel is taken to need until somebody says otherwise */
+  needs: { range: [number, number]; best: [number, number]; accuracy: number }
+  /** truths beyond these are slips of the pen or of the unit */
+  plausible: [number, number]
+  /** what is asked of the sensor besides its points */
+  settings: SettingField[]
+  /** key on, engine off (or where it is known): how a truth is known then, what it is called, and its own 1σ */
+  keyOn: { label: string; how: string; sigma: number }
+  /** why to begin where one begins, and why the second point lies where it does */
+  firstSteps: [string, string]
   methods: PointMethod[]
   library: LibraryCurve<Curve>[]
-  fit: (points: readonly CurvePoint[], options: { leadOhm?: number; range?: [number, number]; model?: string }) => Fit
+  /** the curve in use until there are points: of the library, or worked out from the settings */
+  assume: (settings: Settings) => { curve: Curve; tolerance: number; name: string } | undefined
+  /** fewest points that make a curve */
+  leastPoints: number
+  fit: (points: readonly CurvePoint[], options: FitOptions) => Fit
   /** signal at a truth */
   forward: (curve: Curve, truth: number) => number
   /** truth at a signal */
   inverse: (curve: Curve, signal: number) => number
   /** 1σ of the fit in the truth unit */
   band: (fit: Fit, truth: number) => number
-  bestNext: (points: readonly CurvePoint[], makeable: readonly number[], range: [number, number]) => { truth: number; bandBefore: number; bandAfter: number }
+  bestNext: (points: readonly CurvePoint[], makeable: readonly number[], range: [number, number], settings?: Settings) => { truth: number; bandBefore: number; bandAfter: number }
+  /** truths this owner can make, where the methods' typical ones do not say it all */
+  makeable?: (place: { altitudeM: number; range: [number, number] }) => number[]
   /** library curves by how well they explain the points, best first */
-  identify: (points: readonly CurvePoint[]) => Candidate[]
+  identify: (points: readonly CurvePoint[], settings: Settings) => Candidate[]
   /** the models the fit offers besides 'auto' */
   models: { id: string; name: string }[]
   /** the coefficients as the field writes them */
   describe: (curve: Curve) => { name: string; value: string }[]
+  /** what is wrong or odd about the points that a fit alone does not say */
+  checks: (points: readonly CurvePoint[], fit: Fit | null, settings: Settings) => Finding[]
+  /** what a signal leaves open: an interval wider than a point in a dead zone */
+  interval?: (curve: Curve, signal: number) => [number, number]
   /** truth-unit error from the measuring power in the element; powerMw in milliwatts */
   selfHeating?: (powerMw: number, dissipationMwPerK: number) => number
+  /** for devices that take three pairs of truth and signal, or the coefficients through them, in place of a table */
+  pairs?: (curve: Curve, task: { range: [number, number]; stepTruth: number; stepSignal: number }) => ThreePairs
+  /** readings of the element are read best on a logarithmic scale */
+  logSignal?: boolean
   cautions: string[]
 }
 
@@ -79,3 +104,6 @@ export type Candidate = {
   /** where one more point would part the best two, truth unit; only on the best */
   partAt?: number
 }
+
+/** Three pairs for a device, the curve it makes of them, and the error that leaves, truth unit. */
+export type ThreePairs = { pairs: { temperatureC: number; resistanceOhm: number }[]; curve: { coefficients: number[] }; worstErrorC: number; worstAtC: number }

@@ -1,11 +1,21 @@
 import { EchtError } from '../error.ts'
 import type { Family } from './family.ts'
+import { airMeterHertz, airMeterVolts } from './airMeter/index.ts'
+import { lambda } from './lambda/index.ts'
+import { levelOhms, levelVolts } from './level/index.ts'
+import { platinum } from './platinum/index.ts'
+import { position } from './potentiometer/index.ts'
+import { pressureAbsolute, pressureGauge, pressureSender } from './pressure/index.ts'
+import { speed } from './speed/index.ts'
 import { thermistor } from './thermistor/index.ts'
+import { thermocouple } from './thermocouple/index.ts'
 
 // One line a family. Nothing else in the house knows a family by name.
 // `any` here and only here: each family is sound in itself, and callers pass back what they were given.
 // eslint-disable-next-line @typescript-eslint/no-explicit-any
-const FAMILIES: readonly Family<any, any>[] = [thermistor]
+const FAMILIES: readonly Family<any, any>[] = [
+  thermistor, platinum, thermocouple, pressureAbsolute, pressureGauge, pressureSender, lambda, levelOhms, levelVolts, position, airMeterVolts, airMeterHertz, speed,
+]
 
 const byId = new Map(FAMILIES.map((f) => [f.id, f]))
 

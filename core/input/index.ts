@@ -1,3 +1,3 @@
-export { designPullUp, resolutionOverRange, type PullUp, type PullUpTask } from './pullUp.ts'
+export { designPullUp, designPullUpFor, resolutionOverRange, type PullUp, type PullUpTask } from './pullUp.ts'
 export { findPullUp } from './unknownPull.ts'
 export { sharedStates, type SharedFeed, type SharedState } from './sharing.ts'

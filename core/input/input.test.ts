@@ -29,7 +29,7 @@ describe('designPullUp', () => {
   it('brackets the ideal value, which no bought one beats', () => {
     const { best, idealOhm } = designPullUp({ ...task, series: 'E96' })
     expect(Math.abs(Math.log(best.pullUpOhm / idealOhm))).toBeLessThan(0.05)
-    const ideal = Math.max(...resolutionOverRange(task, idealOhm).map((r) => r.resolutionC))
+    const ideal = Math.max(...resolutionOverRange((t) => thermistorOhm(curve, t), task, idealOhm).map((r) => r.resolutionC))
     expect(ideal).toBeLessThanOrEqual(best.worstResolutionC + 1e-9)
     // at the ideal both ends of the range are equally coarse
     expect(stepOfOneCount(idealOhm, -10) / stepOfOneCount(idealOhm, 125)).toBeCloseTo(1, 1)

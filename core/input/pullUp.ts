@@ -13,8 +13,8 @@ export type PullUp = {
   selfHeatingC: number
 }
 
+/** What is asked of a pull-up for any resistive sensor; temperatures stand for its truth. */
 export type PullUpTask = {
-  curve: ThermistorCurve
   rangeC: [number, number]
   supplyV: number
   referenceV: number
@@ -37,8 +37,15 @@ const LOWEST_OHM = 10, HIGHEST_OHM = 1e6
  * on self-heating and margin; the ideal value, and every candidate within a decade of it.
  * Resolution is `|dT/dV|·Vref/2^bits`, °C per count. Throws `EchtError` `no-pull-up` when the limits leave none.
  */
-export function designPullUp(task: PullUpTask): { best: PullUp; idealOhm: number; candidates: PullUp[] } {
-  const sensor = lookAtSensor(task)
+export function designPullUp(task: PullUpTask & { curve: ThermistorCurve }): PullUpDesign {
+  return designPullUpFor((t) => thermistorOhm(task.curve, t), task)
+}
+
+export type PullUpDesign = { best: PullUp; idealOhm: number; candidates: PullUp[] }
+
+/** As `designPullUp`, for a sensor of any family by its ohms at a truth. */
+export function designPullUpFor(ohmAt: (truth: number) => number, task: PullUpTask): PullUpDesign {
+  const sensor = lookAtSensor(ohmAt, task)
   const judge = (partOhm: number): PullUp & { allowed: boolean; margin: boolean } => judgePullUp(sensor, task, partOhm)
   const fixed = task.fixedPullUpOhm
   const parts = [...preferredValues(task.series, LOWEST_OHM, HIGHEST_OHM), ...(fixed === undefined ? [] : [Infinity])]
@@ -56,15 +63,15 @@ export function designPullUp(task: PullUpTask): { best: PullUp; idealOhm: number
 const strip = ({ pullUpOhm, worstResolutionC, worstAtC, selfHeatingC }: PullUp): PullUp => ({ pullUpOhm, worstResolutionC, worstAtC, selfHeatingC })
 
 /** °C per count at each temperature for one pull-up: the chart of a candidate. Infinity where the input is beyond its reference. */
-export function resolutionOverRange(task: Omit<PullUpTask, 'series'>, partOhm: number, places = PLACES): { temperatureC: number; resolutionC: number }[] {
-  const sensor = lookAtSensor(task, places)
+export function resolutionOverRange(ohmAt: (truth: number) => number, task: Omit<PullUpTask, 'series'>, partOhm: number, places = PLACES): { temperatureC: number; resolutionC: number }[] {
+  const sensor = lookAtSensor(ohmAt, task, places)
   const total = inParallel(partOhm, task.fixedPullUpOhm)
   return sensor.map((s) => ({ temperatureC: s.temperatureC, resolutionC: resolutionC(s, total, task) }))
 }
 
 type SensorPlace = { temperatureC: number; ohm: number; ohmPerC: number }
 
-function lookAtSensor(task: Omit<PullUpTask, 'series'>, places = PLACES): SensorPlace[] {
+function lookAtSensor(ohmAt: (truth: number) => number, task: Omit<PullUpTask, 'series'>, places = PLACES): SensorPlace[] {
   const [low, high] = requireRange(task.rangeC, 'The range of use')
   requirePositive(task.supplyV, 'The pull-up supply')
   requirePositive(task.referenceV, 'The converter reference')
@@ -74,11 +81,12 @@ function lookAtSensor(task: Omit<PullUpTask, 'series'>, places = PLACES): Sensor
   }
   if (task.marginV !== undefined && requireFinite(task.marginV, 'The margin') < 0) throw new EchtError('out-of-range', 'The margin cannot be negative.')
   const h = (high - low) * 1e-5
-  return linspace(low, high, places).map((temperatureC) => ({
-    temperatureC,
-    ohm: thermistorOhm(task.curve, temperatureC),
-    ohmPerC: (thermistorOhm(task.curve, temperatureC + h) - thermistorOhm(task.curve, temperatureC - h)) / (2 * h),
-  }))
+  return linspace(low, high, places).map((temperatureC) => {
+    // a measured curve may end at an end of the range
+    const near = (t: number): number => { try { return ohmAt(t) } catch { return NaN } }
+    const ohm = ohmAt(temperatureC), up = near(temperatureC + h), down = near(temperatureC - h)
+    return { temperatureC, ohm, ohmPerC: Number.isNaN(up) ? (ohm - down) / h : Number.isNaN(down) ? (up - ohm) / h : (up - down) / (2 * h) }
+  })
 }
 
 const inParallel = (part: number, fixed: number | undefined): number =>

@@ -1,4 +1,5 @@
 export { findRoot } from './roots.ts'
 export { normalStream, uniformStream } from './random.ts'
 export { generalisedLeastSquares, type LeastSquares } from './leastSquares.ts'
+export { findSuspects } from './suspects.ts'
 export { linspace } from './linspace.ts'

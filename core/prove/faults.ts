@@ -3,13 +3,13 @@ import type { CircuitElement } from '../circuit/circuit.ts'
 import { GROUND, PIN, PLUG_HIGH, type ChainSpec } from '../chain/spec.ts'
 import { linspace } from '../math/linspace.ts'
 import { heightOf, prepareChain } from '../chain/walk.ts'
-import { portResistance } from '../circuit/port.ts'
+import type { SignalKind } from '../curve/family.ts'
 
-/** One way a fault can be: the chain as it would then be, and what it does to the sensor itself. */
-export type Variant = { label: string; spec: ChainSpec; sensorOhm?: (healthy: number) => number }
+/** One way a fault can be: the chain as it would then be, and what it does to the element's own signal. */
+export type Variant = { label: string; spec: ChainSpec; signal?: (healthy: number) => number }
 
 /** A fault is a change of the chain. `prior` is how often it is the cause, relative to the others. */
-export type Fault = { id: string; name: string; remedy: string; prior: number; variants: (spec: ChainSpec) => Variant[] }
+export type Fault = { id: string; name: string; remedy: string; prior: number; /** kinds of element it can befall */ of: SignalKind[]; variants: (spec: ChainSpec) => Variant[] }
 
 const inAll = (spec: ChainSpec, edit: (elements: CircuitElement[]) => CircuitElement[]): ChainSpec => {
   // the perfect chain stays what the device believes; the faults come in after it
@@ -25,41 +25,41 @@ const decades = (low: number, high: number, perDecade = 6): number[] => {
 }
 const ohms = (v: number): string => (v >= 1000 ? `${(v / 1000).toPrecision(2)} kΩ` : `${v.toPrecision(2)} Ω`)
 
-/** Faults of a resistive sensor behind a pull-up, each found by running the chain with it. */
+/** Every fault, each found by running the chain with it. */
 export const FAULTS: Fault[] = [
   {
-    id: 'wrong-curve', name: 'The table in the device was made for another sensor', prior: 4,
+    id: 'wrong-curve', name: 'The table in the device was made for another sensor', prior: 4, of: ['resistance', 'voltage', 'frequency'],
     remedy: 'Export the table again and enter it, cell by cell, then read it back.',
     variants: (spec) => {
       const family = familyOf(spec.sensor.family)
-      const known = family.library.map((c) => ({ label: c.name, spec: { ...spec, table: tableFor(spec, (ohm) => family.inverse(c.curve, ohm)) } }))
+      const known = family.library.map((c) => ({ label: c.name, spec: { ...spec, table: tableFor(spec, (signal) => family.inverse(c.curve, signal)) } }))
       // and sensors of this shape with more or fewer ohms, for what the library does not hold
       const scaled = decades(0.05, 20, 8).filter((k) => Math.abs(Math.log(k)) > 0.1).map((k) => ({
-        label: `a sensor of ${k.toPrecision(2)} times the ohms`, spec: { ...spec, table: tableFor(spec, (ohm) => family.inverse(spec.sensor.curve, ohm / k)) },
+        label: `a sensor of ${k.toPrecision(2)} times the ${spec.drive.kind === 'resistance' ? 'ohms' : 'signal'}`, spec: { ...spec, table: tableFor(spec, (signal) => family.inverse(spec.sensor.curve, signal / k)) },
       }))
       return [...known, ...scaled]
     },
   },
   {
-    id: 'other-sensor', name: 'Another sensor is fitted than the one that was measured', prior: 1,
+    id: 'other-sensor', name: 'Another sensor is fitted than the one that was measured', prior: 1, of: ['resistance', 'voltage', 'frequency'],
     remedy: 'Unplug the sensor and measure its ohms at the temperature of the shed.',
     variants: (spec) => familyOf(spec.sensor.family).library.map((c) => ({
       label: c.name, spec,
-      sensorOhm: (healthy) => familyOf(spec.sensor.family).forward(c.curve, familyOf(spec.sensor.family).inverse(spec.sensor.curve, healthy)),
+      signal: (healthy) => familyOf(spec.sensor.family).forward(c.curve, familyOf(spec.sensor.family).inverse(spec.sensor.curve, healthy)),
     })),
   },
   {
-    id: 'sensor-off', name: 'The sensor is off its curve, or not at the temperature of the shed', prior: 1,
+    id: 'sensor-off', name: 'The sensor is off its curve, or not at the temperature of the shed', prior: 1, of: ['resistance'],
     remedy: 'Let the engine stand longer and read again; then measure the sensor in ice.',
-    variants: (spec) => [0.5, 0.7, 0.8, 0.85, 0.9, 0.95, 1.05, 1.1, 1.15, 1.2, 1.3, 1.5, 2].map((k) => ({ label: `${k < 1 ? '−' : '+'}${Math.abs((k - 1) * 100).toFixed(0)} % of its ohms`, spec, sensorOhm: (healthy) => healthy * k })),
+    variants: (spec) => [0.5, 0.7, 0.8, 0.85, 0.9, 0.95, 1.05, 1.1, 1.15, 1.2, 1.3, 1.5, 2].map((k) => ({ label: `${k < 1 ? '−' : '+'}${Math.abs((k - 1) * 100).toFixed(0)} % of its ohms`, spec, signal: (healthy) => healthy * k })),
   },
   {
-    id: 'pull-up-missing', name: 'The pull-up is missing or switched off', prior: 3,
+    id: 'pull-up-missing', name: 'The pull-up is missing or switched off', prior: 3, of: ['resistance'],
     remedy: 'Unplug the sensor: the pin must rise to the reference. Switch the pull-up on in the device, or fit it.',
     variants: (spec) => [{ label: '', spec: inAll(spec, (all) => all.filter((e) => !resistors(spec).some((r) => r.id === e.id))) }],
   },
   {
-    id: 'pull-up-doubled', name: 'A second pull-up stands beside the first', prior: 2,
+    id: 'pull-up-doubled', name: 'A second pull-up stands beside the first', prior: 2, of: ['resistance'],
     remedy: 'Switch off the device’s own pull-up, or take the added one out; unplug whatever else feeds this sensor.',
     variants: (spec) => [1, 0.47, 0.22, 2.2, 4.7].flatMap((ratio) => resistors(spec).slice(0, 1).map((r) => ({
       label: `${ohms(r.ohm * ratio)} beside ${ohms(r.ohm)}`,
@@ -67,47 +67,121 @@ export const FAULTS: Fault[] = [
     }))),
   },
   {
-    id: 'ground-resistance', name: 'Resistance in the sensor ground or the signal wire', prior: 3,
+    id: 'ground-resistance', name: 'Resistance in the sensor ground or the signal wire', prior: 3, of: ['resistance'],
     remedy: 'Measure from the sensor plug’s ground to the device’s sensor-ground pin: under 1 Ω. Clean, re-crimp or replace.',
     variants: (spec) => decades(3, 3000).map((ohm) => ({ label: ohms(ohm), spec: inAll(spec, (all) => withValue(all, 'ground wire', (e) => ({ ...e, ohm }) as CircuitElement)) })),
   },
   {
-    id: 'ground-offset', name: 'The sensor ground stands above the device’s ground', prior: 1,
+    id: 'ground-offset', name: 'The sensor ground stands above the device’s ground', prior: 1, of: ['resistance', 'voltage'],
     remedy: 'Measure from the sensor plug’s ground to the device’s ground with the loads on. Give the sensors their own ground wire to the device.',
     variants: (spec) => [-0.2, -0.1, -0.05, -0.02, 0.02, 0.03, 0.05, 0.1, 0.2, 0.4].map((volt) => ({
       label: `${(volt * 1000).toFixed(0)} mV`, spec: inAll(spec, (all) => withValue(all, 'ground offset', (e) => ({ ...e, volt }) as CircuitElement)),
     })),
   },
   {
-    id: 'leak', name: 'The signal leaks to ground: wet or cracked insulation', prior: 1,
+    id: 'leak', name: 'The signal leaks to ground: wet or cracked insulation', prior: 1, of: ['resistance'],
     remedy: 'Unplug both ends and measure the signal wire to ground: it must be open. Dry the plug, replace the cable.',
     variants: (spec) => decades(100, 100000, 4).map((ohm) => ({ label: ohms(ohm), spec: inAll(spec, (all) => [...all, { id: 'leak path', kind: 'resistor', a: PIN, b: GROUND, ohm }]) })),
   },
   {
-    id: 'open', name: 'Open: a wire is broken or a pin is not home', prior: 3,
+    id: 'open', name: 'Open: a wire is broken or a pin is not home', prior: 3, of: ['resistance'],
     remedy: 'Push every pin home, then check both wires for continuity from plug to plug.',
     variants: (spec) => [{ label: '', spec: inAll(spec, (all) => withValue(all, 'ground wire', (e) => ({ ...e, ohm: 1e9 }) as CircuitElement)) }],
   },
   {
-    id: 'sensor-open', name: 'The sensor itself is open', prior: 1, remedy: 'Measure its ohms unplugged: no reading means a new sensor.',
-    variants: (spec) => [{ label: '', spec, sensorOhm: () => 1e9 }],
+    id: 'sensor-open', name: 'The sensor itself is open', prior: 1, of: ['resistance'], remedy: 'Measure its ohms unplugged: no reading means a new sensor.',
+    variants: (spec) => [{ label: '', spec, signal: () => 1e9 }],
   },
   {
-    id: 'short', name: 'Short: the signal touches ground', prior: 2,
+    id: 'short', name: 'Short: the signal touches ground', prior: 2, of: ['resistance', 'voltage'],
     remedy: 'Unplug the sensor: if the reading does not change, look for the short in the wire.',
     variants: (spec) => [{ label: '', spec: inAll(spec, (all) => [...all, { id: 'short path', kind: 'resistor', a: PLUG_HIGH, b: GROUND, ohm: 0.5 }]) }],
   },
+  {
+    id: 'zero-shift', name: 'The sensor’s zero has moved', prior: 2, of: ['voltage'],
+    remedy: 'Bring it to a truth you know (open to the air, closed, empty) and read its volts at its own plug.',
+    variants: (spec) => shares(spec).map(([share, volt]) => ({ label: `${(volt * 1000).toFixed(0)} mV, ${(share * 100).toFixed(0)} % of its span`, spec, signal: (healthy) => healthy + volt })),
+  },
+  {
+    id: 'signal-open', name: 'The signal wire is open', prior: 3, of: ['voltage'],
+    remedy: 'Push the pin home at both plugs, then check the signal wire for continuity.',
+    variants: (spec) => [{ label: '', spec: inAll(spec, (all) => withValue(all, 'signal wire', (e) => ({ ...e, ohm: 1e9 }) as CircuitElement)) }],
+  },
+  {
+    id: 'supply-open', name: 'The sensor has no supply', prior: 3, of: ['voltage'],
+    remedy: 'Measure between supply and ground at its plug, plugged in. Look for a blown feed or a pin that is not home.',
+    variants: (spec) => [{ label: '', spec, signal: () => 0 }],
+  },
+  {
+    id: 'ground-open', name: 'The sensor’s ground is open', prior: 2, of: ['voltage'],
+    remedy: 'Measure from the ground at its plug to the device’s ground: it must be below 5 mV, not near the supply.',
+    variants: (spec) => [{ label: '', spec, signal: () => nominalOf(spec) }],
+  },
+  {
+    id: 'ground-wire', name: 'Resistance in the sensor’s ground wire', prior: 2, of: ['voltage'],
+    remedy: 'Measure volts from the sensor’s ground at its plug to the device’s ground while it runs. Clean, re-crimp or replace.',
+    variants: (spec) => decades(1, 300, 4).map((ohm) => ({ label: ohms(ohm), spec: inAll(spec, (all) => withValue(all, 'ground wire', (e) => ({ ...e, ohm }) as CircuitElement)) })),
+  },
+  {
+    id: 'supply-wrong', name: 'The sensor is fed with another voltage', prior: 1, of: ['voltage'],
+    remedy: 'Measure its supply at its plug. A ratiometric sensor must live on the rail the converter takes as its reference.',
+    variants: (spec) => (spec.drive.kind === 'voltage' && spec.drive.nominalV !== null ? [3.3, 4.5, 4.75, 5.25, 5.5, 8].map((volt) => ({
+      label: `${volt} V`, spec: inAll(spec, (all) => withValue(all, 'sensor supply', (e) => ({ ...e, volt }) as CircuitElement)),
+    })) : []),
+  },
+  {
+    id: 'short-supply', name: 'The signal touches the supply, or the two are exchanged', prior: 2, of: ['voltage'],
+    remedy: 'Unplug the sensor: if the pin stays at the supply, look for the short in the wire; if not, look at the order of the pins.',
+    variants: (spec) => [{ label: '', spec: inAll(spec, (all) => [...all, { id: 'touched rail', kind: 'voltage', plus: 'touched rail', minus: GROUND, volt: nominalOf(spec) }, { id: 'touch', kind: 'resistor', a: 'touched rail', b: PLUG_HIGH, ohm: 0.5 }]) }],
+  },
+  {
+    id: 'pull-left-on', name: 'A pull-up is switched on at a voltage input', prior: 1, of: ['voltage'],
+    remedy: 'Unplug the sensor: the pin must not rise. Switch the pull-up off in the device.',
+    variants: (spec) => (resistors(spec).length > 0 ? [] : [1000, 2490].map((ohm) => ({
+      label: ohms(ohm), spec: inAll(spec, (all) => [...all, { id: 'pull rail', kind: 'voltage', plus: 'pull rail', minus: GROUND, volt: 5 }, { id: 'left pull', kind: 'resistor', a: 'pull rail', b: PIN, ohm }]),
+    }))),
+  },
+  {
+    id: 'reversed', name: 'The two ends are exchanged', prior: 2, of: ['voltage'],
+    remedy: 'Move it to one end: if the reading goes to the other, exchange the ends of the table, or the outer wires of a potentiometer.',
+    variants: (spec) => {
+      const family = familyOf(spec.sensor.family)
+      return [{ label: '', spec, signal: (healthy) => { const t = family.inverse(spec.sensor.curve, healthy); return family.forward(spec.sensor.curve, spec.range[0] + spec.range[1] - t) } }]
+    },
+  },
+  {
+    id: 'no-edges', name: 'No edge reaches the counter', prior: 4, of: ['frequency'],
+    remedy: 'Turn the wheel by hand and watch the pin with a meter: it must step between low and high. Look at the gap, the pull-up, the input’s threshold and the pins.',
+    variants: (spec) => [{ label: '', spec, signal: () => 0 }],
+  },
+  {
+    id: 'edges-multiplied', name: 'Edges are counted twice, or some are lost', prior: 3, of: ['frequency'],
+    remedy: 'Count one edge only, rising or falling. Too wide a gap loses teeth, noise beside a coil wire adds some.',
+    variants: (spec) => [2, 0.5, 0.9, 0.95, 1.05, 1.1].map((k) => ({ label: `${k} times as many`, spec, signal: (healthy) => healthy * k })),
+  },
 ]
 
-/** What a device would hold if it believed another curve, over volts at its pin. */
-function tableFor(spec: ChainSpec, inverse: (ohm: number) => number): ChainSpec['table'] {
+/** The supply a sensor's curve is stated for, V; 5 where it has its own regulator. */
+const nominalOf = (spec: ChainSpec): number => (spec.drive.kind === 'voltage' ? spec.drive.nominalV ?? 5 : 5)
+
+/** Shifts of a zero by shares of the signal's span over the range, [share, V]. */
+function shares(spec: ChainSpec): [number, number][] {
+  const family = familyOf(spec.sensor.family)
+  const ends = spec.range.map((t) => { try { return family.forward(spec.sensor.curve, t) } catch { return NaN } })
+  const span = Math.abs(ends[1]! - ends[0]!) || nominalOf(spec)
+  return [-0.2, -0.1, -0.05, -0.03, 0.03, 0.05, 0.1, 0.2].map((share) => [share, share * span])
+}
+
+/** What a device would hold if it believed another curve, over what stands at its pin. */
+function tableFor(spec: ChainSpec, inverse: (signal: number) => number): ChainSpec['table'] {
   const chain = prepareChain(spec)
   const x: number[] = [], y: number[] = []
-  const top = spec.converter?.referenceV ?? chain.ideal.outputs[0]!.openV
-  for (const volt of linspace(0.01, 0.995, 200).map((s) => s * top)) {
-    const ohm = portResistance(chain.ideal, 0, volt)
-    if (!(ohm > 0) || Number.isNaN(heightOf(chain, 'pin', volt))) continue
-    try { y.push(inverse(ohm)); x.push(volt) } catch { /* beyond that curve */ }
+  const ends = spec.range.map((t) => { try { return chain.ideal.toPin(chain.signalAt(t)) } catch { return 0 } })
+  const top = spec.converter ? spec.converter.full / spec.converter.perUnit : Number.isNaN(chain.ideal.openV) ? 1.2 * Math.max(...ends) : Math.max(chain.ideal.openV, ...ends)
+  for (const atPin of linspace(0.01, 0.995, 200).map((s) => s * top)) {
+    const signal = chain.ideal.fromPin(atPin)
+    if (!Number.isFinite(signal) || Number.isNaN(heightOf(chain, 'pin', atPin))) continue
+    try { y.push(inverse(signal)); x.push(atPin) } catch { /* beyond that curve */ }
   }
-  return { x, y, axis: 'V', beyond: 'hold' }
+  return { x, y, axis: spec.drive.kind === 'frequency' ? 'Hz' : 'V', beyond: 'hold' }
 }

@@ -1,12 +1,11 @@
 import { linearSpread } from '../chain/spread.ts'
-import type { ChainSpec } from '../chain/spec.ts'
-import { portVoltage } from '../circuit/port.ts'
+import type { ChainSpec, StageId } from '../chain/spec.ts'
 import { EchtError } from '../error.ts'
 import { heatedElement, idealValue, prepareChain, shownAt, type Chain } from '../chain/walk.ts'
 import { expectedReadings } from './expected.ts'
 import { FAULTS, type Variant } from './faults.ts'
 
-/** What was read at key-on, engine off. `ohm` is across the sensor with its plug off. */
+/** What was read at key-on, engine off. `ohm` is across a resistive sensor with its plug off; `pinV` is Hz where edges are counted. */
 export type Observed = { shown?: number; pinV?: number; ohm?: number }
 export type Observable = keyof Observed
 
@@ -22,12 +21,14 @@ export type KeyOnVerdict = {
 }
 
 const STAGE = { shown: 'shown', pinV: 'pin', ohm: 'element' } as const
+/** Edges have no volts at the pin: what is read there is their frequency. */
+const stageOf = (spec: ChainSpec, what: Observable): StageId => (what === 'pinV' && spec.drive.kind === 'frequency' ? 'element' : STAGE[what])
 /** A reading on a hand-held meter: 1σ relative. */
 const METER_RELATIVE = 0.005
 /** 1σ of a sensor's ohms by ratio, curve, meter and shed together. */
 const OHM_RATIO = 0.04
-/** Belief that nothing named here is the cause, and how far off such a cause may be, °C. */
-const UNNAMED_PRIOR = 1, UNNAMED_SIGMA_C = 40
+/** Belief that nothing named here is the cause, and how far off such a cause may be, as a share of the range. */
+const UNNAMED_PRIOR = 1, UNNAMED_SHARE = 0.3
 
 /**
  * Compares what was read at a known temperature with what the chain says, each within its 95 % band. When
@@ -40,7 +41,7 @@ export function keyOnCheck(spec: ChainSpec, truth: number, truthSigma: number, o
   const chain = prepareChain(spec)
   const expected = expectedReadings(chain, truth, truthSigma)
   const comparisons = taken.map((what): Comparison => {
-    const e = expected.find((x) => x.stage === STAGE[what])!
+    const e = expected.find((x) => x.stage === stageOf(spec, what))!
     const read = observed[what]!
     const own = what === 'shown' ? 0 : 1.96 * METER_RELATIVE * Math.abs(e.value)
     const low = e.low - own, high = e.high + own
@@ -54,10 +55,10 @@ export function keyOnCheck(spec: ChainSpec, truth: number, truthSigma: number, o
 /** What a chain with a fault shows at a truth. */
 export function observe(variant: Variant, truth: number): Required<Observed> {
   const chain = prepareChain(variant.spec)
-  const healthy = heatedElement(prepareHealthy(chain), truth).ohm
-  const ohm = variant.sensorOhm ? variant.sensorOhm(healthy) : healthy
-  const pinV = portVoltage(chain.real, 0, ohm)
-  return { shown: shownAt(chain, pinV), pinV, ohm }
+  const healthy = heatedElement(prepareHealthy(chain), truth).signal
+  const signal = variant.signal ? variant.signal(healthy) : healthy
+  const pinV = chain.real.toPin(signal)
+  return { shown: shownAt(chain, pinV), pinV, ohm: signal }
 }
 
 const prepareHealthy = (chain: Chain): Chain => ({ ...chain, real: chain.ideal })
@@ -65,7 +66,7 @@ const prepareHealthy = (chain: Chain): Chain => ({ ...chain, real: chain.ideal }
 function rankCauses(spec: ChainSpec, chain: Chain, truth: number, truthSigma: number, observed: Observed, taken: Observable[]): Cause[] {
   const sigmaC = Math.hypot(linearSpread(chain, truth).total, truthSigma)
   const voltPerC = Math.abs(idealValue(chain, 'pin', truth + 0.5) - idealValue(chain, 'pin', truth - 0.5))
-  const sigma = { shown: Math.max(sigmaC, 0.05), pinV: Math.hypot(sigmaC * voltPerC, METER_RELATIVE * idealValue(chain, 'pin', truth)) }
+  const sigma = { shown: Math.max(sigmaC, spec.accuracy / 40), pinV: Math.hypot(sigmaC * voltPerC, METER_RELATIVE * idealValue(chain, 'pin', truth)) }
   const logLikelihood = (predicted: Required<Observed>): number => taken.reduce((sum, what) => {
     // ohms go from a short to open circuit: they are compared by ratio
     if (what === 'ohm') return sum - 0.5 * (Math.log(observed.ohm! / predicted.ohm) / OHM_RATIO) ** 2
@@ -73,7 +74,7 @@ function rankCauses(spec: ChainSpec, chain: Chain, truth: number, truthSigma: nu
     const s = Math.hypot(sigma[what], 0.03 * Math.abs(predicted[what] - chainValue(chain, what, truth)))
     return sum - 0.5 * ((observed[what]! - predicted[what]) / s) ** 2 - Math.log(s / sigma[what])
   }, 0)
-  const scored = FAULTS.flatMap((fault) => {
+  const scored = FAULTS.filter((f) => f.of.includes(spec.drive.kind)).flatMap((fault) => {
     const variants = fault.variants(spec).flatMap((v) => { try { const predicted = observe(v, truth); return [{ v, predicted, log: logLikelihood(predicted) }] } catch { return [] } })
     if (variants.length === 0) return []
     const best = variants.reduce((a, b) => (b.log > a.log ? b : a))
@@ -81,14 +82,14 @@ function rankCauses(spec: ChainSpec, chain: Chain, truth: number, truthSigma: nu
     const weight = fault.prior * variants.reduce((sum, x) => sum + Math.exp(Math.max(-700, x.log)), 0) / variants.length
     return [{ fault, best, weight }]
   })
-  const unnamed = UNNAMED_PRIOR * (sigmaC / UNNAMED_SIGMA_C) ** taken.length
+  const unnamed = UNNAMED_PRIOR * (sigmaC / (UNNAMED_SHARE * (spec.range[1] - spec.range[0]))) ** taken.length
   const total = scored.reduce((sum, s) => sum + s.weight, 0) + unnamed
   return scored.map(({ fault, best, weight }): Cause => ({
     id: fault.id, name: fault.name, detail: best.v.label, remedy: fault.remedy, probability: weight / total, predicted: best.predicted,
   })).filter((c) => c.probability > 0.02).sort((a, b) => b.probability - a.probability).slice(0, 5)
 }
 
-const chainValue = (chain: Chain, what: Observable, truth: number): number => idealValue(chain, STAGE[what], truth)
+const chainValue = (chain: Chain, what: Observable, truth: number): number => idealValue(chain, stageOf(chain.spec, what), truth)
 
 /** Of the readings not taken, the one on which the likely causes differ most, counted in their own size. */
 function nextReading(causes: Cause[], taken: Observable[]): KeyOnVerdict['next'] {

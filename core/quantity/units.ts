@@ -64,10 +64,14 @@ export const UNITS: readonly Unit[] = [
   linear('h', 'time', 3600, ['hr']),
   linear('Hz', 'frequency', 1, ['hz'], true),
   linear('m', 'length', 1, ['metre', 'metres', 'meter'], true),
+  linear('mm', 'length', 0.001),
+  linear('cm', 'length', 0.01),
   linear('in', 'length', 0.0254, ['"', 'inch']),
   linear('ft', 'length', 0.3048, ["'", 'feet']),
   linear('mm²', 'area', 1, ['mm2', 'mm^2', 'sqmm']),
   { symbol: 'AWG', dimension: 'area', aliases: ['awg', 'ga'], prefixed: false, toCore: gaugeToMm2, fromCore: mm2ToGauge },
+  linear('kg', 'mass', 1),
+  linear('g', 'mass', 0.001),
   linear('rpm', 'engine speed', 1, ['1/min', 'rev/min', 'u/min']),
   linear('°', 'angle', 1, ['deg', 'degrees', 'º']),
   linear('km/h', 'speed', 1, ['kph', 'kmh']),
@@ -76,6 +80,7 @@ export const UNITS: readonly Unit[] = [
   linear('mW/K', 'dissipation', 1, ['mw/°c', 'mw/c']),
   linear('%', 'share', 1, ['percent', 'per cent']),
   linear('counts', 'counts', 1, ['count']),
+  linear('V/°C', 'volts per degree', 1, ['v/c', 'v/degc'], true),
 ]
 
 // The units asked for by name; a symbol that two dimensions share is settled by the dimension asked for.

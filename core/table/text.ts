@@ -1,6 +1,7 @@
 import Papa from 'papaparse'
 import { EchtError } from '../error.ts'
 import { parseQuantity } from '../quantity/parse.ts'
+import { convertFromCore, findUnit } from '../quantity/units.ts'
 import { requireTable, type Table } from './interpolate.ts'
 
 export type TableFormat = 'csv' | 'json' | 'tsv' | 'c'
@@ -111,12 +112,13 @@ function ascending(table: Table, expect?: { axisRange: [number, number]; valueRa
   return sorted
 }
 
-/** A table in the unit and order its device lists it, from one in °C with the axis ascending; and back. */
-export function toDeviceOrder(table: Table, spec: { valueUnit: '°C' | '°F'; direction: 'rising' | 'falling' }): Table {
-  const y = table.y.map((v) => (spec.valueUnit === '°F' ? v * 1.8 + 32 : v))
+/** A table in the unit and order its device lists it, from one in the core's unit with the axis ascending; and back. */
+export function toDeviceOrder(table: Table, spec: { valueUnit: string; direction: 'rising' | 'falling' }): Table {
+  const y = table.y.map((v) => convertFromCore(v, spec.valueUnit))
   return spec.direction === 'falling' ? { x: [...table.x].reverse(), y: y.reverse() } : { x: [...table.x], y }
 }
 
-export function fromDeviceOrder(table: Table, spec: { valueUnit: '°C' | '°F' }): Table {
-  return { x: table.x, y: table.y.map((v) => (spec.valueUnit === '°F' ? (v - 32) / 1.8 : v)) }
+export function fromDeviceOrder(table: Table, spec: { valueUnit: string }): Table {
+  const unit = findUnit(spec.valueUnit)
+  return { x: table.x, y: table.y.map((v) => (unit ? unit.toCore(v) : v)) }
 }

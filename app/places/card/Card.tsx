@@ -2,29 +2,36 @@ import { Button, Group } from '@mantine/core'
 import dayjs from 'dayjs'
 import { useMemo } from 'react'
 import { Link, useParams } from 'react-router'
-import { linearSpread, readStatus, walkForward } from '../../../core/chain/index.ts'
-import { readOf } from '../../../core/build/index.ts'
+import { linearSpread, readStatus, walkForward, type ReadStatus } from '../../../core/chain/index.ts'
+import { readOf, type Channel, type Read } from '../../../core/build/index.ts'
+import { findFamily } from '../../../core/curve/registry.ts'
 import { linspace } from '../../../core/math/index.ts'
 import { fixed } from '../../../core/quantity/index.ts'
 import { expectedReadings } from '../../../core/prove/index.ts'
 import { toDeviceOrder } from '../../../core/table/index.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import { Chip } from '../../parts/Chip.tsx'
-import { ohms, useUnits } from '../../parts/units.ts'
+import { ohms, signalText, useQuantity } from '../../parts/units.ts'
 import { Scales } from '../channel/Scales.tsx'
 import { heightFor, windowAround } from '../channel/window.ts'
 
 /** The card for the wing: scales, table, what a meter should say at five temperatures, pins, date. Prints on one sheet. */
 export function Card() {
   const { build } = useBuild()
-  const units = useUnits()
   const { readId } = useParams()
   const found = useMemo(() => { try { return readOf(build, readId!) } catch { return null } }, [build, readId])
   const status = useMemo(() => found && readStatus(build, found.read), [build, found])
   if (!found || !status) return <p role="alert">This reader is not in the build any more. <Link to={`/build/${build.id}`}>Back to the line-up</Link></p>
+  return <CardOf {...found} status={status} />
+}
+
+function CardOf({ channel, read, status }: { channel: Channel; read: Read; status: ReadStatus }) {
+  const { build } = useBuild()
   const { chain, assembled } = status
-  const { channel, read } = found
   const { input, device, sensor } = assembled
+  const family = findFamily(sensor.family)
+  const signalUnit = family?.signalUnit ?? 'Ω'
+  const q = useQuantity(family?.truthUnit ?? '°C')
   const truth = status.worst?.at ?? channel.needs.best[1]
   const temperatures = linspace(...channel.needs.range, 5)
   const expected = chain ? temperatures.flatMap((t) => { try { return [{ t, readings: expectedReadings(chain, t) }] } catch { return [] } }) : []
@@ -36,17 +43,17 @@ export function Card() {
         <h1>{channel.name}</h1>
         <span>{build.name} · {dayjs().format('D MMM YYYY')} · <Chip state={status.state} /></span>
       </Group>
-      <p style={{ margin: '4px 0 10px' }}>{device.name} pin {input.pin}{channel.place ? ` · ${channel.place}` : ''} · needs {units.pm(channel.needs.accuracy, 1)} {units.temperature} from {units.tBare(channel.needs.best[0], 0)} to {units.t(channel.needs.best[1], 0)}</p>
+      <p style={{ margin: '4px 0 10px' }}>{device.name} pin {input.pin}{channel.place ? ` · ${channel.place}` : ''} · needs {q.pm(channel.needs.accuracy, 1)} {q.unit} from {q.bare(channel.needs.best[0], 0)} to {q.text(channel.needs.best[1], 0)}</p>
       {chain && <Scales chain={chain} walked={walkForward(chain, truth)} spread={linearSpread(chain, truth)} truth={truth} window={windowAround(truth, heightFor(channel.needs.accuracy, status.worst?.bias ?? 0, channel.needs.range), channel.needs.range)} points={sensor.points} suspects={sensor.suspects} height={330} decimals={read.face.decimals} onTruth={() => undefined} onWindow={() => undefined} still />}
       {expected.length > 0 && (
         <>
           <h2>What a meter should say</h2>
           <table className="sheet-table" aria-label="Expected readings">
-            <thead><tr><th className="num">{units.temperature}</th><th className="num">sensor, unplugged</th><th className="num">pin {input.pin}, V</th><th className="num">{device.name} shows</th></tr></thead>
+            <thead><tr><th className="num">{q.unit}</th><th className="num">{signalUnit === 'Ω' ? 'sensor, unplugged' : 'sensor'}</th>{chain?.spec.stages.includes('pin') && <th className="num">pin {input.pin}, V</th>}<th className="num">{device.name} shows</th></tr></thead>
             <tbody>{expected.map(({ t, readings }) => {
               const at = (s: string) => readings.find((r) => r.stage === s)!
               const band = (e: { low: number; high: number }, f: (v: number) => string) => <span className="pale"> {f(e.low)} to {f(e.high)}</span>
-              return <tr key={t}><td className="num"><b>{units.tBare(t, 0)}</b></td><td className="num">{ohms(at('element').value)}{band(at('element'), (v) => ohms(v).replace(/ [kM]?Ω/, ''))}</td><td className="num">{fixed(at('pin').value, 3)}{band(at('pin'), (v) => fixed(v, 3))}</td><td className="num">{units.tBare(at('shown').value)}{band(at('shown'), (v) => units.tBare(v))}</td></tr>
+              return <tr key={t}><td className="num"><b>{q.bare(t, 0)}</b></td><td className="num">{signalText(at('element').value, signalUnit)}{band(at('element'), (v) => signalText(v, signalUnit).replace(/ [kM]?(Ω|V|Hz)/, ''))}</td>{chain?.spec.stages.includes('pin') && <td className="num">{fixed(at('pin').value, 3)}{band(at('pin'), (v) => fixed(v, 3))}</td>}<td className="num">{q.bare(at('shown').value)}{band(at('shown'), (v) => q.bare(v))}</td></tr>
             })}</tbody>
           </table>
         </>

@@ -5,11 +5,12 @@ import { lazy, memo, Suspense, useCallback, useEffect, useMemo, useRef, useState
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
 import { linearSpread, readStatus, walkForward, type Chain, type NextStep, type StageId } from '../../../core/chain/index.ts'
 import { useBuild } from '../../store/useBuild.ts'
-import { useUnits } from '../../parts/units.ts'
+import { useQuantity } from '../../parts/units.ts'
 import { ChannelTitle } from './ChannelTitle.tsx'
 import { RestTruthContext } from './restTruth.ts'
 import { Scales } from './Scales.tsx'
 import { SidePanel } from './SidePanel.tsx'
+import { truthUnit } from './stageInfo.ts'
 import { TypeReading } from './TypeReading.tsx'
 import { heightFor, windowAround, type Window } from './window.ts'
 
@@ -72,7 +73,7 @@ function ChannelOf({ channelId, readId }: { channelId: string; readId: string })
   // the newest truth for what must not be drawn anew with every move
   const nowAt = useRef(truth)
   nowAt.current = truth
-  const zoom = useCallback((by: number) => setWindow((w) => windowAround(nowAt.current, Math.min(1.12 * (range[1] - range[0]), Math.max(1, (w.high - w.low) * by)), range)), [range])
+  const zoom = useCallback((by: number) => setWindow((w) => windowAround(nowAt.current, Math.min(1.12 * (range[1] - range[0]), Math.max(0.25 * channel.needs.accuracy, (w.high - w.low) * by)), range)), [range, channel.needs.accuracy])
   const openStageOf = useCallback((s: StageId) => choose(TAB_OF[s]), [choose])
   const area = useRef<HTMLDivElement>(null)
   useEffect(() => {
@@ -104,7 +105,7 @@ function ChannelOf({ channelId, readId }: { channelId: string; readId: string })
               <Scales {...{ chain, walked, spread, truth, window }} points={sensor.points} suspects={sensor.suspects} decimals={read.face.decimals} onTruth={moveTo} onWindow={setWindow} onStage={openStageOf} />
               <Controls {...{ chain, window, zoom }} nowAt={nowAt} onTruth={moveTo} card={`/build/${build.id}/card/${readId}`} />
             </>
-          ) : <NotYet problem={status.assembled.problem ?? 'The curve does not reach this temperature.'} />}
+          ) : <NotYet problem={status.assembled.problem ?? 'The curve does not reach this place.'} />}
         </div>
         <SidePanel {...{ status, truth, walked, spread, choose }} />
       </div>
@@ -131,13 +132,13 @@ function ChannelOf({ channelId, readId }: { channelId: string; readId: string })
 
 /** What stands under the scales: a reading to type, closer and back, the card. */
 const Controls = memo(function Controls({ chain, window, nowAt, zoom, onTruth, card }: { chain: Chain; window: Window; nowAt: RefObject<number>; zoom: (by: number) => void; onTruth: (t: number) => void; card: string }) {
-  const units = useUnits()
+  const q = useQuantity(truthUnit(chain.spec.sensor.family))
   return (
     <Group gap={6} className="no-print" wrap="wrap">
       <TypeReading chain={chain} nowAt={nowAt} onTruth={onTruth} />
       <ActionIcon aria-label="Look closer" onClick={() => zoom(1 / 1.4)}><IconPlus size={20} /></ActionIcon>
       <ActionIcon aria-label="Step back" onClick={() => zoom(1.4)}><IconMinus size={20} /></ActionIcon>
-      <span className="pale" style={{ fontSize: 14 }}>Window {units.tBare(window.low, 0)} to {units.t(window.high, 0)}. A level thread is the truth.</span>
+      <span className="pale" style={{ fontSize: 14 }}>{q.bare(window.low, 0)} to {q.text(window.high, 0)}. A level thread is the truth.</span>
       <ActionIcon component={Link} to={card} aria-label="Card for the car"><IconPrinter size={20} /></ActionIcon>
     </Group>
   )

@@ -3,7 +3,8 @@ import { measured, type Wire } from '../../../core/build/index.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import { StatedChip } from '../../parts/StatedChip.tsx'
-import { useUnits } from '../../parts/units.ts'
+import { useQuantity } from '../../parts/units.ts'
+import { truthUnit } from './stageInfo.ts'
 import { useRestTruth } from './restTruth.ts'
 import type { StageProps } from './ChannelPlace.tsx'
 
@@ -11,7 +12,7 @@ import type { StageProps } from './ChannelPlace.tsx'
 export default function LeadsStage({ status }: StageProps) {
   const truth = useRestTruth()
   const { edit } = useBuild()
-  const units = useUnits()
+  const q = useQuantity(truthUnit(status.assembled.sensor.family))
   const { read, device } = status.assembled
   const { wire } = read
   const set = (patch: Partial<Wire>): void => edit({ kind: 'editRead', args: { id: read.id, patch: { wire: { ...wire, ...patch } } } })
@@ -34,7 +35,7 @@ export default function LeadsStage({ status }: StageProps) {
         <ol style={{ paddingLeft: 20 }}>
           <li>Both plugs off: short the probe tips, note what they show, then measure each wire end to end.</li>
           <li>Key on, fans, pump and lamps on: put the meter on millivolts, black on the ground pin of {device.name}, red on the sensor’s ground at its plug.</li>
-          <li>Type what stands there. More than 5 mV shows in the reading: at {units.t(truth, 0)} see where the thread bends to the pin.</li>
+          <li>Type what stands there. More than 5 mV shows in the reading: at {q.text(truth, 0)} see where the thread bends to the pin.</li>
         </ol>
         <p className="pale">What is typed here counts as measured; what was never typed is assumed: 0.1 Ω a wire, 0 ± 5 mV of ground.</p>
       </div>

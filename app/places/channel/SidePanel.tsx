@@ -2,17 +2,17 @@ import { Button } from '@mantine/core'
 import dayjs from 'dayjs'
 import { K95, type ReadStatus, type ShareId, type SpreadAt, type Walked } from '../../../core/chain/index.ts'
 import { Chip } from '../../parts/Chip.tsx'
-import { useUnits } from '../../parts/units.ts'
+import { useQuantity, type Quantity } from '../../parts/units.ts'
 import { useWork } from '../../workers/useWork.ts'
 import type { StagePlace } from './ChannelPlace.tsx'
-import { SHARE_NAME } from './stageInfo.ts'
+import { SHARE_NAME, truthUnit } from './stageInfo.ts'
 
 const ORDER: ShareId[] = ['element', 'leads', 'shared', 'ground', 'input', 'converter', 'table']
 const DRAWS = 20000
 
 /** The next step with its reason, where truth is lost at the thread, and what is known of the sensor. */
 export function SidePanel({ status, truth, walked, spread, choose }: { status: ReadStatus; truth: number; walked: Walked | null; spread: SpreadAt | null; choose: (stage: StagePlace) => void }) {
-  const units = useUnits()
+  const q = useQuantity(truthUnit(status.assembled.sensor.family))
   const { next, assembled, chain, state } = status
   const { sensor } = assembled
   const drawn = useWork(chain ? (core) => core.spread(chain.spec, truth, DRAWS, 1) : null, [chain, truth], 300)
@@ -26,27 +26,28 @@ export function SidePanel({ status, truth, walked, spread, choose }: { status: R
       </div>
       {walked && spread && (
         <>
-          <p style={{ margin: '18px 0 6px' }}><b>Where truth is lost at {units.t(truth)}</b></p>
-          <Shares {...{ walked, spread }} />
+          <p style={{ margin: '18px 0 6px' }}><b>Where truth is lost at {q.text(truth)}</b></p>
+          <Shares {...{ walked, spread, q }} accuracy={assembled.channel.needs.accuracy} />
           <p className="pale" style={{ fontSize: 14, margin: '8px 0 0' }}>
-            Shown {units.t(walked.shown)}, {units.dt(walked.shown - truth)} {units.pm(K95 * spread.total)} at 95 %.{' '}
-            <span aria-live="off">{drawn.value && !drawn.busy ? `Drawn ${DRAWS / 1000}k times: ${units.dt(drawn.value.low)} to ${units.dt(drawn.value.high)}.` : 'Drawing…'}</span>
+            Shown {q.text(walked.shown)}, {q.off(walked.shown - truth)} {q.pm(K95 * spread.total)} at 95 %.{' '}
+            <span aria-live="off">{drawn.value && !drawn.busy ? `Drawn ${DRAWS / 1000}k times: ${q.off(drawn.value.low)} to ${q.off(drawn.value.high)}.` : 'Drawing…'}</span>
           </p>
         </>
       )}
       <p style={{ margin: '16px 0 4px' }}><Chip state={state} /></p>
-      <p className="pale" style={{ fontSize: 15, margin: 0 }}>{sensorText(status, units)}</p>
+      <p className="pale" style={{ fontSize: 15, margin: 0 }}>{sensorText(status, q)}</p>
       <p className="pale" style={{ fontSize: 14 }}>Dashed is assumed, solid is measured, a second line is proven in the vehicle.{sensor.basis === 'assumed' && chain ? ' This curve is taken on trust from the library.' : ''}</p>
     </aside>
   )
 }
 
-function Shares({ walked, spread }: { walked: Walked; spread: SpreadAt }) {
-  const units = useUnits()
+function Shares({ walked, spread, q, accuracy }: { walked: Walked; spread: SpreadAt; q: Quantity; accuracy: number }) {
+  // what is below a four-hundredth of the need is not worth a line
+  const least = accuracy / 400
   const rows = ORDER.flatMap((share) => {
     const bias = walked.biases.find((b) => b.share === share)?.bias ?? 0
     const half = K95 * (spread.shares.find((s) => s.share === share)?.sigma ?? 0)
-    return Math.abs(bias) < 0.005 && half < 0.005 ? [] : [{ share, bias, half, label: spread.shares.find((s) => s.share === share)?.label ?? '' }]
+    return Math.abs(bias) < least && half < least ? [] : [{ share, bias, half, label: spread.shares.find((s) => s.share === share)?.label ?? '' }]
   })
   const most = Math.max(...rows.map((r) => Math.max(Math.abs(r.bias), r.half)), 1e-9)
   return (
@@ -57,8 +58,8 @@ function Shares({ walked, spread }: { walked: Walked; spread: SpreadAt }) {
         return (
           <div key={share} role="row" style={{ display: 'contents' }}>
             <span role="rowheader" title={label}>{SHARE_NAME[share]}</span>
-            <span role="cell" aria-hidden><span className={`bar${size === most && size > 0.3 ? ' heavy' : biased ? '' : ' spread'}`} style={{ width: `${(100 * size) / most}%`, display: 'block' }} /></span>
-            <span role="cell" className="mono" style={{ textAlign: 'right', fontSize: 14 }}>{Math.abs(bias) >= 0.005 ? units.dt(bias) : ''} {half >= 0.005 ? <span className="pale">{units.pm(half)}</span> : ''}</span>
+            <span role="cell" aria-hidden><span className={`bar${size === most && size > 0.15 * accuracy ? ' heavy' : biased ? '' : ' spread'}`} style={{ width: `${(100 * size) / most}%`, display: 'block' }} /></span>
+            <span role="cell" className="mono" style={{ textAlign: 'right', fontSize: 14 }}>{Math.abs(bias) >= least ? q.off(bias) : ''} {half >= least ? <span className="pale">{q.pm(half)}</span> : ''}</span>
           </div>
         )
       })}
@@ -66,9 +67,9 @@ function Shares({ walked, spread }: { walked: Walked; spread: SpreadAt }) {
   )
 }
 
-function sensorText({ assembled: { sensor } }: ReadStatus, units: ReturnType<typeof useUnits>): string {
+function sensorText({ assembled: { sensor } }: ReadStatus, q: Quantity): string {
   if (sensor.points.length === 0) return 'Nothing measured yet.'
   const truths = sensor.points.map((p) => p.truth)
   const last = sensor.points.reduce((a, b) => (b.measurement.at > a ? b.measurement.at : a), '')
-  return `${sensor.points.length} ${sensor.points.length === 1 ? 'point' : 'points'}, ${units.tBare(Math.min(...truths))} to ${units.t(Math.max(...truths))}, last on ${dayjs(last).format('D MMM YYYY')}.`
+  return `${sensor.points.length} ${sensor.points.length === 1 ? 'point' : 'points'}, ${q.bare(Math.min(...truths))} to ${q.text(Math.max(...truths))}, last on ${dayjs(last).format('D MMM YYYY')}.`
 }

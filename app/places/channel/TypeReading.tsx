@@ -2,25 +2,25 @@ import { NativeSelect } from '@mantine/core'
 import { useState, type RefObject } from 'react'
 import { walkBackward, type Chain, type StageId } from '../../../core/chain/index.ts'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
-import { useUnits } from '../../parts/units.ts'
-import { STAGE_NAME, STAGE_UNIT } from './stageInfo.ts'
+import { useQuantity } from '../../parts/units.ts'
+import { STAGE_NAME, stageUnit, truthUnit } from './stageInfo.ts'
 
 /** Type what a meter or the device shows: the thread goes to the truth that explains it. */
 export function TypeReading({ chain, nowAt, onTruth }: { chain: Chain; nowAt: RefObject<number>; onTruth: (t: number) => void }) {
-  const units = useUnits()
-  const [stage, setStage] = useState<StageId>('pin')
+  const q = useQuantity(truthUnit(chain.spec.sensor.family))
+  const [stage, setStage] = useState<StageId>(chain.spec.stages.includes('pin') ? 'pin' : 'element')
   const [said, setSaid] = useState<string | null>(null)
   return (
     <div style={{ display: 'flex', alignItems: 'flex-start', gap: 6 }}>
       <NativeSelect aria-label="Where you read it" value={stage} onChange={(e) => { setStage(e.currentTarget.value as StageId); setSaid(null) }} data={chain.spec.stages.map((s) => ({ value: s, label: STAGE_NAME[s] }))} w={130} />
-      <QuantityInput key={stage} ariaLabel="A reading here" unit={STAGE_UNIT[stage]} placeholder="a reading" width={180} hideUnderstood
+      <QuantityInput key={stage} ariaLabel="A reading here" unit={stageUnit(stage, chain.spec)} placeholder="a reading" width={180} hideUnderstood
         onCommit={({ value }) => {
           const found = walkBackward(chain, stage, value)
-          if (found.length === 0) { setSaid('No temperature of this sensor gives that here.'); return }
+          if (found.length === 0) { setSaid('Nothing this sensor can read gives that here.'); return }
           const nearest = found.reduce((a, b) => (Math.abs(b - nowAt.current) < Math.abs(a - nowAt.current) ? b : a))
           const [low, high] = chain.spec.range
           const outside = nearest < low || nearest > high
-          setSaid(found.length > 1 ? `It could be ${found.map((f) => units.t(f)).join(' or ')}: measure the ohms to part them.` : outside ? `That is ${units.t(nearest)}, outside the range of use.` : `The truth is ${units.t(nearest)}.`)
+          setSaid(found.length > 1 ? `It could be ${found.map((f) => q.text(f)).join(' or ')}: measure the element itself to part them.` : outside ? `That is ${q.text(nearest)}, outside the range of use.` : `The truth is ${q.text(nearest)}.`)
           if (!outside) onTruth(nearest)
         }} />
       <span role="status" style={{ fontSize: 15, paddingTop: 12 }}>{said}</span>

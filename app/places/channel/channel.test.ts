@@ -1,23 +1,20 @@
 import { describe, expect, it } from 'vitest'
 import { saltmarshNine } from '../../../demo/saltmarshNine.ts'
 import { assembleChain, heightOf, idealValue, prepareChain } from '../../../core/chain/index.ts'
-import { fixed, parseQuantity } from '../../../core/quantity/index.ts'
-import type { Units } from '../../parts/units.ts'
+import { parseQuantity } from '../../../core/quantity/index.ts'
+import { quantityOf, type Quantity } from '../../parts/units.ts'
 import { stageText } from './stageInfo.ts'
 import { stageTicks } from './ticks.ts'
 import { heightFor, windowAround } from './window.ts'
 
 const chain = prepareChain(assembleChain(saltmarshNine(), 'rd-coolant').spec!)
-const inUnit = (temperature: '°C' | '°F'): Units => {
-  const tOut = (c: number): number => (temperature === '°F' ? c * 1.8 + 32 : c)
-  return { temperature, pressure: 'kPa', altitude: 'm', tOut, tIn: (v) => (temperature === '°F' ? (v - 32) / 1.8 : v), t: String, tBare: (c, d = 1) => fixed(tOut(c), d), dt: String, pm: String, of: (u) => u }
-}
+const quantity = (temperature: '°C' | '°F'): Quantity => quantityOf('°C', { temperature, pressure: 'kPa', altitude: 'm', volume: 'l', speed: 'km/h' })
 const window = { low: 86, high: 98 }
 const y = (h: number): number => 500 - ((h - window.low) / (window.high - window.low)) * 440
 
 describe('ticks', () => {
   it.each(chain.spec.stages)('%s: stand where a perfect chain puts their value, with room between labels', (stage) => {
-    const ticks = stageTicks(chain, stage, window, y, inUnit('°C'))
+    const ticks = stageTicks(chain, stage, window, y, quantity('°C'))
     const labels = ticks.filter((t) => t.label !== null)
     expect(labels.length).toBeGreaterThanOrEqual(4)
     for (const t of labels) {
@@ -31,14 +28,14 @@ describe('ticks', () => {
   })
   it('crowd as the sensor does: more ohms a degree where it is cold', () => {
     const wide = { low: 0, high: 120 }, at = (h: number): number => 500 - (h / 120) * 440
-    const heights = stageTicks(chain, 'element', wide, at, inUnit('°C')).map((t) => t.height)
+    const heights = stageTicks(chain, 'element', wide, at, quantity('°C')).map((t) => t.height)
     expect(heights.filter((h) => h < 40).length).toBeGreaterThan(heights.filter((h) => h > 80).length)
   })
   it('are round in the unit a person chose', () => {
-    for (const t of stageTicks(chain, 'truth', window, y, inUnit('°F'))) if (t.label) expect(Number(t.label) % 1).toBe(0)
+    for (const t of stageTicks(chain, 'truth', window, y, quantity('°F'))) if (t.label) expect(Number(t.label) % 1).toBe(0)
   })
   it('can be typed back: no thousands commas', () => {
-    for (const t of stageTicks(chain, 'element', { low: -10, high: 60 }, (h) => 500 - h * 6, inUnit('°C'))) if (t.label) expect(parseQuantity(t.label, 'Ω')).toBe(Number(t.label))
+    for (const t of stageTicks(chain, 'element', { low: -10, high: 60 }, (h) => 500 - h * 6, quantity('°C'))) if (t.label) expect(parseQuantity(t.label, 'Ω')).toBe(Number(t.label))
   })
 })
 
@@ -61,5 +58,5 @@ describe('the window', () => {
 })
 
 it.each([['truth', 92.04, '92.0'], ['element', 371.4, '371'], ['element', 63.84, '63.8'], ['element', 12345, '12.35 k'], ['plug', 0.72345, '0.723'], ['converter', 617.4, '617'], ['pin', NaN, '–']] as const)('%s %d is written %s', (stage, value, text) => {
-  expect(stageText(stage, value, inUnit('°C'))).toBe(text)
+  expect(stageText(stage, value, chain.spec, quantity('°C'))).toBe(text)
 })

@@ -1,8 +1,7 @@
 import { scaleLinear } from 'd3-scale'
 import { heightOf, idealValue, type Chain, type StageId } from '../../../core/chain/index.ts'
 import { fixed } from '../../../core/quantity/index.ts'
-import type { Units } from '../../parts/units.ts'
-import { STAGE_UNIT } from './stageInfo.ts'
+import type { Quantity } from '../../parts/units.ts'
 import type { Window } from './window.ts'
 
 export type Tick = { height: number; label: string | null }
@@ -14,12 +13,17 @@ const LABEL_GAP = 26, TICK_GAP = 8
  * Ticks of a scale inside the window: round values of the stage, each where a perfect chain would put it.
  * Labels that would crowd are left out, then ticks.
  */
-export function stageTicks(chain: Chain, stage: StageId, window: Window, y: (height: number) => number, units: Units): Tick[] {
-  const isTruth = STAGE_UNIT[stage] === '°C'
-  const toShown = (v: number): number => (isTruth ? units.tOut(v) : v)
-  const fromShown = (v: number): number => (isTruth ? units.tIn(v) : v)
-  const ends = [window.low, window.high].map((t) => { try { return toShown(idealValue(chain, stage, t)) } catch { return NaN } })
-  if (ends.some((e) => !Number.isFinite(e))) return []
+export function stageTicks(chain: Chain, stage: StageId, window: Window, y: (height: number) => number, q: Quantity): Tick[] {
+  const isTruth = stage === 'truth' || stage === 'shown'
+  const toShown = (v: number): number => (isTruth ? q.out(v) : v)
+  const fromShown = (v: number): number => (isTruth ? q.in(v) : v)
+  // where the curve does not reach an end of the window, the nearest it does reach
+  const reach = (from: number, to: number): number => {
+    for (let k = 0; k <= 24; k++) { try { const v = toShown(idealValue(chain, stage, from + ((to - from) * k) / 24)); if (Number.isFinite(v)) return v } catch { /* farther in */ } }
+    return NaN
+  }
+  const ends = [reach(window.low, window.high), reach(window.high, window.low)]
+  if (ends.some((e) => !Number.isFinite(e)) || ends[0] === ends[1]) return []
   const scale = scaleLinear().domain([Math.min(...ends), Math.max(...ends)])
   // no thousands commas: what stands on a scale can be typed back
   const [a = 0, b = 1] = scale.ticks(12)

@@ -2,67 +2,86 @@ import { Button, Group, Modal, NativeSelect, SimpleGrid, TextInput } from '@mant
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import type { Device, Input } from '../../../core/build/index.ts'
-import { families } from '../../../core/curve/registry.ts'
+import { families, familyOf } from '../../../core/curve/registry.ts'
 import { useBuild } from '../../store/useBuild.ts'
-import { newChannel, newDevice, newInput, type Medium } from '../../store/make.ts'
+import { newChannel, newDevice, newInput } from '../../store/make.ts'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
-import { InputFields, type InputDraft, draftInput, EMPTY_DRAFT } from '../../parts/InputFields.tsx'
+import { InputFields, type InputDraft, draftFor, draftInput } from '../../parts/InputFields.tsx'
+import { SettingFields } from '../../parts/SettingFields.tsx'
+import { differenceUnit } from '../../parts/units.ts'
 
 const NEW = 'new'
+
+/** What is asked of a kind of sensor, beginning with what it is usually needed for. */
+const startOf = (id: string) => {
+  const { range, best, accuracy } = familyOf(id).needs
+  return { low: range[0], high: range[1], bestLow: best[0], bestHigh: best[1], accuracy }
+}
 
 /** Asks only what changes the result; all else is assumed, dashed, and can be said later. */
 export default function AddChannel({ onClose }: { onClose: () => void }) {
   const { build, edit } = useBuild()
   const navigate = useNavigate()
   const [name, setName] = useState('')
-  const [family, setFamily] = useState(families[0]!.id)
-  const [needs, setNeeds] = useState({ low: -10, high: 125, bestLow: 80, bestHigh: 110, accuracy: 2 })
-  const [medium, setMedium] = useState<Medium>('liquid')
+  const [familyId, setFamilyId] = useState(families[0]!.id)
+  const family = familyOf(familyId)
+  const [needs, setNeeds] = useState(() => startOf(familyId))
+  const [settings, setSettings] = useState<Record<string, unknown>>({})
   const [deviceId, setDeviceId] = useState(build.devices[0]?.id ?? NEW)
   const [deviceName, setDeviceName] = useState('')
-  const [draft, setDraft] = useState<InputDraft>(EMPTY_DRAFT)
+  const [draft, setDraft] = useState<InputDraft>(() => draftFor(family.signal))
   const [problem, setProblem] = useState<string | null>(null)
   const set = (key: keyof typeof needs) => ({ value: needs[key], onCommit: ({ value }: { value: number }) => setNeeds((n) => ({ ...n, [key]: value })) })
+  const choose = (id: string): void => {
+    setFamilyId(id); setNeeds(startOf(id)); setSettings({})
+    // what was said of the pin stays; what the new kind of signal needs changes
+    setDraft((d) => ({ ...draftFor(familyOf(id).signal), pin: d.pin }))
+  }
 
   const add = (): void => {
     const wrong = name.trim() === '' ? 'Give the channel a name, such as Coolant, block outlet.'
-      : needs.low >= needs.high ? 'The range must run from a low to a high temperature.'
+      : needs.low >= needs.high ? `The range must run from a low to a high ${family.quantity}.`
         : needs.bestLow >= needs.bestHigh || needs.bestLow < needs.low || needs.bestHigh > needs.high ? 'Where it matters most must lie inside the range.'
           : needs.accuracy <= 0 ? 'The accuracy needed must be above zero.' : null
     if (wrong) { setProblem(wrong); return }
-    const input: Input = newInput(draftInput(draft))
+    const range: [number, number] = [needs.low, needs.high]
+    const input: Input = newInput(draftInput(draft, family.signal), { unit: family.truthUnit, range })
     const known = build.devices.find((d) => d.id === deviceId)
     const devices: Device[] = known ? [] : [{ ...newDevice(deviceName.trim() || 'Engine unit'), inputs: [input] }]
-    const { channel, element } = newChannel({
-      name: name.trim(), family, medium, input: input.id,
-      needs: { range: [needs.low, needs.high], best: [needs.bestLow, needs.bestHigh], accuracy: needs.accuracy },
-    })
+    const { channel, element } = newChannel({ name: name.trim(), family, settings, input: input.id, needs: { range, best: [needs.bestLow, needs.bestHigh], accuracy: needs.accuracy } })
     if (known) edit({ kind: 'editDevice', args: { id: known.id, patch: { inputs: [...known.inputs, input] } } })
     edit({ kind: 'addChannel', args: { channel, elements: [element], devices } })
     onClose()
     void navigate(`/build/${build.id}/channel/${channel.id}/${channel.reads[0]!.id}`)
   }
-
+  const unit = family.truthUnit
+  const first = family.settings.filter((f) => f.first)
   return (
     <Modal opened onClose={onClose} title={<b>Add a channel</b>} size="xl" closeButtonProps={{ 'aria-label': 'Close', size: 44 }}>
       <form onSubmit={(e) => { e.preventDefault(); add() }}>
-        <SimpleGrid cols={{ base: 1, sm: 3 }}>
+        <SimpleGrid cols={{ base: 1, sm: 2 }}>
           <TextInput label="Name" placeholder="Coolant, block outlet" value={name} onChange={(e) => { setName(e.currentTarget.value); setProblem(null) }} data-autofocus />
-          <NativeSelect label="Sensor" value={family} onChange={(e) => setFamily(e.currentTarget.value)} data={families.map((f) => ({ value: f.id, label: f.name }))} />
-          <NativeSelect label="It sits in" value={medium} onChange={(e) => setMedium(e.currentTarget.value as Medium)} data={[{ value: 'liquid', label: 'coolant or oil' }, { value: 'air', label: 'air' }]} />
+          <NativeSelect label="Sensor" value={familyId} onChange={(e) => choose(e.currentTarget.value)} data={families.map((f) => ({ value: f.id, label: f.name }))} />
         </SimpleGrid>
-        <SimpleGrid cols={{ base: 2, sm: 5 }} mt="sm">
-          <QuantityInput label="Range from" unit="°C" {...set('low')} />
-          <QuantityInput label="to" unit="°C" {...set('high')} />
-          <QuantityInput label="Matters most from" unit="°C" {...set('bestLow')} />
-          <QuantityInput label="to" unit="°C" {...set('bestHigh')} />
-          <QuantityInput label="Needed within ±" unit="Δ°C" {...set('accuracy')} step={0.1} />
+        {(first.length > 0 || family.library.length > 0) && (
+          <Group mt="sm" align="flex-start" gap="sm">
+            <SettingFields key={familyId} fields={first} settings={settings} onChange={(patch) => setSettings((s) => ({ ...s, ...patch }))} />
+            {family.library.length > 0 && <NativeSelect label="Until measured, take on trust" value={String(settings.assumedCurve ?? '')} onChange={(e) => { const id = e.currentTarget.value; setSettings((s) => ({ ...s, assumedCurve: id || null })) }} data={[{ value: '', label: 'nothing' }, ...family.library.map((c) => ({ value: c.id, label: c.name }))]} w={250} />}
+          </Group>
+        )}
+        <SimpleGrid cols={{ base: 2, sm: 5 }} mt="sm" key={`needs-${familyId}`}>
+          <QuantityInput label="Range from" unit={unit} {...set('low')} />
+          <QuantityInput label="to" unit={unit} {...set('high')} />
+          <QuantityInput label="Matters most from" unit={unit} {...set('bestLow')} />
+          <QuantityInput label="to" unit={unit} {...set('bestHigh')} />
+          <QuantityInput label="Needed within ±" unit={differenceUnit(unit)} {...set('accuracy')} step={0.1} />
         </SimpleGrid>
         <SimpleGrid cols={{ base: 1, sm: 2 }} mt="sm">
           <NativeSelect label="Read by" value={deviceId} onChange={(e) => setDeviceId(e.currentTarget.value)} data={[...build.devices.map((d) => ({ value: d.id, label: d.name })), { value: NEW, label: 'A new device' }]} />
           {deviceId === NEW && <TextInput label="Device name" placeholder="Engine unit" value={deviceName} onChange={(e) => setDeviceName(e.currentTarget.value)} />}
         </SimpleGrid>
-        <InputFields draft={draft} onChange={setDraft} />
+        <InputFields draft={draft} signal={family.signal} onChange={setDraft} />
+        <p className="pale" style={{ margin: '8px 0 0', fontSize: 14 }}>All that is not asked is assumed, drawn dashed, and can be said later: wires of 0.1 Ω, a ground within 5 mV, a reference within 1 %.</p>
         {problem && <p className="wrong" role="alert">{problem}</p>}
         <Group justify="flex-end" mt="md">
           <Button variant="default" onClick={onClose}>Leave it</Button>

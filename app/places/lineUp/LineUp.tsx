@@ -1,24 +1,32 @@
-import { Button, Group, SegmentedControl } from '@mantine/core'
+import { Button, Group, SegmentedControl, TextInput } from '@mantine/core'
 import { useHotkeys } from '@mantine/hooks'
 import { IconPlus } from '@tabler/icons-react'
 import { lazy, Suspense, useMemo, useState } from 'react'
 import { Link } from 'react-router'
-import { readStatus, type ReadStatus } from '../../../core/chain/index.ts'
+import { readStatus, type ReadStatus, type State } from '../../../core/chain/index.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import { Chip } from '../../parts/Chip.tsx'
-import { useUnits } from '../../parts/units.ts'
+import { useQuantity } from '../../parts/units.ts'
+import { truthUnit } from '../channel/stageInfo.ts'
 import { SmallThread } from './SmallThread.tsx'
 
 const AddChannel = lazy(() => import('./AddChannel.tsx'))
+
+const STATES: { value: State; label: string }[] = [{ value: 'wrong', label: 'look here' }, { value: 'empty', label: 'empty' }, { value: 'assumed', label: 'assumed' }, { value: 'measured', label: 'measured' }, { value: 'proven', label: 'proven' }]
 
 /** Every channel of a build, one row a reader: its small thread, its state, its next step. */
 export function LineUp() {
   const { build } = useBuild()
   const [order, setOrder] = useState<'worst' | 'working'>('working')
+  const [filter, setFilter] = useState('')
+  const [state, setState] = useState<State | 'all'>('all')
   const [adding, setAdding] = useState(false)
   useHotkeys([['n', () => setAdding(true)]])
   const rows = useMemo(() => build.channels.flatMap((channel) => channel.reads.map((read) => ({ channel, read, status: readStatus(build, read) }))), [build])
-  const sorted = order === 'working' ? rows : [...rows].sort((a, b) => b.status.ratio - a.status.ratio)
+  const words = filter.toLowerCase().split(/\s+/).filter(Boolean)
+  const chosen = rows.filter(({ channel, status }) => (state === 'all' || status.state === state) && words.every((w) => `${channel.name} ${channel.quantity} ${channel.place} ${status.assembled.device.name} ${status.next.title}`.toLowerCase().includes(w)))
+  const sorted = order === 'working' ? chosen : [...chosen].sort((a, b) => b.status.ratio - a.status.ratio)
+  const counts = STATES.map((s) => ({ ...s, count: rows.filter((r) => r.status.state === s.value).length })).filter((s) => s.count > 0)
   return (
     <section>
       <Group justify="space-between" mb="sm" wrap="wrap">
@@ -28,6 +36,16 @@ export function LineUp() {
           <Button leftSection={<IconPlus size={18} aria-hidden />} onClick={() => setAdding(true)}>Add a channel</Button>
         </Group>
       </Group>
+      {rows.length > 5 && (
+        <Group mb="sm" gap="sm" wrap="wrap">
+          <TextInput aria-label="Filter" placeholder="filter by name, place, device or next step" value={filter} onChange={(e) => setFilter(e.currentTarget.value)} w={320} />
+          <Group gap={6} role="group" aria-label="States">
+            <Button variant={state === 'all' ? 'outline' : 'default'} aria-pressed={state === 'all'} h={44} onClick={() => setState('all')}>all {rows.length}</Button>
+            {counts.map((s) => <Button key={s.value} variant={state === s.value ? 'outline' : 'default'} aria-pressed={state === s.value} h={44} onClick={() => setState(s.value)}>{s.label} {s.count}</Button>)}
+          </Group>
+        </Group>
+      )}
+      {rows.length > 0 && sorted.length === 0 && <p role="status">No channel fits: clear the filter.</p>}
       {rows.length === 0 ? <Nothing /> : <div role="list" aria-label="Channels">{sorted.map(({ channel, read, status }) => (
         <div role="listitem" key={read.id}>
           <Link className="lineup-row" to={`/build/${build.id}/channel/${channel.id}/${read.id}`}>
@@ -47,9 +65,9 @@ export function LineUp() {
 }
 
 function Worst({ status }: { status: ReadStatus }) {
-  const units = useUnits()
+  const q = useQuantity(truthUnit(status.assembled.sensor.family))
   if (!status.worst) return <>no reading yet</>
-  return <>{units.dt(status.worst.bias, 1)} {units.pm(status.worst.band, 1)} {units.temperature} at {units.tBare(status.worst.at, 0)}</>
+  return <>{q.off(status.worst.bias, 1)} {q.pm(status.worst.band, 1)} {q.unit} at {q.bare(status.worst.at, 0)}; needs {q.pm(status.assembled.channel.needs.accuracy, 1)}</>
 }
 
 const Nothing = () => (

@@ -9,20 +9,23 @@ const START: Record<Instrument['kind'], Accuracy> = {
   meter: { percent: 0.8, digits: 3, offset: 0, commonShare: 0.8 },
   thermometer: { percent: 0, digits: 1, offset: 0.5, commonShare: 1 },
   barometer: { percent: 0, digits: 1, offset: 0.2, commonShare: 1 },
+  gauge: { percent: 1, digits: 1, offset: 2, commonShare: 0.7 },
+  can: { percent: 1, digits: 0, offset: 0, commonShare: 1 },
 }
-const UNIT: Record<Instrument['kind'], string> = { meter: 'Ω', thermometer: 'Δ°C', barometer: 'kPa' }
+const NAME: Record<Instrument['kind'], string> = { meter: 'Meter', thermometer: 'Thermometer', barometer: 'Barometer', gauge: 'Pressure gauge', can: 'Can' }
+const UNIT: Record<Instrument['kind'], string> = { meter: 'Ω', thermometer: 'Δ°C', barometer: 'kPa', gauge: 'kPa', can: 'l' }
 
 /** The instruments and how far each can be trusted. */
 export function Instruments() {
   const { build, edit } = useBuild()
   const [kind, setKind] = useState<Instrument['kind']>('meter')
-  const add = (): void => edit({ kind: 'addInstrument', args: { instrument: { id: newId(), name: { meter: 'Meter', thermometer: 'Thermometer', barometer: 'Barometer' }[kind], kind, accuracy: START[kind], lagS: kind === 'thermometer' ? 5 : null, iceCheck: null, checkedAt: null, note: '' } } })
+  const add = (): void => edit({ kind: 'addInstrument', args: { instrument: { id: newId(), name: NAME[kind], kind, accuracy: START[kind], lagS: kind === 'thermometer' ? 5 : null, iceCheck: null, checkedAt: null, note: '' } } })
   return (
     <section style={{ marginTop: 24 }} aria-label="Instruments">
       <h2>Instruments</h2>
-      {build.instruments.length === 0 && <p className="pale">None named yet: 0.8 % and ±0.5 °C are assumed for all readings.</p>}
+      {build.instruments.length === 0 && <p className="pale">None named yet: cheap hand-held ones are assumed for all readings.</p>}
       {build.instruments.map((i) => <One key={i.id} instrument={i} />)}
-      <Group mt="sm" align="flex-end"><NativeSelect label="Add a" value={kind} onChange={(e) => setKind(e.currentTarget.value as Instrument['kind'])} data={['meter', 'thermometer', 'barometer']} /><Button variant="default" onClick={add}>Add it</Button></Group>
+      <Group mt="sm" align="flex-end"><NativeSelect label="Add a" value={kind} onChange={(e) => setKind(e.currentTarget.value as Instrument['kind'])} data={Object.entries(NAME).map(([value, label]) => ({ value, label: label.toLowerCase() }))} /><Button variant="default" onClick={add}>Add it</Button></Group>
     </section>
   )
 }

@@ -16,7 +16,7 @@ export function Prove() {
   return (
     <section>
       <h1>Prove</h1>
-      <p style={{ maxWidth: 760 }}>Key on, engine off. With engine and shed at one temperature every temperature channel must agree with the thermometer, and with the others.</p>
+      <p style={{ maxWidth: 760 }}>Key on, engine off. Temperatures agree with the shed and with each other, manifold pressure with the barometer; gauge pressures are zero; the throttle goes from 0 to 100 % without a jump.</p>
       <Caution>Vehicle on rated stands, never on a jack alone. Keep clear of the fans: they may start at key-on.</Caution>
       {rows.length === 0 ? <p>No channel yet. <Link to={`/build/${build.id}`}>Add one in the line-up</Link>.</p> : (
         <>

@@ -1,7 +1,8 @@
-import { median, probit } from 'simple-statistics'
+import { median } from 'simple-statistics'
 import { EchtError, requireFinite, requirePositive, requireRange } from '../../error.ts'
 import { generalisedLeastSquares, type LeastSquares } from '../../math/leastSquares.ts'
 import { linspace } from '../../math/linspace.ts'
+import { findSuspects } from '../../math/suspects.ts'
 import { COEFFICIENT_COUNT, reciprocalGradient, reciprocalSlope, thermistorC, thermistorOhm, ZERO_C_IN_K, type ThermistorCurve, type ThermistorModel } from './model.ts'
 
 /** An error that several points share: the offset of their thermometer, the gain of their meter. */
@@ -39,9 +40,6 @@ export type ThermistorFitOptions = {
 }
 
 const DEFAULT_TEMPERATURE_C = 0.2, DEFAULT_RELATIVE_OHM = 0.005
-/** Points whose misses differ by less than this in χ² cannot be told apart. */
-const INDISTINCT_CHI2 = 6
-const SUSPECT_CHANCE = 0.03
 
 /**
  * Fits a thermistor curve to points, weighted by both uncertainties carried into 1/T, errors that
@@ -61,7 +59,7 @@ export function fitThermistor(points: readonly ThermistorPoint[], options: Therm
   const range = options.rangeC ? requireRange(options.rangeC, 'The range of use') : span
   const spare = clean.length - COEFFICIENT_COUNT[model]
   const scale = spare > 0 ? Math.max(1, squares.chiSquared / spare) : 1
-  const suspects = findSuspects(squares, spare)
+  const suspects = findSuspects(squares.deletedMisses, spare)
   requireMonotonic(curve, range, suspects, clean)
   if (spare < 2) warnings.push(`${spare === 0 ? 'No spare point' : 'One spare point'}: a slip of the pen could not be seen. ${2 - spare} more would show it.`)
   if (suspects.length > 0) warnings.push(suspectText(suspects, clean))
@@ -192,7 +190,7 @@ function chooseModel(points: readonly CleanPoint[]): { model: ThermistorModel; s
   // One slip can look like a fourth term. Where leaving one point out explains the misses about as well
   // as the term does, the slip is the likelier story, and is reported.
   const worst = Math.max(...three.squares.deletedMisses.filter((z) => !Number.isNaN(z)).map((z) => z * z))
-  const slipSeen = findSuspects(three.squares, points.length - 3).length > 0
+  const slipSeen = findSuspects(three.squares.deletedMisses, points.length - 3).length > 0
   if (slipSeen && three.squares.chiSquared - worst < four.squares.chiSquared + 4) return stay
   return { model: 'four-term', solved: four, warnings: [] }
 }
@@ -200,15 +198,6 @@ function chooseModel(points: readonly CleanPoint[]): { model: ThermistorModel; s
 function crossValidatedC(squares: LeastSquares, points: readonly CleanPoint[]): number {
   const misses = squares.deletedResiduals.map((d, i) => d * (points[i]!.temperatureC + ZERO_C_IN_K) ** 2)
   return misses.some(Number.isNaN) ? Infinity : Math.hypot(...misses)
-}
-
-function findSuspects(squares: LeastSquares, spare: number): number[] {
-  if (spare < 2) return []
-  const misses = squares.deletedMisses
-  const limit = probit(1 - SUSPECT_CHANCE / (2 * misses.length))
-  const worst = Math.max(...misses.filter((z) => !Number.isNaN(z)).map(Math.abs))
-  if (!(worst > limit)) return []
-  return misses.flatMap((z, i) => (Math.abs(z) > limit && worst ** 2 - z ** 2 < INDISTINCT_CHI2 ? [i] : []))
 }
 
 function suspectText(suspects: number[], points: readonly CleanPoint[]): string {
@@ -255,5 +244,3 @@ export function thermistorBandC(fit: ThermistorFit, temperatureC: number): numbe
   // 1/K → °C at the temperature itself
   return Math.sqrt(Math.max(0, variance)) * (temperatureC + ZERO_C_IN_K) ** 2
 }
-
-

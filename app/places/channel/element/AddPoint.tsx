@@ -1,72 +1,92 @@
 import { Button, Group, NativeSelect } from '@mantine/core'
-import { useRef, useState } from 'react'
+import { useMemo, useRef, useState } from 'react'
 import type { Element, Reading } from '../../../../core/build/index.ts'
-import { boilingPointC, standardPressureKPa } from '../../../../core/standards/index.ts'
+import { givenBy } from '../../../../core/chain/index.ts'
+import type { Ask, InstrumentKind, Role } from '../../../../core/curve/recipe.ts'
 import { familyOf } from '../../../../core/curve/registry.ts'
 import { useBuild } from '../../../store/useBuild.ts'
 import { newId } from '../../../store/id.ts'
 import { Caution } from '../../../parts/Caution.tsx'
 import { QuantityInput, type Typed } from '../../../parts/QuantityInput.tsx'
-import { useUnits } from '../../../parts/units.ts'
+import { useQuantity } from '../../../parts/units.ts'
+import { signalCheck, truthCheck } from './check.ts'
 
-/** One point typed by hand: how the temperature is made, what it is, what the meter shows. Enter records and goes on. */
+const KIND_NAME: Record<InstrumentKind, string> = { meter: 'meter', thermometer: 'thermometer', barometer: 'barometer', gauge: 'pressure gauge', can: 'can' }
+
+/** One point typed by hand: how its truth is made, what that asks, what the meter shows. Enter records and goes on. */
 export function AddPoint({ element, suggested }: { element: Element; suggested?: number | undefined }) {
   const { build, edit } = useBuild()
-  const units = useUnits()
   const family = familyOf(element.family)
+  const q = useQuantity(family.truthUnit)
   const [methodId, setMethodId] = useState(family.methods[0]!.id)
   const method = family.methods.find((m) => m.id === methodId)!
-  const instruments = (kind: string) => build.instruments.filter((i) => i.kind === kind)
-  const [probe, setProbe] = useState(instruments('thermometer')[0]?.id ?? '')
-  const [meter, setMeter] = useState(instruments('meter')[0]?.id ?? '')
-  const [airBy, setAirBy] = useState<'altitude' | 'pressure'>('altitude')
-  const [truth, setTruth] = useState<Typed | null>(null)
-  const [air, setAir] = useState<Typed | null>(build.vehicle.altitudeM === null ? null : { value: build.vehicle.altitudeM, typed: `${build.vehicle.altitudeM} m`, unit: 'm' })
-  const [ohm, setOhm] = useState<Typed | null>(null)
+  const ofKind = (kind: InstrumentKind) => build.instruments.filter((i) => i.kind === kind)
+  const [chosen, setChosen] = useState<Partial<Record<InstrumentKind, string>>>({})
+  const instrument = (kind: InstrumentKind | null): string | null => (kind === null ? null : chosen[kind] ?? ofKind(kind)[0]?.id ?? null) || null
+  /** of several ways to say the same, which */
+  const [instead, setInstead] = useState<Partial<Record<Role, Role>>>({})
+  const altitude = build.vehicle.altitudeM
+  const [typed, setTyped] = useState<Partial<Record<Role, Typed | null>>>(() => (altitude === null ? {} : { altitude: { value: altitude, typed: `${altitude} m`, unit: 'm' } }))
   const [problem, setProblem] = useState<string | null>(null)
   const [round, setRound] = useState(0)
-  const first = useRef<HTMLInputElement>(null)
-  const ohmBox = useRef<HTMLInputElement>(null)
+  const boxes = useRef(new Map<Role, HTMLInputElement>())
+  const asks = method.asks.map((a): { ask: Ask; ways: Ask[] } => (Array.isArray(a) ? { ask: a.find((w) => w.role === instead[a[0]!.role]) ?? a[0]!, ways: a } : { ask: a, ways: [a] }))
+  const signal: Ask = { role: 'signal', label: 'Meter shows', unit: family.signalUnit, with: 'meter' }
+  const order = [...asks.map((a) => a.ask), signal]
+  const drive = family.drive(element.settings)
+
+  const readings = (): Reading[] => order.flatMap((ask): Reading[] => { const t = typed[ask.role]; return t ? [{ role: ask.role, ...t, instrument: instrument(ask.with) }] : [] })
+  const worked = useMemo(() => {
+    if (method.asks.length === 0) return null
+    try { return method.truth(givenBy(build, { readings: readings() }), element.settings) } catch (error) { return { problem: (error as Error).message } }
+  }, [build, method, typed, chosen, instead]) // eslint-disable-line react-hooks/exhaustive-deps
 
   const record = (): void => {
-    const missing = !ohm ? 'Type the ohms as they stand on the meter, such as 2.21k.' : method.truthFrom === 'instrument' && !truth ? 'Type what the thermometer shows.' : method.truthFrom === 'pressure' && !air ? 'Give the altitude or the barometer: it sets where water boils.' : null
-    if (missing) { setProblem(missing); return }
-    const readings: Reading[] = [{ role: 'signal', ...ohm!, instrument: meter || null }]
-    if (method.truthFrom === 'instrument') readings.push({ role: 'truth', ...truth!, instrument: probe || null })
-    if (method.truthFrom === 'pressure') readings.push({ role: airBy, ...air!, instrument: null })
-    edit({ kind: 'addMeasurement', args: { measurement: { id: newId(), at: new Date().toISOString(), by: '', about: { kind: 'point', element: element.id }, method: method.id, readings, note: '', struck: null } } })
-    if (method.truthFrom === 'pressure' && airBy === 'altitude' && build.vehicle.altitudeM !== air!.value) edit({ kind: 'editVehicle', args: { patch: { altitudeM: air!.value } } })
-    setProblem(null); setOhm(null); setTruth(null); setRound(round + 1)
-    setTimeout(() => (method.truthFrom === 'instrument' ? first : ohmBox).current?.focus())
+    const missing = order.find((ask) => !typed[ask.role] && ask.otherwise === undefined)
+    if (missing) { setProblem(missing.role === 'signal' ? `Type the signal as it stands on the meter, in ${family.signalUnit}.` : `Give ${missing.label.toLowerCase()} first.`); boxes.current.get(missing.role)?.focus(); return }
+    edit({ kind: 'addMeasurement', args: { measurement: { id: newId(), at: new Date().toISOString(), by: '', about: { kind: 'point', element: element.id }, method: method.id, readings: readings(), note: '', struck: null } } })
+    const place = typed.altitude
+    if (place && order.some((a) => a.role === 'altitude') && altitude !== place.value) edit({ kind: 'editVehicle', args: { patch: { altitudeM: place.value } } })
+    setProblem(null)
+    // the air and the supply stay what they are from point to point; what was made and read does not
+    setTyped(({ altitude: a, pressure: p, supply: s }) => ({ ...(a ? { altitude: a } : {}), ...(p ? { pressure: p } : {}), ...(s ? { supply: s } : {}) }))
+    setRound(round + 1)
+    setTimeout(() => boxes.current.get((order.find((a) => !KEPT.has(a.role)) ?? signal).role)?.focus())
   }
-  let boils: string | null = null
-  try { boils = air && method.truthFrom === 'pressure' ? units.t(boilingPointC(airBy === 'altitude' ? standardPressureKPa(air.value) : air.value), 2) : null } catch (error) { boils = (error as Error).message }
-
+  const box = (ask: Ask, next: Ask | undefined) => (
+    <QuantityInput key={`${ask.role}${KEPT.has(ask.role) ? '' : round}`} inputRef={(e) => { if (e) boxes.current.set(ask.role, e) }} label={ask.label} unit={ask.unit} width={160} {...(ask.step === undefined ? {} : { step: ask.step })}
+      value={KEPT.has(ask.role) ? typed[ask.role]?.value ?? null : null} onTyped={(t) => { setTyped((all) => ({ ...all, [ask.role]: t })); setProblem(null) }} {...(next ? { onEnter: () => boxes.current.get(next.role)?.focus() } : {})}
+      placeholder={ask.role === 'signal' ? (family.signalUnit === 'Ω' ? '2.21k' : family.signalUnit === 'V' ? '1.43' : '420') : ask.role === 'truth' && suggested !== undefined ? `${q.bare(suggested, 0)} is best` : ask.otherwise === undefined ? '' : `${ask.otherwise} if left out`}
+      check={ask.role === 'signal' ? signalCheck(drive, family.signalUnit) : ask.role === 'truth' ? truthCheck(family, q) : undefined} />
+  )
+  const kinds = [...new Set(order.flatMap((a) => (a.with ? [a.with] : [])))].filter((k) => ofKind(k).length > 0)
   return (
     <form onSubmit={(e) => { e.preventDefault(); record() }} aria-label="Add a point">
       <Group align="flex-start" gap="sm" mt="xs" wrap="wrap">
         <NativeSelect label="How" value={methodId} onChange={(e) => { setMethodId(e.currentTarget.value); setProblem(null) }} data={family.methods.map((m) => ({ value: m.id, label: m.name }))} w={165} />
-        {method.truthFrom === 'instrument' && <QuantityInput key={`t${round}`} inputRef={first} label="Thermometer shows" unit={family.truthUnit} onTyped={setTruth} onEnter={() => ohmBox.current?.focus()} placeholder={suggested === undefined ? '' : `${units.tBare(suggested, 0)} is best`} width={160} step={0.1} />}
-        {method.truthFrom === 'pressure' && (
-          <>
-            <NativeSelect label="From" value={airBy} onChange={(e) => { setAirBy(e.currentTarget.value as typeof airBy); setAir(null) }} data={[{ value: 'altitude', label: 'altitude' }, { value: 'pressure', label: 'barometer' }]} w={130} />
-            <QuantityInput key={airBy} label={airBy === 'altitude' ? 'Altitude' : 'Barometer'} unit={airBy === 'altitude' ? 'm' : 'kPa'} value={air?.value ?? null} onTyped={setAir} onEnter={() => ohmBox.current?.focus()} width={140} step={airBy === 'altitude' ? 10 : 0.1} />
-          </>
-        )}
-        <QuantityInput key={`r${round}`} inputRef={ohmBox} label="Meter shows" unit={family.signalUnit} onTyped={setOhm} placeholder="2.21k" width={160} check={(v) => (v > 0 ? null : v === 0 ? '0 Ω is a short: nothing to fit.' : 'Ohms cannot be negative: exchange the probes or check the zero.')} />
+        {asks.map(({ ask, ways }, i) => (
+          <Group key={ways[0]!.role} align="flex-start" gap="sm">
+            {ways.length > 1 && <NativeSelect label="From" value={ask.role} onChange={(e) => { const role = e.currentTarget.value as Role; setInstead((all) => ({ ...all, [ways[0]!.role]: role })) }} data={ways.map((w) => ({ value: w.role, label: w.label.toLowerCase() }))} w={130} />}
+            {box(ask, order[i + 1])}
+          </Group>
+        ))}
+        {box(signal, undefined)}
         <Button type="submit" mt={26}>Record</Button>
       </Group>
-      {boils && <p style={{ margin: '2px 0' }} role="status">Water boils at <b>{boils}</b> here.</p>}
+      {worked && 'problem' in worked ? <p role="alert" className="wrong" style={{ margin: '2px 0' }}>{worked.problem}</p>
+        : worked && !order.some((a) => a.role === 'truth') && <p style={{ margin: '2px 0' }} role="status">{(method.says ?? ((t: string) => `That is ${t}.`))(q.text(worked.value, 2))}</p>}
       {problem && <p role="alert" className="wrong" style={{ margin: '4px 0' }}>{problem}</p>}
       <ol className="pale" style={{ margin: '6px 0 8px', paddingLeft: 20, fontSize: 15 }}>{method.steps.map((s) => <li key={s}>{s}</li>)}</ol>
       {method.cautions.map((c) => <Caution key={c}>{c}</Caution>)}
-      {(build.instruments.length > 0) && (
+      {kinds.length > 0 && (
         <Group gap="sm" mt={4} wrap="wrap">
-          {method.truthFrom === 'instrument' && <NativeSelect label="Read with" value={probe} onChange={(e) => setProbe(e.currentTarget.value)} data={[{ value: '', label: 'an unknown thermometer' }, ...instruments('thermometer').map((i) => ({ value: i.id, label: i.name }))]} />}
-          <NativeSelect label={method.truthFrom === 'instrument' ? 'and with' : 'Read with'} value={meter} onChange={(e) => setMeter(e.currentTarget.value)} data={[{ value: '', label: 'an unknown meter' }, ...instruments('meter').map((i) => ({ value: i.id, label: i.name }))]} />
+          {kinds.map((kind, i) => <NativeSelect key={kind} label={i === 0 ? 'Read with' : 'and with'} value={instrument(kind) ?? ''} onChange={(e) => { const id = e.currentTarget.value; setChosen((all) => ({ ...all, [kind]: id })) }} data={[{ value: '', label: `an unknown ${KIND_NAME[kind]}` }, ...ofKind(kind).map((x) => ({ value: x.id, label: x.name }))]} />)}
         </Group>
       )}
-      {build.instruments.length === 0 && <p className="pale" style={{ fontSize: 15 }}>No instrument is named yet: ±0.5 °C and 0.8 % are assumed. Name yours in the logbook, and every band becomes yours.</p>}
+      {build.instruments.length === 0 && <p className="pale" style={{ fontSize: 15 }}>No instrument is named yet: a cheap hand-held one is assumed. Name yours in the logbook, and every band becomes yours.</p>}
     </form>
   )
 }
+
+/** What stays from point to point. */
+const KEPT = new Set<Role>(['altitude', 'pressure', 'supply'])

@@ -3,48 +3,49 @@ import { Area, CartesianGrid, ComposedChart, ErrorBar, Line, ReferenceLine, Resp
 import { K95, sensorBand, type Sensor } from '../../../../core/chain/index.ts'
 import { familyOf } from '../../../../core/curve/registry.ts'
 import { linspace } from '../../../../core/math/index.ts'
-import { ohms, useUnits } from '../../../parts/units.ts'
+import { signalText, useQuantity } from '../../../parts/units.ts'
 import { AXIS, GRID } from '../../../parts/chart.ts'
 
 /** The curve through its points, and beneath it each point's miss inside the 95 % band, on one temperature axis. */
 export default function CurveCharts({ sensor, range }: { sensor: Sensor; range: [number, number] }) {
-  const units = useUnits()
   const family = familyOf(sensor.family)
-  const factor = units.temperature === '°F' ? 1.8 : 1
+  const q = useQuantity(family.truthUnit)
+  const factor = q.scale
+  const { signalUnit } = family
   const data = useMemo(() => linspace(range[0], range[1], 61).flatMap((t) => {
     try {
       const band = K95 * sensorBand(sensor, t) * factor
-      return [{ t: units.tOut(t), signal: family.forward(sensor.curve, t), band: [-band, band] as [number, number] }]
+      return [{ t: q.out(t), signal: family.forward(sensor.curve, t), band: [-band, band] as [number, number] }]
     } catch { return [] }
-  }), [sensor, range, units.temperature]) // eslint-disable-line react-hooks/exhaustive-deps
+  }), [sensor, range, q.unit]) // eslint-disable-line react-hooks/exhaustive-deps
   const points = sensor.points.map((p, i) => ({
-    t: units.tOut(p.truth), signal: p.signal, suspect: sensor.suspects.includes(i),
-    miss: (sensor.fit?.residualsC[i] ?? 0) * factor, bar: K95 * (p.truthUncertainty ?? 0) * factor,
+    t: q.out(p.truth), signal: p.signal, suspect: sensor.suspects.includes(i),
+    miss: (sensor.fit?.residuals[i] ?? 0) * factor, bar: K95 * (p.truthUncertainty ?? 0) * factor,
   }))
-  const domain = [units.tOut(range[0]), units.tOut(range[1])]
+  const domain = [q.out(range[0]), q.out(range[1])]
   const dash = sensor.basis === 'assumed' ? '5 4' : undefined
-  const limit = Math.max(...data.map((d) => d.band[1]), ...points.map((p) => Math.abs(p.miss) + p.bar), 0.5)
+  const limit = Math.max(...data.map((d) => d.band[1]), ...points.map((p) => Math.abs(p.miss) + p.bar), (0.004 * (range[1] - range[0])) * factor)
   return (
     <div>
       <h2>Curve and how sure it is</h2>
-      <div role="img" aria-label={`Curve of resistance over temperature with ${points.length} points`}>
+      <div role="img" aria-label={`Curve of ${signalUnit} over ${family.quantity} with ${points.length} points`}>
         <ResponsiveContainer width="100%" height={190}>
           <ComposedChart data={data} margin={{ top: 8, right: 12, bottom: 0, left: 6 }}>
             <CartesianGrid {...GRID} />
             <XAxis {...AXIS} dataKey="t" type="number" domain={domain} hide />
-            <YAxis {...AXIS} width={58} scale="log" domain={['auto', 'auto']} tickFormatter={(v: number) => ohms(v).replace(' Ω', '').replace('Ω', '').replace(' k', 'k')} allowDataOverflow />
-            <Line dataKey="signal" name="Ω" stroke="var(--touch)" strokeWidth={2.4} dot={false} isAnimationActive={false} {...(dash ? { strokeDasharray: dash } : {})} />
+            <YAxis {...AXIS} width={58} scale={family.logSignal ? 'log' : 'linear'} domain={['auto', 'auto']} tickFormatter={(v: number) => (signalUnit === 'Ω' ? signalText(v, 'Ω').replace(' Ω', '').replace('Ω', '').replace(' k', 'k') : String(Number(v.toPrecision(3))))} allowDataOverflow />
+            <Line dataKey="signal" name={signalUnit} stroke="var(--touch)" strokeWidth={2.4} dot={false} isAnimationActive={false} {...(dash ? { strokeDasharray: dash } : {})} />
             <Scatter data={points} dataKey="signal" isAnimationActive={false} shape={(p: { cx?: number; cy?: number; payload?: { suspect: boolean } }) => <circle cx={p.cx} cy={p.cy} r={5} fill={p.payload?.suspect ? 'var(--wrong-soft)' : 'var(--paper)'} stroke={p.payload?.suspect ? 'var(--wrong)' : 'var(--ink)'} strokeWidth={2} />} />
-            <Tooltip formatter={(v) => ohms(Number(v))} labelFormatter={(t) => `${Number(t).toFixed(1)} ${units.temperature}`} contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--hair)' }} />
+            <Tooltip formatter={(v) => signalText(Number(v), signalUnit)} labelFormatter={(t) => `${Number(t).toFixed(1)} ${q.unit}`} contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--hair)' }} />
           </ComposedChart>
         </ResponsiveContainer>
       </div>
-      <div role="img" aria-label={`Misses of the points and the 95 % band, up to ${limit.toFixed(1)} ${units.temperature}`}>
+      <div role="img" aria-label={`Misses of the points and the 95 % band, up to ${limit.toPrecision(2)} ${q.unit}`}>
         <ResponsiveContainer width="100%" height={170}>
           <ComposedChart data={data} margin={{ top: 8, right: 12, bottom: 4, left: 6 }}>
             <CartesianGrid {...GRID} />
-            <XAxis {...AXIS} dataKey="t" type="number" domain={domain} unit={` ${units.temperature}`} tickCount={8} />
-            <YAxis {...AXIS} width={58} domain={[-limit, limit]} ticks={[-limit, -limit / 2, 0, limit / 2, limit]} tickFormatter={(v: number) => (Math.abs(v) < 1e-9 ? '0' : v.toFixed(limit < 2 ? 1 : 0))} />
+            <XAxis {...AXIS} dataKey="t" type="number" domain={domain} unit={q.unit.length > 2 ? '' : ` ${q.unit}`} tickCount={8} />
+            <YAxis {...AXIS} width={58} domain={[-limit, limit]} ticks={[-limit, -limit / 2, 0, limit / 2, limit]} tickFormatter={(v: number) => (Math.abs(v) < 1e-9 ? '0' : v.toFixed(limit < 0.1 ? 3 : limit < 0.4 ? 2 : limit < 2 ? 1 : 0))} />
             <Area dataKey="band" name="95 % band" fill="var(--ribbon)" stroke="none" isAnimationActive={false} />
             <ReferenceLine y={0} stroke="var(--pale)" />
             {sensor.fit && (
@@ -55,7 +56,7 @@ export default function CurveCharts({ sensor, range }: { sensor: Sensor; range: 
           </ComposedChart>
         </ResponsiveContainer>
       </div>
-      <p className="pale" style={{ fontSize: 14, margin: '2px 0' }}>Above, ohms; below, what each point misses by, in the 95 % band of the curve.</p>
+      <p className="pale" style={{ fontSize: 14, margin: '2px 0' }}>Above, the signal; below, what each point misses by, in the 95 % band of the curve; both over {q.unit}.</p>
     </div>
   )
 }

@@ -1,6 +1,7 @@
 import { Button, Group, NativeSelect, Switch, TextInput } from '@mantine/core'
 import { measured, type Input, type Pull } from '../../../../core/build/index.ts'
 import type { ReadStatus } from '../../../../core/chain/index.ts'
+import { findFamily } from '../../../../core/curve/registry.ts'
 import { ohms } from '../../../parts/units.ts'
 import { useBuild } from '../../../store/useBuild.ts'
 import { newPull } from '../../../store/make.ts'
@@ -12,7 +13,10 @@ const KIND: Record<Pull['kind'], string> = { fixed: 'fixed in the device', switc
 /** The converter and everything that feeds the pin. */
 export function InputDescription({ status }: { status: ReadStatus }) {
   const { edit } = useBuild()
-  const { input, device } = status.assembled
+  const { input, device, sensor } = status.assembled
+  const family = findFamily(sensor.family)
+  const drive = family?.drive(sensor.element.settings)
+  const edges = input.signal === 'frequency'
   const set = (patch: Partial<Input>): void => edit({ kind: 'editInput', args: { input: input.id, patch } })
   const setPull = (pull: Pull, patch: Partial<Pull>): void => set({ pulls: input.pulls.map((p) => (p.id === pull.id ? { ...p, ...patch } : p)) })
   return (
@@ -21,10 +25,23 @@ export function InputDescription({ status }: { status: ReadStatus }) {
       <Group align="flex-start" mt="xs" wrap="wrap">
         <TextInput label="Pin" defaultValue={input.pin} w={90} onBlur={(e) => { const pin = e.currentTarget.value.trim(); if (pin && pin !== input.pin) set({ pin }) }} />
         {input.bits !== null && <NativeSelect label="Bits" value={String(input.bits)} onChange={(e) => set({ bits: Number(e.currentTarget.value) })} data={['8', '10', '12', '14', '16']} w={90} />}
-        {input.bits !== null && <div><QuantityInput label="Reference" unit="V" value={input.referenceV.value} step={0.01} width={140} check={(v) => (v > 0 ? null : 'It must be above zero.')} onCommit={({ value }) => set({ referenceV: measured(value) })} /><StatedChip basis={input.referenceV.basis} /></div>}
+        {input.bits !== null && !edges && <div><QuantityInput label="Reference" unit="V" value={input.referenceV.value} step={0.01} width={140} check={(v) => (v > 0 ? null : 'It must be above zero.')} onCommit={({ value }) => set({ referenceV: measured(value) })} /><StatedChip basis={input.referenceV.basis} /></div>}
         <QuantityInput label="Input may see at most" unit="V" value={input.limitV} width={180} check={(v) => (v > 0 ? null : 'It must be above zero.')} onCommit={({ value }) => set({ limitV: value })} />
       </Group>
-      {input.pulls.length === 0 && <p className="doubt">No pull-up yet: choose one at the right, or say what the device has.</p>}
+      {edges && input.counter && (
+        <Group align="flex-start" mt="xs" wrap="wrap">
+          <QuantityInput label="Counts edges for" unit="s" value={input.counter.gateS} step={0.05} width={160} check={(v) => (v > 0 ? null : 'It must be above zero.')} onCommit={({ value }) => set({ counter: { ...input.counter!, gateS: value } })} />
+          <QuantityInput label="Follows up to" unit="Hz" value={input.counter.highestHz} step={100} width={160} check={(v) => (v > 0 ? null : 'It must be above zero.')} onCommit={({ value }) => set({ counter: { ...input.counter!, highestHz: value } })} />
+        </Group>
+      )}
+      {drive?.kind === 'voltage' && (
+        <Group align="flex-start" mt="xs" wrap="wrap" role="group" aria-label="Supply and ground of the sensor">
+          {drive.nominalV !== null && <div><QuantityInput label="The sensor’s supply" unit="V" value={input.sensorSupply.toReference ? input.referenceV.value : input.sensorSupply.volt.value} disabled={input.sensorSupply.toReference} step={0.01} width={160} check={(v) => (v > 0 ? null : 'It must be above zero.')} onCommit={({ value }) => set({ sensorSupply: { ...input.sensorSupply, volt: measured(value) } })} /><StatedChip basis={input.sensorSupply.toReference ? input.referenceV.basis : input.sensorSupply.volt.basis} /></div>}
+          {drive.nominalV !== null && input.bits !== null && <Switch mt={34} label="is the reference" checked={input.sensorSupply.toReference} onChange={(e) => set({ sensorSupply: { ...input.sensorSupply, toReference: e.currentTarget.checked } })} />}
+          <Switch mt={34} label="differential: measures against the sensor’s own ground" checked={input.differential} onChange={(e) => set({ differential: e.currentTarget.checked })} />
+        </Group>
+      )}
+      {input.pulls.length === 0 && drive?.kind === 'resistance' && <p className="doubt">No pull-up yet: choose one at the right, or say what the device has.</p>}
       {input.pulls.map((p) => (
         <Group key={p.id} align="flex-start" mt="xs" gap="sm" wrap="wrap" role="group" aria-label={`Pull-up ${p.name || ohms(p.ohm.value)}`}>
           <div style={{ width: 150, paddingTop: 30 }}><b>{p.name || 'pull-up'}</b><div className="pale" style={{ fontSize: 14 }}>{KIND[p.kind]}</div></div>

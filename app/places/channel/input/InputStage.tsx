@@ -1,6 +1,8 @@
 import { lazy, Suspense } from 'react'
 import type { StageProps } from '../ChannelPlace.tsx'
 import { InputDescription } from './InputDescription.tsx'
+import { findFamily } from '../../../../core/curve/registry.ts'
+import { Resolution } from './Resolution.tsx'
 import { Sharing } from './Sharing.tsx'
 import { UnknownPull } from './UnknownPull.tsx'
 
@@ -8,14 +10,16 @@ const PullUpDesign = lazy(() => import('./PullUpDesign.tsx'))
 
 /** The input circuit: what it is, the pull-up to buy, and what else feeds this sensor. */
 export default function InputStage({ status }: StageProps) {
+  // only a resistance wants a pull-up
+  const resistive = findFamily(status.assembled.sensor.family)?.signal === 'resistance'
   return (
     <div className="stage">
       <div>
         <InputDescription status={status} />
-        <UnknownPull status={status} />
-        <Sharing status={status} />
+        {resistive && <UnknownPull status={status} />}
+        {resistive && <Sharing status={status} />}
       </div>
-      <div><Suspense fallback={<p className="pale">…</p>}><PullUpDesign status={status} /></Suspense></div>
+      <div><Suspense fallback={<p className="pale">…</p>}>{resistive ? <PullUpDesign status={status} /> : <Resolution status={status} />}</Suspense></div>
     </div>
   )
 }

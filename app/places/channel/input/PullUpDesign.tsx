@@ -2,12 +2,13 @@ import { Button, Group, NativeSelect } from '@mantine/core'
 import { useMemo, useState } from 'react'
 import { CartesianGrid, Legend, Line, LineChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts'
 import type { ReadStatus } from '../../../../core/chain/index.ts'
-import type { ThermistorCurve } from '../../../../core/curve/thermistor/model.ts'
+import { familyOf } from '../../../../core/curve/registry.ts'
 import type { PullUpTask } from '../../../../core/input/index.ts'
-import { ohms, useUnits } from '../../../parts/units.ts'
+import { ohms, useQuantity } from '../../../parts/units.ts'
 import { AXIS, GRID } from '../../../parts/chart.ts'
 import { QuantityInput } from '../../../parts/QuantityInput.tsx'
 import { useBuild } from '../../../store/useBuild.ts'
+import { truthUnit } from '../stageInfo.ts'
 import { newPull } from '../../../store/make.ts'
 import { useWork } from '../../../workers/useWork.ts'
 
@@ -17,7 +18,7 @@ const DASHES = ['', '7 3', '2 3', '2 3', '2 3']
 /** The pull-up that can be bought and resolves best where it is worst, and why: °C per count for it and its neighbours. */
 export default function PullUpDesign({ status }: { status: ReadStatus }) {
   const { edit } = useBuild()
-  const units = useUnits()
+  const q = useQuantity(truthUnit(status.assembled.sensor.family))
   const { input, sensor, channel } = status.assembled
   const [series, setSeries] = useState<PullUpTask['series']>('E24')
   const [over, setOver] = useState<'range' | 'best'>('range')
@@ -25,14 +26,15 @@ export default function PullUpDesign({ status }: { status: ReadStatus }) {
   const [margin, setMargin] = useState(0.05)
   const fixedPull = input.pulls.find((p) => p.kind === 'fixed' && p.on)
   const task = useMemo((): PullUpTask | null => (sensor.curve === undefined || input.bits === null ? null : {
-    curve: sensor.curve as ThermistorCurve, rangeC: channel.needs[over], supplyV: input.referenceV.value, referenceV: input.referenceV.value, bits: input.bits, series,
-    dissipationMwPerK: sensor.element.settings.dissipationMwPerK ?? 1, marginV: margin, ...(maxHeat === null ? {} : { maxSelfHeatingC: maxHeat }), ...(fixedPull ? { fixedPullUpOhm: fixedPull.ohm.value } : {}),
+    rangeC: channel.needs[over], supplyV: input.referenceV.value, referenceV: input.referenceV.value, bits: input.bits, series,
+    dissipationMwPerK: sensor.element.settings.dissipationMwPerK ?? 1, marginV: margin, ...(maxHeat === null || !familyOf(sensor.family).selfHeating ? {} : { maxSelfHeatingC: maxHeat }), ...(fixedPull ? { fixedPullUpOhm: fixedPull.ohm.value } : {}),
   }), [sensor, input, channel.needs, series, over, maxHeat, margin, fixedPull])
-  const { value: design, error, busy } = useWork(task ? (core) => core.pullUps(task) : null, [task])
+  const { value: design, error, busy } = useWork(task ? (core) => core.pullUps({ family: sensor.family, curve: sensor.curve }, task) : null, [task])
   if (!task) return <p className="pale">{input.bits === null ? 'A needle gauge has no converter: its own feed is its pull-up.' : 'Measure the sensor first: the pull-up is sized by its curve.'}</p>
-  const factor = units.temperature === '°F' ? 1.8 : 1
+  const factor = q.scale
+  const heats = familyOf(sensor.family).selfHeating !== undefined
   const name = (ohm: number): string => (ohm === Infinity ? 'none' : ohms(ohm))
-  const data = design?.drawn[0]?.resolution.map((r, i) => ({ t: units.tOut(r.temperatureC), ...Object.fromEntries(design.drawn.map((d) => [name(d.pullUpOhm), Number.isFinite(d.resolution[i]!.resolutionC) ? d.resolution[i]!.resolutionC * factor : null])) }))
+  const data = design?.drawn[0]?.resolution.map((r, i) => ({ t: q.out(r.temperatureC), ...Object.fromEntries(design.drawn.map((d) => [name(d.pullUpOhm), Number.isFinite(d.resolution[i]!.resolutionC) ? d.resolution[i]!.resolutionC * factor : null])) }))
   const chosen = design?.best.pullUpOhm
   const already = input.pulls.some((p) => p.kind === 'fitted' && p.ohm.value === chosen)
   return (
@@ -41,24 +43,24 @@ export default function PullUpDesign({ status }: { status: ReadStatus }) {
       <Group align="flex-start" mt="xs" gap="sm" wrap="wrap">
         <NativeSelect label="From the series" value={series} onChange={(e) => setSeries(e.currentTarget.value as PullUpTask['series'])} data={['E12', 'E24', 'E96']} w={120} />
         <NativeSelect label="Best over" value={over} onChange={(e) => setOver(e.currentTarget.value as typeof over)} data={[{ value: 'range', label: 'the whole range' }, { value: 'best', label: 'where it matters' }]} w={170} />
-        <QuantityInput label="Self-heating at most" unit="Δ°C" value={maxHeat} step={0.1} width={160} check={(v) => (v > 0 ? null : 'It must be above zero.')} onCommit={({ value }) => setMaxHeat(value)} />
+        {heats && <QuantityInput label="Self-heating at most" unit="Δ°C" value={maxHeat} step={0.1} width={160} check={(v) => (v > 0 ? null : 'It must be above zero.')} onCommit={({ value }) => setMaxHeat(value)} />}
         <QuantityInput label="Margin to the rails" unit="V" value={margin} step={0.05} width={150} check={(v) => (v >= 0 ? null : 'It cannot be negative.')} onCommit={({ value }) => setMargin(value)} />
       </Group>
       {error && <p role="alert" className="wrong">{error}</p>}
       {design && chosen !== undefined && (
         <>
           <Group mt="xs" gap="md" role="status">
-            <span style={{ fontSize: 18 }}>{chosen === Infinity ? <b>None: no part beside it helps.</b> : <><b>{ohms(chosen)}</b>{fixedPull ? ' in parallel' : ''}</>}: worst {(design.best.worstResolutionC * factor).toFixed(3)} {units.temperature} a count, at {units.t(design.best.worstAtC, 0)}; heats the sensor {(design.best.selfHeatingC * factor).toFixed(2)} {units.temperature}.</span>
+            <span style={{ fontSize: 18 }}>{chosen === Infinity ? <b>None: no part beside it helps.</b> : <><b>{ohms(chosen)}</b>{fixedPull ? ' in parallel' : ''}</>}: worst {(design.best.worstResolutionC * factor).toFixed(3)} {q.unit} a count, at {q.text(design.best.worstAtC, 0)}{heats ? `; heats the sensor ${(design.best.selfHeatingC * factor).toFixed(2)} ${q.unit}` : ''}.</span>
             {chosen !== Infinity && <Button disabled={already} onClick={() => edit({ kind: 'choosePullUp', args: { input: input.id, pull: { ...newPull(chosen, 'fitted', input.referenceV.value, true, 'fitted pull-up') } } })}>{already ? 'Chosen' : 'Choose it'}</Button>}
           </Group>
-          <p className="pale" style={{ margin: '4px 0', fontSize: 15 }}>The ideal value is {name(Number(design.idealOhm.toPrecision(3)))}; {design.candidates.length} values of {series} stay inside the limits. A smaller one resolves the hot end better and heats more; a larger one favours the cold.</p>
+          <p className="pale" style={{ margin: '4px 0', fontSize: 15 }}>The ideal value is {name(Number(design.idealOhm.toPrecision(3)))}; {design.candidates.length} values of {series} stay inside the limits. A smaller one resolves the end of few ohms better and draws more; a larger one favours the other.</p>
           <div role="img" aria-label={`Resolution over temperature for ${design.drawn.map((d) => name(d.pullUpOhm)).join(', ')}`}>
             <ResponsiveContainer width="100%" height={250}>
               <LineChart data={data} margin={{ top: 8, right: 12, bottom: 4, left: 6 }}>
                 <CartesianGrid {...GRID} />
-                <XAxis {...AXIS} dataKey="t" type="number" domain={['dataMin', 'dataMax']} unit={` ${units.temperature}`} tickFormatter={(v: number) => v.toFixed(0)} />
+                <XAxis {...AXIS} dataKey="t" type="number" domain={['dataMin', 'dataMax']} unit={` ${q.unit}`} tickFormatter={(v: number) => v.toFixed(0)} />
                 <YAxis {...AXIS} width={58} tickFormatter={(v: number) => v.toFixed(2)} />
-                <Tooltip formatter={(v) => `${Number(v).toFixed(4)} ${units.temperature} a count`} labelFormatter={(t) => `${Number(t).toFixed(0)} ${units.temperature}`} contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--hair)' }} />
+                <Tooltip formatter={(v) => `${Number(v).toFixed(4)} ${q.unit} a count`} labelFormatter={(t) => `${Number(t).toFixed(0)} ${q.unit}`} contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--hair)' }} />
                 <Legend />
                 {design.drawn.map((d, i) => {
                   const away = Math.abs(i - design.drawn.findIndex((x) => x.pullUpOhm === chosen))
@@ -67,7 +69,7 @@ export default function PullUpDesign({ status }: { status: ReadStatus }) {
               </LineChart>
             </ResponsiveContainer>
           </div>
-          <p className="pale" style={{ fontSize: 14, margin: 0 }}>{units.temperature} per count: lower resolves better.</p>
+          <p className="pale" style={{ fontSize: 14, margin: 0 }}>{q.unit} per count: lower resolves better.</p>
         </>
       )}
       {busy && !design && <p className="pale">Trying every value…</p>}

@@ -5,13 +5,14 @@ import { fixed } from '../../../../core/quantity/index.ts'
 import { familyOf } from '../../../../core/curve/registry.ts'
 import { useRestTruth } from '../restTruth.ts'
 import { useBuild } from '../../../store/useBuild.ts'
-import { useUnits } from '../../../parts/units.ts'
+import { truthUnit } from '../stageInfo.ts'
+import { useQuantity } from '../../../parts/units.ts'
 
 /** What a second device on the same sensor does to this pin, in every state both can be in. */
 export function Sharing({ status }: { status: ReadStatus }) {
   const truth = useRestTruth()
   const { build } = useBuild()
-  const units = useUnits()
+  const q = useQuantity(truthUnit(status.assembled.sensor.family))
   const { channel, read, input, device, sensor } = status.assembled
   const own = input.pulls.find((p) => p.on)
   const others = channel.reads.filter((r) => r.id !== read.id).map((r) => inputOf(build, r.input)).filter((o) => o.input.pulls.some((p) => p.on))
@@ -28,7 +29,7 @@ export function Sharing({ status }: { status: ReadStatus }) {
             <h2>{other.device.name} feeds this sensor too</h2>
             {open.clampA > 0 && <p className="wrong" role="note"><b>Unplugged, the pin rises to {fixed(open.inputV, 1)} V</b> and {device.name} may see {fixed(input.limitV, 1)} V at most: {(open.clampA * 1000).toFixed(1)} mA go into its protection. Give {other.device.name} its own sensor, or put a resistor and a clamp before the pin.</p>}
             <table className="sheet-table" aria-label={`States with ${other.device.name}`}>
-              <thead><tr><th>At {units.t(truth, 0)}</th><th className="num">pin, V</th><th className="num">sensor, mW</th><th className="num">into protection, mA</th></tr></thead>
+              <thead><tr><th>At {q.text(truth, 0)}</th><th className="num">pin, V</th><th className="num">sensor, mW</th><th className="num">into protection, mA</th></tr></thead>
               <tbody>{states.map((s) => <tr key={s.id}><td>{s.name.replace('The other device', other.device.name).replace('This device', device.name)}</td><td className="num">{fixed(s.inputV, 3)}</td><td className="num">{fixed(s.sensorMw, 1)}</td><td className="num">{s.clampA > 0 ? (s.clampA * 1000).toFixed(1) : '–'}</td></tr>)}</tbody>
             </table>
           </div>

@@ -1,26 +1,25 @@
 import { CartesianGrid, Legend, Line, LineChart, ReferenceLine, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts'
 import { AXIS, GRID } from '../../../parts/chart.ts'
-import { useUnits } from '../../../parts/units.ts'
+import type { Quantity } from '../../../parts/units.ts'
 
-type Errors = { temperatureC: number; errorC: number }[]
+type Errors = { truth: number; error: number }[]
 
 /** Error of the best table over the range, today's and even spacing beside it. */
-export function TableErrorChart({ errors, range }: { errors: { best: Errors; even: Errors | null; now: Errors | null }; range: [number, number] }) {
-  const units = useUnits()
-  const factor = units.temperature === '°F' ? 1.8 : 1
-  const data = errors.best.map((e, i) => ({ t: units.tOut(e.temperatureC), best: e.errorC * factor, even: errors.even ? errors.even[i]!.errorC * factor : undefined, now: errors.now ? errors.now[i]!.errorC * factor : undefined }))
+export function TableErrorChart({ errors, range, q }: { q: Quantity; errors: { best: Errors; even: Errors | null; now: Errors | null }; range: [number, number] }) {
+  const factor = q.scale
+  const data = errors.best.map((e, i) => ({ t: q.out(e.truth), best: e.error * factor, even: errors.even ? errors.even[i]!.error * factor : undefined, now: errors.now ? errors.now[i]!.error * factor : undefined }))
   // a wrong table would flatten the others: the axis holds the best and even ones, and what lies beyond leaves the picture
   const fair = Math.max(...data.map((d) => Math.max(Math.abs(d.best), Math.abs(d.even ?? 0))))
   const worst = Math.max(...data.map((d) => Math.abs(d.now ?? 0)))
-  const limit = Math.max(0.1, Math.min(Math.max(fair, worst), 6 * fair)) * 1.05
+  const limit = Math.max(0.0007 * (range[1] - range[0]) * factor, Math.min(Math.max(fair, worst), 6 * fair)) * 1.05
   return (
-    <div role="img" aria-label="Error of the tables over temperature">
+    <div role="img" aria-label="Error of the tables over the range">
       <ResponsiveContainer width="100%" height={240}>
         <LineChart data={data} margin={{ top: 8, right: 12, bottom: 4, left: 6 }}>
           <CartesianGrid {...GRID} />
-          <XAxis {...AXIS} dataKey="t" type="number" domain={[units.tOut(range[0]), units.tOut(range[1])]} unit={` ${units.temperature}`} />
-          <YAxis {...AXIS} width={58} domain={[-limit, limit]} ticks={[-limit, -limit / 2, 0, limit / 2, limit]} allowDataOverflow tickFormatter={(v: number) => v.toFixed(limit < 1 ? 2 : 1)} />
-          <Tooltip formatter={(v) => `${Number(v).toFixed(3)} ${units.temperature}`} labelFormatter={(t) => `${Number(t).toFixed(1)} ${units.temperature}`} contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--hair)' }} />
+          <XAxis {...AXIS} dataKey="t" type="number" domain={[q.out(range[0]), q.out(range[1])]} unit={` ${q.unit}`} />
+          <YAxis {...AXIS} width={58} domain={[-limit, limit]} ticks={[-limit, -limit / 2, 0, limit / 2, limit]} allowDataOverflow tickFormatter={(v: number) => v.toFixed(limit < 0.05 ? 4 : limit < 1 ? 2 : 1)} />
+          <Tooltip formatter={(v) => `${Number(v).toFixed(3)} ${q.unit}`} labelFormatter={(t) => `${Number(t).toFixed(1)} ${q.unit}`} contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--hair)' }} />
           <Legend />
           <ReferenceLine y={0} stroke="var(--pale)" />
           {errors.now && <Line dataKey="now" legendType="plainline" name="in the device now" dot={false} isAnimationActive={false} stroke="var(--doubt)" strokeWidth={1.8} strokeDasharray="7 3" />}

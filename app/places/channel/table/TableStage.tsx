@@ -2,22 +2,23 @@ import { Button, Group, NativeSelect, Textarea } from '@mantine/core'
 import { notifications } from '@mantine/notifications'
 import { useRef, useState } from 'react'
 import dayjs from 'dayjs'
-import type { DeviceTable, EnteredTable } from '../../../../core/build/index.ts'
-import { fixed } from '../../../../core/quantity/index.ts'
+import type { DeviceTable, EnteredTable, FaultShow } from '../../../../core/build/index.ts'
+import { convertFromCore, fixed } from '../../../../core/quantity/index.ts'
 import { judgeTable } from '../../../../core/chain/index.ts'
 import { fromDeviceOrder, lookUp, readTable, TABLE_FORMATS, toDeviceOrder, writeTable, type TableFormat } from '../../../../core/table/index.ts'
 import { saveFile } from '../../../parts/saveFile.ts'
-import { ohms, useUnits } from '../../../parts/units.ts'
+import { ohms, useQuantity } from '../../../parts/units.ts'
 import { useBuild } from '../../../store/useBuild.ts'
 import { useWork } from '../../../workers/useWork.ts'
 import type { StageProps } from '../ChannelPlace.tsx'
+import { truthUnit } from '../stageInfo.ts'
 import { TableDescription } from './TableDescription.tsx'
 import { TableErrorChart } from './TableErrorChart.tsx'
 
 /** The table this device should hold, what it holds now, and the way between. */
 export default function TableStage({ status }: StageProps) {
   const { edit } = useBuild()
-  const units = useUnits()
+  const q = useQuantity(truthUnit(status.assembled.sensor.family))
   const { input, device, channel, sensor } = status.assembled
   const { chain } = status
   const spec = input.table
@@ -30,7 +31,7 @@ export default function TableStage({ status }: StageProps) {
   const proposal = made.value?.[school]
   const text = proposal ? writeTable(toDeviceOrder(proposal.table, spec), {
     sensor: sensor.element.name, device: `${device.name} pin ${input.pin}`, axisUnit: spec.axis, valueUnit: spec.valueUnit, axisStep: spec.axisStep, valueStep: spec.valueStep,
-    worstError: proposal.worstC * (spec.valueUnit === '°F' ? 1.8 : 1), date: dayjs().format('YYYY-MM-DD'),
+    worstError: proposal.worst * (convertFromCore(1, spec.valueUnit) - convertFromCore(0, spec.valueUnit)), date: dayjs().format('YYYY-MM-DD'),
   }, format) : ''
   const enter = (table: EnteredTable): void => edit({ kind: 'enterTable', args: { input: input.id, entered: { ...table, at: new Date().toISOString() } } })
   const copy = (): void => { navigator.clipboard.writeText(text).then(() => notifications.show({ message: 'The table is copied.' }), () => notifications.show({ color: 'red', message: 'The browser refuses to copy: save the file instead.' })) }
@@ -38,7 +39,7 @@ export default function TableStage({ status }: StageProps) {
   return (
     <div className="stage">
       <div>
-        <TableDescription input={input} spec={spec} />
+        <TableDescription input={input} spec={spec} family={sensor.family} />
         {spec.form !== 'table' ? <Pairs status={status} spec={spec} /> : (
           <>
             <Import spec={spec} onTable={(t) => enter(t)} />
@@ -51,7 +52,7 @@ export default function TableStage({ status }: StageProps) {
                     <tbody>{rows(proposal.table, spec).map((r, i) => <tr key={i}><td className="num">{i + 1}</td><td className="num">{r.x}</td><td className="num">{r.y}</td><td className="num pale">{made.value!.now ? fixed(toDeviceOrder({ x: [0], y: [lookUp(made.value!.now, r.axis, spec.beyond)] }, spec).y[0]!, 1) : ''}</td></tr>)}</tbody>
                   </table>
                 </div>
-                {proposal.guards > 0 && <p className="pale" style={{ fontSize: 14 }}>The first and last cell are guards: a short shows {spec.onShort.show === 'hot' ? 'hot' : spec.onShort.show}, an open wire {spec.onOpen.show === 'cold' ? 'cold' : spec.onOpen.show}, well outside the range.</p>}
+                {proposal.guards > 0 && <p className="pale" style={{ fontSize: 14 }}>The first and last cell are guards: a short shows {shown(spec.onShort.show)}, an open wire {shown(spec.onOpen.show)}, well outside the range.</p>}
               </>
             )}
           </>
@@ -60,16 +61,16 @@ export default function TableStage({ status }: StageProps) {
       {spec.form === 'table' && (
         <div>
           <h2>What it errs by</h2>
-          {made.value && <TableErrorChart errors={made.value.errors} range={channel.needs.range} />}
+          {made.value && <TableErrorChart errors={made.value.errors} range={channel.needs.range} q={q} />}
           {made.value && proposal && (
             <>
               <table className="sheet-table" aria-label="Worst errors">
-                <thead><tr><th>Table</th><th className="num">worst, {units.temperature}</th><th className="num">at</th></tr></thead>
+                <thead><tr><th>Table</th><th className="num">worst, {q.unit}</th><th className="num">at</th></tr></thead>
                 <tbody>
-                  <tr><td><b>Best places, best values</b></td><td className="num">{units.pm(made.value.best.worstC, 3).slice(1)}</td><td className="num">{units.t(made.value.best.worstAtC, 0)}</td></tr>
-                  <tr><td>Best places, values on the curve</td><td className="num">{units.pm(made.value.onCurve.worstC, 3).slice(1)}</td><td className="num">{units.t(made.value.onCurve.worstAtC, 0)}</td></tr>
-                  {made.value.even && <tr><td>Even spacing, best values</td><td className="num">{units.pm(made.value.even.worstC, 3).slice(1)}</td><td className="num">{units.t(made.value.even.worstAtC, 0)}</td></tr>}
-                  {made.value.now && (() => { const j = judgeTable(chain, spec, made.value.now); return <tr><td>In {device.name} now</td><td className="num">{units.pm(j.worstC, 3).slice(1)}</td><td className="num">{units.t(j.worstAtC, 0)}</td></tr> })()}
+                  <tr><td><b>Best places, best values</b></td><td className="num">{q.pm(made.value.best.worst, 3).slice(1)}</td><td className="num">{q.text(made.value.best.worstAt, 0)}</td></tr>
+                  <tr><td>Best places, values on the curve</td><td className="num">{q.pm(made.value.onCurve.worst, 3).slice(1)}</td><td className="num">{q.text(made.value.onCurve.worstAt, 0)}</td></tr>
+                  {made.value.even && <tr><td>Even spacing, best values</td><td className="num">{q.pm(made.value.even.worst, 3).slice(1)}</td><td className="num">{q.text(made.value.even.worstAt, 0)}</td></tr>}
+                  {made.value.now && (() => { const j = judgeTable(chain, spec, made.value.now); return <tr><td>In {device.name} now</td><td className="num">{q.pm(j.worst, 3).slice(1)}</td><td className="num">{q.text(j.worstAt, 0)}</td></tr> })()}
                 </tbody>
               </table>
               <Group mt="sm" align="flex-end" wrap="wrap">
@@ -88,6 +89,8 @@ export default function TableStage({ status }: StageProps) {
     </div>
   )
 }
+
+const shown = (fault: FaultShow['show']): string => ({ low: 'the low end', high: 'the high end', last: 'the last cell', value: 'its value' })[fault]
 
 const decimalsOf = (step: number): number => (String(step).split('.')[1] ?? '').length
 
@@ -125,7 +128,7 @@ function Import({ spec, onTable }: { spec: DeviceTable; onTable: (table: Entered
 
 /** For a device that takes three pairs, or the coefficients through them. */
 function Pairs({ status, spec }: { status: StageProps['status']; spec: DeviceTable }) {
-  const units = useUnits()
+  const q = useQuantity(truthUnit(status.assembled.sensor.family))
   const chain = status.chain!
   const { value, error } = useWork((core) => core.pairs(chain.spec, spec), [chain, spec])
   if (error) return <p role="alert" className="wrong">{error}</p>
@@ -138,7 +141,7 @@ function Pairs({ status, spec }: { status: StageProps['status']; spec: DeviceTab
             <tbody>{value.pairs.map((p) => <tr key={p.temperatureC}><td className="num">{fixed(spec.valueUnit === '°F' ? p.temperatureC * 1.8 + 32 : p.temperatureC, decimalsOf(spec.valueStep))}</td><td className="num">{ohms(p.resistanceOhm)}</td></tr>)}</tbody></>
         ) : <tbody>{value.curve.coefficients.map((c, i) => <tr key={i}><td>{'ABC'[i]}</td><td className="num">{c.toExponential(8)}</td></tr>)}</tbody>}
       </table>
-      <p role="status">The curve {status.assembled.device.name} makes of them errs by {units.pm(value.worstErrorC, 3).slice(1)} {units.temperature} at most, at {units.t(value.worstAtC, 0)}.</p>
+      <p role="status">The curve {status.assembled.device.name} makes of them errs by {q.pm(value.worstErrorC, 3).slice(1)} {q.unit} at most, at {q.text(value.worstAtC, 0)}.</p>
     </>
   )
 }

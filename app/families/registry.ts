@@ -1,0 +1,15 @@
+import { createElement, type ComponentType, type LazyExoticComponent, type ReactElement } from 'react'
+import type { ReadStatus } from '../../core/chain/index.ts'
+
+export type PanelProps = { status: ReadStatus }
+type Panel = LazyExoticComponent<ComponentType<PanelProps>>
+
+/** Pictures and forms of a family's own, where the general ones do not serve. One line a family. */
+const PANELS: Readonly<Record<string, Panel>> = {
+}
+
+/** What a family shows of its own under its element, or nothing. */
+export function familyPanel(id: string, props: PanelProps): ReactElement | null {
+  const panel = PANELS[id]
+  return panel ? createElement(panel, props) : null
+}

@@ -1,0 +1,37 @@
+import { useMemo } from 'react'
+import type { ReadStatus } from '../../../../core/chain/index.ts'
+import { linspace } from '../../../../core/math/index.ts'
+import { useQuantity } from '../../../parts/units.ts'
+import { truthUnit } from '../stageInfo.ts'
+
+/** What one count or one edge stands for over the range. */
+export function Resolution({ status }: { status: ReadStatus }) {
+  const { chain } = status
+  const q = useQuantity(truthUnit(status.assembled.sensor.family))
+  const rows = useMemo(() => {
+    const converter = chain?.spec.converter
+    if (!chain || !converter) return []
+    const h = (chain.spec.range[1] - chain.spec.range[0]) * 1e-3
+    return linspace(...chain.spec.range, 5).flatMap((t) => {
+      try {
+        // one-sided at the far end of a curve
+        const near = (x: number): number => chain.ideal.toPin(chain.signalAt(x))
+        const slope = t + h <= chain.spec.range[1] ? (near(t + h) - near(t)) / h : (near(t) - near(t - h)) / h
+        const counts = near(t) * converter.perUnit
+        return [{ t, perCount: Math.abs(1 / (slope * converter.perUnit)), counts, beyond: counts > converter.full || counts < 0 }]
+      } catch { return [] }
+    })
+  }, [chain])
+  if (!chain) return <p className="pale">{status.assembled.problem}</p>
+  if (rows.length === 0) return <p className="pale">A needle gauge has no converter.</p>
+  return (
+    <div>
+      <h2>What one {chain.spec.drive.kind === 'frequency' ? 'edge' : 'count'} stands for</h2>
+      <table className="sheet-table" aria-label="Resolution" style={{ marginTop: 8 }}>
+        <thead><tr><th className="num">{q.unit}</th><th className="num">counts</th><th className="num">{q.unit} for one</th></tr></thead>
+        <tbody>{rows.map((r) => <tr key={r.t} className={r.beyond ? 'is-suspect' : undefined}><td className="num">{q.bare(r.t)}</td><td className="num">{r.counts.toFixed(0)}</td><td className="num">{r.beyond ? 'beyond the input' : q.pm(r.perCount, 3).slice(1)}</td></tr>)}</tbody>
+      </table>
+      {rows.some((r) => r.beyond) && <p className="wrong">The input ends before the range does: beyond it the reading stands still.</p>}
+    </div>
+  )
+}

@@ -1,0 +1,136 @@
+import { describe, expect, it } from 'vitest'
+import { saltmarshNine } from '../../demo/saltmarshNine.ts'
+import { REST } from '../../demo/restOfTheCar.ts'
+import { applyChange, inputOf, measured, readOf, type Build, type Edited, type Input, type Read } from '../build/index.ts'
+import { solveCircuit } from '../circuit/index.ts'
+import { familyOf } from '../curve/registry.ts'
+import { linspace, normalStream, uniformStream } from '../math/index.ts'
+import { FAULTS, keyOnCheck, observe } from '../prove/index.ts'
+import { assembleChain, idealValue, linearSpread, monteCarlo, prepareChain, proposeTable, tableErrors, walkBackward, walkForward } from './index.ts'
+
+// chains of every kind of element: volts that follow a supply, volts that do not, edges
+const build = saltmarshNine()
+let n = 0
+const after = (b: Build, ...changes: Edited[]): Build => changes.reduce((x, c) => applyChange(x, c, { id: `k${++n}`, at: '2026-11-24T20:00:00Z', by: '' }), b)
+const chainOf = (b: Build, read: string) => prepareChain(assembleChain(b, read).spec!)
+const withRead = (id: string, patch: (r: Read) => Partial<Read>): Build => after(build, { kind: 'editRead', args: { id, patch: patch(readOf(build, id).read) } })
+const withInput = (id: string, patch: Partial<Input>): Build => after(build, { kind: 'editInput', args: { input: readOf(build, id).read.input, patch } })
+const inside = (read: string): number[] => { const { range } = assembleChain(build, read).channel.needs; return linspace(range[0] + 0.1 * (range[1] - range[0]), range[0] + 0.9 * (range[1] - range[0]), 7) }
+const reads = REST.map((t) => `rd-${t.key}`)
+
+describe('a chain of any kind', () => {
+  it.each(reads)('%s: backward from every stage returns to the truth, biases sum, linear and drawn agree', (read) => {
+    const chain = chainOf(build, read), { range, accuracy } = chain.spec
+    const span = range[1] - range[0]
+    for (const truth of inside(read)) {
+      const walked = walkForward(chain, truth)
+      expect(walked.biases.reduce((s, b) => s + b.bias, 0)).toBeCloseTo(walked.shown - truth, 6)
+      // a clipped converter and what follows it can no longer tell; a dead zone answers with its middle
+      const full = chain.spec.converter?.full ?? Infinity
+      const clipped = walked.stages.some((s) => s.id === 'converter' && (s.value >= full || s.value <= 0))
+      for (const { id, value } of walked.stages) {
+        if (clipped && (id === 'converter' || id === 'shown')) continue
+        const found = walkBackward(chain, id, value)
+        // the old needle gauge shows what two feeds make of the sender: read backward that may be no truth at all
+        if (found.length === 0) { expect(read).toBe('rd-fuel'); continue }
+        expect(Math.min(...found.map((t) => Math.abs(t - truth))), `${id} at ${truth}`).toBeLessThan(0.01 * span)
+      }
+      const linear = linearSpread(chain, truth)
+      expect(linear.total).toBeGreaterThan(0)
+      const uniform = uniformStream(9)
+      const drawn = monteCarlo(chain, truth, { draws: 4000, uniform, normal: normalStream(uniform) })
+      // the spoilt fuel channel sits on the bend of its last cell, where a straight line says nothing
+      if (!clipped && read !== 'rd-fuel' && linear.total < 0.1 * span && linear.total < 4 * accuracy) {
+        expect(drawn.sigma / linear.total, `at ${truth}`).toBeGreaterThan(0.8)
+        expect(drawn.sigma / linear.total, `at ${truth}`).toBeLessThan(1.25)
+      }
+    }
+  })
+
+  it.each(reads)('%s: the proposed table errs no more than it says', (read) => {
+    const chain = chainOf(build, read), table = inputOf(build, readOf(build, read).read.input).input.table
+    if (!table) { expect(chain.spec.converter).toBeNull(); return }
+    const best = proposeTable(chain, table, 'best', { at: '', name: '' })
+    const errors = tableErrors(chain, table, best.table)
+    expect(errors.length).toBeGreaterThan(60)
+    expect(Math.max(...errors.map((e) => Math.abs(e.error)))).toBeLessThanOrEqual(best.worst * 1.02 + table.valueStep)
+  })
+})
+
+describe('a ratiometric bridge', () => {
+  const pinAt = (b: Build, kPa: number): number => walkForward(chainOf(b, 'rd-map'), kPa).stages.find((s) => s.id === 'pin')!.value
+  it('is what the circuit gives by hand, its supply current in the ground wire included', () => {
+    const chain = chainOf(withRead('rd-map', (r) => ({ wire: { ...r.wire, groundOhm: measured(2), signalOhm: measured(1), groundOffsetV: measured(0.01) } })), 'rd-map')
+    const signal = idealValue(chain, 'element', 150)
+    const supplyV = 5 - 0.005 * 2 - (0.01 + 0.005 * 2)
+    const { voltage } = solveCircuit({ reference: 'g', elements: [
+      { id: 'emf', kind: 'voltage', plus: 'e', minus: 'low', volt: (signal / 5) * supplyV }, { id: 'source', kind: 'resistor', a: 'e', b: 'high', ohm: 100 }, { id: 'signal', kind: 'resistor', a: 'high', b: 'pin', ohm: 1 },
+      { id: 'leak', kind: 'resistor', a: 'pin', b: 'g', ohm: 1e7 }, { id: 'offset', kind: 'voltage', plus: 'low', minus: 'g', volt: 0.01 + 0.005 * 2 },
+    ] })
+    expect(walkForward(chain, 150).stages.find((s) => s.id === 'pin')!.value).toBeCloseTo(voltage.pin!, 5)
+  })
+  it('a ground offset arrives times 1 − V/Vs', () => {
+    const at = (volt: number): number => pinAt(withRead('rd-map', (r) => ({ wire: { ...r.wire, groundOffsetV: measured(volt) } })), 150)
+    const v = at(0)
+    expect((at(0.05) - v) / 0.05).toBeCloseTo(1 - v / 5, 3)
+  })
+  it('follows its supply: where that is the reference it cancels, where it is not it does not', () => {
+    const shown = (patch: Partial<Input>): number => walkForward(chainOf(withInput('rd-pedal-a', patch), 'rd-pedal-a'), 30).shown
+    const right = shown({})
+    expect(shown({ referenceV: measured(4.9) })).toBeCloseTo(right, 3)
+    const own = { ...inputOf(build, 'in-pedal-a').input.sensorSupply, volt: measured(4.9), toReference: false }
+    expect(linearSpread(chainOf(withInput('rd-pedal-a', { sensorSupply: own }), 'rd-pedal-a'), 90).shares.find((s) => s.share === 'input')!.sigma).toBeGreaterThan(0.3)
+    expect(linearSpread(chainOf(build, 'rd-pedal-a'), 90).shares.find((s) => s.share === 'input')).toBeUndefined()
+  })
+  it('a differential input takes the sensor’s ground for its own', () => {
+    const off = withRead('rd-lambda', (r) => ({ wire: { ...r.wire, groundOffsetV: measured(0.1) } }))
+    const bias = (b: Build): number => walkForward(chainOf(b, 'rd-lambda'), 1).biases.find((x) => x.share === 'ground')!.bias
+    expect(bias(off)).toBeGreaterThan(0.01)
+    expect(Math.abs(bias(after(off, { kind: 'editInput', args: { input: 'in-lambda', patch: { differential: true } } })))).toBeLessThan(1e-9)
+  })
+})
+
+describe('edges', () => {
+  it('pass the wire whole, are counted for a while, and end where the input ends', () => {
+    const chain = chainOf(build, 'rd-wheel')
+    expect(chain.spec.stages).toEqual(['truth', 'element', 'converter', 'shown'])
+    const at = (kmh: number) => walkForward(chain, kmh).stages.find((s) => s.id === 'converter')!.value
+    expect(at(100)).toBeCloseTo(idealValue(chain, 'element', 100) * 0.1, 9)
+    const slow = chainOf(withInput('rd-wheel', { counter: { gateS: 0.1, highestHz: 500 } }), 'rd-wheel')
+    expect(walkForward(slow, 120).shown).toBeLessThan(85)
+  })
+  it('need an input that counts, and volts one that measures', () => {
+    expect(assembleChain(withInput('rd-wheel', { signal: 'voltage' }), 'rd-wheel').problem).toMatch(/measures volts, and this sensor gives edges/)
+    expect(assembleChain(withInput('rd-map', { signal: 'frequency', counter: { gateS: 0.1, highestHz: 100 } }), 'rd-map').problem).toMatch(/counts edges/)
+  })
+})
+
+describe('platinum', () => {
+  it('on three wires loses its leads, on two it reads them', () => {
+    const leads = withRead('rd-gearbox', (r) => ({ wire: { ...r.wire, signalOhm: measured(1), groundOhm: measured(1) } }))
+    const two = after(leads, { kind: 'editElement', args: { id: 'el-gearbox', patch: { settings: { ...build.elements.find((e) => e.id === 'el-gearbox')!.settings, wires: '2' } } } })
+    const bias = (b: Build): number => walkForward(chainOf(b, 'rd-gearbox'), 100).biases.find((x) => x.share === 'leads')!.bias
+    expect(Math.abs(bias(leads))).toBeLessThan(1e-6)
+    expect(bias(two)).toBeCloseTo(2 / 3.79, 1)
+  })
+})
+
+describe('what was read, on every kind', () => {
+  it.each([['rd-map', 93.87], ['rd-throttle', 0], ['rd-lambda', 1], ['rd-egt-1', 20], ['rd-wheel', 60]] as const)('%s: agrees when healthy, and names the fault put into it', (read, truth) => {
+    const { spec } = assembleChain(build, read)
+    const chain = prepareChain(spec!)
+    expect(keyOnCheck(spec!, truth, spec!.accuracy / 10, { shown: walkForward(chain, truth).shown }).agrees).toBe(true)
+    const fits = FAULTS.filter((f) => f.of.includes(spec!.drive.kind))
+    expect(fits.length).toBeGreaterThan(3)
+    for (const id of spec!.drive.kind === 'frequency' ? ['no-edges', 'edges-multiplied'] : ['signal-open', 'short-supply']) {
+      const variant = fits.find((f) => f.id === id)!.variants(spec!)[0]!
+      const { shown, pinV } = observe(variant, truth)
+      const verdict = keyOnCheck(spec!, truth, spec!.accuracy / 10, { shown, pinV })
+      if (verdict.agrees) { expect([id, truth]).toEqual(['signal-open', 0]); continue }
+      expect(verdict.causes.map((c) => c.id), `${id} ${shown}`).toContain(id)
+    }
+  })
+  it('fits speak in the truth’s own unit', () => {
+    for (const told of REST) expect(familyOf(told.family).truthUnit.length).toBeGreaterThan(0)
+  })
+})
