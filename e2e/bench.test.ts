@@ -54,7 +54,7 @@ test('a sensor taken from ice to a cooling flask on the bench is fitted to what 
 test('points taken on the bench survive a page that goes away in the middle', async ({ page }) => {
   watch(page)
   await openSample(page)
-  await page.getByRole('link', { name: /Air/ }).click()
+  await page.getByRole('link', { name: /Air, after/ }).click()
   await page.getByRole('tab', { name: /Element/ }).click()
   await startBench(page)
   await page.waitForTimeout(2500)

@@ -2,6 +2,8 @@ import { expect, test, type Page } from '@playwright/test'
 import { exportBuild, openSample, saved, watch } from './help.ts'
 
 const more = async (page: Page, name: string, item: string): Promise<void> => {
+  // a menu that is still closing would answer too
+  await expect(page.getByRole('menuitem')).toHaveCount(0)
   await page.getByRole('button', { name: `More for ${name}`, exact: true }).click()
   await page.getByRole('menuitem', { name: item }).click()
 }
@@ -75,7 +77,7 @@ test('removing a channel is undone by one press', async ({ page }) => {
 test('long names, no data and a narrow screen keep the page whole', async ({ page }) => {
   watch(page)
   await openSample(page)
-  await page.getByRole('link', { name: /Air/ }).click()
+  await page.getByRole('link', { name: /Air, after/ }).click()
   await page.getByRole('button', { name: 'Edit the channel' }).click()
   const long = 'Intake air temperature behind the very long charge cooler '.repeat(3).trim()
   await page.getByLabel('Name', { exact: true }).fill(long)

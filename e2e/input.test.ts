@@ -51,7 +51,7 @@ test('the pull-up is the one the core designs; a fixed one gets a part in parall
 
 test('an unknown pull-up is found from two readings and becomes measured', async ({ page }) => {
   watch(page)
-  await open(page, /Air/, /Input/)
+  await open(page, /Air, after/, /Input/)
   await page.getByText('Find the pull-up from two readings').click()
   await page.getByLabel('Open', { exact: true }).fill('4.99')
   await page.getByLabel('Known resistor').fill('1k')

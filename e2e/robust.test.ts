@@ -34,7 +34,7 @@ test('two tabs on one build do not overwrite each other', async ({ page, context
   watch(other)
   await openSample(other)
   for (const [tab, place] of [[page, 'first tab'], [other, 'second tab']] as const) {
-    await tab.getByRole('link', { name: place === 'first tab' ? /Coolant/ : /Air/ }).click()
+    await tab.getByRole('link', { name: place === 'first tab' ? /Coolant/ : /Air, after/ }).click()
     await tab.getByRole('tab', { name: /Leads/ }).click()
     await tab.getByLabel('Wire colour').fill(place)
   }
@@ -44,7 +44,7 @@ test('two tabs on one build do not overwrite each other', async ({ page, context
   await page.getByRole('tab', { name: /Leads/ }).click()
   await expect(page.getByLabel('Wire colour')).toHaveValue('first tab')
   await page.getByRole('link', { name: 'Line-up' }).click()
-  await page.getByRole('link', { name: /Air/ }).click()
+  await page.getByRole('link', { name: /Air, after/ }).click()
   await page.getByRole('tab', { name: /Leads/ }).click()
   await expect(page.getByLabel('Wire colour')).toHaveValue('second tab')
 })
@@ -90,7 +90,7 @@ test('a tab closed mid-write leaves a whole build', async ({ page, context }) =>
 test('wrong typing gets its message by the box, and keeps what was typed', async ({ page }) => {
   watch(page)
   await openSample(page)
-  await page.getByRole('link', { name: /Air/ }).click()
+  await page.getByRole('link', { name: /Air, after/ }).click()
   const box = page.getByLabel('Meter shows', { exact: true })
   for (const [typed, message] of [['1,500', /could be 1.500 or 1500/], ['30 psi', /is a pressure/], ['-5', /cannot be negative/], ['0', /0 Ω is a short/], ['abc', /not a number/]] as const) {
     await box.fill(typed)

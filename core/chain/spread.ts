@@ -36,7 +36,7 @@ export function linearSpread(chain: Chain, truth: number): SpreadAt {
   return { sigma, shares: [...byShare].map(([share, { sigma: s, label }]) => ({ share, sigma: s, label })), total: sigma.shown ?? 0 }
 }
 
-type Effect = { id: string; share: ShareId; label: string; kind: 'normal' | 'uniform'; stages: Set<StageId>; /** 1σ at a stage, truth unit, signed */ at: (stage: StageId) => number }
+export type Effect = { id: string; share: ShareId; label: string; kind: 'normal' | 'uniform'; stages: Set<StageId>; /** 1σ at a stage, truth unit, signed */ at: (stage: StageId) => number }
 
 const FROM: Record<'truth' | 'plug' | 'counts' | 'face', StageId[]> = {
   truth: ['element', 'plug', 'pin', 'converter', 'shown'],
@@ -63,7 +63,8 @@ function circuitAnswers(chain: Chain, signal: number): Record<'pin' | 'plug', { 
   return { pin: followed(pin), plug: followed(plug) }
 }
 
-function spreadEffects(chain: Chain, truth: number): Effect[] {
+/** Every single cause of spread at a truth, and what it does to each stage. */
+export function spreadEffects(chain: Chain, truth: number): Effect[] {
   const { spec } = chain
   const { signal } = heatedElement(chain, truth)
   const { pin, plug } = circuitAnswers(chain, signal)

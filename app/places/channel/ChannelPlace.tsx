@@ -14,9 +14,9 @@ import { truthUnit } from './stageInfo.ts'
 import { TypeReading } from './TypeReading.tsx'
 import { heightFor, windowAround, type Window } from './window.ts'
 
-export type StagePlace = NextStep['stage']
+export type StagePlace = NextStep['stage'] | 'budget'
 const TABS: { id: StagePlace; name: string }[] = [
-  { id: 'element', name: 'Element' }, { id: 'leads', name: 'Leads' }, { id: 'input', name: 'Input' }, { id: 'table', name: 'Table' }, { id: 'face', name: 'Face' }, { id: 'prove', name: 'Prove' },
+  { id: 'element', name: 'Element' }, { id: 'leads', name: 'Leads' }, { id: 'input', name: 'Input' }, { id: 'table', name: 'Table' }, { id: 'face', name: 'Face' }, { id: 'prove', name: 'Prove' }, { id: 'budget', name: 'Budget' },
 ]
 const TAB_OF: Record<StageId, StagePlace> = { truth: 'element', element: 'element', plug: 'leads', pin: 'input', converter: 'input', shown: 'table' }
 
@@ -27,6 +27,7 @@ const STAGES = {
   table: lazy(() => import('./table/TableStage.tsx')),
   face: lazy(() => import('./FaceStage.tsx')),
   prove: lazy(() => import('./ProveStage.tsx')),
+  budget: lazy(() => import('./BudgetStage.tsx')),
 }
 
 const Title = memo(ChannelTitle)
@@ -51,7 +52,7 @@ function ChannelOf({ channelId, readId }: { channelId: string; readId: string })
   const { chain } = status
   const { range, best } = channel.needs
   // the next step opens the page; while it is being done the page must not jump away
-  const [firstStage] = useState(status.next.stage)
+  const [firstStage] = useState<StagePlace>(status.next.stage)
   const stage = (search.get('stage') as StagePlace | null) ?? firstStage
   const [truth, setTruth] = useState(() => status.worst?.at ?? (best[0] + best[1]) / 2)
   const bend = status.worst?.bias ?? 0

@@ -1,0 +1,89 @@
+import { channelOf, inputOf } from '../build/find.ts'
+import type { Build, Face } from '../build/types.ts'
+import { EchtError } from '../error.ts'
+import { familyOf } from '../curve/registry.ts'
+import { convertFromCore } from '../quantity/units.ts'
+import { fixed } from '../quantity/format.ts'
+import { assembleChain, type StageId } from './spec.ts'
+import { K95, linearSpread } from './spread.ts'
+import { prepareChain, walkForward } from './walk.ts'
+
+/** Where a needle stands for a value, degrees from its first mark; a needle on its stop says so. */
+export function needleAt(needle: NonNullable<Face['needle']>, value: number): { degrees: number; onStop: 'low' | 'high' | null } {
+  const { low, high, sweepDegrees } = needle
+  if (low === high) throw new EchtError('bad-range', `The scale runs from ${low} to ${high}: give two different marks.`)
+  const share = (value - low) / (high - low)
+  return { degrees: Math.min(1, Math.max(0, share)) * sweepDegrees, onStop: share < 0 ? 'low' : share > 1 ? 'high' : null }
+}
+
+/** Marks of a needle's scale, value and degrees. */
+export function needleMarks(needle: NonNullable<Face['needle']>): { value: number; degrees: number }[] {
+  const step = Math.abs(needle.markStep), [a, b] = [Math.min(needle.low, needle.high), Math.max(needle.low, needle.high)]
+  const count = Math.floor((b - a) / step + 1e-9)
+  return Array.from({ length: Math.min(200, count) + 1 }, (_, i) => a + i * step).map((value) => ({ value, degrees: needleAt(needle, value).degrees }))
+}
+
+/** What a face writes or points at, as one reads it. */
+export function faceText(face: Face, value: number, coreUnit: string): string {
+  const unit = face.unit ?? coreUnit
+  return `${fixed(convertFromCore(value, unit), face.decimals)} ${unit}`
+}
+
+/** Whether a warning is on, given whether it was: off again only a hysteresis back. */
+export function warningOn(warning: NonNullable<Face['warning']>, value: number, was: boolean): boolean {
+  const beyond = (limit: number): boolean => (warning.when === 'above' ? value > limit : value < limit)
+  const back = warning.when === 'above' ? warning.at - warning.hysteresis : warning.at + warning.hysteresis
+  return was ? beyond(back) : beyond(warning.at)
+}
+
+/** Seconds until a damped face shows a step to within a tenth. */
+export const settleS = (dampingS: number): number => dampingS * Math.log(10)
+
+export type ReaderAt = {
+  read: string
+  device: string
+  pin: string
+  /** null with the reason where the chain is not whole */
+  shown: number | null
+  text: string
+  off: number
+  half: number
+  heights: { id: StageId; height: number }[]
+  problem: string | null
+}
+
+export type Readers = {
+  readers: ReaderAt[]
+  /** the first stage at which two readers' threads differ by more than a fifth of the need, and by how much there */
+  partsAt: { stage: StageId; by: number } | null
+  /** largest difference between what two of them show */
+  apart: number
+}
+
+/** Everything that reads one channel's sensor, at one truth: what each shows, and where their threads part. */
+export function readersAt(build: Build, channelId: string, truth: number): Readers {
+  const channel = channelOf(build, channelId)
+  const readers = channel.reads.map((read): ReaderAt => {
+    const { input, device } = inputOf(build, read.input)
+    const base = { read: read.id, device: device.name, pin: input.pin, heights: [], off: NaN, half: NaN, shown: null, text: '–' }
+    const { spec, problem, sensor } = assembleChain(build, read.id)
+    if (!spec) return { ...base, problem }
+    try {
+      const chain = prepareChain(spec), walked = walkForward(chain, truth)
+      return {
+        ...base, shown: walked.shown, off: walked.shown - truth, half: K95 * linearSpread(chain, truth).total, problem: null,
+        heights: walked.stages.map(({ id, height }) => ({ id, height })), text: faceText(read.face, walked.shown, input.table?.valueUnit ?? familyOf(sensor.family).truthUnit),
+      }
+    } catch (error) { return { ...base, problem: (error as Error).message } }
+  })
+  const whole = readers.filter((r) => r.shown !== null)
+  const limit = channel.needs.accuracy / 5
+  let partsAt: Readers['partsAt'] = null
+  for (const stage of ['element', 'plug', 'pin', 'converter', 'shown'] as const) {
+    const at = whole.flatMap((r) => r.heights.filter((h) => h.id === stage).map((h) => h.height))
+    const by = at.length < 2 ? 0 : Math.max(...at) - Math.min(...at)
+    if (by > limit) { partsAt = { stage, by }; break }
+  }
+  const shown = whole.map((r) => r.shown!)
+  return { readers, partsAt, apart: shown.length < 2 ? 0 : Math.max(...shown) - Math.min(...shown) }
+}

@@ -1,0 +1,1 @@
+export { cellNumber, CHUNK_CHARACTERS, likelyColumn, logBuilder, logParsing, rateOf, readLogText, type Log, type ReadLogOptions } from './read.ts'
