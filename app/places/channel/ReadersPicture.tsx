@@ -23,7 +23,7 @@ export function ReadersPicture({ readers, truth, accuracy, q }: { readers: Reade
     <svg viewBox={`0 0 ${W} ${H}`} width="100%" style={{ maxWidth: 620 }} role="img" aria-label={`Threads of ${whole.length} readers: ${whole.map((r) => `${r.device} ${q.off(r.off)} ${q.unit}`).join(', ')}`}>
       <rect x={LEFT} width={W - LEFT - RIGHT} y={y(accuracy)} height={y(-accuracy) - y(accuracy)} fill="var(--ink)" opacity={0.06} />
       {stages.map((s) => <g key={s}><line x1={x(s)} x2={x(s)} y1={TOP} y2={H - 12} stroke="var(--ink)" strokeWidth={1.2} opacity={0.6} /><text x={x(s)} y={20} textAnchor="middle" fontSize={12.5} fill="var(--ink)">{STAGE_NAME[s]}</text></g>)}
-      {[accuracy, 0, -accuracy].map((o) => <text key={o} x={LEFT - 8} y={y(o) + 4} textAnchor="end" fontSize={12} className="mono" fill="var(--pale)">{o === 0 ? '0' : q.off(o, 1)}</text>)}
+      {(y(-accuracy) - y(accuracy) > 34 ? [accuracy, 0, -accuracy] : [0]).map((o) => <text key={o} x={LEFT - 8} y={y(o) + 4} textAnchor="end" fontSize={12} className="mono" fill="var(--pale)">{o === 0 ? '0' : q.off(o, 1)}</text>)}
       {whole.map((r, i) => <polyline key={r.read} points={r.heights.map((h) => `${x(h.id)},${y((Number.isFinite(h.height) ? h.height : r.shown!) - truth)}`).join(' ')} fill="none" stroke={Math.abs(r.off) > accuracy ? 'var(--doubt)' : 'var(--touch)'} strokeWidth={2.6} strokeDasharray={DASH[i % DASH.length]} strokeLinejoin="round" />)}
       {labels.map(({ r, at }) => <text key={r.read} x={W - RIGHT + 8} y={at + 4} fontSize={13} fill="var(--ink)">{r.device} {q.off(r.off, 1)}</text>)}
     </svg>

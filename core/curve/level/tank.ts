@@ -94,9 +94,12 @@ export function fillsWorthTaking(tank: Tank, sender: Sender, taken: readonly num
     const knots = [...have].map((litres) => ({ litres, signal: senderOhm(sender, heightAt(tank, litres)) }))
     if (new Set(knots.map((p) => p.signal)).size < 2) break
     let worst = { litres: 0, errorL: 0 }
-    for (const p of points) { const errorL = Math.abs(litresFrom(knots, p.ohm) - p.litres); if (errorL > worst.errorL) worst = { litres: p.litres, errorL } }
-    // half of what is left in a dead zone cannot be mended by another fill
-    if (worst.errorL < 0.002 * full || have.has(worst.litres)) break
+    // where the arm lies on its stop no fill helps, and beside one that is taken another says little
+    for (const p of points.filter((x) => x.ohm !== points[0]!.ohm && x.ohm !== points.at(-1)!.ohm && [...have].every((l) => Math.abs(l - x.litres) > 0.04 * full))) {
+      const errorL = Math.abs(litresFrom(knots, p.ohm) - p.litres)
+      if (errorL > worst.errorL) worst = { litres: p.litres, errorL }
+    }
+    if (worst.errorL < 0.002 * full) break
     found.push(worst)
     have.add(worst.litres)
   }

@@ -14,6 +14,7 @@ import { PastePoints } from './PastePoints.tsx'
 import { Points } from './Points.tsx'
 
 const CurveCharts = lazy(() => import('./CurveCharts.tsx'))
+const Choosing = lazy(() => import('./Choosing.tsx'))
 const BenchPanel = lazy(() => import('../../../bench/BenchPanel.tsx'))
 
 /** The sensor itself: its points, its curve, how sure it is, and the one more point worth taking. */
@@ -40,6 +41,8 @@ function KnownElement({ status }: StageProps) {
   const candidates = useMemo(() => { try { return sensor.points.length > 0 ? family.identify(sensor.points, element.settings) : [] } catch { return [] } }, [sensor.points, family, element.settings])
   const findings = useMemo(() => { try { return family.checks(sensor.points, sensor.fit, settings) } catch { return [] } }, [sensor, family, settings])
   const onBench = family.signal === 'resistance' && family.quantity === 'temperature'
+  const [choosing, setChoosing] = useState(false)
+  const comparable = family.quantity === 'temperature' || family.quantity === 'pressure'
   const worth = 0.05 * channel.needs.accuracy
   return (
     <div className="stage">
@@ -74,6 +77,12 @@ function KnownElement({ status }: StageProps) {
           <p className="pale">{candidates[0].fits ? <>Looks like <b>{candidates[0].name}</b>{candidates[1]?.fits ? `, or ${candidates[1].name}; ${q.text(candidates[0].partAt ?? 0, 0)} would part them.` : '.'}</> : `Like none of the library; nearest is ${candidates[0].name}, ${q.pm(candidates[0].missRms, 0).slice(1)} ${q.unit} off.`}</p>
         )}
       </div>
+      {comparable && (
+        <div style={{ gridColumn: '1 / -1' }}>
+          <Button variant="subtle" aria-expanded={choosing} onClick={() => setChoosing(!choosing)}>{choosing ? 'Close the comparison' : 'Compare with other sensors'}</Button>
+          {choosing && <Suspense fallback={<p className="pale">…</p>}><Choosing status={status} /></Suspense>}
+        </div>
+      )}
       {panel && <div style={{ gridColumn: '1 / -1' }}><Suspense fallback={<p className="pale">…</p>}>{panel}</Suspense></div>}
     </div>
   )
