@@ -31,7 +31,7 @@ export function checkSweep(signal: ArrayLike<number>, rate: number): Sweep {
       const back = Math.min(n - 1, i + Math.max(2, Math.round(0.15 * rate)))
       let k = i + 1
       while (k <= back && signal[k]! * sign < highest - jump) k++
-      if (k <= back) { say('dropout', i, `It falls away by ${Math.abs(step).toPrecision(3)} for ${(((k - i) / rate) * 1000).toFixed(0)} ms near ${(share(i) * 100).toFixed(0)} % of the travel: a lost contact.`); i = k; continue }
+      if (k <= back) { say('dropout', i, `It falls away by ${Math.abs(step).toPrecision(3)} for ${(((k - i - 1) / rate) * 1000).toFixed(0)} ms near ${(share(i) * 100).toFixed(0)} % of the travel: a lost contact.`); i = k; continue }
       say('reversal', i, `It turns back by ${Math.abs(step).toPrecision(3)} near ${(share(i) * 100).toFixed(0)} %.`)
       highest = signal[i + 1]! * sign
     } else if (step > jump) say('jump', i, `It jumps by ${step.toPrecision(3)} near ${(share(i) * 100).toFixed(0)} %: a break in the track, or the sweep was too fast.`)

@@ -1,0 +1,78 @@
+import { describe, expect, it } from 'vitest'
+import { saltmarshNine } from '../../demo/saltmarshNine.ts'
+import { applyChange, measured, readOf, type Build, type Edited } from '../build/index.ts'
+import { normalStream, uniformStream } from '../math/index.ts'
+import { assembleChain, errorAt, errorBudget, faceText, K95, linearSpread, monteCarlo, needleAt, needleMarks, prepareChain, readersAt, settleS, warningOn, type Chain } from './index.ts'
+
+const build = saltmarshNine()
+let n = 0
+const after = (b: Build, ...changes: Edited[]): Build => changes.reduce((x, c) => applyChange(x, c, { id: `b${++n}`, at: '2026-11-24T20:00:00Z', by: '' }), b)
+const chainOf = (b: Build, read: string): Chain => prepareChain(assembleChain(b, read).spec!)
+const reads = build.channels.flatMap((c) => c.reads.map((r) => r.id)).filter((id) => !['rd-oil', 'rd-fuel', 'rd-fuel-gauge', 'rd-oil-gauge', 'rd-oil-sender'].includes(id))
+
+describe('the error budget', () => {
+  it.each(reads)('%s: its lines are the whole, linear and drawn agree, and each remedy leaves less', (read) => {
+    const chain = chainOf(build, read), [low, high] = chain.spec.best, at = (low + high) / 2
+    const budget = errorBudget(chain, at), error = errorAt(chain, at)
+    expect(budget.bias).toBeCloseTo(error.bias, 9)
+    expect(budget.half).toBeCloseTo(error.band, 9)
+    const spreads = budget.lines.filter((l) => l.kind === 'spread')
+    expect(Math.hypot(...spreads.map((l) => l.size)) / budget.half).toBeGreaterThan(0.99)
+    expect(spreads.reduce((s, l) => s + l.portion, 0)).toBeGreaterThan(0.98)
+    expect(budget.lines.map((l) => Math.abs(l.size))).toEqual(budget.lines.map((l) => Math.abs(l.size)).sort((a, b) => b - a))
+    for (const l of spreads) { expect(l.worstAfter).toBeLessThan(budget.worst); expect(l.remedy.length).toBeGreaterThan(15) }
+    expect(budget.next === null || budget.lines.every((l) => l.worstAfter >= budget.next!.worstAfter)).toBe(true)
+    const uniform = uniformStream(3)
+    const drawn = monteCarlo(chain, at, { draws: 20000, uniform, normal: normalStream(uniform) })
+    // the middle 95 % of what was drawn: a uniform part that rules makes it a little narrower than 1.96 σ
+    expect((drawn.high - drawn.low) / 2 / budget.half).toBeGreaterThan(0.8)
+    expect((drawn.high - drawn.low) / 2 / budget.half).toBeLessThan(1.1)
+  })
+  it('what it promises of a remedy is what doing it brings', () => {
+    const read = 'rd-gearbox', { input } = readOf(build, read).read
+    const chain = chainOf(build, read), before = errorBudget(chain, 100)
+    const pull = before.lines.find((l) => l.id.startsWith('pull '))!
+    expect(before.next!.id).toBe(pull.id)
+    const own = build.devices.flatMap((d) => d.inputs).find((i) => i.id === input)!.pulls[0]!
+    const done = after(build, { kind: 'editInput', args: { input, patch: { pulls: [{ ...own, ohm: measured(own.ohm.value), tolerance: own.tolerance / 10 }] } } })
+    expect(errorBudget(chainOf(done, read), 100).worst).toBeCloseTo(pull.worstAfter, 3)
+  })
+  it('names the other device on a shared sensor first', () => {
+    const next = errorBudget(chainOf(build, 'rd-oil'), 120).next!
+    expect(next).toMatchObject({ share: 'shared', kind: 'bias', remedy: expect.stringMatching(/own sensor/) })
+  })
+})
+
+describe('faces', () => {
+  const needle = { sweepDegrees: 90, low: 0, high: 48, markStep: 12 }
+  it('a needle stands by its share of the sweep, and on its stop beyond', () => {
+    expect(needleAt(needle, 12)).toEqual({ degrees: 22.5, onStop: null })
+    expect(needleAt(needle, 60)).toEqual({ degrees: 90, onStop: 'high' })
+    expect(needleAt({ ...needle, low: 48, high: 0 }, 12).degrees).toBe(67.5)
+    expect(needleMarks(needle).map((m) => m.value)).toEqual([0, 12, 24, 36, 48])
+    expect(() => needleAt({ ...needle, high: 0 }, 1)).toThrow(/two different marks/)
+  })
+  it('writes the unit and decimals it was given', () => {
+    const face = { name: '', decimals: 0, unit: '°F', needle: null, dampingS: 0, warning: null }
+    expect(faceText(face, 92, '°C')).toBe('198 °F')
+    expect(faceText({ ...face, unit: null, decimals: 2 }, 92, '°C')).toBe('92.00 °C')
+    expect(settleS(10)).toBeCloseTo(23.03, 2)
+  })
+  it('a warning comes on at its limit and goes off a hysteresis back, either way', () => {
+    const above = { when: 'above' as const, at: 110, hysteresis: 3 }
+    const seen = (values: number[], w: typeof above | { when: 'below'; at: number; hysteresis: number }): boolean[] => { let on = false; return values.map((v) => (on = warningOn(w, v, on))) }
+    expect(seen([109, 111, 108, 106, 109], above)).toEqual([false, true, true, false, false])
+    expect(seen([7, 5.9, 7, 7.6, 6.5], { when: 'below', at: 6, hysteresis: 1.5 })).toEqual([false, true, true, false, false])
+  })
+  it('readers side by side part where their circuits do', () => {
+    const fuel = readersAt(build, 'ch-fuel', 15)
+    expect(fuel.readers.map((r) => r.device)).toEqual(['Display', 'Fuel gauge'])
+    expect(fuel.partsAt!.stage).toBe('plug')
+    expect(fuel.apart).toBeGreaterThan(5)
+    const alone = readersAt(build, 'ch-map', 100)
+    expect(alone).toMatchObject({ partsAt: null, apart: 0 })
+    expect(alone.readers[0]!.half).toBeCloseTo(K95 * linearSpread(chainOf(build, 'rd-map'), 100).total, 9)
+    const bare = after(build, { kind: 'editInput', args: { input: 'eu-14', patch: { pulls: [] } } })
+    expect(readersAt(bare, 'ch-coolant', 90).readers[0]).toMatchObject({ shown: null, problem: expect.stringMatching(/No pull-up/) })
+  })
+})

@@ -1,0 +1,138 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { linspace } from '../../math/index.ts'
+import { familyOf } from '../registry.ts'
+import { chooseDamping, damped, directionGap, fillsWorthTaking, fitLevel, heightAt, judgeDamping, levelLitres, predictLevel, requireTank, reserveLamp, senderOhm, slosh, tankHeight, tankLitres, twoEndsError, twoSenders, type Sender, type Tank } from './index.ts'
+
+const BOX: Tank = { corners: [{ x: 0, y: 0 }, { x: 300, y: 0 }, { x: 300, y: 200 }, { x: 0, y: 200 }], lengthMm: 500 }
+const TRIANGLE: Tank = { corners: [{ x: 0, y: 0 }, { x: 200, y: 300 }, { x: -200, y: 300 }], lengthMm: 400 }
+const STRAIGHT: Sender = { kind: 'straight', lowMm: 0, highMm: 200, emptyOhm: 10, fullOhm: 180 }
+
+describe('a tank from its section', () => {
+  it('holds what geometry says', () => {
+    expect(tankLitres(BOX, 200)).toBeCloseTo(30, 9)
+    expect(tankLitres(BOX, 50)).toBeCloseTo(7.5, 9)
+    expect(tankLitres(TRIANGLE, 300)).toBeCloseTo(24, 9)
+    // a triangle on its point fills with the square of the height
+    expect(tankLitres(TRIANGLE, 150)).toBeCloseTo(6, 9)
+  })
+  it('fills rising, and back again, whatever its corners', () => {
+    fc.assert(fc.property(fc.array(fc.integer({ min: 60, max: 400 }), { minLength: 3, maxLength: 6 }), fc.integer({ min: 100, max: 900 }), (widths, lengthMm) => {
+      const right = widths.map((w, i) => ({ x: w, y: i * 80 })), left = widths.map((w, i) => ({ x: -w / 2, y: i * 80 })).reverse()
+      const tank = requireTank({ corners: [...right, ...left], lengthMm })
+      let last = -1
+      for (const h of linspace(0, tankHeight(tank), 15)) {
+        const litres = tankLitres(tank, h)
+        expect(litres).toBeGreaterThanOrEqual(last - 1e-9)
+        expect(heightAt(tank, litres)).toBeCloseTo(h, 2)
+        last = litres
+      }
+    }), { numRuns: 40 })
+  })
+  it.each<[Partial<Tank>, RegExp]>([
+    [{ corners: [{ x: 0, y: 0 }, { x: 1, y: 1 }] }, /at least three corners/], [{ corners: [{ x: 0, y: 0 }, { x: 100, y: 100 }, { x: 200, y: 200 }] }, /no area/],
+    [{ corners: [{ x: 0, y: 0 }, { x: 300, y: 200 }, { x: 300, y: 0 }, { x: 0, y: 200 }] }, /cross/], [{ lengthMm: 0 }, /above zero/],
+  ])('refuses %o', (patch, message) => { expect(() => requireTank({ ...BOX, ...patch })).toThrow(message) })
+  it('holds no more than it holds', () => { expect(() => heightAt(BOX, 31)).toThrow(/0 to 30\.0 l/) })
+})
+
+describe('a sender', () => {
+  it('swings by the arc sine, and stays on its stops', () => {
+    const arm: Sender = { kind: 'arm', pivotMm: 100, armMm: 100, lowDeg: -60, highDeg: 60, emptyOhm: 0, fullOhm: 120 }
+    expect(senderOhm(arm, 100)).toBeCloseTo(60, 9)
+    expect(senderOhm(arm, 150)).toBeCloseTo(90, 9)
+    expect(senderOhm(arm, 0)).toBe(0)
+    expect(senderOhm(arm, 200)).toBe(120)
+    const predicted = predictLevel(BOX, arm)
+    expect(predicted.deadBelowL).toBeGreaterThan(1)
+    expect(predicted.deadAboveL).toBeLessThan(29)
+    expect(Math.abs(predicted.twoEndsErrorL)).toBeGreaterThan(1)
+  })
+  it('a box on a straight float needs its two ends only; a triangle does not', () => {
+    expect(Math.abs(predictLevel(BOX, STRAIGHT).twoEndsErrorL)).toBeLessThan(1e-6)
+    expect(Math.abs(predictLevel(TRIANGLE, { ...STRAIGHT, highMm: 300 }).twoEndsErrorL)).toBeCloseTo(6, 1)
+    expect(() => predictLevel(BOX, { ...STRAIGHT, fullOhm: 10 })).toThrow(/never moves/)
+  })
+  it('fills worth taking lower the worst error, each one', () => {
+    const sender: Sender = { ...STRAIGHT, highMm: 300 }
+    const litresFrom = (knots: { signal: number; litres: number }[], ohm: number): number => levelLitres(fitLevel(knots), ohm)
+    // a triangle's square is the cubic's own after one fill; a swinging arm in it takes several
+    expect(fillsWorthTaking(TRIANGLE, sender, [], 4, litresFrom)).toHaveLength(1)
+    const fills = fillsWorthTaking(TRIANGLE, { kind: 'arm', pivotMm: 150, armMm: 155, lowDeg: -75, highDeg: 75, emptyOhm: 10, fullOhm: 180 }, [], 4, litresFrom)
+    expect(fills.length).toBeGreaterThan(1)
+    for (let i = 1; i < fills.length; i++) expect(fills[i]!.errorL).toBeLessThan(fills[i - 1]!.errorL)
+    expect(fillsWorthTaking(BOX, STRAIGHT, [], 4, litresFrom)).toEqual([])
+  })
+})
+
+it('two senders: on two inputs nothing is hidden, in series and in parallel a bar of litres is', () => {
+  const half = { tank: TRIANGLE, sender: { ...STRAIGHT, highMm: 300 } }
+  const wide = (a: 'series' | 'parallel' | 'separate'): number => { const t = twoSenders([half, half], a); return t.worstBarL[1] - t.worstBarL[0] }
+  expect(wide('separate')).toBe(0)
+  expect(wide('series')).toBeGreaterThan(3)
+  expect(wide('parallel')).toBeGreaterThan(wide('series'))
+  const series = twoSenders([half, half], 'series')
+  expect(series.level.at(-1)!.litres).toBeCloseTo(48, 6)
+  expect(series.level.at(-1)!.ohm).toBeCloseTo(360, 6)
+})
+
+describe('damping', () => {
+  it('the lap is the same for a seed, about the truth, and as large as asked', () => {
+    expect([...slosh(60, 5, 3)]).toEqual([...slosh(60, 5, 3)])
+    expect([...slosh(60, 5, 3)]).not.toEqual([...slosh(60, 5, 4)])
+    const lap = slosh(600, 5, 3)
+    expect(Math.abs(lap.reduce((a, b) => a + b, 0) / lap.length)).toBeLessThan(1)
+    expect(Math.max(...lap.map(Math.abs))).toBeGreaterThan(4)
+  })
+  it('more of it calms the needle and hides a fill for longer', () => {
+    const rows = judgeDamping([0, 2, 10, 40], { sizeL: 5 })
+    for (let i = 1; i < rows.length; i++) { expect(rows[i]!.swingL).toBeLessThan(rows[i - 1]!.swingL); expect(rows[i]!.fillS).toBeGreaterThan(rows[i - 1]!.fillS) }
+    expect(rows[3]!.fillS).toBeCloseTo(40 * Math.log(10), 9)
+    // a step through the filter itself, by the clock
+    const step = damped(Float64Array.from({ length: 2000 }, (_, i) => (i === 0 ? 0 : 10)), { tauS: 20, fastTauS: 0.5, fastForS: 0 })
+    expect(step.findIndex((v) => v >= 9) / 10).toBeCloseTo(20 * Math.log(10), 0)
+    // fast at key-on: nine tenths while the fast time lasts
+    expect(rows[3]!.keyOnS).toBeLessThan(2)
+  })
+  it('is chosen the least that keeps the swing', () => {
+    const chosen = chooseDamping(2, { sizeL: 5 })!
+    expect(chosen.swingL).toBeLessThanOrEqual(2)
+    expect(judgeDamping([chosen.tauS / 1.2], { sizeL: 5, lapS: 400 })[0]!.swingL).toBeGreaterThan(1.9)
+    expect(chooseDamping(0.001, { sizeL: 50 })).toBeNull()
+  })
+  it('a lamp flickers without hysteresis', () => {
+    const shown = slosh(300, 2, 5).map((v) => 6 + v)
+    expect(reserveLamp(shown, 6, 0).changes).toBeGreaterThan(3 * reserveLamp(shown, 6, 3).changes)
+  })
+})
+
+describe('what the points say', () => {
+  const family = familyOf('level')
+  const at = (truth: number, signal: number, method = 'fill') => ({ truth, signal, method, truthUncertainty: 0.1, signalUncertainty: 0.2 })
+  const said = (points: ReturnType<typeof at>[], settings = {}): string => family.checks(points, family.fit(points, {}), { ground: 'level', ...settings }).map((f) => f.text).join(' ')
+  const honest = [0, 10, 20, 30, 40].map((l) => at(l, 10 + 4 * l))
+  it('swapped ends, dead zones, a sticking float, a slope, and two ends against all', () => {
+    expect(said(honest, { emptyReads: 'high' })).toMatch(/ends are swapped/)
+    expect(said(honest, { emptyReads: 'low' })).toBe('')
+    expect(said([at(0, 10), at(4, 10), ...honest.slice(1)])).toMatch(/0 to 4 l: cannot tell/)
+    expect(said([...honest, ...[0, 10, 20, 30, 40].map((l) => at(l, 10 + 4 * l + 6, 'drain'))])).toMatch(/1\.5 l apart/)
+    expect(said(honest, { ground: 'slope' })).toMatch(/tilted tank/)
+    expect(said([at(0, 10), at(5, 60), at(20, 110), at(40, 160)])).toMatch(/two ends alone would be off/)
+  })
+  it('answers a dead zone with its interval, and widens the band by it', () => {
+    const fit = family.fit([at(0, 10), at(6, 10), at(20, 90), at(40, 170)], {})
+    expect(family.interval!(fit.curve, 10)).toEqual([0, 6])
+    expect(family.band(fit, 3)).toBeGreaterThan(1.5)
+    expect(family.band(fit, 20)).toBeLessThan(1)
+  })
+  it('refuses a true reversal by its two fills, and pools one within the scatter', () => {
+    expect(() => family.fit([at(0, 10), at(10, 60), at(20, 40), at(30, 120)], {})).toThrow(/fills of 10 .* and 20 .* turn back/)
+    const pooled = family.fit([at(0, 10), at(10, 50.1), at(11, 49.9), at(30, 120)], {})
+    expect(family.inverse(pooled.curve, 50)).toBeGreaterThan(9.9)
+    expect(family.inverse(pooled.curve, 50)).toBeLessThan(11.1)
+  })
+  it('no gap without both ways; two ends of a straight sender err by nothing', () => {
+    expect(directionGap(honest)).toBeNull()
+    expect(Math.abs(twoEndsError(fitLevel(honest.map((p) => ({ signal: p.signal, litres: p.truth })))).errorL)).toBeLessThan(1e-9)
+  })
+})
