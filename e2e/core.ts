@@ -1,3 +1,10 @@
 /** What the browser tests compare the page with: the core itself. */
 export { assembleChain, prepareChain, proposeTable, readStatus, walkForward } from '../core/chain/index.ts'
 export { expectedReadings } from '../core/prove/index.ts'
+export { sensorOf } from '../core/chain/index.ts'
+export { familyOf } from '../core/curve/registry.ts'
+export { wrongRange, GENERIC_TYPES } from '../core/curve/pressure/index.ts'
+export { potentiometerPins } from '../core/curve/potentiometer/index.ts'
+export { chooseDamping, predictLevel } from '../core/curve/level/index.ts'
+export { stoichiometricAfr, standardPressureKPa } from '../core/standards/index.ts'
+export { hertzPerKmh, pulsesPerKm } from '../core/curve/speed/index.ts'

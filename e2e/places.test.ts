@@ -16,13 +16,14 @@ async function serious(page: Page): Promise<string[]> {
 const channel = (id: string, read: string, stage: string): string => `/build/saltmarsh-nine/channel/${id}/${read}?stage=${stage}`
 const PLACES: [string, string, string][] = [
   ['builds', '/builds', 'Builds'], ['line-up', '/build/saltmarsh-nine', 'Line-up'], ['prove', '/build/saltmarsh-nine/prove', 'Prove'], ['logbook', '/build/saltmarsh-nine/logbook', 'Logbook'], ['card', '/build/saltmarsh-nine/card/rd-coolant', 'Coolant, block outlet'],
-  ...['element', 'leads', 'input', 'table', 'face', 'prove'].map((s): [string, string, string] => [`channel, ${s}`, channel('ch-oil', 'rd-oil', s), 'Oil, gallery']),
+  ...['element', 'leads', 'input', 'table', 'face', 'prove', 'budget'].map((s): [string, string, string] => [`channel, ${s}`, channel('ch-oil', 'rd-oil', s), 'Oil, gallery']),
+  ...([['map', 'Manifold pressure', 'element'], ['oil-pressure', 'Oil pressure', 'input'], ['lambda', 'Lambda, after the turbine', 'element'], ['fuel', 'Fuel level', 'element'], ['fuel', 'Fuel level', 'face'], ['throttle', 'Throttle', 'element'], ['gearbox', 'Gearbox oil', 'element'], ['air-flow', 'Air flow', 'element'], ['wheel', 'Wheel speed, front left', 'element'], ['wheel', 'Wheel speed, front left', 'input']] as const).map(([id, h, s]): [string, string, string] => [`${h}, ${s}`, channel(`ch-${id}`, `rd-${id}`, s), h]),
   ['channel with a slip', channel('ch-air', 'rd-air', 'element'), 'Air, after the charge cooler'], ['gauge', channel('ch-oil', 'rd-oil-gauge', 'input'), 'Oil, gallery'],
 ]
 
 for (const theme of ['light', 'dark'] as const) {
   test(`axe finds nothing serious on any place, ${theme}`, async ({ page }) => {
-    test.setTimeout(150_000)
+    test.setTimeout(240_000)
     watch(page)
     // colours are judged at rest, not half-way through a fade
     await page.emulateMedia({ reducedMotion: 'reduce' })

@@ -38,7 +38,7 @@ describe('platinum and thermocouple', () => {
     const said = (points: ReturnType<typeof at>[], settings = {}) => family.checks(points, family.fit(points, { settings }), { r0Ohm: '100', wires: '2', ...settings }).map((f) => f.text).join(' ')
     expect(said([at(0, 0), at(98, 0)])).toMatch(/each 0\.1 Ω of lead reads 0\.26 °C too hot/)
     expect(said([at(0, 1.2), at(98, 1.2), at(150, 1.2)])).toMatch(/1\.\d\d Ω above a platinum curve throughout: that is 3\.\d °C of leads/)
-    expect(said([{ truth: 0, signal: 1000 }])).toMatch(/where 100 Ω is stated/)
+    expect(said([{ truth: 0, signal: 1000, truthUncertainty: 0.1, signalUncertainty: 1 }])).toMatch(/where 100 Ω is stated/)
     expect(said([at(0, 0), at(98, 0)], { wires: '4' })).toBe('')
   })
   it('an amplifier of plain gain bends as the couple does, its junction counted in millivolts', () => {
