@@ -55,7 +55,7 @@ export const REST: Told[] = [
   ...[1, 2, 3].map((n): Told => ({ key: `egt-${n}`, name: `Exhaust gas, cylinder ${n}`, place: 'Port, 60 mm from the head', family: 'thermocouple', settings: { output: 'linear', voltPerC: 0.005, offsetV: 0, medium: 'exhaust' }, device: 'display', pin: String(13 + n), input: VOLTS, really: (t) => 0.004 * n + 0.005 * t, noise: 0.0008, digits: 3, points: n === 1 ? [{ method: 'ice', truth: 0 }, { method: 'boiling', truth: 97.74, given: [['altitude', 640, 'm', 0]] }] : [] })),
   { key: 'gearbox', name: 'Gearbox oil', place: 'Drain plug', family: 'platinum', settings: { r0Ohm: '1000', wires: '3', dissipationMwPerK: 6 }, needs: { range: [0, 160], best: [70, 130], accuracy: 2 }, device: 'display', pin: '18', input: { pullOhm: 2490, bits: 12 }, really: (t) => 1000.4 * (1 + 3.9083e-3 * t - 5.775e-7 * t * t), noise: 0.3, digits: 0, points: [{ method: 'ice', truth: 0 }] },
   { key: 'air-flow', name: 'Air flow', place: 'After the filter', family: 'air-meter-volts', settings: { assumedCurve: 'meter-60', boreMm: 60, straightMm: 180 }, needs: { range: [0, 450], best: [10, 300], accuracy: 9 }, device: 'engine-unit', pin: '26', input: VOLTS, really: () => 0.8, noise: 0.001, digits: 3, points: [] },
-  { key: 'wheel', name: 'Wheel speed, front left', place: 'Hub, 40-tooth ring', family: 'speed', settings: { teeth: 40, gear: 1, circumferenceM: 1.83 }, device: 'engine-unit', pin: '30', input: { signal: 'frequency', pullOhm: null, axis: 'Hz', gateS: 0.1, highestHz: 2000, cells: 2 }, really: (v) => v * (40 / (3.6 * 1.812)), noise: 0.4, digits: 1, points: [40, 60, 90].map((v) => stated('satellite', v, 'km/h', 1)), table: 'after' },
+  { key: 'wheel', name: 'Wheel speed, front left', place: 'Hub, 40-tooth ring', family: 'speed', settings: { teeth: 40, gear: 1, circumferenceM: 1.83 }, device: 'engine-unit', pin: '30', input: { signal: 'frequency', pullOhm: 2200, axis: 'Hz', gateS: 0.1, highestHz: 2000, cells: 2 }, really: (v) => v * (40 / (3.6 * 1.812)), noise: 0.4, digits: 1, points: [40, 60, 90].map((v) => stated('satellite', v, 'km/h', 1)), table: 'after' },
   { key: 'propshaft', name: 'Shaft speed', place: 'Gearbox output', family: 'speed', settings: { teeth: 8, gear: 4.1, circumferenceM: 1.83 }, device: 'display', pin: '20', input: { signal: 'frequency', pullOhm: 1000, axis: 'Hz', gateS: 0.25, highestHz: 4000, cells: 2 }, really: (v) => v * 4.98, noise: 0.4, digits: 1, points: [] },
 ]
 
@@ -114,6 +114,7 @@ export function restOfTheCar(build: () => Build, does: (day: number, change: Edi
     }
   }
   shareTheFuelSender(build, does)
+  tapTheOilSensor(build, does)
 }
 
 /** The old fuel gauge hangs on the same sender and feeds it through its coil; its needle sweeps 90°. */
@@ -126,4 +127,15 @@ function shareTheFuelSender(build: () => Build, does: (day: number, change: Edit
   ids.push('rd-fuel-gauge')
   const read = make.newRead('el-fuel', 'in-fuel-gauge', 'fuel, needle', 0)
   does(17, { kind: 'addRead', args: { channel: 'ch-fuel', read: { ...read, face: { ...newFace('fuel, needle', 0), needle: { sweepDegrees: 90, low: 0, high: 48, markStep: 12 }, dampingS: 6, warning: { when: 'below', at: 6, hysteresis: 1.5 } } } } })
+}
+
+/** The display only listens to the oil sensor that engine unit and gauge feed: three readers of one sensor, three threads. */
+function tapTheOilSensor(build: () => Build, does: (day: number, change: Edited) => void): void {
+  const ids = ['in-oil-display']
+  const make = maker(() => ids.shift()!)
+  const display = build().devices.find((d) => d.id === 'display')!
+  const input = make.newInput({ pin: '9', signal: 'voltage', bits: 12, referenceV: 5, pullOhm: null, pullKind: 'fixed', railV: 5, cells: 16, axis: 'V' }, { unit: '°C', range: [0, 150] })
+  does(17, { kind: 'editDevice', args: { id: display.id, patch: { inputs: [...display.inputs, input] } } })
+  ids.push('rd-oil-display')
+  does(17, { kind: 'addRead', args: { channel: 'ch-oil', read: make.newRead('el-oil', 'in-oil-display', 'oil') } })
 }

@@ -7,13 +7,23 @@ const PORT = 4683, root = fileURLToPath(new URL('..', import.meta.url)), build =
 const channel = (id: string, stage: string): string => `${build}/channel/ch-${id}/rd-${id}?stage=${stage}`
 
 const toStage = async (page: Page): Promise<void> => { await page.locator('.stage-tabs').evaluate((e) => e.scrollIntoView({ block: 'start' })) }
+const toRegion = async (page: Page, name: string): Promise<void> => { await page.getByRole('region', { name, exact: true }).evaluate((e) => e.scrollIntoView({ block: 'start' })) }
 const VIEWS: { name: string; path: string; dark?: boolean; act?: (page: Page) => Promise<void> }[] = [
-  { name: 'line-up', path: build },
+  { name: 'line-up', path: build, act: async (page) => { await page.getByText('Worst first').click() } },
   { name: 'channel', path: channel('coolant', 'leads') },
   { name: 'channel-dark', path: channel('oil', 'input'), dark: true },
   { name: 'element', path: channel('air', 'element'), act: toStage },
   { name: 'input', path: channel('oil', 'input'), act: toStage },
   { name: 'table', path: channel('coolant', 'table'), act: toStage },
+  { name: 'look-alikes', path: channel('oil-pressure', 'element'), act: async (page) => { await toRegion(page, 'Look-alikes') } },
+  { name: 'lambda', path: channel('lambda', 'element'), act: async (page) => { await toRegion(page, 'Fuel and AFR') } },
+  { name: 'tank', path: channel('fuel', 'element'), act: async (page) => { await toRegion(page, 'Tank and sender') } },
+  { name: 'pins', path: channel('throttle', 'element'), act: async (page) => {
+    for (const [label, ohm] of [['a to b, closed', '4400'], ['b to c, closed', '680'], ['a to c, closed', '5010'], ['a to b, open', '610'], ['b to c, open', '4450'], ['a to c, open', '5020']] as const) await page.getByLabel(label).fill(ohm)
+    await toRegion(page, 'Pins')
+  } },
+  { name: 'readers', path: channel('oil', 'face'), dark: true, act: toStage },
+  { name: 'budget', path: channel('gearbox', 'budget'), act: toStage },
   { name: 'prove', path: `${build}/prove`, act: async (page) => {
     await page.getByRole('button', { name: /Coolant/ }).click()
     await page.getByLabel('Thermometer in the shed').fill('14.4')

@@ -11,6 +11,7 @@ const PANELS: Readonly<Record<string, Panel>> = {
   lambda: lazy(() => import('./Lambda.tsx')),
   level: lazy(() => import('./Level.tsx')),
   'level-volts': lazy(() => import('./Level.tsx')),
+  thermocouple: lazy(() => import('./Exhaust.tsx')),
   position: lazy(() => import('./Position.tsx')),
   'air-meter-volts': lazy(() => import('./AirMeter.tsx')),
   'air-meter-hertz': lazy(() => import('./AirMeter.tsx')),

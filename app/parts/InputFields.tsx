@@ -25,7 +25,7 @@ export function InputFields({ draft, signal = 'resistance', onChange }: { draft:
     <>
       <SimpleGrid cols={{ base: 2, sm: 4 }} mt="sm">
         {!edges && <NativeSelect label="It is" value={draft.kind} onChange={(e) => onChange({ ...draft, kind: e.currentTarget.value as InputDraft['kind'], ...(e.currentTarget.value === 'needle' ? { railV: 12, pullOhm: 180 } : { railV: 5, pullOhm: 2490 }) })}
-          data={[{ value: 'converter', label: 'a converter with a table' }, { value: 'needle', label: 'a needle gauge' }]} />}
+          data={[{ value: 'converter', label: 'a converter' }, { value: 'needle', label: 'a needle gauge' }]} />}
         <TextInput label="Pin" placeholder="14" value={draft.pin} onChange={(e) => set('pin', e.currentTarget.value)} />
         {!needle && !edges && <NativeSelect label="Bits" value={draft.bits} onChange={(e) => set('bits', e.currentTarget.value)} data={['8', '10', '12', '14', '16']} />}
         {edges && <QuantityInput label="Counts for" unit="s" value={draft.gateS} step={0.05} onCommit={({ value }) => set('gateS', value)} check={(v) => (v > 0 ? null : 'It must be above zero.')} />}

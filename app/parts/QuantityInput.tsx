@@ -40,7 +40,12 @@ const OPEN_OHM = 1e9
 export function QuantityInput({ label, ariaLabel, unit, value = null, onCommit, onTyped, onEnter, step, check, placeholder, width, inputRef, disabled, hideUnderstood, autoFocus, allowOpen }: Props) {
   const units = useUnits()
   const shownUnit = units.of(unit)
-  const shownText = (v: number | null): string => (v === null ? '' : String(Number(convertFromCore(v, shownUnit).toPrecision(7))))
+  const shownText = (v: number | null): string => {
+    if (v === null) return ''
+    const n = Number(convertFromCore(v, shownUnit).toPrecision(7))
+    // 1e-9 F is written 1n, as one would type it
+    return n !== 0 && Math.abs(n) < 1e-4 ? formatQuantity(v, unit, { as: shownUnit, digits: 6 }).replace(/\s/g, '').replace(shownUnit, '').replace('−', '-') : String(n)
+  }
   const [text, setText] = useState(() => shownText(value))
   const [touched, setTouched] = useState(false)
   const committed = useRef(value)

@@ -55,8 +55,8 @@ export function useQuantity(core: string): Quantity {
   return quantityOf(core, settings)
 }
 
-/** The unit for differences of a quantity: of temperatures they are another unit, of the rest the same. */
-export const differenceUnit = (unit: string): string => (unit === '°C' ? 'Δ°C' : unit)
+/** The unit for differences of a quantity: of temperatures another unit, of pressures neither gauge nor absolute, of the rest the same. */
+export const differenceUnit = (unit: string): string => (unit === '°C' ? 'Δ°C' : unit.replace(/ [ag]$/, ''))
 
 export function useUnits(): { of: (coreUnit: string) => string } {
   const [settings] = useSettings()

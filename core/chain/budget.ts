@@ -71,7 +71,8 @@ export function errorBudget(chain: Chain, truth: number): Budget {
     remedy: BIAS_REMEDY[b.share], worstAfter: Math.abs(bias - b.bias) + half,
   }))
   const spreads = effects.filter((e) => K95 * e.sigma > LEAST * worst).map((e): BudgetLine => {
-    const [, share, remedy] = MEASURED.find(([prefix]) => e.id.startsWith(prefix)) ?? ['', 0.5, 'Measure it.']
+    const [, share, usual] = MEASURED.find(([prefix]) => e.id.startsWith(prefix)) ?? ['', 0.5, 'Measure it.']
+    const remedy = e.id === 'count' && chain.spec.drive.kind === 'frequency' ? 'Count for twice as long, or from a wheel of twice the teeth: it halves.' : usual
     return { id: e.id, share: e.share, label: e.label, kind: 'spread', size: K95 * e.sigma, portion: (e.sigma / total) ** 2, remedy, worstAfter: Math.abs(bias) + K95 * Math.sqrt(Math.max(0, total ** 2 - e.sigma ** 2 * (1 - share ** 2))) }
   })
   const lines = [...biases, ...spreads].sort((a, b) => Math.abs(b.size) - Math.abs(a.size))

@@ -105,6 +105,17 @@ describe('edges', () => {
   })
 })
 
+describe('a reader that only listens', () => {
+  it('lives on what the others feed, and has no error of its own for it', () => {
+    const chain = chainOf(build, 'rd-oil-display')
+    expect(walkForward(chain, 100).biases.find((b) => b.share === 'shared')!.bias).toBeCloseTo(0, 9)
+    // the volts at its pin are those of the other two together
+    const pin = (read: string): number => walkForward(chainOf(build, read), 100).stages.find((s) => s.id === 'pin')!.value
+    expect(pin('rd-oil-display')).toBeCloseTo(pin('rd-oil'), 1)
+    expect(walkBackward(chain, 'pin', pin('rd-oil-display')).map((t) => Math.round(t))).toEqual([100])
+  })
+})
+
 describe('platinum', () => {
   it('on three wires loses its leads, on two it reads them', () => {
     const leads = withRead('rd-gearbox', (r) => ({ wire: { ...r.wire, signalOhm: measured(1), groundOhm: measured(1) } }))

@@ -58,7 +58,9 @@ const UNNAMED: Partial<Record<string, { share: number; offset: number }>> = {
   'kPa': { share: 0.01, offset: 1 }, 'l': { share: 0.01, offset: 0 }, 'km/h': { share: 0, offset: 0.3 }, 'm': { share: 0, offset: 0 }, 'kg/h': { share: 0.02, offset: 0 },
 }
 const dimensionOf = (unit: string): string => UNITS.find((u) => u.symbol === unit)?.dimension ?? ''
-const unnamed = (unit: string): { share: number; offset: number } => UNNAMED[unit] ?? Object.entries(UNNAMED).find(([symbol]) => dimensionOf(symbol) === dimensionOf(unit))?.[1] ?? { share: 0, offset: 0 }
+/** A device's own converter, read as raw counts, is as good as its last count. */
+const OWN_CONVERTER = { share: 0, offset: 0 }
+const unnamed = (unit: string): { share: number; offset: number } => unit === 'counts' ? OWN_CONVERTER : UNNAMED[unit] ?? Object.entries(UNNAMED).find(([symbol]) => dimensionOf(symbol) === dimensionOf(unit))?.[1] ?? { share: 0, offset: 0 }
 
 /** 1σ of one reading in the core's unit: its own part, and the part shared with all of its instrument. */
 export function readingUncertainty(build: Build, reading: Reading): { own: number; common: number } {
@@ -81,12 +83,15 @@ const offsetLimit = (instrument: Instrument): number =>
   instrument.iceCheck ? Math.min(instrument.accuracy.offset, 0.1 * ROOT3) : instrument.accuracy.offset
 
 /** What one step of the last typed digit is worth, in the core's unit: 0.01 kΩ of "4.71k" is 10 Ω. */
-export function lastPlace(reading: Pick<Reading, 'typed' | 'unit'>): number {
+export function lastPlace(reading: Pick<Reading, 'typed' | 'unit'> & { value?: number }): number {
   const at = [...reading.typed].findLastIndex((c, i, all) => /\d/.test(c) && !/[a-zA-Z²³]/.test(all[i - 1] ?? '') || (/\d/.test(c) && /[kKMmRrµu]/.test(all[i - 1] ?? '')))
   if (at < 0) return 0
   const digit = Number(reading.typed[at])
   const other = digit === 9 ? 8 : digit + 1
   try {
-    return Math.abs(parseQuantity(`${reading.typed.slice(0, at)}${other}${reading.typed.slice(at + 1)}`, reading.unit) - parseQuantity(reading.typed, reading.unit))
+    const typed = parseQuantity(reading.typed, reading.unit)
+    const step = Math.abs(parseQuantity(`${reading.typed.slice(0, at)}${other}${reading.typed.slice(at + 1)}`, reading.unit) - typed)
+    // raw counts of a converter are kept beside the volts they stood for
+    return reading.unit === 'counts' && reading.value !== undefined && typed !== 0 ? (step * reading.value) / typed : step
   } catch { return 0 }
 }

@@ -158,9 +158,11 @@ function circuitsOf(drive: Drive, read: Read, input: Input, others: Feed[]): Cha
     ...(drive.supplyMa > 0 ? [{ id: 'supply current', kind: 'current' as const, from: SUPPLY, to: PLUG_LOW, ampere: drive.supplyMa / 1000 }] : []),
   ] : [])
   const leads = [...wire(signalOhm, input.differential ? 0 : groundOhm, 0), ...supply(groundOhm)]
+  // a reader that only listens lives on what the others feed: that is its perfect chain, and no error of it
+  const fed = drive.kind === 'resistance' && onPulls(input).length === 0 ? shared : []
   return [
-    { share: 'element', elements: [...own, ...wire(0, 0, 0), ...supply(0)] },
-    { share: 'leads', elements: [...own, ...leads] },
+    { share: 'element', elements: [...own, ...wire(0, 0, 0), ...supply(0), ...fed] },
+    { share: 'leads', elements: [...own, ...leads, ...fed] },
     { share: 'shared', elements: [...own, ...leads, ...shared] },
     { share: 'ground', elements: [...own, ...wire(signalOhm, input.differential ? 0 : groundOhm, offsetV), ...supply(groundOhm), ...shared] },
   ]

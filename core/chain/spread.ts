@@ -111,9 +111,10 @@ function tableSlopeAt(chain: Chain, volt: number): number {
   if (!chain.spec.table) return 1
   const height = pinHeight(chain, volt)
   const dv = Math.max(1e-4, Math.abs(volt - safely(() => idealValue(chain, 'pin', height + (chain.spec.range[1] - chain.spec.range[0]) / 270), volt)))
-  const rise = shownAt(chain, volt + dv) - shownAt(chain, volt - dv)
-  const run = pinHeight(chain, volt + dv) - pinHeight(chain, volt - dv)
-  return run === 0 ? 0 : rise / run
+  const side = (from: number, to: number): number => { const run = pinHeight(chain, to) - pinHeight(chain, from); return run === 0 ? 0 : (shownAt(chain, to) - shownAt(chain, from)) / run }
+  const above = side(volt, volt + dv), below = side(volt - dv, volt)
+  // at its very end a table holds one way only: the other way still moves
+  return above === 0 ? below : below === 0 ? above : (above + below) / 2
 }
 
 export type MonteCarlo = { /** 2.5 %, 50 % and 97.5 % of shown − truth */ low: number; middle: number; high: number; mean: number; sigma: number; draws: number }

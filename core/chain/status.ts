@@ -3,6 +3,7 @@ import { findFamily, type AnyFamily } from '../curve/registry.ts'
 import { decimalsOf, fixed, inUnit, signed } from '../quantity/format.ts'
 import { linspace } from '../math/linspace.ts'
 import { assembleChain, isProven, type Assembled, type ShareId } from './spec.ts'
+import { errorBudget } from './budget.ts'
 import { errorAt, linearSpread } from './spread.ts'
 import { prepareChain, walkForward, type Chain } from './walk.ts'
 import { judgeTable } from './deviceTable.ts'
@@ -100,6 +101,11 @@ function nextStep(build: Build, { sensor, channel, read, input, device, problem 
         }
       } catch { /* no better point can be named */ }
     }
+  }
+  if (worst.band > spec.accuracy) {
+    // what would narrow it most, whatever stage it belongs to
+    const budget = errorBudget(chain, worst.at), { next } = budget
+    if (next && next.kind === 'spread' && next.worstAfter < 0.9 * budget.worst) return { stage: SHARE_STAGE[next.share], title: next.remedy, reason: `The worst error at ${inUnit(worst.at, unit, -1)} goes from ${fixed(budget.worst, tenths)} to ${fixed(next.worstAfter, tenths)} ${unit}, and ±${spec.accuracy} is needed.` }
   }
   if (input.table && !input.table.entered && input.table.form === 'table') return { stage: 'table', title: `Enter the table in ${device.name}.`, reason: `Nothing says what ${device.name} holds now: until then what it shows is assumed.` }
   if (input.table?.entered && Math.abs(walked.biases.find((b) => b.share === 'table')!.bias) > spec.accuracy / 2) {

@@ -4,6 +4,7 @@ import { platinumOhm, thermocoupleMv } from '../standards/index.ts'
 import { compareBanks, countingLimits } from './airMeter/index.ts'
 import { fitLine, lineBand } from './line.ts'
 import { familyOf } from './registry.ts'
+import { exhaustFindings, type ExhaustPlace } from './thermocouple/index.ts'
 import { factorFromLog, hertzPerKmh, pulsesPerKm, rollOut } from './speed/index.ts'
 
 describe('a line', () => {
@@ -55,6 +56,17 @@ describe('platinum and thermocouple', () => {
     const gain = [{ truth: 0, signal: 0.1 - 0.12 }, { truth: 98, signal: 0.1 + 0.28 }]
     expect(family.checks(gain, family.fit(gain, { settings }), settings)[0]!.text).toMatch(/degrees cannot simply be added/)
   })
+})
+
+describe('an exhaust probe’s place', () => {
+  const good: ExhaustPlace = { fromHeadMm: 60, boreMm: 40, depthMm: 18, probeMm: 3, alike: true, turbo: 'none', pointsUp: true }
+  it('good is good', () => { expect(exhaustFindings(good)).toEqual([]) })
+  it.each<[Partial<ExhaustPlace>, RegExp]>([[{ fromHeadMm: 10 }, /flame/], [{ fromHeadMm: 300 }, /no longer shows/], [{ depthMm: 5 }, /reads the wall/], [{ depthMm: 35 }, /far wall/], [{ probeMm: 1 }, /burns through/], [{ probeMm: 6 }, /seconds/], [{ alike: false }, /cylinder to cylinder/], [{ turbo: 'after' }, /less than before/], [{ turbo: 'before' }, /through the wheel/], [{ pointsUp: false }, /upper half/]])('%o', (patch, text) => {
+    const found = exhaustFindings({ ...good, ...patch })
+    expect(found).toHaveLength(1)
+    expect(found[0]!.text).toMatch(text)
+  })
+  it('asks for numbers', () => { expect(() => exhaustFindings({ ...good, boreMm: NaN })).toThrow(/finite/) })
 })
 
 describe('two banks', () => {

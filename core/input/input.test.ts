@@ -3,7 +3,7 @@ import { solveCircuit } from '../circuit/solve.ts'
 import { thermistorOhm, type ThermistorCurve } from '../curve/thermistor/model.ts'
 import { linspace } from '../math/index.ts'
 import { preferredValues } from '../standards/index.ts'
-import { designPullUp, findPullUp, resolutionOverRange, sharedStates } from './index.ts'
+import { designPullUp, edgeInput, findPullUp, resolutionOverRange, sharedStates, type EdgeInput } from './index.ts'
 
 const curve: ThermistorCurve = { model: 'steinhart-hart', coefficients: [1.45e-3, 2.38e-4, 1.0e-7] }
 const task = { curve, rangeC: [-10, 125] as [number, number], supplyV: 5, referenceV: 5, bits: 12, series: 'E24' as const }
@@ -100,4 +100,23 @@ describe('sharedStates', () => {
     expect(by('other-off').clampA).toBe(0)
     expect(by('together').sensorMw).toBeCloseTo((by('together').inputV ** 2 / 371) * 1000, 9)
   })
+})
+
+describe('edges into a counter', () => {
+  const task: EdgeInput = { output: 'open collector', pullOhm: 1000, pull: 'up', railV: 5, lowV: 0.2, highV: 5, outputOhm: 30, sinkA: 0.02, cableF: 1e-9, thresholdLowV: 1, thresholdHighV: 3.5, limitV: 5.5 }
+  it('levels are those of the circuit, edges those of R and C', () => {
+    const { voltage } = solveCircuit({ reference: '0', elements: [{ id: 'r', kind: 'voltage', plus: 'rail', minus: '0', volt: 5 }, { id: 'p', kind: 'resistor', a: 'rail', b: 'pin', ohm: 1000 }, { id: 'o', kind: 'resistor', a: 'pin', b: 'low', ohm: 30 }, { id: 'l', kind: 'voltage', plus: 'low', minus: '0', volt: 0.2 }] })
+    const verdict = edgeInput(task)
+    expect(verdict.problems).toEqual([])
+    expect(verdict.lowV).toBeCloseTo(voltage.pin!, 9)
+    expect(verdict.highV).toBe(5)
+    expect(verdict.edgeS).toBeCloseTo(2.2e-6, 12)
+    expect(verdict.highestHz).toBeCloseTo(1 / (10 * 1e-6), 0)
+  })
+  it.each<[Partial<EdgeInput>, RegExp]>([
+    [{ pullOhm: null }, /without a pull-up/], [{ pull: 'down' }, /without a pull-up/], [{ railV: 3.3 }, /wants 3\.5 V/], [{ pullOhm: 100, sinkA: 0.1 }, /a larger pull-up/],
+    [{ pullOhm: 200 }, /at least 240 Ω/], [{ railV: 12 }, /may see 5\.5 V/], [{ output: 'push-pull', pull: 'down', pullOhm: 40 }, /Take the pull-down away/],
+  ])('%o', (patch, text) => { expect(edgeInput({ ...task, ...patch }).problems.join(' ')).toMatch(text) })
+  it('a driven output needs no pull', () => { expect(edgeInput({ ...task, output: 'push-pull', pullOhm: null }).problems).toEqual([]) })
+  it('asks for numbers', () => { expect(() => edgeInput({ ...task, cableF: 0 })).toThrow(/above zero/) })
 })

@@ -4,7 +4,7 @@ import type { Tank } from '../../../core/curve/level/index.ts'
 const W = 420, H = 250, PAD = 30
 
 /** The tank's section: corners to take hold of, moved by hand or by the arrow keys (10 mm, 1 mm with shift). The fuel stands at a height. */
-export function TankPicture({ tank, fuelMm, floatMm, onMove }: { tank: Tank; fuelMm: number | null; floatMm: { x: number; y: number; pivot: { x: number; y: number } | null } | null; onMove: (corner: number, to: { x: number; y: number }) => void }) {
+export function TankPicture({ tank, fuelMm, floatMm, onMove }: { tank: Tank; fuelMm: number | null; floatMm: { y: number; pivotY: number | null } | null; onMove: (corner: number, to: { x: number; y: number }) => void }) {
   const svg = useRef<SVGSVGElement>(null)
   const xs = tank.corners.map((c) => c.x), ys = tank.corners.map((c) => c.y)
   const left = Math.min(...xs), bottom = Math.min(...ys)
@@ -31,11 +31,25 @@ export function TankPicture({ tank, fuelMm, floatMm, onMove }: { tank: Tank; fue
       <defs><clipPath id="inside"><polygon points={outline} /></clipPath></defs>
       {level !== null && <rect x={0} width={W} y={level} height={H} fill="var(--ribbon)" clipPath="url(#inside)" />}
       <polygon points={outline} fill="none" stroke="var(--ink)" strokeWidth={2} />
-      {floatMm && (() => { const f = at({ x: floatMm.x, y: bottom + floatMm.y }); const p = floatMm.pivot && at({ x: floatMm.pivot.x, y: bottom + floatMm.pivot.y }); return <g>{p && <line x1={p.x} y1={p.y} x2={f.x} y2={f.y} stroke="var(--touch)" strokeWidth={2.4} />}<circle cx={f.x} cy={f.y} r={8} fill="var(--paper)" stroke="var(--touch)" strokeWidth={2.4} /></g> })()}
+      {floatMm && (() => {
+        // the arm swings along the tank: in the section it is seen end on, between pivot and float
+        const x = at({ x: middleAt(tank, bottom + floatMm.y), y: 0 }).x, y = at({ x: left, y: bottom + floatMm.y }).y
+        const pivot = floatMm.pivotY === null ? null : at({ x: left, y: bottom + floatMm.pivotY }).y
+        return <g>{pivot !== null && <><line x1={x} y1={pivot} x2={x} y2={y} stroke="var(--touch)" strokeWidth={2.4} /><rect x={x - 4} y={pivot - 4} width={8} height={8} fill="var(--touch)" /></>}<circle cx={x} cy={y} r={8} fill="var(--paper)" stroke="var(--touch)" strokeWidth={2.4} /></g>
+      })()}
       {tank.corners.map((c, i) => {
         const p = at(c)
         return <g key={i}><circle cx={p.x} cy={p.y} r={14} fill="transparent" role="slider" tabIndex={0} aria-label={`Corner ${i + 1}`} aria-valuenow={c.y} aria-valuetext={`${c.x} mm across, ${c.y} mm up`} style={{ cursor: 'move' }} onPointerDown={drag(i)} onPointerMove={drag(i)} onPointerUp={drag(i)} onKeyDown={key(i)} /><circle cx={p.x} cy={p.y} r={5} fill="var(--paper)" stroke="var(--ink)" strokeWidth={2} pointerEvents="none" /><text x={p.x + (p.x > W / 2 ? 8 : -8)} y={p.y + (p.y > H / 2 ? 18 : -8)} textAnchor={p.x > W / 2 ? 'start' : 'end'} fontSize={12} className="mono" fill="var(--pale)">{c.x}, {c.y}</text></g>
       })}
     </svg>
   )
+}
+
+/** Middle of the section at a height: half-way between the walls there. */
+function middleAt(tank: Tank, y: number): number {
+  const crossings = tank.corners.flatMap((a, i) => {
+    const b = tank.corners[(i + 1) % tank.corners.length]!
+    return (a.y - y) * (b.y - y) <= 0 && a.y !== b.y ? [a.x + ((y - a.y) / (b.y - a.y)) * (b.x - a.x)] : []
+  })
+  return crossings.length === 0 ? tank.corners[0]!.x : (Math.min(...crossings) + Math.max(...crossings)) / 2
 }

@@ -30,12 +30,11 @@ export function TankShape({ status }: PanelProps) {
   const { predicted } = worked
   const full = predicted?.points.at(-1)!.litres ?? 0
   const fuelMm = useMemo(() => { try { return heightAt(tank, Math.min(full, litres)) } catch { return null } }, [tank, litres, full])
-  const xs = tank.corners.map((c) => c.x), middle = (Math.min(...xs) + Math.max(...xs)) / 2
   const float = (() => {
     if (fuelMm === null) return null
-    if (sender.kind === 'straight') return { x: middle, y: Math.min(sender.highMm, Math.max(sender.lowMm, fuelMm)), pivot: null }
-    const reach = Math.min(1, Math.max(-1, (fuelMm - sender.pivotMm) / sender.armMm)), angle = Math.min(sender.highDeg, Math.max(sender.lowDeg, (Math.asin(reach) * 180) / Math.PI)) * (Math.PI / 180)
-    return { x: middle - sender.armMm / 2 + sender.armMm * Math.cos(angle), y: sender.pivotMm + sender.armMm * Math.sin(angle), pivot: { x: middle - sender.armMm / 2, y: sender.pivotMm } }
+    if (sender.kind === 'straight') return { y: Math.min(sender.highMm, Math.max(sender.lowMm, fuelMm)), pivotY: null }
+    const onStop = (degrees: number): number => sender.pivotMm + sender.armMm * Math.sin((degrees * Math.PI) / 180)
+    return { y: Math.min(onStop(sender.highDeg), Math.max(onStop(sender.lowDeg), fuelMm)), pivotY: sender.pivotMm }
   })()
   const mm = (label: string, value: number, on: (mm: number) => void) => <QuantityInput label={label} unit="mm" value={value / 1000} width={140} hideUnderstood onCommit={({ value: v }) => on(v * 1000)} />
   const ohm = (label: string, key: 'emptyOhm' | 'fullOhm') => <QuantityInput label={label} unit="Ω" value={sender[key]} width={140} hideUnderstood check={(v) => (v >= 0 ? null : 'Not negative.')} onCommit={({ value }) => set({ sender: { ...sender, [key]: value } })} />

@@ -32,7 +32,7 @@ export default function FaceStage({ status }: StageProps) {
         <h2>Face</h2>
         <Group align="flex-start" mt="sm" wrap="wrap">
           <TextInput label={`Name on ${device.name}`} defaultValue={face.name} onBlur={(e) => { if (e.currentTarget.value !== face.name) set({ name: e.currentTarget.value }) }} />
-          <NativeSelect label="Shows" value={face.unit ?? ''} onChange={(e) => set({ unit: e.currentTarget.value || null })} data={[{ value: '', label: 'as its table' }, ...units]} w={130} />
+          <NativeSelect label="Shows" value={face.unit ?? ''} onChange={(e) => set({ unit: e.currentTarget.value || null })} data={[{ value: '', label: 'as its table' }, ...units]} w={160} />
           <NativeSelect label="Decimals shown" value={String(face.decimals)} onChange={(e) => set({ decimals: Number(e.currentTarget.value) })} data={['0', '1', '2', '3']} w={130} />
           <QuantityInput label="Damping" unit="s" value={face.dampingS} step={0.5} width={130} hideUnderstood check={(v) => (v >= 0 ? null : 'It cannot be negative.')} onCommit={({ value }) => set({ dampingS: value })} />
         </Group>

@@ -1,4 +1,4 @@
-import { Button, Group } from '@mantine/core'
+import { Button } from '@mantine/core'
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { readStatus } from '../../../core/chain/index.ts'
@@ -19,16 +19,16 @@ export function Prove() {
       <p style={{ maxWidth: 760 }}>Key on, engine off. Temperatures agree with the shed and with each other, manifold pressure with the barometer; gauge pressures are zero; the throttle goes from 0 to 100 % without a jump.</p>
       <Caution>Vehicle on rated stands, never on a jack alone. Keep clear of the fans: they may start at key-on.</Caution>
       {rows.length === 0 ? <p>No channel yet. <Link to={`/build/${build.id}`}>Add one in the line-up</Link>.</p> : (
-        <>
-          <Group mt="md" gap={8} role="group" aria-label="Channels">
+        <div className="prove">
+          <div className="prove-list" role="group" aria-label="Channels">
             {rows.map((r) => (
-              <Button key={r.read.id} variant={r.read.id === chosen ? 'outline' : 'default'} aria-pressed={r.read.id === chosen} onClick={() => setChosen(r.read.id)} h="auto" mih={52} styles={{ label: { whiteSpace: 'normal', textAlign: 'left' } }}>
-                <span>{r.channel.name}{r.channel.reads.length > 1 ? `, ${r.status.assembled.device.name}` : ''} <Chip state={r.status.state} /></span>
+              <Button key={r.read.id} variant={r.read.id === chosen ? 'outline' : 'default'} aria-pressed={r.read.id === chosen} onClick={() => setChosen(r.read.id)} h="auto" mih={52} fullWidth styles={{ inner: { justifyContent: 'space-between' }, label: { whiteSpace: 'normal', textAlign: 'left', width: '100%' } }}>
+                <span style={{ display: 'flex', justifyContent: 'space-between', width: '100%', gap: 8, alignItems: 'center' }}><span>{r.channel.name}{r.channel.reads.length > 1 ? `, ${r.status.assembled.device.name}` : ''}</span> <Chip state={r.status.state} /></span>
               </Button>
             ))}
-          </Group>
-          {current && <div style={{ marginTop: 20 }}><KeyOnCheck key={current.read.id} status={current.status} /></div>}
-        </>
+          </div>
+          {current && <div><KeyOnCheck key={current.read.id} status={current.status} /></div>}
+        </div>
       )}
     </section>
   )

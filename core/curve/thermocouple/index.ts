@@ -3,6 +3,8 @@ import { lineFamily } from '../lineFamily.ts'
 import { choiceSetting, numberSetting, readOn, type Settings } from '../recipe.ts'
 import { METHODS, THERMOMETER } from '../thermistor/methods.ts'
 
+export { exhaustFindings, type ExhaustPlace } from './placement.ts'
+
 const isLinear = (settings: Settings): boolean => choiceSetting(settings, 'output', 'linear') === 'linear'
 const STANDARD_LIMIT = 0.0075 / Math.sqrt(3)
 const HOT = 'Exhaust parts stay hot for an hour. Wait, or wear gloves; never touch the probe’s shank.'

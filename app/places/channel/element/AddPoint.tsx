@@ -1,6 +1,6 @@
 import { Button, Group, NativeSelect } from '@mantine/core'
 import { useMemo, useRef, useState } from 'react'
-import type { Element, Reading } from '../../../../core/build/index.ts'
+import type { Element, Input, Reading } from '../../../../core/build/index.ts'
 import { givenBy } from '../../../../core/chain/index.ts'
 import type { Ask, InstrumentKind, Role } from '../../../../core/curve/recipe.ts'
 import { familyOf } from '../../../../core/curve/registry.ts'
@@ -14,7 +14,7 @@ import { signalCheck, truthCheck } from './check.ts'
 const KIND_NAME: Record<InstrumentKind, string> = { meter: 'meter', thermometer: 'thermometer', barometer: 'barometer', gauge: 'pressure gauge', can: 'can' }
 
 /** One point typed by hand: how its truth is made, what that asks, what the meter shows. Enter records and goes on. */
-export function AddPoint({ element, suggested }: { element: Element; suggested?: number | undefined }) {
+export function AddPoint({ element, input, suggested }: { element: Element; input: Input; suggested?: number | undefined }) {
   const { build, edit } = useBuild()
   const family = familyOf(element.family)
   const q = useQuantity(family.truthUnit)
@@ -31,11 +31,14 @@ export function AddPoint({ element, suggested }: { element: Element; suggested?:
   const [round, setRound] = useState(0)
   const boxes = useRef(new Map<Role, HTMLInputElement>())
   const asks = method.asks.map((a): { ask: Ask; ways: Ask[] } => (Array.isArray(a) ? { ask: a.find((w) => w.role === instead[a[0]!.role]) ?? a[0]!, ways: a } : { ask: a, ways: [a] }))
-  const signal: Ask = { role: 'signal', label: 'Meter shows', unit: family.signalUnit, with: 'meter' }
+  // a device that shows what its converter counts is a meter of its own, its grounds and wires included
+  const perCount = family.signal === 'voltage' && input.bits !== null ? input.referenceV.value / 2 ** input.bits : null
+  const [raw, setRaw] = useState(false)
+  const signal: Ask = raw && perCount !== null ? { role: 'signal', label: 'Device counts', unit: 'counts', with: null } : { role: 'signal', label: 'Meter shows', unit: family.signalUnit, with: 'meter' }
   const order = [...asks.map((a) => a.ask), signal]
   const drive = family.drive(element.settings)
 
-  const readings = (): Reading[] => order.flatMap((ask): Reading[] => { const t = typed[ask.role]; return t ? [{ role: ask.role, ...t, instrument: instrument(ask.with) }] : [] })
+  const readings = (): Reading[] => order.flatMap((ask): Reading[] => { const t = typed[ask.role]; return t ? [{ role: ask.role, ...t, ...(ask.unit === 'counts' && perCount !== null ? { value: t.value * perCount } : {}), instrument: instrument(ask.with) }] : [] })
   const worked = useMemo(() => {
     if (method.asks.length === 0) return null
     try { return method.truth(givenBy(build, { readings: readings() }), element.settings) } catch (error) { return { problem: (error as Error).message } }
@@ -54,10 +57,10 @@ export function AddPoint({ element, suggested }: { element: Element; suggested?:
     setTimeout(() => boxes.current.get((order.find((a) => !KEPT.has(a.role)) ?? signal).role)?.focus())
   }
   const box = (ask: Ask, next: Ask | undefined) => (
-    <QuantityInput key={`${ask.role}${KEPT.has(ask.role) ? '' : round}`} inputRef={(e) => { if (e) boxes.current.set(ask.role, e) }} label={ask.label} unit={ask.unit} width={160} {...(ask.step === undefined ? {} : { step: ask.step })}
+    <QuantityInput key={`${ask.role}${ask.unit}${KEPT.has(ask.role) ? '' : round}`} inputRef={(e) => { if (e) boxes.current.set(ask.role, e) }} label={ask.label} unit={ask.unit} width={160} {...(ask.step === undefined ? {} : { step: ask.step })}
       value={KEPT.has(ask.role) ? typed[ask.role]?.value ?? null : null} onTyped={(t) => { setTyped((all) => ({ ...all, [ask.role]: t })); setProblem(null) }} {...(next ? { onEnter: () => boxes.current.get(next.role)?.focus() } : {})}
-      placeholder={ask.role === 'signal' ? (family.signalUnit === 'Ω' ? '2.21k' : family.signalUnit === 'V' ? '1.43' : '420') : ask.role === 'truth' && suggested !== undefined ? `${q.bare(suggested, 0)} is best` : ask.otherwise === undefined ? '' : `${ask.otherwise} if left out`}
-      check={ask.role === 'signal' ? signalCheck(drive, family.signalUnit) : ask.role === 'truth' ? truthCheck(family, q) : undefined} />
+      placeholder={ask.unit === 'counts' ? '512' : ask.role === 'signal' ? (family.signalUnit === 'Ω' ? '2.21k' : family.signalUnit === 'V' ? '1.43' : '420') : ask.role === 'truth' && suggested !== undefined ? `${q.bare(suggested, 0)} is best` : ask.otherwise === undefined ? '' : `${ask.otherwise} if left out`}
+      check={ask.unit === 'counts' ? (v) => (v >= 0 && v < 2 ** (input.bits ?? 12) ? null : `0 to ${2 ** (input.bits ?? 12) - 1}`) : ask.role === 'signal' ? signalCheck(drive, family.signalUnit) : ask.role === 'truth' ? truthCheck(family, q) : undefined} />
   )
   const kinds = [...new Set(order.flatMap((a) => (a.with ? [a.with] : [])))].filter((k) => ofKind(k).length > 0)
   return (
@@ -70,6 +73,7 @@ export function AddPoint({ element, suggested }: { element: Element; suggested?:
             {box(ask, order[i + 1])}
           </Group>
         ))}
+        {perCount !== null && <NativeSelect label="Signal in" value={raw ? 'counts' : 'volts'} onChange={(e) => { setRaw(e.currentTarget.value === 'counts'); setTyped((all) => ({ ...all, signal: null })) }} data={[{ value: 'volts', label: 'volts' }, { value: 'counts', label: 'raw counts' }]} w={130} />}
         {box(signal, undefined)}
         <Button type="submit" mt={26}>Record</Button>
       </Group>

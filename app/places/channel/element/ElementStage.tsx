@@ -48,7 +48,7 @@ function KnownElement({ status }: StageProps) {
     <div className="stage">
       <div>
         <Group justify="space-between"><h2>Points</h2>{onBench && <Button variant="default" aria-expanded={bench} onClick={() => setBench(!bench)}>{bench ? 'Put the bench away' : 'Record from the bench'}</Button>}</Group>
-        {bench ? <Suspense fallback={<p className="pale">…</p>}><BenchPanel element={element} sensor={sensor} /></Suspense> : <AddPoint key={element.id} element={element} suggested={next?.truth} />}
+        {bench ? <Suspense fallback={<p className="pale">…</p>}><BenchPanel element={element} sensor={sensor} /></Suspense> : <AddPoint key={element.id} element={element} input={status.assembled.input} suggested={next?.truth} />}
         <Points sensor={sensor} />
         <PastePoints element={element} />
         {sensor.problem && sensor.points.length >= family.leastPoints && <p role="alert" className="wrong">{sensor.problem}</p>}

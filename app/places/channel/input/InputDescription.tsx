@@ -55,7 +55,7 @@ export function InputDescription({ status }: { status: ReadStatus }) {
           </div>
         </Group>
       ))}
-      <Button variant="subtle" mt="xs" onClick={() => set({ pulls: [...input.pulls, newPull(2490, 'fixed', input.referenceV.value, input.bits !== null, 'own pull-up')] })}>The device has one more</Button>
+      <Button variant="subtle" mt="xs" onClick={() => set({ pulls: [...input.pulls, newPull(2490, 'fixed', input.referenceV.value, input.bits !== null, 'own pull-up')] })}>{input.pulls.length === 0 ? 'The device has a pull-up' : 'The device has one more'}</Button>
     </>
   )
 }

@@ -2,6 +2,7 @@ import { lazy, Suspense } from 'react'
 import type { StageProps } from '../ChannelPlace.tsx'
 import { InputDescription } from './InputDescription.tsx'
 import { findFamily } from '../../../../core/curve/registry.ts'
+import { Edges } from './Edges.tsx'
 import { Resolution } from './Resolution.tsx'
 import { Sharing } from './Sharing.tsx'
 import { UnknownPull } from './UnknownPull.tsx'
@@ -11,11 +12,13 @@ const PullUpDesign = lazy(() => import('./PullUpDesign.tsx'))
 /** The input circuit: what it is, the pull-up to buy, and what else feeds this sensor. */
 export default function InputStage({ status }: StageProps) {
   // only a resistance wants a pull-up
-  const resistive = findFamily(status.assembled.sensor.family)?.signal === 'resistance'
+  const signal = findFamily(status.assembled.sensor.family)?.signal
+  const resistive = signal === 'resistance'
   return (
     <div className="stage">
       <div>
         <InputDescription status={status} />
+        {signal === 'frequency' && <Edges status={status} />}
         {resistive && <UnknownPull status={status} />}
         {resistive && <Sharing status={status} />}
       </div>
