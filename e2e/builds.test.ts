@@ -1,3 +1,4 @@
+import { saltmarshNine } from '../demo/saltmarshNine.ts'
 import { expect, test, type Page } from '@playwright/test'
 import { exportBuild, openSample, saved, watch } from './help.ts'
 
@@ -16,7 +17,7 @@ test('builds are renamed, duplicated, deleted with undo, restored, cleared', asy
   await expect(page.getByRole('link', { name: /Saltmarsh Nine, copy/ })).toBeVisible()
   await more(page, 'Saltmarsh Nine, copy', 'Rename')
   await page.getByLabel('Name', { exact: true }).and(page.getByRole('textbox')).fill('Winter'); await page.keyboard.press('Enter')
-  await expect(page.getByRole('link', { name: /Winter/ })).toContainText('3 channels')
+  await expect(page.getByRole('link', { name: /Winter/ })).toContainText(`${saltmarshNine().channels.length} channels`)
   await more(page, 'Winter', 'Delete')
   await expect(page.getByRole('link', { name: /Winter/ })).toHaveCount(0)
   await page.getByRole('button', { name: 'Undo' }).click()
@@ -30,7 +31,7 @@ test('builds are renamed, duplicated, deleted with undo, restored, cleared', asy
   await page.getByText('1 deleted').click()
   await page.getByRole('button', { name: 'Clear for good' }).click()
   await expect(page.getByText('1 deleted')).toHaveCount(0)
-  await expect(page.getByRole('link', { name: /^Saltmarsh Nine 3/ })).toBeVisible()
+  await expect(page.getByRole('link', { name: /^Saltmarsh Nine ?\d/ })).toBeVisible()
 })
 
 test('an import may replace the build that is here', async ({ page }) => {

@@ -24,9 +24,12 @@ const SAME_SIGNAL = 1.5
 export function fitMonotone(points: readonly CurvePoint[], words: Words): MonotoneFit {
   points.forEach((p, i) => { requireFinite(p.truth, `Point ${i + 1}: the truth`); requireFinite(p.signal, `Point ${i + 1}: the signal`) })
   if (points.length < 2) throw new EchtError('too-few-points', `${points.length} of at least 2 points: take one more at another value.`)
-  const order = points.map((_, i) => i).sort((a, b) => points[a]!.truth - points[b]!.truth || points[a]!.signal - points[b]!.signal)
+  const truths = points.map((p) => p.truth), least = Math.min(...truths), most = Math.max(...truths)
+  const meanAt = (truth: number): number => { const of = points.filter((p) => p.truth === truth); return of.reduce((s, p) => s + p.signal, 0) / of.length }
+  const rising = meanAt(most) >= meanAt(least) ? 1 : -1
+  // one truth read twice stands in the order the curve goes
+  const order = points.map((_, i) => i).sort((a, b) => points[a]!.truth - points[b]!.truth || rising * (points[a]!.signal - points[b]!.signal))
   const first = points[order[0]!]!, last = points[order.at(-1)!]!
-  const rising = last.signal >= first.signal ? 1 : -1
   const slope = Math.abs(last.truth - first.truth) / Math.max(1e-12, Math.abs(last.signal - first.signal))
   const sigma = (p: CurvePoint): number => Math.max(p.signalUncertainty ?? 0, (p.truthUncertainty ?? 0) / Math.max(slope, 1e-12), 1e-12)
   // pool adjacent violators along the truth: signals that turn back within their scatter become one
@@ -42,7 +45,7 @@ export function fitMonotone(points: readonly CurvePoint[], words: Words): Monoto
         const [one, other] = [a.members.at(-1)!, b.members[0]!]
         throw new EchtError('reversal', `The ${words.point}s of ${points[one]!.truth} ${words.unit} (signal ${points[one]!.signal}) and ${points[other]!.truth} ${words.unit} (signal ${points[other]!.signal}) turn back beyond their scatter: one of them was read wrong, or something caught. Measure both again.`, [one, other])
       }
-      blocks.splice(-2, 2, { members: [...a.members, ...b.members], signal: (a.signal * a.weight + b.signal * b.weight) / (a.weight + b.weight), weight: a.weight + b.weight })
+      blocks.splice(-2, 2, { members: [...a.members, ...b.members], signal: pooled(a, b), weight: a.weight + b.weight })
     }
   }
   // neighbours whose signals are one within the meter's scatter are a dead zone
@@ -51,7 +54,7 @@ export function fitMonotone(points: readonly CurvePoint[], words: Words): Monoto
     const a = merged.at(-1)
     const known = b.members.every((i) => (points[i]!.signalUncertainty ?? 0) > 0)
     if (a && (a.signal === b.signal || (known && Math.abs(b.signal - a.signal) < SAME_SIGNAL * Math.hypot(...[...a.members, ...b.members].map((i) => points[i]!.signalUncertainty ?? 0)) / Math.sqrt(2)))) {
-      a.signal = (a.signal * a.weight + b.signal * b.weight) / (a.weight + b.weight); a.weight += b.weight; a.members.push(...b.members)
+      a.signal = pooled(a, b); a.weight += b.weight; a.members.push(...b.members)
     } else merged.push({ ...b, members: [...b.members] })
   }
   // one truth measured twice is one knot; several truths at one signal stay an interval
@@ -76,6 +79,10 @@ export function fitMonotone(points: readonly CurvePoint[], words: Words): Monoto
     warnings: knots.length < 4 ? [`${knots.length} points: between them the curve is a guess, and the band says how good.`] : [],
   }
 }
+
+/** Weighted mean of two signals; equal ones stay just what they are, so that they are found again. */
+const pooled = (a: { signal: number; weight: number }, b: { signal: number; weight: number }): number =>
+  a.signal === b.signal ? a.signal : (a.signal * a.weight + b.signal * b.weight) / (a.weight + b.weight)
 
 const localSlope = (curve: KnotCurve, i: number): number => {
   const { signal, low, high } = curve, last = signal.length - 1

@@ -16,7 +16,7 @@ export function checkSweep(signal: ArrayLike<number>, rate: number): Sweep {
   const sign = last >= first ? 1 : -1
   const travel = Math.abs(last - first)
   const steps = Array.from({ length: n - 1 }, (_, i) => (signal[i + 1]! - signal[i]!) * sign)
-  const noise = 1.4826 * median(steps.map((s) => Math.abs(s - median(steps))))
+  const noise = deviation(steps)
   if (!(travel > 8 * noise) || travel === 0) throw new EchtError('no-movement', 'The signal does not move from first to last: was the pedal swept, and is this the right column?')
   const usual = travel / n
   const jump = Math.max(0.04 * travel, 8 * noise + 4 * usual)
@@ -46,12 +46,14 @@ export function checkSweep(signal: ArrayLike<number>, rate: number): Sweep {
   const windowSize = Math.max(8, Math.round(n / 40))
   for (let start = 0; start + windowSize < n; start += windowSize) {
     const part = steps.slice(start, start + windowSize)
-    const rough = 1.4826 * median(part.map((s) => Math.abs(s - median(part))))
-    if (rough > Math.max(5 * noise, 0.004 * travel) && !faults.some((f) => f.kind === 'worn' && Math.abs(f.at - share(start)) < 0.06)) say('worn', start + (windowSize >> 1), `It is ${(rough / Math.max(noise, 1e-12)).toFixed(0)} times rougher near ${(share(start) * 100).toFixed(0)} %: a worn spot, where the pedal spends its time.`)
+    const rough = deviation(part)
+    if (rough > Math.max(5 * noise, 0.004 * travel) && !faults.some((f) => f.kind === 'worn' && Math.abs(f.at - share(start)) < 0.06)) say('worn', start + (windowSize >> 1), `It is ${noise > 0 ? `${(rough / noise).toFixed(0)} times ` : ''}rougher near ${(share(start) * 100).toFixed(0)} %: a worn spot, where the pedal spends its time.`)
   }
   return { direction: sign > 0 ? 'rising' : 'falling', closed: first, open: last, faults: faults.sort((a, b) => a.timeS - b.timeS), travelled: travel }
 }
 
+/** Spread about the median, as σ of a normal: outliers do not count. */
+const deviation = (values: number[]): number => { const middle = median(values); return 1.4826 * median(values.map((v) => Math.abs(v - middle))) }
 const median = (values: number[]): number => { const s = [...values].sort((a, b) => a - b); return s[s.length >> 1] ?? 0 }
 const middleOf = (signal: ArrayLike<number>, from: number, to: number): number => median(Array.from({ length: to - from }, (_, i) => signal[from + i]!))
 
