@@ -7,7 +7,8 @@ const port = 4571
 export default defineConfig({
   testDir: '.',
   outputDir: '../test-results',
-  workers: 2,
+  // they wait for timers and saves more than they compute
+  workers: 3,
   timeout: 90_000,
   expect: { timeout: 10_000 },
   reporter: [['list'], ['json', { outputFile: '../.cache/e2e.json' }]],

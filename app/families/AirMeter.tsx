@@ -1,6 +1,7 @@
 import { Button, Group, Textarea } from '@mantine/core'
 import { useState } from 'react'
 import { countingLimits } from '../../core/curve/airMeter/index.ts'
+import { knotCurve } from '../../core/curve/knots.ts'
 import { familyOf } from '../../core/curve/registry.ts'
 import { readPairs } from '../../core/table/index.ts'
 import { useBuild } from '../store/useBuild.ts'
@@ -25,7 +26,7 @@ export default function AirMeter({ status }: PanelProps) {
       const pairs = readPairs(text, { firstUnit: family.signalUnit, secondUnit: family.truthUnit, names: ['signal', 'air flow'], first: signalCheck(family.drive(element.settings), family.signalUnit), second: truthCheck(family, q) })
       const next = { x: pairs.map((p) => p.first), y: pairs.map((p) => p.second) }
       // refused here, with the reason, rather than kept and not usable
-      if (!family.assume({ ...element.settings, transfer: next })?.name.includes('given')) throw new Error('This table turns back or stands still: each signal needs one flow, rising all the way. Look at its rows again.')
+      knotCurve(pairs.map((p) => ({ signal: p.first, truth: p.second })), { point: 'row', unit: 'kg/h' })
       edit({ kind: 'editElement', args: { id: element.id, patch: { settings: { ...element.settings, transfer: next } } } })
       setText(''); setProblem(null)
     } catch (error) { setProblem((error as Error).message) }
