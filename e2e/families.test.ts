@@ -113,9 +113,11 @@ const JOBS: Job[] = [
       // a corner moved by the keyboard changes what the tank holds
       const said = page.getByRole('status', { name: 'What the tank says' })
       await expect(said).toContainText(`${predictLevel({ corners: [{ x: 0, y: 0 }, { x: 300, y: 0 }, { x: 300, y: 300 }, { x: 0, y: 300 }], lengthMm: 500 }, { kind: 'straight', lowMm: 10, highMm: 290, emptyOhm: 10, fullOhm: 180 }).points.at(-1)!.litres.toFixed(1)} l`)
-      await page.getByRole('slider', { name: 'Corner 3' }).focus(); await page.keyboard.press('ArrowUp')
+      await page.getByRole('region', { name: 'Tank and sender' }).getByRole('slider', { name: 'Corner 3' }).focus(); await page.keyboard.press('ArrowUp')
       await expect(said).toContainText('45.8 l')
       await expect(page.getByRole('table', { name: 'Arrangements of two senders' }).getByRole('row', { name: /Two inputs/ })).toContainText('0.0')
+      await page.getByLabel('They read together').fill('190')
+      await expect(page.getByRole('status', { name: 'Litres that fit' })).toContainText('if both stand level')
       await expect(page.getByRole('region', { name: 'Damping' })).toContainText(`${chooseDamping(2, { sizeL: 5 })!.tauS.toFixed(1)} s`)
       await page.getByRole('region', { name: 'Damping' }).getByRole('button', { name: 'Use it on this face' }).first().click()
     },

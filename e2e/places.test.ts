@@ -17,7 +17,7 @@ const channel = (id: string, read: string, stage: string): string => `/build/sal
 const PLACES: [string, string, string][] = [
   ['builds', '/builds', 'Builds'], ['line-up', '/build/saltmarsh-nine', 'Line-up'], ['prove', '/build/saltmarsh-nine/prove', 'Prove'], ['logbook', '/build/saltmarsh-nine/logbook', 'Logbook'], ['card', '/build/saltmarsh-nine/card/rd-coolant', 'Coolant, block outlet'],
   ...['element', 'leads', 'input', 'table', 'face', 'prove', 'budget'].map((s): [string, string, string] => [`channel, ${s}`, channel('ch-oil', 'rd-oil', s), 'Oil, gallery']),
-  ...([['map', 'Manifold pressure', 'element'], ['oil-pressure', 'Oil pressure', 'input'], ['lambda', 'Lambda, after the turbine', 'element'], ['fuel', 'Fuel level', 'element'], ['fuel', 'Fuel level', 'face'], ['throttle', 'Throttle', 'element'], ['gearbox', 'Gearbox oil', 'element'], ['air-flow', 'Air flow', 'element'], ['wheel', 'Wheel speed, front left', 'element'], ['wheel', 'Wheel speed, front left', 'input']] as const).map(([id, h, s]): [string, string, string] => [`${h}, ${s}`, channel(`ch-${id}`, `rd-${id}`, s), h]),
+  ...([['oil-pressure', 'Oil pressure', 'element'], ['lambda', 'Lambda, after the turbine', 'element'], ['fuel', 'Fuel level', 'element'], ['fuel', 'Fuel level', 'face'], ['throttle', 'Throttle', 'element'], ['air-flow', 'Air flow', 'element'], ['wheel', 'Wheel speed, front left', 'element'], ['wheel', 'Wheel speed, front left', 'input']] as const).map(([id, h, s]): [string, string, string] => [`${h}, ${s}`, channel(`ch-${id}`, `rd-${id}`, s), h]),
   ['channel with a slip', channel('ch-air', 'rd-air', 'element'), 'Air, after the charge cooler'], ['gauge', channel('ch-oil', 'rd-oil-gauge', 'input'), 'Oil, gallery'],
 ]
 
@@ -32,8 +32,8 @@ for (const theme of ['light', 'dark'] as const) {
     for (const [name, path, heading] of PLACES) {
       await page.goto(path)
       await expect(page.getByRole('heading', { level: 1, name: heading })).toBeVisible()
-      await page.waitForLoadState('networkidle')
-      await page.waitForTimeout(600)
+      if (path.includes('stage=')) await expect(page.locator('#stage h2').first()).toBeVisible()
+      await page.waitForTimeout(400)
       expect(await serious(page), `${name}, ${theme}`).toEqual([])
     }
     await page.goto('/build/saltmarsh-nine')

@@ -7,8 +7,7 @@ const port = 4571
 export default defineConfig({
   testDir: '.',
   outputDir: '../test-results',
-  // they wait for timers and saves more than they compute
-  workers: 3,
+  workers: 2,
   timeout: 90_000,
   expect: { timeout: 10_000 },
   reporter: [['list'], ['json', { outputFile: '../.cache/e2e.json' }]],

@@ -8,7 +8,7 @@ import { choiceSetting, fixedAt, readOn, type Ask, type Finding, type PointMetho
 export { chooseDamping, damped, judgeDamping, reserveLamp, slosh, type Damping, type DampingVerdict } from './damping.ts'
 export { fillsWorthTaking, heightAt, predictLevel, requireTank, senderOhm, tankHeight, tankLitres, type Sender, type Tank } from './tank.ts'
 export { fitLevel, levelInterval, levelLitres, type LevelCurve } from './level.ts'
-export { twoSenders, type Arrangement, type TwoSenders } from './two.ts'
+export { litresThatFit, twoSenders, type Arrangement, type Half, type TwoSenders } from './two.ts'
 
 const FUEL = 'Fuel: open air, no flame or spark, extinguisher at hand; bond can and tank before pouring; meter and laptop away from the filler, low-energy meters only.'
 const INSIDE: Ask = { role: 'truth', label: 'In the tank now', unit: 'l', with: 'can', step: 1 }
