@@ -130,23 +130,18 @@ test('a large log is read off the page: progress, a stop, and a page that answer
   const dir = mkdtempSync(join(tmpdir(), 'echt-e2e-')), path = join(dir, 'big.csv')
   const line = (i: number): string => `${(i / 100).toFixed(2)},${(0.6 + 3.6 * Math.min(1, i / 250_000)).toFixed(4)},${Array.from({ length: 22 }, (_, c) => ((i * (c + 3)) % 1000) / 10).join(',')}`
   writeFileSync(path, `time,tps,${Array.from({ length: 22 }, (_, c) => `c${c}`).join(',')}\n${Array.from({ length: 250_000 }, (_, i) => line(i)).join('\n')}\n`)
-  await page.evaluate(() => {
-    const w = window as unknown as { beats: number; worst: number }
-    w.beats = 0; w.worst = 0
-    let last = performance.now()
-    const beat = (): void => { const now = performance.now(); w.worst = Math.max(w.worst, now - last); last = now; w.beats++; requestAnimationFrame(beat) }
-    requestAnimationFrame(beat)
-  })
   const sweep = page.getByRole('region', { name: 'A slow sweep' })
   await page.getByLabel('Log for a slow sweep').setInputFiles(path)
   await expect(sweep.getByRole('progressbar')).toBeVisible()
   await sweep.getByRole('button', { name: 'Stop' }).click()
   await expect(sweep.getByRole('alert')).toContainText('Reading was stopped: nothing was taken.')
-  // again, whole
+  // again, whole; the page takes what is typed meanwhile
   await page.getByLabel('Log for a slow sweep').setInputFiles(path)
+  await expect(sweep.getByRole('progressbar')).toBeVisible()
+  const box = page.getByRole('form', { name: 'Add a point' }).getByLabel('Meter shows', { exact: true })
+  await box.fill('1.23')
+  await expect(page.getByRole('form', { name: 'Add a point' }).getByText('= 1.23 V')).toBeVisible()
   await expect(sweep.getByRole('status')).toContainText('No jump, no reversal', { timeout: 60_000 })
   await expect(sweep).toContainText('250,000 rows')
-  const { beats, worst } = await page.evaluate(() => { const w = window as unknown as { beats: number; worst: number }; return { beats: w.beats, worst: w.worst } })
-  expect(beats).toBeGreaterThan(20)
-  expect(worst).toBeLessThan(1500)
+  await expect(box).toHaveValue('1.23')
 })
