@@ -6,7 +6,7 @@ import { solveCircuit } from '../circuit/index.ts'
 import { familyOf } from '../curve/registry.ts'
 import { linspace, normalStream, uniformStream } from '../math/index.ts'
 import { FAULTS, keyOnCheck, observe } from '../prove/index.ts'
-import { assembleChain, idealValue, linearSpread, monteCarlo, prepareChain, proposeTable, tableErrors, walkBackward, walkForward } from './index.ts'
+import { assembleChain, idealValue, leftOpen, linearSpread, monteCarlo, prepareChain, proposeTable, tableErrors, walkBackward, walkForward } from './index.ts'
 
 // chains of every kind of element: volts that follow a supply, volts that do not, edges
 const build = saltmarshNine()
@@ -114,6 +114,15 @@ describe('a reader that only listens', () => {
     expect(pin('rd-oil-display')).toBeCloseTo(pin('rd-oil'), 1)
     expect(walkBackward(chain, 'pin', pin('rd-oil-display')).map((t) => Math.round(t))).toEqual([100])
   })
+})
+
+it('a dead zone is answered with its interval, elsewhere nothing is left open', () => {
+  const stop = build.measurements.find((m) => m.id === 'point-fuel-1')!
+  const twice: Build = { ...build, measurements: [...build.measurements, { ...stop, id: 'point-fuel-stop', method: 'fill', readings: [...stop.readings, { role: 'truth', typed: '2', unit: 'l', value: 2, instrument: null }] }] }
+  expect(leftOpen(chainOf(twice, 'rd-fuel'), 1)).toEqual([0, 2])
+  expect(leftOpen(chainOf(build, 'rd-map'), 100)).toEqual([100, 100])
+  const [low, high] = leftOpen(chainOf(build, 'rd-fuel'), 20)
+  expect(high - low).toBeLessThan(1e-6)
 })
 
 describe('platinum', () => {

@@ -166,3 +166,9 @@ export function walkBackward(chain: Chain, stage: StageId, value: number): numbe
   if (!table) { try { return fromPin(idealValue(chain, 'pin', value)) } catch { return [] } }
   return invertTable(table, value).flatMap((x) => (table.axis === 'counts' ? fromPin(fromCounts(chain, x)) : fromPin(table.axis === 'Ω' ? ideal.toPin(x) : x)))
 }
+
+/** What a truth's own signal leaves open: the truths that give the same, a dead zone. A point where nothing is left open. */
+export function leftOpen(chain: Chain, truth: number): [number, number] {
+  const { interval } = familyOf(chain.spec.sensor.family)
+  try { return interval ? interval(chain.spec.sensor.curve, chain.signalAt(truth)) : [truth, truth] } catch { return [truth, truth] }
+}

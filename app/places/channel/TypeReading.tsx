@@ -1,6 +1,6 @@
 import { NativeSelect } from '@mantine/core'
 import { useState, type RefObject } from 'react'
-import { walkBackward, type Chain, type StageId } from '../../../core/chain/index.ts'
+import { leftOpen, walkBackward, type Chain, type StageId } from '../../../core/chain/index.ts'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import { useQuantity } from '../../parts/units.ts'
 import { STAGE_NAME, stageUnit, truthUnit } from './stageInfo.ts'
@@ -20,7 +20,8 @@ export function TypeReading({ chain, nowAt, onTruth }: { chain: Chain; nowAt: Re
           const nearest = found.reduce((a, b) => (Math.abs(b - nowAt.current) < Math.abs(a - nowAt.current) ? b : a))
           const [low, high] = chain.spec.range
           const outside = nearest < low || nearest > high
-          setSaid(found.length > 1 ? `It could be ${found.map((f) => q.text(f)).join(' or ')}: measure the element itself to part them.` : outside ? `That is ${q.text(nearest)}, outside the range of use.` : `The truth is ${q.text(nearest)}.`)
+          const [least, most] = leftOpen(chain, nearest)
+          setSaid(most - least > chain.spec.accuracy / 10 ? `It can be ${q.bare(least)} to ${q.text(most)}: cannot tell.` : found.length > 1 ? `It could be ${found.map((f) => q.text(f)).join(' or ')}: measure the element itself to part them.` : outside ? `That is ${q.text(nearest)}, outside the range of use.` : `The truth is ${q.text(nearest)}.`)
           if (!outside) onTruth(nearest)
         }} />
       <span role="status" style={{ fontSize: 15, paddingTop: 12 }}>{said}</span>
