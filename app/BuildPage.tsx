@@ -7,6 +7,7 @@ import { NavLink, Outlet, useParams } from 'react-router'
 import { fileNameOf, writeBuild } from '../core/build/index.ts'
 import { useFrame } from './FrameContext.ts'
 import { Problem } from './parts/Problem.tsx'
+import { FuelContext } from './parts/units.ts'
 import { saveFile } from './parts/saveFile.ts'
 import type { SaveState } from './store/session.ts'
 import { OpenBuildContext, useBuildById } from './store/useBuild.ts'
@@ -53,7 +54,7 @@ export function BuildPage() {
         </Alert>
       )}
       {open.notice && <Alert mb="md" role="status">{open.notice}</Alert>}
-      <Outlet />
+      <FuelContext value={open.build.vehicle.ethanol}><Outlet /></FuelContext>
     </OpenBuildContext>
   )
 }

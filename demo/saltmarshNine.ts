@@ -43,7 +43,7 @@ const channel = (id: string, name: string, place: string, needs: Channel['needs'
 /** The sample build: a made-up beach racer, told change by change, with seeded scatter in its readings. */
 export function saltmarshNine(): Build {
   const normal = normalStream(uniformStream(90210))
-  let build: Build = { ...createBuild(SAMPLE_ID, 'Saltmarsh Nine', '2026-10-24T10:00:00Z'), vehicle: { name: 'Saltmarsh Nine', note: '1.2-litre turbocharged triple, ethanol blend, wedge tank behind the seat', altitudeM: 640 } }
+  let build: Build = { ...createBuild(SAMPLE_ID, 'Saltmarsh Nine', '2026-10-24T10:00:00Z'), vehicle: { name: 'Saltmarsh Nine', note: '1.2-litre turbocharged triple, ethanol blend, wedge tank behind the seat', altitudeM: 640, ethanol: 0.3 } }
   let count = 0
   const at = (day: number, minute: number): string => new Date(Date.UTC(2026, 10, day, 17, minute)).toISOString()
   const does = (day: number, change: Edited): void => {

@@ -2,7 +2,6 @@ import { Button, Group, NativeSelect, Switch } from '@mantine/core'
 import dayjs from 'dayjs'
 import { useMemo, useState } from 'react'
 import { blendInTank, feedFindings, freeAirFinding, groundFromPoints, mistakenLambda, placementFindings, shownAfr, switchingVerdict, type Feed, type Placement } from '../../core/curve/lambda/index.ts'
-import { numberSetting } from '../../core/curve/recipe.ts'
 import { stoichiometricAfr } from '../../core/standards/index.ts'
 import { measured } from '../../core/build/index.ts'
 import { Findings } from '../parts/Findings.tsx'
@@ -18,7 +17,7 @@ const FEED: Feed = { heaterA: 3, fuseA: 5, crankingV: 8.5, resetsBelowV: 7, shar
 export default function Lambda({ status }: PanelProps) {
   return (
     <div style={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fit, minmax(420px, 1fr))', gap: 36, marginTop: 18 }}>
-      <Fuel status={status} />
+      <Fuel />
       <Ground status={status} />
       <Place status={status} />
       <Supply status={status} />
@@ -28,10 +27,9 @@ export default function Lambda({ status }: PanelProps) {
   )
 }
 
-function Fuel({ status }: PanelProps) {
-  const { edit } = useBuild()
-  const { element } = status.assembled.sensor
-  const ethanol = numberSetting(element.settings, 'ethanol', 5) / 100
+function Fuel() {
+  const { build, edit } = useBuild()
+  const { ethanol } = build.vehicle
   const [other, setOther] = useState(0)
   const [fills, setFills] = useState([{ litres: 20, ethanol: 0.05 }, { litres: 10, ethanol: 0.85 }])
   const blend = useMemo(() => { try { return blendInTank(fills) } catch { return null } }, [fills])
@@ -39,7 +37,8 @@ function Fuel({ status }: PanelProps) {
     <section aria-label="Fuel and AFR">
       <h2>Fuel and AFR</h2>
       <p style={{ margin: '4px 0' }}>With {(ethanol * 100).toFixed(0)} % ethanol in the tank λ 1 is AFR <b>{stoichiometricAfr(ethanol).toFixed(2)}</b>.</p>
-      <QuantityInput label="The other believes ethanol" unit="%" value={other * 100} width={240} check={(v) => (v >= 0 && v <= 100 ? null : '0 to 100 %')} onCommit={({ value }) => setOther(value / 100)} />
+      <Group align="flex-start"><QuantityInput label="Ethanol in the tank" unit="%" value={100 * ethanol} step={5} width={190} check={(v) => (v >= 0 && v <= 100 ? null : '0 to 100 %')} onCommit={({ value }) => edit({ kind: 'editVehicle', args: { patch: { ethanol: value / 100 } } })} />
+      <QuantityInput label="The other believes ethanol" unit="%" value={other * 100} width={240} check={(v) => (v >= 0 && v <= 100 ? null : '0 to 100 %')} onCommit={({ value }) => setOther(value / 100)} /></Group>
       <table className="sheet-table" aria-label="What each shows">
         <thead><tr><th className="num">λ</th><th className="num">this one, AFR</th><th className="num">the other, AFR</th><th className="num">λ if AFR is passed on</th></tr></thead>
         <tbody>{[0.8, 0.9, 1, 1.1].map((l) => <tr key={l}><td className="num">{l.toFixed(2)}</td><td className="num">{shownAfr(l, ethanol).toFixed(2)}</td><td className="num">{shownAfr(l, other).toFixed(2)}</td><td className="num">{mistakenLambda(l, ethanol, other).toFixed(3)}</td></tr>)}</tbody>
@@ -54,7 +53,7 @@ function Fuel({ status }: PanelProps) {
       ))}
       <Group mt={4}>
         <Button variant="subtle" onClick={() => setFills([...fills, { litres: 10, ethanol: 0 }])}>One more filling</Button>
-        {blend && <Button variant="default" onClick={() => edit({ kind: 'editElement', args: { id: element.id, patch: { settings: { ...element.settings, ethanol: Number((blend.ethanol * 100).toFixed(1)) } } } })}>In the tank: {(blend.ethanol * 100).toFixed(0)} %, AFR {blend.afr.toFixed(2)}. Use it</Button>}
+        {blend && <Button variant="default" onClick={() => edit({ kind: 'editVehicle', args: { patch: { ethanol: Number(blend.ethanol.toFixed(3)) } } })}>In the tank: {(blend.ethanol * 100).toFixed(0)} %, AFR {blend.afr.toFixed(2)}. Use it</Button>}
       </Group>
     </section>
   )

@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import { families } from '../../core/curve/registry.ts'
-import { findUnit } from '../../core/quantity/index.ts'
+import { findUnit, stoichiometricAfr } from '../../core/quantity/index.ts'
 import type { Settings } from '../store/settings.ts'
 import { differenceUnit, preferredUnit, quantityOf, signalText } from './units.ts'
 
-const SI: Settings = { temperature: '°C', pressure: 'kPa', altitude: 'm', volume: 'l', speed: 'km/h' }
-const OTHER: Settings = { temperature: '°F', pressure: 'psi', altitude: 'ft', volume: 'gal', speed: 'mph' }
+const SI: Settings = { temperature: '°C', pressure: 'kPa', altitude: 'm', volume: 'l', speed: 'km/h', lambda: 'λ' }
+const OTHER: Settings = { temperature: '°F', pressure: 'psi', altitude: 'ft', volume: 'gal', speed: 'mph', lambda: 'AFR' }
 
 describe('a quantity as a person reads it', () => {
   it.each(families.map((f) => f.truthUnit))('%s goes to the unit chosen and back, values and differences', (unit) => {
@@ -26,6 +26,15 @@ describe('a quantity as a person reads it', () => {
     expect(quantityOf('kPa g', { ...SI, pressure: 'bar' }).off(-35, 1)).toBe('−0.350')
     expect(quantityOf('l', OTHER).bare(37.854, 0)).toBe('10.0')
     expect(quantityOf('km/h', OTHER).text(160.9344, 0)).toBe('100 mph')
+  })
+  it('λ as air to fuel of what is in the tank, and never of an unnamed fuel', () => {
+    const q = quantityOf('λ', OTHER, 0.3)
+    expect(q.unit).toBe('AFR E30')
+    expect(q.out(1)).toBeCloseTo(stoichiometricAfr(0.3), 12)
+    expect(q.in(q.out(0.85))).toBeCloseTo(0.85, 12)
+    expect(q.text(0.9)).toBe(`${(0.9 * stoichiometricAfr(0.3)).toFixed(2)} AFR E30`)
+    expect(q.pm(0.02)).toBe(`±${(0.02 * stoichiometricAfr(0.3)).toFixed(3)}`)
+    expect(quantityOf('λ', SI, 0.3).unit).toBe('λ')
   })
   it('gauge and absolute stay what they are; differences are neither', () => {
     expect(preferredUnit('kPa a', OTHER)).toBe('psi a')

@@ -1,9 +1,16 @@
-import { convertFromCore, decimalsOf, findUnit, fixed, formatQuantity, signed } from '../../core/quantity/index.ts'
+import { createContext, useContext, useMemo } from 'react'
+import { afrUnit, fixed, formatQuantity, quantityIn, type Quantity } from '../../core/quantity/index.ts'
 import { useSettings, type Settings } from '../store/settings.ts'
 
-/** The unit this person wants for a core unit. */
-export function preferredUnit(unit: string, s: Settings): string {
+export type { Quantity }
+
+/** Share of ethanol in the tank of the open build: what AFR is reckoned with. */
+export const FuelContext = createContext(0)
+
+/** The unit this person wants for a core unit; AFR is of the fuel in the tank. */
+export function preferredUnit(unit: string, s: Settings, ethanol = 0): string {
   switch (unit) {
+    case 'λ': return s.lambda === 'AFR' ? afrUnit(ethanol) : 'λ'
     case '°C': return s.temperature
     case 'Δ°C': return s.temperature === '°F' ? 'Δ°F' : 'Δ°C'
     case 'kPa': return s.pressure
@@ -15,52 +22,21 @@ export function preferredUnit(unit: string, s: Settings): string {
   }
 }
 
-/** Values of one quantity in the unit this person chose. Decimals are given as one would write them for °C: a finer unit gets more. */
-export type Quantity = {
-  /** the core's unit, and the one shown */
-  core: string
-  unit: string
-  /** with its unit */
-  text: (value: number, decimals?: number) => string
-  bare: (value: number, decimals?: number) => string
-  /** a difference with sign */
-  off: (difference: number, decimals?: number) => string
-  /** ± half-width, unsigned */
-  pm: (difference: number, decimals?: number) => string
-  /** to the unit shown and back */
-  out: (value: number) => number
-  in: (shown: number) => number
-  /** shown units for one of the core's */
-  scale: number
-}
-
-export function quantityOf(core: string, settings: Settings): Quantity {
-  const unit = preferredUnit(core, settings)
-  const out = (v: number): number => convertFromCore(v, unit)
-  const back = findUnit(unit)?.toCore ?? ((v: number) => v)
-  const scale = out(1) - out(0)
-  const places = (decimals: number): number => Math.max(0, decimals + decimalsOf(unit) - 1)
-  return {
-    core, unit, out, in: back, scale,
-    text: (v, d = 1) => `${fixed(out(v), places(d))} ${unit}`,
-    bare: (v, d = 1) => fixed(out(v), places(d)),
-    off: (v, d = 2) => signed(v * scale, places(d)),
-    pm: (v, d = 2) => `±${fixed(Math.abs(v * scale), places(d))}`,
-  }
-}
+export const quantityOf = (core: string, settings: Settings, ethanol = 0): Quantity => quantityIn(core, preferredUnit(core, settings, ethanol))
 
 /** A quantity by its core unit, as this person reads it. */
 export function useQuantity(core: string): Quantity {
   const [settings] = useSettings()
-  return quantityOf(core, settings)
+  return quantityOf(core, settings, useContext(FuelContext))
 }
 
 /** The unit for differences of a quantity: of temperatures another unit, of pressures neither gauge nor absolute, of the rest the same. */
 export const differenceUnit = (unit: string): string => (unit === '°C' ? 'Δ°C' : unit.replace(/ [ag]$/, ''))
 
-export function useUnits(): { of: (coreUnit: string) => string } {
+export function useUnits(): { of: (coreUnit: string) => string; quantity: (coreUnit: string) => Quantity } {
   const [settings] = useSettings()
-  return { of: (unit) => preferredUnit(unit, settings) }
+  const ethanol = useContext(FuelContext)
+  return useMemo(() => ({ of: (unit) => preferredUnit(unit, settings, ethanol), quantity: (unit) => quantityOf(unit, settings, ethanol) }), [settings, ethanol])
 }
 
 /** Ohms with four figures. */

@@ -1,10 +1,10 @@
 import useSWR from 'swr'
 
 /** A person's choices; not part of any build. */
-export type Settings = { temperature: '°C' | '°F'; pressure: 'kPa' | 'bar' | 'psi' | 'inHg'; altitude: 'm' | 'ft'; volume: 'l' | 'gal' | 'imp gal'; speed: 'km/h' | 'mph' }
+export type Settings = { temperature: '°C' | '°F'; pressure: 'kPa' | 'bar' | 'psi' | 'inHg'; altitude: 'm' | 'ft'; volume: 'l' | 'gal' | 'imp gal'; speed: 'km/h' | 'mph'; lambda: 'λ' | 'AFR' }
 
 const KEY = 'echt-settings'
-const DEFAULTS: Settings = { temperature: '°C', pressure: 'kPa', altitude: 'm', volume: 'l', speed: 'km/h' }
+const DEFAULTS: Settings = { temperature: '°C', pressure: 'kPa', altitude: 'm', volume: 'l', speed: 'km/h', lambda: 'λ' }
 
 const read = (): Settings => {
   try { return { ...DEFAULTS, ...(JSON.parse(localStorage.getItem(KEY) ?? '{}') as Partial<Settings>) } } catch { return DEFAULTS }

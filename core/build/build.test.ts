@@ -115,7 +115,7 @@ describe('the file', () => {
     })
     const { build, migratedFrom } = readBuild(old)
     expect(migratedFrom).toBe(1)
-    expect(build.schema).toBe(3)
+    expect(build.schema).toBe(4)
     expect(build.instruments[0]!.accuracy).toEqual({ percent: 0.5, digits: 2, offset: 0, commonShare: 0.8 })
     expect(build.channels[0]!.reads[0]!.wire.groundOffsetV).toEqual({ value: 0, basis: 'assumed', from: [] })
   })
@@ -135,6 +135,19 @@ describe('the file', () => {
     expect(input).toMatchObject({ signal: 'voltage', counter: null, differential: false, sensorSupply: { toReference: true } })
     expect([input.table!.onOpen.show, input.table!.onShort.show]).toEqual(['low', 'high'])
     expect(build.channels[0]!.reads[0]!.face).toEqual({ name: 'coolant', decimals: 1, unit: null, needle: null, dampingS: 0, warning: null })
+  })
+
+  it('of schema 3 is brought up: the fuel moves from the sensor to the vehicle', () => {
+    const asThree = (ethanol?: number): string => damaged((b) => {
+      (b as { schema: number }).schema = 3
+      delete (b.vehicle as Partial<typeof b.vehicle>).ethanol
+      if (ethanol !== undefined) b.elements.find((e) => e.family === 'lambda')!.settings.ethanol = ethanol
+    })
+    const { build, migratedFrom } = readBuild(asThree(85))
+    expect([migratedFrom, build.vehicle.ethanol]).toEqual([3, 0.85])
+    expect(build.elements.find((e) => e.family === 'lambda')!.settings).not.toHaveProperty('ethanol')
+    expect(build.elements).toEqual(sample.elements)
+    expect(readBuild(asThree()).build.vehicle.ethanol).toBe(0.05)
   })
 
   it.each([

@@ -3,7 +3,7 @@ import { SCHEMA, type Build, type Id } from './types.ts'
 /** An empty build. */
 export const createBuild = (id: Id, name: string, at: string): Build => ({
   schema: SCHEMA, id, name, revision: 0, parentRevision: 0, createdAt: at,
-  vehicle: { name: '', note: '', altitudeM: null },
+  vehicle: { name: '', note: '', altitudeM: null, ethanol: 0.05 },
   instruments: [], devices: [], elements: [], channels: [], measurements: [], proofs: [], changes: [], attachments: [],
 })
 

@@ -7,7 +7,7 @@ const list = (value: unknown): Old[] => (Array.isArray(value) ? (value as Old[])
 /**
  * From each schema to the next. Schema 1 (the first trial files) gave instruments only per cent and digits,
  * and wires no ground offset. Schema 2 knew temperatures behind a pull-up only: no counters, no sensor supply,
- * faults shown as cold or hot, faces of digits alone.
+ * faults shown as cold or hot, faces of digits alone. Schema 3 kept the fuel with a lambda sensor, per cent.
  */
 const STEPS: Readonly<Record<number, (old: Old) => Old>> = {
   1: (old) => ({
@@ -35,6 +35,12 @@ const STEPS: Readonly<Record<number, (old: Old) => Old>> = {
       ...c,
       reads: list(c.reads).map((r) => ({ ...r, face: { unit: null, needle: null, dampingS: 0, warning: null, ...(r.face as Old) } })),
     })),
+  }),
+  3: (old) => ({
+    ...old,
+    schema: 4,
+    vehicle: { ethanol: Math.min(1, Math.max(0, Number(list(old.elements).map((e) => (e.settings as Old | undefined)?.ethanol).find((e) => typeof e === 'number') ?? 5) / 100)), ...(old.vehicle as Old) },
+    elements: list(old.elements).map((e) => ({ ...e, settings: Object.fromEntries(Object.entries((e.settings ?? {}) as Old).filter(([key]) => key !== 'ethanol')) })),
   }),
 }
 

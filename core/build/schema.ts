@@ -82,7 +82,7 @@ export const buildSchema = {
   title: 'Echt build',
   ...object({
     schema: { const: SCHEMA }, id, name: { type: 'string', minLength: 1, maxLength: 200 }, revision: { type: 'integer', minimum: 0 }, parentRevision: { type: 'integer', minimum: 0 },
-    createdAt: time, vehicle: object({ name: text, note: text, altitudeM: orNull(number) }),
+    createdAt: time, vehicle: object({ name: text, note: text, altitudeM: orNull(number), ethanol: { type: 'number', minimum: 0, maximum: 1 } }),
     instruments: array(instrument, 500), devices: array(device, 500), elements: array(element, 2000), channels: array(channel, 2000),
     measurements: array(measurement), proofs: array(proof, 5000), changes: array(change, 100000), attachments: array(attachment, 5000),
   }),

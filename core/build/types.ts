@@ -5,7 +5,7 @@
 export type Id = string
 
 /** Bumped when the shape changes; `migrate.ts` brings older files up. */
-export const SCHEMA = 3
+export const SCHEMA = 4
 
 export type Build = {
   schema: typeof SCHEMA
@@ -27,7 +27,7 @@ export type Build = {
   attachments: Attachment[]
 }
 
-export type Vehicle = { name: string; note: string; altitudeM: number | null }
+export type Vehicle = { name: string; note: string; altitudeM: number | null; /** share of ethanol in the tank, by volume, 0 to 1 */ ethanol: number }
 
 /** A value and how far it can be trusted: assumed until measured; `from` are measurement ids. */
 export type Stated<T = number> = { value: T; basis: 'assumed' | 'measured'; from: Id[] }

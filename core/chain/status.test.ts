@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { saltmarshNine } from '../../demo/saltmarshNine.ts'
 import { applyChange, assumed, measured, type Build, type Edited } from '../build/index.ts'
 import { boilingPointC, standardPressureKPa } from '../standards/index.ts'
+import { quantityIn } from '../quantity/index.ts'
 import { familyOf } from '../curve/registry.ts'
 import { makeableTruths, prepareChain, proposeTable, readStatus, type ReadStatus } from './index.ts'
 
@@ -39,6 +40,16 @@ describe('the next step', () => {
     expect(next.stage).toBe('element')
     expect(next.title).toMatch(/Take one point at 98 °C/)
     expect(next.reason).toMatch(/shrinks from ±\d+\.\d to ±\d+\.\d °C/)
+  })
+
+  it('says it in the units somebody reads', () => {
+    const read = sample.channels[0]!.reads[0]!
+    const hot = after({ kind: 'editRead', args: { id: 'rd-coolant', patch: { wire: { ...wire, groundOffsetV: measured(0.04) } } } })
+    const metric = readStatus(hot, read).next, other = readStatus(hot, read, (unit) => quantityIn(unit, '°F')).next
+    expect(other.title).toBe(metric.title)
+    expect(other.reason).toMatch(/°F.*±3\.6 °F is needed/)
+    const [inC, inF] = [metric, other].map((n) => /moves the reading by ([+−][\d.]+)/.exec(n.reason)![1]!.replace('−', '-')).map(Number) as [number, number]
+    expect(inF / inC).toBeCloseTo(1.8, 1)
   })
 
   it('a curve on trust is assumed, however good the rest', () => {

@@ -1,6 +1,6 @@
 import type { Build, Read } from '../build/types.ts'
 import { findFamily, type AnyFamily } from '../curve/registry.ts'
-import { decimalsOf, fixed, inUnit, signed } from '../quantity/format.ts'
+import { quantityIn, type Quantity } from '../quantity/shown.ts'
 import { linspace } from '../math/linspace.ts'
 import { assembleChain, isProven, type Assembled, type ShareId } from './spec.ts'
 import { errorBudget } from './budget.ts'
@@ -29,8 +29,8 @@ const SHARE_NAME: Record<ShareId, string> = {
 }
 const SHARE_STAGE: Record<ShareId, NextStep['stage']> = { element: 'element', leads: 'leads', shared: 'input', ground: 'leads', input: 'input', converter: 'input', table: 'table' }
 
-/** Everything the line-up and the channel say of one reader, out of the record. */
-export function readStatus(build: Build, read: Read): ReadStatus {
+/** Everything the line-up and the channel say of one reader, out of the record; `write` puts its numbers into the units somebody reads. */
+export function readStatus(build: Build, read: Read, write: (coreUnit: string) => Quantity = quantityIn): ReadStatus {
   const assembled = assembleChain(build, read.id)
   const chain = assembled.spec ? prepareChain(assembled.spec) : null
   const worst = chain ? worstOverBest(chain) : null
@@ -39,7 +39,7 @@ export function readStatus(build: Build, read: Read): ReadStatus {
   const { suspects } = assembled.sensor
   const biased = worst !== null && assembled.spec !== null && Math.abs(worst.bias) > assembled.spec.accuracy
   const state: State = chain === null ? 'empty' : suspects.length > 0 || biased || (assembled.sensor.problem !== null && assembled.sensor.points.length > 1) ? 'wrong' : proven ? 'proven' : assembled.sensor.basis
-  return { assembled, chain, state, worst, ratio, next: nextStep(build, assembled, chain, worst, proven) }
+  return { assembled, chain, state, worst, ratio, next: nextStep(build, assembled, chain, worst, proven, write) }
 }
 
 function worstOverBest(chain: Chain): ReadStatus['worst'] {
@@ -61,11 +61,11 @@ export function makeableTruths(build: Build, family: AnyFamily, range: [number, 
   return [...new Set([...typical, ...linspace(...range, 6)])].filter((t) => t >= range[0] && t <= range[1])
 }
 
-function nextStep(build: Build, { sensor, channel, read, input, device, problem }: Assembled, chain: Chain | null, worst: ReadStatus['worst'], proven: boolean): NextStep {
+function nextStep(build: Build, { sensor, channel, read, input, device, problem }: Assembled, chain: Chain | null, worst: ReadStatus['worst'], proven: boolean, write: (coreUnit: string) => Quantity): NextStep {
   const family = findFamily(sensor.family)
   if (!family) return { stage: 'element', title: 'This sensor needs a newer Echt.', reason: sensor.problem ?? '' }
-  const unit = family.truthUnit
-  const tenths = decimalsOf(unit), pm = (v: number): string => `±${fixed(v, tenths)}`
+  const q = write(family.truthUnit)
+  const needed = (accuracy: number): string => `${q.pm(accuracy, 1)} ${q.unit} is needed`
   if (sensor.points.length < family.leastPoints && !sensor.fit) {
     const first = sensor.points.length === 0
     return { stage: 'element', title: first ? 'Take the first point.' : 'Take a second point.', reason: first ? `Nothing of this sensor is measured: ${family.firstSteps[0]}` : `One point does not make a curve: ${family.firstSteps[1]}` }
@@ -73,21 +73,21 @@ function nextStep(build: Build, { sensor, channel, read, input, device, problem 
   const { suspects } = sensor
   if (sensor.problem && suspects.length === 0) return { stage: 'element', title: 'Look at the points again.', reason: sensor.problem }
   if (suspects.length > 0) {
-    const names = suspects.map((i) => inUnit(sensor.points[i]!.truth, unit)).join(' and ')
+    const names = suspects.map((i) => q.text(sensor.points[i]!.truth)).join(' and ')
     return suspects.length === 1
       ? { stage: 'element', title: `Read the point at ${names} again, or strike it.`, reason: 'It misses what the others say by more than chance allows.' }
       : { stage: 'element', title: `Read the points at ${names} again.`, reason: 'One of them does not fit, and they cannot be told apart.' }
   }
   if (!chain) return { stage: 'input', title: 'Describe the input.', reason: problem ?? '' }
   const { spec } = chain
-  if (!worst) return { stage: 'element', title: 'Take a point where it matters.', reason: `The curve does not reach ${spec.best.join(' to ')} ${unit}, where this channel matters most.` }
+  if (!worst) return { stage: 'element', title: 'Take a point where it matters.', reason: `The curve does not reach ${q.bare(spec.best[0], 0)} to ${q.text(spec.best[1], 0)}, where this channel matters most.` }
   const walked = walkForward(chain, worst.at)
   const largest = walked.biases.reduce((a, b) => (Math.abs(b.bias) > Math.abs(a.bias) ? b : a))
   if (Math.abs(largest.bias) > spec.accuracy / 2 && largest.share !== 'table') {
     const cause = SHARE_NAME[largest.share]
     return {
       stage: SHARE_STAGE[largest.share], title: `Look at ${cause}.`,
-      reason: `At ${inUnit(worst.at, unit, -1)} ${cause} moves the reading by ${signed(largest.bias, tenths)} ${unit}, and ±${spec.accuracy} is needed.`,
+      reason: `At ${q.text(worst.at, 0)} ${cause} moves the reading by ${q.off(largest.bias, 1)} ${q.unit}, and ${needed(spec.accuracy)}.`,
     }
   }
   if (spec.sensor.fit && worst.band > spec.accuracy / 2) {
@@ -97,7 +97,7 @@ function nextStep(build: Build, { sensor, channel, read, input, device, problem 
       try {
         const next = family.bestNext(sensor.points, makeableTruths(build, family, channel.needs.range), channel.needs.range, sensor.element.settings)
         if (next.bandAfter < 0.9 * next.bandBefore) {
-          return { stage: 'element', title: `Take one point at ${inUnit(next.truth, unit, -1)}.`, reason: `The widest band over ${channel.needs.range.join(' to ')} ${unit} shrinks from ${pm(1.96 * next.bandBefore)} to ${pm(1.96 * next.bandAfter)} ${unit}.` }
+          return { stage: 'element', title: `Take one point at ${q.text(next.truth, 0)}.`, reason: `The widest band over ${q.bare(channel.needs.range[0], 0)} to ${q.text(channel.needs.range[1], 0)} shrinks from ${q.pm(1.96 * next.bandBefore, 1)} to ${q.pm(1.96 * next.bandAfter, 1)} ${q.unit}.` }
         }
       } catch { /* no better point can be named */ }
     }
@@ -105,12 +105,12 @@ function nextStep(build: Build, { sensor, channel, read, input, device, problem 
   if (worst.band > spec.accuracy) {
     // what would narrow it most, whatever stage it belongs to
     const budget = errorBudget(chain, worst.at), { next } = budget
-    if (next && next.kind === 'spread' && next.worstAfter < 0.9 * budget.worst) return { stage: SHARE_STAGE[next.share], title: next.remedy, reason: `The worst error at ${inUnit(worst.at, unit, -1)} goes from ${fixed(budget.worst, tenths)} to ${fixed(next.worstAfter, tenths)} ${unit}, and ±${spec.accuracy} is needed.` }
+    if (next && next.kind === 'spread' && next.worstAfter < 0.9 * budget.worst) return { stage: SHARE_STAGE[next.share], title: next.remedy, reason: `The worst error at ${q.text(worst.at, 0)} goes from ${q.pm(budget.worst, 1).slice(1)} to ${q.pm(next.worstAfter, 1).slice(1)} ${q.unit}, and ${needed(spec.accuracy)}.` }
   }
   if (input.table && !input.table.entered && input.table.form === 'table') return { stage: 'table', title: `Enter the table in ${device.name}.`, reason: `Nothing says what ${device.name} holds now: until then what it shows is assumed.` }
   if (input.table?.entered && Math.abs(walked.biases.find((b) => b.share === 'table')!.bias) > spec.accuracy / 2) {
     const { worst: errs, worstAt } = judgeTable(chain, input.table, input.table.entered)
-    return { stage: 'table', title: 'Replace the table.', reason: `The table in ${device.name} errs by ${inUnit(errs, unit)} near ${inUnit(worstAt, unit, -1)}.` }
+    return { stage: 'table', title: 'Replace the table.', reason: `The table in ${device.name} errs by ${q.pm(errs, 1).slice(1)} ${q.unit} near ${q.text(worstAt, 0)}.` }
   }
   if (!proven) return { stage: 'prove', title: `Check ${read.face.name || device.name} at key-on.`, reason: build.proofs.some((p) => p.read === read.id) ? 'Something it rested on has changed since it was proven.' : 'The chain is measured; the vehicle has not yet agreed.' }
   return { stage: 'prove', title: 'Nothing to do here.', reason: 'Proven in the vehicle. Check again next season.' }

@@ -65,7 +65,7 @@ export function signed(value: number, decimals: number): string {
 
 /** Decimals that a value of a unit is usually written with: as fine as 0.1 °C is of a temperature. */
 const DECIMALS: Readonly<Record<string, number>> = { λ: 3, AFR: 2, bar: 3, 'bar a': 3, 'bar g': 3, psi: 2, 'psi a': 2, 'psi g': 2, inHg: 2, 'inHg a': 2, 'inHg g': 2, V: 3, counts: 0, Ω: 1, gal: 2, 'imp gal': 2 }
-export const decimalsOf = (unit: string): number => DECIMALS[unit] ?? 1
+export const decimalsOf = (unit: string): number => DECIMALS[unit] ?? (unit.startsWith('AFR') ? DECIMALS.AFR! : 1)
 
 /** A value of a unit with one sign and the decimals usual to it, a little finer or coarser by `more`. */
 export const inUnit = (value: number, unit: string, more = 0): string => `${fixed(value, Math.max(0, decimalsOf(unit) + more))} ${unit}`

@@ -1,3 +1,5 @@
 export { parseQuantity } from './parse.ts'
 export { formatQuantity, decimalsOf, fixed, inUnit, signed, type FormatOptions } from './format.ts'
-export { findUnit, convertFromCore, UNITS, type Unit } from './units.ts'
+export { afrUnit, findUnit, unitsLike, convertFromCore, UNITS, type Unit } from './units.ts'
+export { stoichiometricAfr } from './fuel.ts'
+export { quantityIn, type Quantity } from './shown.ts'

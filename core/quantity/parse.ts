@@ -68,7 +68,7 @@ function readDigits(raw: string, text: string): string {
 
 function toCore(value: number, unitText: string, asked: Unit, typed: string): number {
   if (unitText === '') return asked.toCore(value)
-  const own = matchUnit(unitText, UNITS.filter((u) => u.dimension === asked.dimension))
+  const own = matchUnit(unitText, [asked, ...UNITS.filter((u) => u.dimension === asked.dimension)])
   if (own) {
     if (asked.face && own.unit.face && own.unit.face !== asked.face) {
       const [is, wanted] = own.unit.face === 'g' ? ['gauge', 'absolute'] : ['absolute', 'gauge']
@@ -76,6 +76,9 @@ function toCore(value: number, unitText: string, asked: Unit, typed: string): nu
     }
     return own.unit.toCore(value * own.scale)
   }
+  const named = asked.dimension === 'lambda' ? findUnit(unitText.replace(/^afr\s*e/i, 'AFR E')) : undefined
+  if (named?.dimension === 'lambda') return named.toCore(value)
+  if (asked.dimension === 'lambda' && /^afr$/i.test(unitText)) throw new EchtError('wrong-unit', `"${typed}" names no fuel: write for example ${value} AFR E10, or choose AFR of the fuel in the tank in the logbook.`)
   // a bare prefix: 2.2k
   if (asked.prefixed && PREFIXES[unitText] !== undefined) return asked.toCore(value * PREFIXES[unitText]!)
   const other = matchUnit(unitText, UNITS)

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { EchtError } from '../error.ts'
-import { convertFromCore, formatQuantity, parseQuantity, UNITS } from './index.ts'
+import { afrUnit, convertFromCore, findUnit, formatQuantity, parseQuantity, stoichiometricAfr, unitsLike, UNITS } from './index.ts'
 
 const codeOf = (f: () => unknown): string => { try { f() } catch (e) { if (e instanceof EchtError) return e.code; throw e } return 'no error' }
 
@@ -58,5 +58,28 @@ describe('formatQuantity', () => {
   it('converts differences without the offset', () => {
     expect(convertFromCore(10, 'Δ°F')).toBeCloseTo(18)
     expect(convertFromCore(10, '°F')).toBeCloseTo(50)
+  })
+})
+
+describe('λ as air to fuel', () => {
+  it.each([[0, 14.7], [0.85, 9.814], [1, 9]])('of ethanol %d by volume: λ 1 is %d', (ethanol, afr) => {
+    expect(findUnit(afrUnit(ethanol))!.fromCore(1)).toBeCloseTo(afr, 2)
+    expect(parseQuantity(`${stoichiometricAfr(ethanol)} ${afrUnit(ethanol)}`, 'λ')).toBeCloseTo(1, 12)
+  })
+  it('is understood with its fuel, and bare where the fuel is known', () => {
+    expect(parseQuantity('11.7 afr', 'AFR E10')).toBeCloseTo(11.7 / stoichiometricAfr(0.1), 12)
+    expect(parseQuantity('11.7', 'AFR E10')).toBeCloseTo(11.7 / stoichiometricAfr(0.1), 12)
+    expect(parseQuantity('0.85 λ', 'AFR E10')).toBe(0.85)
+    expect(parseQuantity('12 afr e85', 'λ')).toBeCloseTo(12 / stoichiometricAfr(0.85), 12)
+    expect(codeOf(() => parseQuantity('11.7 AFR', 'λ'))).toBe('wrong-unit')
+    expect(codeOf(() => parseQuantity('11.7 AFR E140', 'λ'))).toBe('unknown-unit')
+    expect(codeOf(() => parseQuantity('11.7 AFR E10', 'kPa'))).not.toBeNull()
+  })
+  it('stands among the units a device may show', () => {
+    expect(unitsLike('λ', 0.3)).toEqual(['λ', 'AFR E0', 'AFR E5', 'AFR E10', 'AFR E85', 'AFR E30'])
+    expect(unitsLike('λ', 0.85)).toHaveLength(5)
+    expect(unitsLike('kPa g')).toContain('psi g')
+    expect(unitsLike('kPa g')).not.toContain('psi a')
+    expect(unitsLike('°C')).toEqual(['°C', '°F'])
   })
 })

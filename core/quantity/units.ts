@@ -1,3 +1,5 @@
+import { stoichiometricAfr } from './fuel.ts'
+
 /**
  * Every unit the core understands. A unit belongs to a dimension; each dimension has one core unit
  * (the one values are kept in) and `toCore`/`fromCore` go there and back.
@@ -86,8 +88,25 @@ export const UNITS: readonly Unit[] = [
 // The units asked for by name; a symbol that two dimensions share is settled by the dimension asked for.
 const bySymbol = new Map(UNITS.map((u) => [u.symbol, u]))
 
-/** The unit with this symbol, or undefined. */
-export const findUnit = (symbol: string): Unit | undefined => bySymbol.get(symbol)
+/** The unit of λ in which a fuel's mixture is written as air to fuel by mass: `AFR E30` for 30 % of ethanol by volume. */
+export const afrUnit = (ethanolFraction: number): string => `AFR E${Number((100 * ethanolFraction).toFixed(1))}`
+
+/** The unit with this symbol, or undefined. An AFR names its fuel, `AFR E0` to `AFR E100`: without one it says nothing of λ. */
+export function findUnit(symbol: string): Unit | undefined {
+  const afr = /^AFR E(\d{1,3}(?:\.\d)?)$/.exec(symbol)
+  if (!afr) return bySymbol.get(symbol)
+  return Number(afr[1]) > 100 ? undefined : linear(symbol, 'lambda', 1 / stoichiometricAfr(Number(afr[1]) / 100), ['afr'])
+}
+
+/** Fuels whose AFR a device may believe in, share of ethanol: petrol, pump blends. */
+const FUELS = [0, 0.05, 0.1, 0.85]
+
+/** Symbols of every unit a value of this unit may be shown in, gauge and absolute kept apart; of λ the AFR of usual fuels and of the one named. */
+export function unitsLike(symbol: string, ethanolFraction?: number): string[] {
+  const like = findUnit(symbol)
+  const same = UNITS.filter((u) => u.dimension === like?.dimension && u.face === like.face && u.symbol !== 'K').map((u) => u.symbol)
+  return like?.dimension === 'lambda' ? [...same, ...[...new Set([...FUELS, ...(ethanolFraction === undefined ? [] : [ethanolFraction])])].map(afrUnit)] : same
+}
 
 /** A value of the core's unit in another unit of the same dimension, by symbol. */
 export function convertFromCore(value: number, symbol: string): number {

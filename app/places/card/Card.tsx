@@ -11,16 +11,17 @@ import { expectedReadings } from '../../../core/prove/index.ts'
 import { toDeviceOrder } from '../../../core/table/index.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import { Chip } from '../../parts/Chip.tsx'
-import { ohms, signalText, useQuantity } from '../../parts/units.ts'
+import { ohms, signalText, useQuantity, useUnits } from '../../parts/units.ts'
 import { Scales } from '../channel/Scales.tsx'
 import { heightFor, windowAround } from '../channel/window.ts'
 
 /** The card for the wing: scales, table, what a meter should say at five temperatures, pins, date. Prints on one sheet. */
 export function Card() {
   const { build } = useBuild()
+  const { quantity } = useUnits()
   const { readId } = useParams()
   const found = useMemo(() => { try { return readOf(build, readId!) } catch { return null } }, [build, readId])
-  const status = useMemo(() => found && readStatus(build, found.read), [build, found])
+  const status = useMemo(() => found && readStatus(build, found.read, quantity), [build, found, quantity])
   if (!found || !status) return <p role="alert">This reader is not in the build any more. <Link to={`/build/${build.id}`}>Back to the line-up</Link></p>
   return <CardOf {...found} status={status} />
 }

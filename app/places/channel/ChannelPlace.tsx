@@ -5,7 +5,7 @@ import { lazy, memo, Suspense, useCallback, useEffect, useMemo, useRef, useState
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
 import { linearSpread, readStatus, walkForward, type Chain, type NextStep, type StageId } from '../../../core/chain/index.ts'
 import { useBuild } from '../../store/useBuild.ts'
-import { useQuantity } from '../../parts/units.ts'
+import { useQuantity, useUnits } from '../../parts/units.ts'
 import { ChannelTitle } from './ChannelTitle.tsx'
 import { RestTruthContext } from './restTruth.ts'
 import { Scales } from './Scales.tsx'
@@ -44,11 +44,12 @@ export function ChannelPlace() {
 
 function ChannelOf({ channelId, readId }: { channelId: string; readId: string }) {
   const { build } = useBuild()
+  const { quantity } = useUnits()
   const navigate = useNavigate()
   const [search, setSearch] = useSearchParams()
   const channel = build.channels.find((c) => c.id === channelId)!
   const read = channel.reads.find((r) => r.id === readId)!
-  const status = useMemo(() => readStatus(build, read), [build, read])
+  const status = useMemo(() => readStatus(build, read, quantity), [build, read, quantity])
   const { chain } = status
   const { range, best } = channel.needs
   // the next step opens the page; while it is being done the page must not jump away

@@ -2,7 +2,7 @@ import { Group, NativeSelect, Switch, TextInput } from '@mantine/core'
 import { useMemo } from 'react'
 import type { Face } from '../../../core/build/index.ts'
 import { faceText, readersAt, settleS, walkForward } from '../../../core/chain/index.ts'
-import { findUnit, fixed, UNITS } from '../../../core/quantity/index.ts'
+import { fixed, unitsLike } from '../../../core/quantity/index.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import { differenceUnit, useQuantity } from '../../parts/units.ts'
@@ -23,8 +23,7 @@ export default function FaceStage({ status }: StageProps) {
   const set = (patch: Partial<Face>): void => edit({ kind: 'editRead', args: { id: read.id, patch: { face: { ...face, ...patch } } } })
   const shown = useMemo(() => { try { return status.chain ? walkForward(status.chain, truth).shown : null } catch { return null } }, [status.chain, truth])
   const readers = useMemo(() => readersAt(build, channel.id, truth), [build, channel.id, truth])
-  const faceOf = findUnit(unit)
-  const units = UNITS.filter((u) => u.dimension === faceOf?.dimension && u.face === faceOf.face && u.symbol !== 'K').map((u) => u.symbol)
+  const units = unitsLike(unit, build.vehicle.ethanol)
   const { needle, warning } = face
   return (
     <div className="stage">

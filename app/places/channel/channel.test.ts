@@ -8,7 +8,7 @@ import { stageTicks } from './ticks.ts'
 import { heightFor, windowAround } from './window.ts'
 
 const chain = prepareChain(assembleChain(saltmarshNine(), 'rd-coolant').spec!)
-const quantity = (temperature: '°C' | '°F'): Quantity => quantityOf('°C', { temperature, pressure: 'kPa', altitude: 'm', volume: 'l', speed: 'km/h' })
+const quantity = (temperature: '°C' | '°F'): Quantity => quantityOf('°C', { temperature, pressure: 'kPa', altitude: 'm', volume: 'l', speed: 'km/h', lambda: 'λ' })
 const window = { low: 86, high: 98 }
 const y = (h: number): number => 500 - ((h - window.low) / (window.high - window.low)) * 440
 

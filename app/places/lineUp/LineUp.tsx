@@ -6,7 +6,7 @@ import { Link } from 'react-router'
 import { readStatus, type ReadStatus, type State } from '../../../core/chain/index.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import { Chip } from '../../parts/Chip.tsx'
-import { useQuantity } from '../../parts/units.ts'
+import { useQuantity, useUnits } from '../../parts/units.ts'
 import { truthUnit } from '../channel/stageInfo.ts'
 import { SmallThread } from './SmallThread.tsx'
 
@@ -17,12 +17,13 @@ const STATES: { value: State; label: string }[] = [{ value: 'wrong', label: 'loo
 /** Every channel of a build, one row a reader: its small thread, its state, its next step. */
 export function LineUp() {
   const { build } = useBuild()
+  const { quantity } = useUnits()
   const [order, setOrder] = useState<'worst' | 'working'>('working')
   const [filter, setFilter] = useState('')
   const [state, setState] = useState<State | 'all'>('all')
   const [adding, setAdding] = useState(false)
   useHotkeys([['n', () => setAdding(true)]])
-  const rows = useMemo(() => build.channels.flatMap((channel) => channel.reads.map((read) => ({ channel, read, status: readStatus(build, read) }))), [build])
+  const rows = useMemo(() => build.channels.flatMap((channel) => channel.reads.map((read) => ({ channel, read, status: readStatus(build, read, quantity) }))), [build, quantity])
   const words = filter.toLowerCase().split(/\s+/).filter(Boolean)
   const chosen = rows.filter(({ channel, status }) => (state === 'all' || status.state === state) && words.every((w) => `${channel.name} ${channel.quantity} ${channel.place} ${status.assembled.device.name} ${status.next.title}`.toLowerCase().includes(w)))
   const sorted = order === 'working' ? chosen : [...chosen].sort((a, b) => b.status.ratio - a.status.ratio)

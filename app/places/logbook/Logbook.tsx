@@ -18,8 +18,9 @@ export function Logbook() {
     <section>
       <Group justify="space-between" wrap="wrap"><h1>Logbook</h1><Button onClick={() => saveFile(fileNameOf(build), writeBuild(build), 'application/json')}>Export this build</Button></Group>
       <Group mt="sm" align="flex-start" wrap="wrap">
-        {unit('temperature', 'Temperature in', ['°C', '°F'])}{unit('pressure', 'Pressure in', ['kPa', 'bar', 'psi', 'inHg'])}{unit('altitude', 'Altitude in', ['m', 'ft'])}{unit('volume', 'Volume in', ['l', 'gal', 'imp gal'])}{unit('speed', 'Speed in', ['km/h', 'mph'])}
+        {unit('temperature', 'Temperature in', ['°C', '°F'])}{unit('pressure', 'Pressure in', ['kPa', 'bar', 'psi', 'inHg'])}{unit('altitude', 'Altitude in', ['m', 'ft'])}{unit('volume', 'Volume in', ['l', 'gal', 'imp gal'])}{unit('speed', 'Speed in', ['km/h', 'mph'])}{unit('lambda', 'Mixture in', ['λ', 'AFR'])}
         <QuantityInput label="The shed stands at" unit="m" value={build.vehicle.altitudeM} step={10} width={170} check={(v) => (v > -500 && v < 9000 ? null : '−500 to 9000 m')} onCommit={({ value }) => edit({ kind: 'editVehicle', args: { patch: { altitudeM: value } } })} />
+        <QuantityInput label="Ethanol in the tank" unit="%" value={100 * build.vehicle.ethanol} step={5} width={170} check={(v) => (v >= 0 && v <= 100 ? null : '0 to 100 %')} onCommit={({ value }) => edit({ kind: 'editVehicle', args: { patch: { ethanol: value / 100 } } })} />
       </Group>
       <Instruments />
       <Group mt="xl" justify="space-between"><h2>{show === 'measurements' ? 'Measurements' : 'Changes'}</h2><Button variant="default" onClick={() => setShow(show === 'measurements' ? 'changes' : 'measurements')}>{show === 'measurements' ? 'Show every change' : 'Show measurements'}</Button></Group>

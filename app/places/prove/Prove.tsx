@@ -2,6 +2,7 @@ import { Button } from '@mantine/core'
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { readStatus } from '../../../core/chain/index.ts'
+import { useUnits } from '../../parts/units.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import { Caution } from '../../parts/Caution.tsx'
 import { Chip } from '../../parts/Chip.tsx'
@@ -10,7 +11,8 @@ import { KeyOnCheck } from '../../parts/KeyOnCheck.tsx'
 /** Every reader of the build at key-on, one at a time. */
 export function Prove() {
   const { build } = useBuild()
-  const rows = useMemo(() => build.channels.flatMap((channel) => channel.reads.map((read) => ({ channel, read, status: readStatus(build, read) }))), [build])
+  const { quantity } = useUnits()
+  const rows = useMemo(() => build.channels.flatMap((channel) => channel.reads.map((read) => ({ channel, read, status: readStatus(build, read, quantity) }))), [build, quantity])
   const [chosen, setChosen] = useState<string | null>(() => rows.find((r) => r.status.state !== 'proven' && r.status.chain)?.read.id ?? rows[0]?.read.id ?? null)
   const current = rows.find((r) => r.read.id === chosen)
   return (

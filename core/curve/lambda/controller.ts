@@ -1,5 +1,5 @@
 import { EchtError, requireFinite, requirePositive } from '../../error.ts'
-import { stoichiometricAfr } from '../../standards/fuel.ts'
+import { stoichiometricAfr } from '../../quantity/fuel.ts'
 import type { Line } from '../line.ts'
 import type { Finding } from '../recipe.ts'
 

@@ -13,7 +13,7 @@ export const lambda = lineFamily({
   id: 'lambda', name: 'Lambda controller, linear output', quantity: 'lambda', truthUnit: 'λ', signalUnit: 'V', signal: 'voltage',
   drive: () => ({ kind: 'voltage', sourceOhm: 220, nominalV: null, supplyMa: 0 }),
   needs: { range: [0.7, 1.3], best: [0.78, 1.02], accuracy: 0.02 },
-  settings: [{ id: 'ethanol', label: 'Ethanol in the tank', kind: 'number', unit: '%', otherwise: 5, low: 0, high: 100, step: 5, why: 'λ is λ whatever the fuel; AFR is λ times the fuel’s stoichiometric ratio.' }],
+  settings: [],
   plausible: [0.5, 2],
   keyOn: { label: 'Lambda it is made to give', how: 'Set the controller to a test output it is known by. Free air and running exhaust only where its maker allows.', sigma: 0.001 },
   firstSteps: ['take two lines of the controller’s manual.', 'the controller’s own test outputs, as the device reads them, show the ground difference as well.'],

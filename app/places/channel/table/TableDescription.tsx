@@ -2,7 +2,7 @@ import { Group, NativeSelect, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import type { DeviceTable, FaultShow, Input } from '../../../../core/build/index.ts'
 import { findFamily } from '../../../../core/curve/registry.ts'
-import { findUnit, UNITS } from '../../../../core/quantity/index.ts'
+import { findUnit, unitsLike } from '../../../../core/quantity/index.ts'
 import { differenceUnit } from '../../../parts/units.ts'
 import { QuantityInput } from '../../../parts/QuantityInput.tsx'
 import { useBuild } from '../../../store/useBuild.ts'
@@ -14,8 +14,8 @@ export function TableDescription({ input, spec, family }: { input: Input; spec: 
   const face = findFamily(family)
   const unit = face?.truthUnit ?? '°C'
   const step = findUnit(spec.valueUnit), scale = step ? step.toCore(1) - step.toCore(0) : 1
-  const units = UNITS.filter((u) => u.dimension === findUnit(unit)?.dimension && (u.face === undefined || u.face === findUnit(unit)?.face)).map((u) => u.symbol).filter((u) => u !== 'K')
-  const { edit } = useBuild()
+  const { build, edit } = useBuild()
+  const units = unitsLike(unit, build.vehicle.ethanol)
   const set = (patch: Partial<DeviceTable>): void => edit({ kind: 'editInput', args: { input: input.id, patch: { table: { ...spec, ...patch } } } })
   const [axisText, setAxisText] = useState(spec.axisFixed?.join('; ') ?? '')
   const [axisProblem, setAxisProblem] = useState<string | null>(null)

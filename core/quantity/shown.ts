@@ -1,0 +1,36 @@
+import { decimalsOf, fixed, signed } from './format.ts'
+import { convertFromCore, findUnit } from './units.ts'
+
+/** Values of one quantity in a unit somebody chose. Decimals are given as one would write them for °C: a finer unit gets more. */
+export type Quantity = {
+  /** the core's unit, and the one shown */
+  core: string
+  unit: string
+  /** with its unit */
+  text: (value: number, decimals?: number) => string
+  bare: (value: number, decimals?: number) => string
+  /** a difference with sign */
+  off: (difference: number, decimals?: number) => string
+  /** ± half-width, unsigned */
+  pm: (difference: number, decimals?: number) => string
+  /** to the unit shown and back */
+  out: (value: number) => number
+  in: (shown: number) => number
+  /** shown units for one of the core's */
+  scale: number
+}
+
+/** A quantity of the core's unit as it reads in another unit of the same dimension. */
+export function quantityIn(core: string, unit = core): Quantity {
+  const out = (v: number): number => convertFromCore(v, unit)
+  const back = findUnit(unit)?.toCore ?? ((v: number) => v)
+  const scale = out(1) - out(0)
+  const places = (decimals: number): number => Math.max(0, decimals + decimalsOf(unit) - 1)
+  return {
+    core, unit, out, in: back, scale,
+    text: (v, d = 1) => `${fixed(out(v), places(d))} ${unit}`,
+    bare: (v, d = 1) => fixed(out(v), places(d)),
+    off: (v, d = 2) => signed(v * scale, places(d)),
+    pm: (v, d = 2) => `±${fixed(Math.abs(v * scale), places(d))}`,
+  }
+}
