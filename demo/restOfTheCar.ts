@@ -27,6 +27,10 @@ type Told = {
   /** the table entered: by what was assumed before anything was measured, or by the points */
   table?: 'before' | 'after'
   provenAt?: { truth: number; given: [unit: string, digits: number] }
+  /** its pull-up was measured, Ω */
+  pullMeasured?: number
+  /** a second sensor on the wire of another channel */
+  joins?: { key: string; combine: 'series' | 'parallel' }
 }
 
 const pump = (gaugeKPa: number, absolute: boolean): Point => ({ method: 'pump', truth: gaugeKPa + (absolute ? KPA_AIR : 0), given: [['gauge', gaugeKPa, 'kPa g', 0, PUMP_GAUGE.id], ...(absolute ? [['altitude', 640, 'm', 0] as const] : []), ['supply', 5, 'V', 2]] as Point['given'] & object })
@@ -38,6 +42,15 @@ const predicted = predictLevel(WEDGE, ARM, 121).points
 const litresToOhm = (litres: number): number => interpolate({ x: predicted.map((p, i) => p.litres + i * 1e-9), y: predicted.map((p) => p.ohm) }, litres)
 export const TANK_LITRES = predicted.at(-1)!.litres
 
+/** The two side pods, wedges as well, and a float in a tube in each. */
+const POD: Tank = { corners: [{ x: 0, y: 0 }, { x: 60, y: 0 }, { x: 190, y: 260 }, { x: 0, y: 260 }], lengthMm: 340 }
+const podOhm = (emptyOhm: number, fullOhm: number) => {
+  const { points } = predictLevel(POD, { kind: 'straight', lowMm: 0, highMm: 260, emptyOhm, fullOhm }, 121)
+  return (litres: number): number => interpolate({ x: points.map((q) => q.litres), y: points.map((q) => q.ohm) }, litres)
+}
+export const POD_LITRES = predictLevel(POD, { kind: 'straight', lowMm: 0, highMm: 260, emptyOhm: 5, fullOhm: 90 }).points.at(-1)!.litres
+const podFills: Point[] = [{ method: 'empty', truth: 0 }, ...[2.5, 5, 7.5, 10, 11].map((l) => stated('fill', l, 'l', 1, CAN.id))]
+
 const VOLTS: Partial<InputAsked> = { pullOhm: null, bits: 12 }
 
 export const REST: Told[] = [
@@ -47,6 +60,9 @@ export const REST: Told[] = [
   { key: 'oil-sender', name: 'Oil pressure, needle gauge', place: 'Old sender in a tee', family: 'pressure-sender', settings: { ground: 'thread' }, needs: { range: [0, 500], best: [100, 400], accuracy: 40 }, device: 'oil-pressure-gauge', pin: 'S', input: { bits: null, pullOhm: 120, railV: 13.2 }, really: (p) => 10 + 0.21 * p - 4e-5 * p * p, noise: 0.4, digits: 1, points: [{ method: 'open', truth: 0 }, ...[100, 200, 300, 500].map((g): Point => ({ method: 'pump', truth: g, given: [['gauge', g, 'kPa g', 0, PUMP_GAUGE.id]] }))] },
   { key: 'lambda', name: 'Lambda, after the turbine', place: 'Down pipe, 12° above level', family: 'lambda', settings: { assumedCurve: 'wide' }, device: 'engine-unit', pin: '22', input: VOLTS, really: (l) => ((l - 0.68) / 0.68) * 5, noise: 0.0015, digits: 3, points: [{ ...stated('manual', 0.68, 'λ', 2) }, { ...stated('manual', 1.36, 'λ', 2) }, { ...stated('output', 0.85, 'λ', 2) }, { ...stated('output', 1, 'λ', 2) }, { ...stated('output', 1.1, 'λ', 2) }], offsetV: 0.018 },
   { key: 'fuel', name: 'Fuel level', place: 'Wedge tank behind the seat', family: 'level', settings: { emptyReads: 'low', ground: 'level', tank: WEDGE, sender: ARM }, needs: { range: [0, 48], best: [2, 15], accuracy: 1.5 }, device: 'display', pin: '7', input: { pullOhm: 220, bits: 12 }, really: litresToOhm, noise: 0.35, digits: 1, points: [{ method: 'empty', truth: 0 }, ...[5, 10, 15, 20, 30, 40, 48].map((l) => stated('fill', l, 'l', 1, CAN.id))], table: 'after' },
+  { key: 'surge-pot', name: 'Surge pot', place: 'Beside the pump', family: 'level-volts', settings: { emptyReads: 'low' }, needs: { range: [0, 3], best: [0.5, 2.5], accuracy: 0.2 }, device: 'display', pin: '8', input: VOLTS, really: (l) => 0.52 + 1.3 * l, noise: 0.002, digits: 3, points: [{ method: 'empty', truth: 0 }, stated('fill', 0.8, 'l', 1), stated('fill', 1.5, 'l', 1), stated('fill', 2.2, 'l', 1), stated('fill', 3, 'l', 1)] },
+  { key: 'side-left', name: 'Side tanks', place: 'Pods left and right, senders in series', family: 'level', settings: { emptyReads: 'low', ground: 'level', tank: POD, sender: { kind: 'straight', lowMm: 0, highMm: 260, emptyOhm: 5, fullOhm: 90 } }, needs: { range: [0, 2 * POD_LITRES], best: [2, 18], accuracy: 1.5 }, device: 'display', pin: '12', input: { pullOhm: 220, bits: 12 }, pullMeasured: 219.4, really: podOhm(5, 90), noise: 0.2, digits: 1, points: podFills },
+  { key: 'side-right', name: 'Right pod', place: '', family: 'level', joins: { key: 'side-left', combine: 'series' }, settings: { emptyReads: 'low', ground: 'level' }, device: 'display', pin: '12', really: podOhm(6, 93), noise: 0.2, digits: 1, points: podFills, table: 'after' },
   { key: 'throttle', name: 'Throttle', place: 'Spindle, far end', family: 'position', device: 'engine-unit', pin: '23', input: VOLTS, offsetV: 0.001, really: (t) => 0.62 + 0.0361 * t, noise: 0.001, digits: 3, points: travel(0, 100, 50), table: 'after', provenAt: { truth: 0, given: ['%', 0] } },
   { key: 'pedal-a', name: 'Pedal, track one', place: 'Pedal box', family: 'position', settings: { assumedCurve: 'rising' }, device: 'engine-unit', pin: '24', input: VOLTS, really: (t) => 0.48 + 0.0402 * t, noise: 0.001, digits: 3, points: travel(0, 100) },
   { key: 'pedal-b', name: 'Pedal, track two', place: 'Pedal box', family: 'position', settings: { assumedCurve: 'falling' }, device: 'engine-unit', pin: '25', input: VOLTS, really: (t) => 4.52 - 0.0402 * t, noise: 0.001, digits: 3, points: travel(0, 100) },
@@ -55,6 +71,7 @@ export const REST: Told[] = [
   ...[1, 2, 3].map((n): Told => ({ key: `egt-${n}`, name: `Exhaust gas, cylinder ${n}`, place: 'Port, 60 mm from the head', family: 'thermocouple', settings: { output: 'linear', voltPerC: 0.005, offsetV: 0, medium: 'exhaust' }, device: 'display', pin: String(13 + n), input: VOLTS, really: (t) => 0.004 * n + 0.005 * t, noise: 0.0008, digits: 3, points: n === 1 ? [{ method: 'ice', truth: 0 }, { method: 'boiling', truth: 97.74, given: [['altitude', 640, 'm', 0]] }] : [] })),
   { key: 'gearbox', name: 'Gearbox oil', place: 'Drain plug', family: 'platinum', settings: { r0Ohm: '1000', wires: '3', dissipationMwPerK: 6 }, needs: { range: [0, 160], best: [70, 130], accuracy: 2 }, device: 'display', pin: '18', input: { pullOhm: 2490, bits: 12 }, really: (t) => 1000.4 * (1 + 3.9083e-3 * t - 5.775e-7 * t * t), noise: 0.3, digits: 0, points: [{ method: 'ice', truth: 0 }] },
   { key: 'air-flow', name: 'Air flow', place: 'After the filter', family: 'air-meter-volts', settings: { assumedCurve: 'meter-60', boreMm: 60, straightMm: 180 }, needs: { range: [0, 450], best: [10, 300], accuracy: 9 }, device: 'engine-unit', pin: '26', input: VOLTS, really: () => 0.8, noise: 0.001, digits: 3, points: [] },
+  { key: 'charge-air', name: 'Charge air, behind the cooler', place: 'Cold pipe', family: 'air-meter-hertz', settings: { assumedCurve: 'meter-hz', boreMm: 70, straightMm: 360 }, needs: { range: [0, 450], best: [10, 300], accuracy: 9 }, device: 'engine-unit', pin: '31', input: { signal: 'frequency', pullOhm: 2200, axis: 'Hz', gateS: 0.05, highestHz: 12000, cells: 16 }, really: () => 1400, noise: 1, digits: 0, points: [] },
   { key: 'wheel', name: 'Wheel speed, front left', place: 'Hub, 40-tooth ring', family: 'speed', settings: { teeth: 40, gear: 1, circumferenceM: 1.83 }, device: 'engine-unit', pin: '30', input: { signal: 'frequency', pullOhm: 2200, axis: 'Hz', gateS: 0.1, highestHz: 2000, cells: 2 }, really: (v) => v * (40 / (3.6 * 1.812)), noise: 0.4, digits: 1, points: [40, 60, 90].map((v) => stated('satellite', v, 'km/h', 1)), table: 'after' },
   { key: 'propshaft', name: 'Shaft speed', place: 'Gearbox output', family: 'speed', settings: { teeth: 8, gear: 4.1, circumferenceM: 1.83 }, device: 'display', pin: '20', input: { signal: 'frequency', pullOhm: 1000, axis: 'Hz', gateS: 0.25, highestHz: 4000, cells: 2 }, really: (v) => v * 4.98, noise: 0.4, digits: 1, points: [] },
 ]
@@ -81,17 +98,26 @@ export function restOfTheCar(build: () => Build, does: (day: number, change: Edi
     does(15, { kind: 'addMeasurement', args: { measurement } })
   }
   const enter = (told: Told): void => {
-    const chain = prepareChain(assembleChain(build(), `rd-${told.key}`).spec!)
-    const table = build().devices.flatMap((d) => d.inputs).find((i) => i.id === `in-${told.key}`)!.table!
-    does(16, { kind: 'enterTable', args: { input: `in-${told.key}`, entered: proposeTable(chain, table, 'best', { at: at(16, ++minute), name: told.table === 'before' ? 'from the sheet of the range it was sold as' : 'made here' }).table } })
+    const key = told.joins?.key ?? told.key
+    const chain = prepareChain(assembleChain(build(), `rd-${key}`).spec!)
+    const table = build().devices.flatMap((d) => d.inputs).find((i) => i.id === `in-${key}`)!.table!
+    does(16, { kind: 'enterTable', args: { input: `in-${key}`, entered: proposeTable(chain, table, 'best', { at: at(16, ++minute), name: told.table === 'before' ? 'from the sheet of the range it was sold as' : 'made here' }).table } })
   }
   for (const told of REST) {
     const family = familyOf(told.family)
     const ids = [`in-${told.key}`, `pull-${told.key}`]
     const make = maker(() => ids.shift()!)
     const needs = { ...family.needs, ...told.needs }
+    if (told.joins) {
+      ids.splice(0, ids.length, `el-${told.key}`)
+      does(14, { kind: 'addSecondSensor', args: { channel: `ch-${told.joins.key}`, element: make.newElement(`${told.name} sensor`, family, told.settings), combine: told.joins.combine } })
+      told.points.forEach((p, k) => point(told, p, k))
+      if (told.table === 'after') enter(told)
+      continue
+    }
     const asked: InputAsked = { pin: told.pin, signal: 'voltage', bits: 12, referenceV: 5, pullOhm: null, pullKind: 'fixed', railV: 5, cells: 16, axis: 'V', ...told.input }
-    const input: Input = make.newInput(asked, { unit: family.truthUnit, range: needs.range })
+    const fresh = make.newInput(asked, { unit: family.truthUnit, range: needs.range })
+    const input: Input = told.pullMeasured === undefined ? fresh : { ...fresh, pulls: fresh.pulls.map((p) => ({ ...p, ohm: measured(told.pullMeasured!), tolerance: 0.005 })) }
     ids.splice(0, ids.length, `el-${told.key}`, `ch-${told.key}`, `rd-${told.key}`)
     const made = make.newChannel({ name: told.name, family, settings: told.settings ?? {}, input: input.id, needs })
     const channel: Channel = { ...made.channel, place: told.place, reads: made.channel.reads.map((r) => ({ ...r, wire: { ...r.wire, groundOffsetV: told.offsetV === undefined ? assumed(0) : measured(told.offsetV) } })) }

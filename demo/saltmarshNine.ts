@@ -38,7 +38,7 @@ const read = (id: string, element: string, inputId: string, name: string, offset
 const element = (id: string, name: string): Element => ({ id, name, family: 'thermistor', settings: { model: 'auto', assumedCurve: null, leadOhm: 0.3, dissipationMwPerK: id === 'el-air' ? 1.5 : 6, lagS: 6 }, pins: [{ name: '1 signal', wire: 'brown, white stripe' }, { name: '2 ground', wire: 'black' }] })
 
 const channel = (id: string, name: string, place: string, needs: Channel['needs'], elementId: string, reads: Read[]): Channel =>
-  ({ id, name, quantity: 'temperature', place, needs, elements: [elementId], combine: 'one', reads })
+  ({ id, name, quantity: 'temperature', place, needs, elements: [elementId], combine: 'one', linked: false, reads })
 
 /** The sample build: a made-up beach racer, told change by change, with seeded scatter in its readings. */
 export function saltmarshNine(): Build {

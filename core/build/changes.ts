@@ -1,6 +1,6 @@
 import { EchtError } from '../error.ts'
 import { applyEdits, diffBuilds, invertEdits } from './diff.ts'
-import type { Build, Change, Channel, Device, Element, EnteredTable, Id, Input, Instrument, Measurement, Proof, Pull, Read, Vehicle } from './types.ts'
+import type { Build, Change, Channel, Combine, Device, Element, EnteredTable, Id, Input, Instrument, Measurement, Proof, Pull, Read, Vehicle } from './types.ts'
 
 /**
  * Every edit of a build by name. Each is a pure function of the build and plain arguments, so that the
@@ -37,8 +37,24 @@ const CHANGES = {
     return {
       ...b, channels,
       elements: b.elements.filter((e) => !elements.has(e.id)),
-      measurements: b.measurements.filter((m) => !(m.about.kind === 'point' && elements.has(m.about.element)) && !(m.about.kind === 'keyOn' && reads.has(m.about.read))),
+      measurements: withoutOf(b.measurements, elements, reads),
       proofs: b.proofs.filter((p) => !reads.has(p.read)),
+    }
+  },
+  addSecondSensor: (b: Build, a: { channel: Id; element: Element; combine: Exclude<Combine, 'one'>; /** of one that is read by itself */ read?: Read; input?: { device: Id; input: Input } }) => {
+    if (find(b.channels, a.channel, 'channel').elements.length > 1) throw new EchtError('two-already', 'This channel has two sensors already: take one off first.')
+    return {
+      ...b, elements: [...b.elements, a.element], devices: a.input ? patchIn(b.devices, a.input.device, { inputs: [...find(b.devices, a.input.device, 'device').inputs, a.input.input] }, 'device') : b.devices,
+      channels: b.channels.map((c) => (c.id === a.channel ? { ...c, elements: [...c.elements, a.element.id], combine: a.combine, reads: [...c.reads, ...(a.read ? [a.read] : [])] } : c)),
+    }
+  },
+  removeSecondSensor: (b: Build, a: { channel: Id }) => {
+    const second = find(b.channels, a.channel, 'channel').elements[1]
+    if (second === undefined) throw new EchtError('not-found', 'This channel has one sensor only.')
+    const reads = new Set(b.channels.flatMap((c) => c.reads.filter((r) => r.source.id === second).map((r) => r.id)))
+    return {
+      ...b, elements: b.elements.filter((e) => e.id !== second), measurements: withoutOf(b.measurements, new Set([second]), reads), proofs: b.proofs.filter((p) => !reads.has(p.read)),
+      channels: b.channels.map((c) => (c.id === a.channel ? { ...c, elements: [c.elements[0]!], combine: 'one' as const, linked: false, reads: c.reads.filter((r) => !reads.has(r.id)) } : c)),
     }
   },
   editElement: (b: Build, a: { id: Id; patch: Partial<Element> }) => ({ ...b, elements: patchIn(b.elements, a.id, a.patch, 'element') }),
@@ -109,6 +125,10 @@ function find<T extends { id: Id }>(list: readonly T[], id: Id, what: string): T
   if (!found) throw new EchtError('not-found', `This ${what} is no longer in the build: it was removed, perhaps in another tab.`)
   return found
 }
+
+/** Measurements but those of elements and readers that are gone. */
+const withoutOf = (measurements: readonly Measurement[], elements: ReadonlySet<Id>, reads: ReadonlySet<Id>): Measurement[] =>
+  measurements.filter((m) => !(m.about.kind === 'point' && elements.has(m.about.element)) && !(m.about.kind === 'keyOn' && reads.has(m.about.read)))
 
 function patchIn<T extends { id: Id }>(list: readonly T[], id: Id, patch: Partial<T>, what: string): T[] {
   find(list, id, what)

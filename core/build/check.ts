@@ -28,7 +28,9 @@ export function checkReferences(build: Build): void {
   for (const c of build.channels) {
     if (c.elements.length === 0) wrong(`channel "${c.name}" has no sensor`)
     for (const e of c.elements) if (!elements.has(e)) wrong(`channel "${c.name}" names a sensor that is not there`)
+    if ((c.elements.length > 1) !== (c.combine !== 'one')) wrong(`channel "${c.name}" has ${c.elements.length} ${c.elements.length === 1 ? 'sensor' : 'sensors'} and combines them as "${c.combine}"`)
     for (const r of c.reads) {
+      if (!c.elements.includes(r.source.id) && elements.has(r.source.id)) wrong(`a reader of "${c.name}" reads the sensor of another channel`)
       if (!elements.has(r.source.id)) wrong(`a reader of "${c.name}" names a sensor that is not there`)
       if (!inputs.has(r.input)) wrong(`a reader of "${c.name}" names an input that is not there`)
     }

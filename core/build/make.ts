@@ -60,7 +60,7 @@ export function maker(nextId: () => string) {
 
   const newChannel = (asked: { name: string; family: FamilyAsked; settings?: Record<string, unknown>; input: string; needs: Channel['needs'] }): { channel: Channel; element: Element } => {
     const element = newElement(asked.name, asked.family, asked.settings)
-    const channel: Channel = { id: nextId(), name: asked.name, quantity: asked.family.quantity, place: '', needs: asked.needs, elements: [element.id], combine: 'one', reads: [newRead(element.id, asked.input, '', decimalsOf(asked.family.truthUnit))] }
+    const channel: Channel = { id: nextId(), name: asked.name, quantity: asked.family.quantity, place: '', needs: asked.needs, elements: [element.id], combine: 'one', linked: false, reads: [newRead(element.id, asked.input, '', decimalsOf(asked.family.truthUnit))] }
     return { channel, element }
   }
   return { newPull, newInput, newDevice, newRead, newElement, newChannel }

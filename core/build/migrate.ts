@@ -7,7 +7,8 @@ const list = (value: unknown): Old[] => (Array.isArray(value) ? (value as Old[])
 /**
  * From each schema to the next. Schema 1 (the first trial files) gave instruments only per cent and digits,
  * and wires no ground offset. Schema 2 knew temperatures behind a pull-up only: no counters, no sensor supply,
- * faults shown as cold or hot, faces of digits alone. Schema 3 kept the fuel with a lambda sensor, per cent.
+ * faults shown as cold or hot, faces of digits alone. Schema 3 kept the fuel with a
+ * lambda sensor, per cent, and did not say whether two halves stand level.
  */
 const STEPS: Readonly<Record<number, (old: Old) => Old>> = {
   1: (old) => ({
@@ -41,6 +42,7 @@ const STEPS: Readonly<Record<number, (old: Old) => Old>> = {
     schema: 4,
     vehicle: { ethanol: Math.min(1, Math.max(0, Number(list(old.elements).map((e) => (e.settings as Old | undefined)?.ethanol).find((e) => typeof e === 'number') ?? 5) / 100)), ...(old.vehicle as Old) },
     elements: list(old.elements).map((e) => ({ ...e, settings: Object.fromEntries(Object.entries((e.settings ?? {}) as Old).filter(([key]) => key !== 'ethanol')) })),
+    channels: list(old.channels).map((c) => ({ linked: false, ...c })),
   }),
 }
 

@@ -52,7 +52,7 @@ const read = object({
 })
 const channel = object({
   id, name: text, quantity: text, place: text, needs: object({ range, best: range, accuracy: positive }),
-  elements: array(id, 2), combine: { enum: ['one', 'series', 'parallel', 'separate'] }, reads: array(read, 16),
+  elements: array(id, 2), combine: { enum: ['one', 'series', 'parallel', 'separate'] }, linked: { type: 'boolean' }, reads: array(read, 16),
 })
 const reading = object({
   role: { enum: ['truth', 'signal', 'altitude', 'pressure', 'supply', 'gauge', 'height', 'mass', 'diameter', 'shown', 'pinV'] }, typed: { type: 'string', maxLength: 80 }, unit: { type: 'string', maxLength: 20 }, value: number, instrument: orNull(id),

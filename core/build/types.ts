@@ -154,12 +154,18 @@ export type Channel = {
   place: string
   needs: { range: [number, number]; best: [number, number]; accuracy: number }
   elements: Id[]
-  combine: 'one' | 'series' | 'parallel' | 'separate'
+  /** two senders whose truths add: on one wire in series or in parallel, or each on an input of its own */
+  combine: Combine
+  /** of two: a pipe or a pump keeps their halves level */
+  linked: boolean
   reads: Read[]
 }
 
+export type Combine = 'one' | 'series' | 'parallel' | 'separate'
+
 export type Read = {
   id: Id
+  /** the element it reads; of two joined on one wire the first, and both are meant */
   source: { kind: 'element'; id: Id }
   input: Id
   wire: Wire

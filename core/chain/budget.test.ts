@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { saltmarshNine } from '../../demo/saltmarshNine.ts'
 import { applyChange, measured, readOf, type Build, type Edited } from '../build/index.ts'
 import { normalStream, uniformStream } from '../math/index.ts'
-import { assembleChain, errorAt, errorBudget, faceText, K95, linearSpread, monteCarlo, needleAt, needleMarks, prepareChain, readersAt, settleS, warningOn, type Chain } from './index.ts'
+import { assembleChain, errorAt, errorBudget, faceText, K95, linearSpread, monteCarlo, needleAt, needleMarks, prepareChain, readerChains, readersAt, settleS, warningOn, type Chain } from './index.ts'
 
 const build = saltmarshNine()
 let n = 0
@@ -65,14 +65,14 @@ describe('faces', () => {
     expect(seen([7, 5.9, 7, 7.6, 6.5], { when: 'below', at: 6, hysteresis: 1.5 })).toEqual([false, true, true, false, false])
   })
   it('readers side by side part where their circuits do', () => {
-    const fuel = readersAt(build, 'ch-fuel', 15)
+    const fuel = readersAt(readerChains(build, 'ch-fuel'), 15, 1.5)
     expect(fuel.readers.map((r) => r.device)).toEqual(['Display', 'Fuel gauge'])
     expect(fuel.partsAt!.stage).toBe('plug')
     expect(fuel.apart).toBeGreaterThan(5)
-    const alone = readersAt(build, 'ch-map', 100)
+    const alone = readersAt(readerChains(build, 'ch-map'), 100, 3)
     expect(alone).toMatchObject({ partsAt: null, apart: 0 })
     expect(alone.readers[0]!.half).toBeCloseTo(K95 * linearSpread(chainOf(build, 'rd-map'), 100).total, 9)
     const bare = after(build, { kind: 'editInput', args: { input: 'eu-14', patch: { pulls: [] } } })
-    expect(readersAt(bare, 'ch-coolant', 90).readers[0]).toMatchObject({ shown: null, problem: expect.stringMatching(/No pull-up/) })
+    expect(readersAt(readerChains(bare, 'ch-coolant'), 90, 2).readers[0]).toMatchObject({ shown: null, problem: expect.stringMatching(/No pull-up/) })
   })
 })

@@ -37,9 +37,18 @@ const axisAt = (chain: Chain, spec: DeviceTable, truth: number): number => axisV
 
 /** The part of the channel's range that the curve reaches. */
 function reachedRange(chain: Chain): [number, number] {
-  const reached = linspace(...chain.spec.range, 61).filter((t) => { try { return Number.isFinite(chain.signalAt(t)) } catch { return false } })
+  const reaches = (t: number): boolean => { try { return Number.isFinite(chain.signalAt(t)) } catch { return false } }
+  const places = linspace(...chain.spec.range, 61), reached = places.filter(reaches)
   if (reached.length < 2) throw new EchtError('bad-range', `The curve reaches none of the range ${chain.spec.range.join(' to ')}: take points inside it, or change the range.`)
-  return [reached[0]!, reached.at(-1)!]
+  // the curve ends somewhere between the last place it reaches and the next
+  const endBeyond = (inside: number, outside: number | undefined): number => {
+    if (outside === undefined) return inside
+    let near = inside, far = outside
+    for (let k = 0; k < 30; k++) { const middle = (near + far) / 2; if (reaches(middle)) near = middle; else far = middle }
+    return near
+  }
+  const first = places.indexOf(reached[0]!), last = places.indexOf(reached.at(-1)!)
+  return [endBeyond(places[first]!, places[first - 1]), endBeyond(places[last]!, places[last + 1])]
 }
 
 function axisSpan(chain: Chain, spec: DeviceTable): [number, number] {

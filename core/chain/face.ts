@@ -1,12 +1,12 @@
-import { channelOf, inputOf } from '../build/find.ts'
-import type { Build, Face } from '../build/types.ts'
+import { channelOf } from '../build/find.ts'
+import type { Build, Face, Read } from '../build/types.ts'
 import { EchtError } from '../error.ts'
-import { familyOf } from '../curve/registry.ts'
+import { findFamily } from '../curve/registry.ts'
 import { convertFromCore } from '../quantity/units.ts'
 import { fixed } from '../quantity/format.ts'
 import { assembleChain, type StageId } from './spec.ts'
 import { K95, linearSpread } from './spread.ts'
-import { prepareChain, walkForward } from './walk.ts'
+import { prepareChain, walkForward, type Chain } from './walk.ts'
 
 /** Where a needle stands for a value, degrees from its first mark; a needle on its stop says so. */
 export function needleAt(needle: NonNullable<Face['needle']>, value: number): { degrees: number; onStop: 'low' | 'high' | null } {
@@ -60,24 +60,34 @@ export type Readers = {
   apart: number
 }
 
-/** Everything that reads one channel's sensor, at one truth: what each shows, and where their threads part. */
-export function readersAt(build: Build, channelId: string, truth: number): Readers {
+/** A reader with its chain made ready, or why there is none. */
+export type ReaderChain = { read: Read; device: string; pin: string; unit: string; chain: Chain | null; problem: string | null }
+
+/** Everything that reads one sensor of a channel. `element` chooses among two that are read by themselves. */
+export function readerChains(build: Build, channelId: string, element?: string): ReaderChain[] {
   const channel = channelOf(build, channelId)
-  const readers = channel.reads.map((read): ReaderAt => {
-    const { input, device } = inputOf(build, read.input)
-    const base = { read: read.id, device: device.name, pin: input.pin, heights: [], off: NaN, half: NaN, shown: null, text: '–' }
-    const { spec, problem, sensor } = assembleChain(build, read.id)
-    if (!spec) return { ...base, problem }
+  const reads = channel.combine === 'separate' ? channel.reads.filter((r) => r.source.id === (element ?? channel.elements[0])) : channel.reads
+  return reads.map((read) => {
+    const { spec, problem, sensor, input, device } = assembleChain(build, read.id)
+    return { read, device: device.name, pin: input.pin, unit: input.table?.valueUnit ?? findFamily(sensor.family)?.truthUnit ?? '', chain: spec ? prepareChain(spec) : null, problem }
+  })
+}
+
+/** What every reader shows at one truth, and where their threads part by more than a fifth of the accuracy needed. */
+export function readersAt(chains: readonly ReaderChain[], truth: number, accuracy: number, lean = 0): Readers {
+  const readers = chains.map(({ read, device, pin, unit, chain, problem }): ReaderAt => {
+    const base = { read: read.id, device, pin, heights: [], off: NaN, half: NaN, shown: null, text: '–' }
+    if (!chain) return { ...base, problem }
     try {
-      const chain = prepareChain(spec), walked = walkForward(chain, truth)
+      const walked = walkForward(chain, truth, lean)
       return {
         ...base, shown: walked.shown, off: walked.shown - truth, half: K95 * linearSpread(chain, truth).total, problem: null,
-        heights: walked.stages.map(({ id, height }) => ({ id, height })), text: faceText(read.face, walked.shown, input.table?.valueUnit ?? familyOf(sensor.family).truthUnit),
+        heights: walked.stages.map(({ id, height }) => ({ id, height })), text: faceText(read.face, walked.shown, unit),
       }
     } catch (error) { return { ...base, problem: (error as Error).message } }
   })
   const whole = readers.filter((r) => r.shown !== null)
-  const limit = channel.needs.accuracy / 5
+  const limit = accuracy / 5
   let partsAt: Readers['partsAt'] = null
   for (const stage of ['element', 'plug', 'pin', 'converter', 'shown'] as const) {
     const at = whole.flatMap((r) => r.heights.filter((h) => h.id === stage).map((h) => h.height))

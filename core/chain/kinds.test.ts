@@ -16,7 +16,7 @@ const chainOf = (b: Build, read: string) => prepareChain(assembleChain(b, read).
 const withRead = (id: string, patch: (r: Read) => Partial<Read>): Build => after(build, { kind: 'editRead', args: { id, patch: patch(readOf(build, id).read) } })
 const withInput = (id: string, patch: Partial<Input>): Build => after(build, { kind: 'editInput', args: { input: readOf(build, id).read.input, patch } })
 const inside = (read: string): number[] => { const { range } = assembleChain(build, read).channel.needs; return linspace(range[0] + 0.1 * (range[1] - range[0]), range[0] + 0.9 * (range[1] - range[0]), 7) }
-const reads = REST.map((t) => `rd-${t.key}`)
+const reads = REST.filter((t) => !t.joins).map((t) => `rd-${t.key}`)
 
 describe('a chain of any kind', () => {
   it.each(reads)('%s: backward from every stage returns to the truth, biases sum, linear and drawn agree', (read) => {
@@ -39,8 +39,10 @@ describe('a chain of any kind', () => {
       expect(linear.total).toBeGreaterThan(0)
       const uniform = uniformStream(9)
       const drawn = monteCarlo(chain, truth, { draws: 4000, uniform, normal: normalStream(uniform) })
+      // at the end of a measured curve what is drawn beyond it is held
+      const end = familyOf(chain.spec.sensor.family).reach?.(chain.spec.sensor.curve)[1] ?? Infinity
       // the spoilt fuel channel sits on the bend of its last cell, where a straight line says nothing
-      if (!clipped && read !== 'rd-fuel' && linear.total < 0.1 * span && linear.total < 4 * accuracy) {
+      if (!clipped && read !== 'rd-fuel' && truth + 3 * linear.total < end && linear.total < 0.1 * span && linear.total < 4 * accuracy) {
         expect(drawn.sigma / linear.total, `at ${truth}`).toBeGreaterThan(0.8)
         expect(drawn.sigma / linear.total, `at ${truth}`).toBeLessThan(1.25)
       }

@@ -1,6 +1,9 @@
-import type { Build, Element } from '../build/types.ts'
+import type { Build, Channel, Element, Read } from '../build/types.ts'
 import { elementOf, pointsOf } from '../build/find.ts'
 import type { EchtError } from '../error.ts'
+import { joinedId, joinHalves, type JoinedFit } from '../curve/joined.ts'
+import type { KnotCurve } from '../curve/knots.ts'
+import type { MonotoneFit } from '../curve/monotone.ts'
 import { familyOf, findFamily } from '../curve/registry.ts'
 import type { FamilyFit } from '../curve/family.ts'
 import { takenPoints, type TakenPoint } from './points.ts'
@@ -22,17 +25,19 @@ export type Sensor = {
   problem: string | null
   /** indices of points that disagree with the others, whether or not there is a fit */
   suspects: number[]
+  /** two that hang on one wire and are read as one */
+  halves: [Sensor, Sensor] | null
 }
 
 /** The curve of an element out of the record. Never throws for bad points: `problem` says what is wrong. */
 export function sensorOf(build: Build, elementId: string, range: [number, number]): Sensor {
   const element = elementOf(build, elementId)
   const family = findFamily(element.family)
-  if (!family) return { element, family: element.family, points: [], assumedName: null, curve: undefined, fit: null, tolerance: 0, basis: 'assumed', suspects: [], problem: `The sensor family "${element.family}" is not known to this version of Echt. All that was measured is kept; update Echt to compute with it.` }
+  if (!family) return { element, family: element.family, points: [], assumedName: null, curve: undefined, fit: null, tolerance: 0, basis: 'assumed', suspects: [], halves: null, problem: `The sensor family "${element.family}" is not known to this version of Echt. All that was measured is kept; update Echt to compute with it.` }
   const settings = element.settings
   const points = takenPoints(build, family, pointsOf(build, elementId), settings)
   const assumed = family.assume(settings)
-  const base = { element, family: family.id, points, tolerance: assumed?.tolerance ?? 0, fit: null, assumedName: assumed?.name ?? null }
+  const base = { element, family: family.id, points, tolerance: assumed?.tolerance ?? 0, fit: null, halves: null, assumedName: assumed?.name ?? null }
   let suspects: number[] = []
   let problem: string | null = points.length === 0 ? null : points.length < family.leastPoints ? `One point does not make a curve: take a second at another ${family.quantity}.` : null
   if (points.length >= family.leastPoints) {
@@ -46,6 +51,40 @@ export function sensorOf(build: Build, elementId: string, range: [number, number
     }
   }
   return { ...base, curve: assumed?.curve as unknown, basis: 'assumed', problem, suspects }
+}
+
+/** What one reader reads: its element, or both where two hang on one wire. */
+export function sourceOf(build: Build, channel: Channel, read: Read): Sensor {
+  const { combine, linked, elements } = channel
+  const sensors = elements.map((id) => sensorOf(build, id, channel.needs.range))
+  if (combine === 'one' || combine === 'separate') return sensors[elements.indexOf(read.source.id)] ?? sensorOf(build, read.source.id, channel.needs.range)
+  const halves = sensors as [Sensor, Sensor]
+  const joined = { ...halves[0], family: joinedId(halves[0].family), points: [], fit: null, assumedName: null, tolerance: 0, suspects: [], halves, basis: halves.every((h) => h.basis === 'measured') ? 'measured' as const : 'assumed' as const }
+  const missing = halves.find((h) => h.curve === undefined)
+  if (missing) return { ...joined, curve: undefined, problem: `${missing.element.name}: ${missing.problem ?? 'nothing is known of it yet. Take two points, or take a library curve on trust.'}` }
+  try {
+    const curve = joinHalves([halves[0].curve as KnotCurve, halves[1].curve as KnotCurve], { wiring: combine, linked })
+    const known = halves.map((h) => ({ fit: h.fit as MonotoneFit | null, tolerance: h.tolerance })) as JoinedFit['known']
+    return { ...joined, curve, fit: { curve, known, suspects: [], warnings: [], residuals: [] } as JoinedFit, problem: null }
+  } catch (error) { return { ...joined, curve: undefined, problem: (error as Error).message } }
+}
+
+/**
+ * What a reader is asked for: the channel's needs, or its half's share of them where each half is read by itself:
+ * by what each can hold, and of the accuracy the part that leaves the sum within the whole.
+ */
+export function needsOf(build: Build, channel: Channel, read: Read): Channel['needs'] {
+  if (channel.combine !== 'separate') return channel.needs
+  const reach = channel.elements.map((id) => halfReach(sensorOf(build, id, channel.needs.range)))
+  const own = reach[channel.elements.indexOf(read.source.id)], all = reach.reduce((s: number, r) => s + (r ?? NaN), 0)
+  const share = own === undefined || Number.isNaN(all) ? 1 / reach.length : own! / all
+  const part = ([low, high]: [number, number]): [number, number] => [low * share, high * share]
+  return { range: part(channel.needs.range), best: part(channel.needs.best), accuracy: channel.needs.accuracy / Math.sqrt(reach.length) }
+}
+
+const halfReach = (sensor: Sensor): number | null => {
+  const reach = sensor.curve === undefined ? undefined : findFamily(sensor.family)?.reach?.(sensor.curve)
+  return reach ? reach[1] - reach[0] : null
 }
 
 /** 1σ of the curve at a truth, truth unit: the fit's band, or the library type's tolerance carried over. */

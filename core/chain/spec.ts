@@ -5,7 +5,7 @@ import { findUnit } from '../quantity/units.ts'
 import { pointsOf } from '../build/find.ts'
 import type { CircuitElement } from '../circuit/circuit.ts'
 import type { Table } from '../table/interpolate.ts'
-import { sensorOf, type Sensor } from './sensor.ts'
+import { needsOf, sourceOf, type Sensor } from './sensor.ts'
 import { familyOf, type AnyFamily } from '../curve/registry.ts'
 import type { Drive } from '../curve/family.ts'
 import { GROUND, PIN, PLUG_HIGH, PLUG_LOW, SUPPLY } from './transfer.ts'
@@ -64,14 +64,14 @@ const UNMEASURED_GROUND_V = 0.005
 /** Rails above this are battery: 12 to 14.4 V. */
 const BATTERY_ABOVE_V = 6, BATTERY_HALF_WIDTH_V = 1.2
 
-export type Assembled = { spec: ChainSpec | null; sensor: Sensor; channel: Channel; read: Read; input: Input; device: Device; problem: string | null }
+export type Assembled = { spec: ChainSpec | null; sensor: Sensor; channel: Channel; /** the channel's, or a half's share of them */ needs: Channel['needs']; read: Read; input: Input; device: Device; problem: string | null }
 
 /** The chain of one reader out of the record; `spec` is null with the reason in `problem` while something is missing. */
 export function assembleChain(build: Build, readId: string): Assembled {
   const { read, channel } = readOf(build, readId)
   const { input, device } = inputOf(build, read.input)
-  const sensor = sensorOf(build, read.source.id, channel.needs.range)
-  const parts = { sensor, channel, read, input, device }
+  const sensor = sourceOf(build, channel, read), needs = needsOf(build, channel, read)
+  const parts = { sensor, channel, needs, read, input, device }
   if (sensor.curve === undefined) return { ...parts, spec: null, problem: sensor.problem ?? 'Nothing is known of this sensor yet: take two points, or take a library curve on trust.' }
   const others = otherFeeds(build, channel, read)
   const element = elementOf(build, read.source.id)
@@ -88,7 +88,7 @@ export function assembleChain(build: Build, readId: string): Assembled {
     stages: converter ? [...stages, 'converter', 'shown'] : [...stages, 'shown'],
     sensor: { family: sensor.family, curve: sensor.curve, fit: sensor.fit, tolerance: sensor.tolerance, basis: sensor.basis },
     drive,
-    range: channel.needs.range, best: channel.needs.best, accuracy: channel.needs.accuracy,
+    range: needs.range, best: needs.best, accuracy: needs.accuracy,
     circuits: edges ? [{ share: 'element', elements: [] }] : circuitsOf(drive, read, input, others),
     converter,
     table: enteredTable(input),
@@ -220,14 +220,22 @@ function basisOf(build: Build, parts: { sensor: Sensor; read: Read; input: Input
   }
 }
 
+/** Elements a reader reads: its own, or both where two hang on one wire. */
+const sourceIds = (channel: Channel, read: Read): string[] => (channel.combine === 'series' || channel.combine === 'parallel' ? channel.elements : [read.source.id])
+
 /** Hash of all that a reading rests on: the points that count, the element, the wire, the input and its table. */
 export function restsOn(build: Build, readId: string): string {
   const { read, channel } = readOf(build, readId)
   const { input } = inputOf(build, read.input)
   const shared = otherFeeds(build, channel, read)
   return hashOf({
-    element: { ...elementOf(build, read.source.id), name: '', pins: [] },
-    points: pointsOf(build, read.source.id).filter((m) => !m.struck).map((m) => ({ method: m.method, readings: m.readings })),
+    ...sourceIds(channel, read).reduce((all, id, i) => ({
+      ...all,
+      // the second sensor of a wire beside the first, which alone keeps the plain names
+      [i === 0 ? 'element' : 'second']: { ...elementOf(build, id), name: '', pins: [] },
+      [i === 0 ? 'points' : 'secondPoints']: pointsOf(build, id).filter((m) => !m.struck).map((m) => ({ method: m.method, readings: m.readings })),
+    }), {}),
+    ...(channel.elements.length > 1 ? { combine: channel.combine, linked: channel.linked } : {}),
     wire: { ...read.wire, colour: '', cavity: '' },
     face: { decimals: read.face.decimals, unit: read.face.unit },
     input,

@@ -95,12 +95,27 @@ export type Walked = {
   /** what each cause adds to the height, truth unit; they sum to shown − truth */
   biases: { share: ShareId; bias: number }[]
   shown: number
+  /** of two on one wire: what each holds, gives, and the sum it would speak of were both level */
+  halves: { truth: number; signal: number; height: number }[] | null
 }
 
-/** The whole chain forward from a truth, biases known included. Throws where the curve does not reach. */
-export function walkForward(chain: Chain, truth: number): Walked {
+/** What each of two joined halves holds and gives at a sum, `lean` of it moved into the first; null for one sensor. */
+export function halvesAt(chain: Chain, truth: number, lean: number): { halves: NonNullable<Walked['halves']>; signal: number } | null {
+  const { family: id, curve } = chain.spec.sensor
+  const { two } = familyOf(id)
+  if (!two) return null
+  const { halves, signal } = two.split(curve, truth, lean)
+  return { signal, halves: halves.map((h, i) => ({ ...h, height: two.sumAt(curve, i === 0 ? 0 : 1, h.signal) })) }
+}
+
+/**
+ * The whole chain forward from a truth, biases known included; of two joined halves with `lean` of the sum moved
+ * into the first, which bends the thread at the element. Throws where the curve does not reach.
+ */
+export function walkForward(chain: Chain, truth: number, lean = 0): Walked {
   const { spec, real } = chain
-  const { signal } = heatedElement(chain, truth)
+  const two = halvesAt(chain, truth, lean)
+  const { signal } = two && lean !== 0 ? two : heatedElement(chain, truth)
   const atPin = real.toPin(signal), atPlug = real.toPlug(signal)
   const biases: Walked['biases'] = []
   let height = truth
@@ -118,7 +133,7 @@ export function walkForward(chain: Chain, truth: number): Walked {
   const heightAt = (id: StageId, v: number): number =>
     id === 'plug' || id === 'pin' ? pinHeight(chain, v) : id === 'converter' ? pinHeight(chain, fromCounts(chain, v)) : heightOf(chain, id, v)
   const stages = spec.stages.map((id) => { const v = value[id](); return { id, value: v, height: heightAt(id, v) } })
-  return { stages, biases, shown }
+  return { stages, biases, shown, halves: two?.halves ?? null }
 }
 
 /** What the device shows for what stands at its pin. */

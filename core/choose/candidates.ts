@@ -35,8 +35,8 @@ export type Choice = { at: number; need: number; judged: Judged[]; recommended: 
  * is recommended against where the other device spoils the reading.
  */
 export function compareCandidates(build: Build, readId: string, candidates: readonly Candidate[], medium: 'liquid' | 'air'): Choice {
-  const { channel, read, sensor } = assembleChain(build, readId)
-  const { best, accuracy } = channel.needs
+  const { channel, needs, read, sensor } = assembleChain(build, readId)
+  const { best, accuracy } = needs
   const at = (best[0] + best[1]) / 2
   const element = elementOf(build, read.source.id)
   const judged = candidates.map((c): Judged => {

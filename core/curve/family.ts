@@ -24,6 +24,9 @@ export type LibraryCurve<Curve> = { id: string; name: string; curve: Curve; /** 
 /** What every fit of every family carries, whatever else it holds. All plain data. */
 export type FamilyFit<Curve> = { curve: Curve; suspects: number[]; warnings: string[]; /** measured less fitted, truth unit */ residuals: number[] }
 
+/** What one half holds and gives. */
+export type HalfAt = { truth: number; signal: number }
+
 export type SignalKind = 'resistance' | 'voltage' | 'frequency'
 
 /**
@@ -83,6 +86,12 @@ export type Family<Curve = unknown, Fit extends FamilyFit<Curve> = FamilyFit<Cur
   checks: (points: readonly CurvePoint[], fit: Fit | null, settings: Settings) => Finding[]
   /** what a signal leaves open: an interval wider than a point in a dead zone */
   interval?: (curve: Curve, signal: number) => [number, number]
+  /** least and most truth of a curve that has ends */
+  reach?: (curve: Curve) => [number, number]
+  /** truths of two such sensors add up to one quantity: the halves of a tank. Resistive ones may share a wire. */
+  adds?: true
+  /** of two joined: what each half holds and gives at a sum, level or with `lean` moved into the first, and both together; and the level sum at which one half gives a signal */
+  two?: { split: (curve: Curve, sum: number, lean: number) => { halves: [HalfAt, HalfAt]; signal: number }; sumAt: (curve: Curve, half: 0 | 1, signal: number) => number }
   /** truth-unit error from the measuring power in the element; powerMw in milliwatts */
   selfHeating?: (powerMw: number, dissipationMwPerK: number) => number
   /** for devices that take three pairs of truth and signal, or the coefficients through them, in place of a table */

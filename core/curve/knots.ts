@@ -88,3 +88,6 @@ export function knotTruth(curve: KnotCurve, signal: number): number {
   const [low, high] = knotInterval(curve, signal)
   return (low + high) / 2
 }
+
+/** Least and most truth a monotone curve knows. */
+export const knotReach = ({ low, high }: KnotCurve): [number, number] => [Math.min(...low), Math.max(...high)]

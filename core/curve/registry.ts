@@ -1,6 +1,7 @@
 import { EchtError } from '../error.ts'
 import type { Family } from './family.ts'
 import { airMeterHertz, airMeterVolts } from './airMeter/index.ts'
+import { joinedFamily } from './joined.ts'
 import { lambda } from './lambda/index.ts'
 import { levelOhms, levelVolts } from './level/index.ts'
 import { platinum } from './platinum/index.ts'
@@ -17,7 +18,8 @@ const FAMILIES: readonly Family<any, any>[] = [
   thermistor, platinum, thermocouple, pressureAbsolute, pressureGauge, pressureSender, lambda, levelOhms, levelVolts, position, airMeterVolts, airMeterHertz, speed,
 ]
 
-const byId = new Map(FAMILIES.map((f) => [f.id, f]))
+// two resistive sensors whose truths add may hang on one wire
+const byId = new Map([...FAMILIES, ...FAMILIES.filter((f) => f.adds && f.signal === 'resistance').map(joinedFamily)].map((f) => [f.id, f]))
 
 // eslint-disable-next-line @typescript-eslint/no-explicit-any
 export type AnyFamily = Family<any, any>

@@ -29,12 +29,12 @@ export function Card() {
 function CardOf({ channel, read, status }: { channel: Channel; read: Read; status: ReadStatus }) {
   const { build } = useBuild()
   const { chain, assembled } = status
-  const { input, device, sensor } = assembled
+  const { input, device, needs, sensor } = assembled
   const family = findFamily(sensor.family)
   const signalUnit = family?.signalUnit ?? 'Ω'
   const q = useQuantity(family?.truthUnit ?? '°C')
-  const truth = status.worst?.at ?? channel.needs.best[1]
-  const temperatures = linspace(...channel.needs.range, 5)
+  const truth = status.worst?.at ?? needs.best[1]
+  const temperatures = linspace(...needs.range, 5)
   const expected = chain ? temperatures.flatMap((t) => { try { return [{ t, readings: expectedReadings(chain, t) }] } catch { return [] } }) : []
   const table = input.table?.entered
   return (
@@ -44,8 +44,8 @@ function CardOf({ channel, read, status }: { channel: Channel; read: Read; statu
         <h1>{channel.name}</h1>
         <span>{build.name} · {dayjs().format('D MMM YYYY')} · <Chip state={status.state} /></span>
       </Group>
-      <p style={{ margin: '4px 0 10px' }}>{device.name} pin {input.pin}{channel.place ? ` · ${channel.place}` : ''} · needs {q.pm(channel.needs.accuracy, 1)} {q.unit} from {q.bare(channel.needs.best[0], 0)} to {q.text(channel.needs.best[1], 0)}</p>
-      {chain && <Scales chain={chain} walked={walkForward(chain, truth)} spread={linearSpread(chain, truth)} truth={truth} window={windowAround(truth, heightFor(channel.needs.accuracy, status.worst?.bias ?? 0, channel.needs.range), channel.needs.range)} points={sensor.points} suspects={sensor.suspects} height={330} decimals={read.face.decimals} onTruth={() => undefined} onWindow={() => undefined} still />}
+      <p style={{ margin: '4px 0 10px' }}>{device.name} pin {input.pin}{channel.place ? ` · ${channel.place}` : ''} · needs {q.pm(needs.accuracy, 1)} {q.unit} from {q.bare(needs.best[0], 0)} to {q.text(needs.best[1], 0)}</p>
+      {chain && <Scales chain={chain} walked={walkForward(chain, truth)} spread={linearSpread(chain, truth)} truth={truth} window={windowAround(truth, heightFor(needs.accuracy, status.worst?.bias ?? 0, needs.range), needs.range)} points={sensor.points} suspects={sensor.suspects} height={330} decimals={read.face.decimals} onTruth={() => undefined} onWindow={() => undefined} still />}
       {expected.length > 0 && (
         <>
           <h2>What a meter should say</h2>

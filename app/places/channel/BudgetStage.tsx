@@ -16,7 +16,7 @@ export default function BudgetStage({ status }: StageProps) {
   const budget = useMemo(() => { try { return chain && errorBudget(chain, truth) } catch { return null } }, [chain, truth])
   const drawn = useWork(chain && budget ? (core) => core.spread(chain.spec, truth, DRAWS, 7) : null, [chain, truth], 200)
   if (!chain || !budget) return <p className="pale" style={{ paddingTop: 18 }}>{status.assembled.problem ?? 'The curve does not reach this place.'}</p>
-  const need = status.assembled.channel.needs.accuracy
+  const need = status.assembled.needs.accuracy
   const most = Math.max(...budget.lines.map((l) => Math.abs(l.size)), 1e-12)
   const halfDrawn = drawn.value ? (drawn.value.high - drawn.value.low) / 2 : null
   const agree = halfDrawn !== null && Math.abs(halfDrawn / budget.half - 1) < 0.12

@@ -1,9 +1,9 @@
-import { ActionIcon, Group } from '@mantine/core'
+import { ActionIcon, Button, Group } from '@mantine/core'
 import { useDebouncedValue, useHotkeys } from '@mantine/hooks'
 import { IconMinus, IconPlus, IconPrinter } from '@tabler/icons-react'
 import { lazy, memo, Suspense, useCallback, useEffect, useMemo, useRef, useState, type RefObject } from 'react'
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
-import { linearSpread, readStatus, walkForward, type Chain, type NextStep, type StageId } from '../../../core/chain/index.ts'
+import { halvesAt, leftOpen, linearSpread, readerChains, readStatus, walkForward, type Chain, type NextStep, type StageId, type Walked } from '../../../core/chain/index.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import { useQuantity, useUnits } from '../../parts/units.ts'
 import { ChannelTitle } from './ChannelTitle.tsx'
@@ -11,6 +11,7 @@ import { RestTruthContext } from './restTruth.ts'
 import { Scales } from './Scales.tsx'
 import { SidePanel } from './SidePanel.tsx'
 import { truthUnit } from './stageInfo.ts'
+import { Together } from './Together.tsx'
 import { TypeReading } from './TypeReading.tsx'
 import { heightFor, windowAround, type Window } from './window.ts'
 
@@ -51,20 +52,29 @@ function ChannelOf({ channelId, readId }: { channelId: string; readId: string })
   const read = channel.reads.find((r) => r.id === readId)!
   const status = useMemo(() => readStatus(build, read, quantity), [build, read, quantity])
   const { chain } = status
-  const { range, best } = channel.needs
+  const { needs } = status.assembled
+  const { range, best } = needs
   // the next step opens the page; while it is being done the page must not jump away
   const [firstStage] = useState<StagePlace>(status.next.stage)
   const stage = (search.get('stage') as StagePlace | null) ?? firstStage
   const [truth, setTruth] = useState(() => status.worst?.at ?? (best[0] + best[1]) / 2)
   const bend = status.worst?.bias ?? 0
-  const [window, setWindow] = useState<Window>(() => windowAround(truth, heightFor(channel.needs.accuracy, bend, range), range))
+  const [window, setWindow] = useState<Window>(() => windowAround(truth, heightFor(needs.accuracy, bend, range), range))
   // the range may be edited while it is looked at
   useEffect(() => { setTruth((t) => Math.min(range[1], Math.max(range[0], t))); setWindow((w) => windowAround((w.low + w.high) / 2, Math.min(w.high - w.low, range[1] - range[0]), range)) }, [range[0], range[1]]) // eslint-disable-line react-hooks/exhaustive-deps
 
   // what stands beneath the scales follows when the hand comes to rest
   const [restTruth] = useDebouncedValue(truth, 200)
 
-  const walked = useMemo(() => { try { return chain && walkForward(chain, truth) } catch { return null } }, [chain, truth])
+  // the newest truth for what must not be drawn anew with every move
+  const nowAt = useRef(truth)
+  nowAt.current = truth
+  const [lean, setLean] = useState(0)
+  // no more goes into a half than it has room for
+  const leanTo = useCallback((to: number) => { const at = (l: number): number => (chain && halvesAt(chain, nowAt.current, l)?.halves[0]?.truth) ?? 0; setLean(at(to) - at(0)) }, [chain])
+  const walked = useMemo(() => { try { return chain && walkForward(chain, truth, lean) } catch { return null } }, [chain, truth, lean])
+  const otherChains = useMemo(() => readerChains(build, channelId, read.source.id).filter((r) => r.read.id !== readId), [build, channelId, read.source.id, readId])
+  const others = useMemo(() => otherChains.flatMap(({ read: r, device, chain: c }) => { try { const w = c && walkForward(c, truth, lean); return w ? [{ id: r.id, device, stages: w.stages, shown: w.shown }] : [] } catch { return [] } }), [otherChains, truth, lean])
   const spread = useMemo(() => { try { return chain && linearSpread(chain, truth) } catch { return null } }, [chain, truth])
 
   const choose = useCallback((next: StagePlace) => setSearch((s) => { const n = new URLSearchParams(s); n.set('stage', next); return n }, { replace: true }), [setSearch])
@@ -72,10 +82,7 @@ function ChannelOf({ channelId, readId }: { channelId: string; readId: string })
     setTruth(t)
     setWindow((w) => (t < w.low || t > w.high ? windowAround(t, w.high - w.low, range) : w))
   }, [range])
-  // the newest truth for what must not be drawn anew with every move
-  const nowAt = useRef(truth)
-  nowAt.current = truth
-  const zoom = useCallback((by: number) => setWindow((w) => windowAround(nowAt.current, Math.min(1.12 * (range[1] - range[0]), Math.max(0.25 * channel.needs.accuracy, (w.high - w.low) * by)), range)), [range, channel.needs.accuracy])
+  const zoom = useCallback((by: number) => setWindow((w) => windowAround(nowAt.current, Math.min(1.12 * (range[1] - range[0]), Math.max(0.25 * needs.accuracy, (w.high - w.low) * by)), range)), [range, needs.accuracy])
   const openStageOf = useCallback((s: StageId) => choose(TAB_OF[s]), [choose])
   const area = useRef<HTMLDivElement>(null)
   useEffect(() => {
@@ -104,7 +111,9 @@ function ChannelOf({ channelId, readId }: { channelId: string; readId: string })
         <div ref={area}>
           {chain && walked && spread ? (
             <>
-              <Scales {...{ chain, walked, spread, truth, window }} points={sensor.points} suspects={sensor.suspects} decimals={read.face.decimals} onTruth={moveTo} onWindow={setWindow} onStage={openStageOf} />
+              <Scales {...{ chain, walked, spread, truth, window }} points={sensor.points} suspects={sensor.suspects} decimals={read.face.decimals} {...{ lean, others }} onLean={leanTo} onTruth={moveTo} onWindow={setWindow} onStage={openStageOf} />
+              {walked.halves && <Leaning {...{ chain, walked, lean }} onLevel={() => setLean(0)} />}
+              {channel.combine === 'separate' && <Together channel={channel} needs={needs} truth={restTruth} />}
               <Controls {...{ chain, window, zoom }} nowAt={nowAt} onTruth={moveTo} card={`/build/${build.id}/card/${readId}`} />
             </>
           ) : <NotYet problem={status.assembled.problem ?? 'The curve does not reach this place.'} />}
@@ -129,6 +138,21 @@ function ChannelOf({ channelId, readId }: { channelId: string; readId: string })
         <RestTruthContext value={restTruth}><StageBelow stage={stage} status={status} /></RestTruthContext>
       </div>
     </article>
+  )
+}
+
+/** Of two senders on one wire: what each holds, and what the reading then leaves open. */
+function Leaning({ chain, walked, lean, onLevel }: { chain: Chain; walked: Walked; lean: number; onLevel: () => void }) {
+  const q = useQuantity(truthUnit(chain.spec.sensor.family))
+  const element = walked.stages.find((s) => s.id === 'element')!
+  const [low, high] = leftOpen(chain, element.height)
+  const [a, b] = walked.halves!
+  return (
+    <Group gap="sm" className="no-print" wrap="wrap">
+      <span role="status" style={{ fontSize: 15 }}>{Math.abs(lean) < 1e-6 ? 'Both level' : 'Not level'}: {q.bare(a!.truth)} and {q.text(b!.truth)}.{high - low > chain.spec.accuracy / 10 ? <> Together they read like <b>anything from {q.bare(low)} to {q.text(high)}</b>.</> : ''}</span>
+      <Button variant="subtle" h={44} disabled={Math.abs(lean) < 1e-6} onClick={onLevel}>Level them</Button>
+      <span className="pale" style={{ fontSize: 14 }}>Take hold of a half to fill it from the other.</span>
+    </Group>
   )
 }
 

@@ -10,6 +10,7 @@ import { draftFor, draftInput, EMPTY_DRAFT, InputFields, type InputDraft } from 
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import { differenceUnit, useQuantity } from '../../parts/units.ts'
 import { elementOf } from '../../../core/build/index.ts'
+import { needsOf } from '../../../core/chain/index.ts'
 import { findFamily } from '../../../core/curve/registry.ts'
 import { truthUnit } from './stageInfo.ts'
 
@@ -21,7 +22,7 @@ export function ChannelTitle({ channel, read, device, input }: { channel: Channe
   const navigate = useNavigate()
   const [editing, setEditing] = useState(false)
   const [sharing, setSharing] = useState(false)
-  const { needs } = channel
+  const { needs } = channel, asked = needsOf(build, channel, read)
   const need = (patch: Partial<Channel['needs']>): void => edit({ kind: 'editChannel', args: { id: channel.id, patch: { needs: { ...needs, ...patch } } } })
   const remove = (): void => {
     edit({ kind: 'removeChannel', args: { id: channel.id } })
@@ -31,7 +32,7 @@ export function ChannelTitle({ channel, read, device, input }: { channel: Channe
   return (
     <Group gap="md" align="baseline" mb={4} wrap="wrap">
       <h1 style={{ overflowWrap: 'anywhere' }}>{channel.name}</h1>
-      <span className="pale">to {device.name} pin {input.pin} · needs {q.pm(needs.accuracy, 1)} {q.unit} from {q.bare(needs.best[0], 0)} to {q.bare(needs.best[1], 0)}</span>
+      <span className="pale">to {device.name} pin {input.pin} · needs {q.pm(asked.accuracy, 1)} {q.unit} from {q.bare(asked.best[0], 0)} to {q.bare(asked.best[1], 0)}{channel.combine === 'separate' ? `, its part of ${q.pm(needs.accuracy, 1)}` : ''}</span>
       <Popover opened={editing} onChange={setEditing} trapFocus position="bottom-start" shadow="md">
         <Popover.Target><ActionIcon aria-label="Edit the channel" color="gray" onClick={() => setEditing(!editing)} style={{ alignSelf: 'center' }}><IconEdit size={19} /></ActionIcon></Popover.Target>
         <Popover.Dropdown style={{ width: 460, maxWidth: '95vw' }}>
@@ -54,17 +55,17 @@ export function ChannelTitle({ channel, read, device, input }: { channel: Channe
       <Group gap={4} role="navigation" aria-label="Readers of this sensor">
         {channel.reads.length > 1 && channel.reads.map((r) => {
           const where = inputOf(build, r.input)
-          return <Button key={r.id} component={NavLink} to={`/build/${build.id}/channel/${channel.id}/${r.id}`} variant={r.id === read.id ? 'outline' : 'subtle'} h={44} px={12}>{where.device.name}</Button>
+          return <Button key={r.id} component={NavLink} to={`/build/${build.id}/channel/${channel.id}/${r.id}`} variant={r.id === read.id ? 'outline' : 'subtle'} h={44} px={12}>{channel.combine === 'separate' ? `${elementOf(build, r.source.id).name}, ` : ''}{where.device.name}</Button>
         })}
         <Button variant="subtle" color="gray" h={44} px={10} onClick={() => setSharing(true)}>Add a reader</Button>
       </Group>
-      {sharing && <AddReader channel={channel} onClose={() => setSharing(false)} />}
+      {sharing && <AddReader channel={channel} element={channel.combine === 'separate' ? read.source.id : channel.elements[0]!} onClose={() => setSharing(false)} />}
     </Group>
   )
 }
 
 /** One more device on the same sensor: an old gauge, a display. */
-function AddReader({ channel, onClose }: { channel: Channel; onClose: () => void }) {
+function AddReader({ channel, element, onClose }: { channel: Channel; element: string; onClose: () => void }) {
   const { build, edit } = useBuild()
   const navigate = useNavigate()
   const family = findFamily(elementOf(build, channel.elements[0]!).family)
@@ -74,7 +75,7 @@ function AddReader({ channel, onClose }: { channel: Channel; onClose: () => void
   const add = (): void => {
     const input = newInput(draftInput(draft, signal), { unit: family?.truthUnit ?? '°C', range: channel.needs.range })
     const device = { ...newDevice(name.trim() || (draft.kind === 'needle' ? 'Gauge' : 'Display'), draft.kind === 'needle' ? 'gauge' as const : 'display' as const), inputs: [input] }
-    const read = newRead(channel.elements[0]!, input.id)
+    const read = newRead(element, input.id)
     edit({ kind: 'addRead', args: { channel: channel.id, read, devices: [device] } })
     onClose()
     void navigate(`/build/${build.id}/channel/${channel.id}/${read.id}?stage=input`)

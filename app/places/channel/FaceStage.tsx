@@ -1,7 +1,7 @@
 import { Group, NativeSelect, Switch, TextInput } from '@mantine/core'
 import { useMemo } from 'react'
 import type { Face } from '../../../core/build/index.ts'
-import { faceText, readersAt, settleS, walkForward } from '../../../core/chain/index.ts'
+import { faceText, readerChains, readersAt, settleS, walkForward } from '../../../core/chain/index.ts'
 import { fixed, unitsLike } from '../../../core/quantity/index.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
@@ -16,13 +16,14 @@ import type { StageProps } from './ChannelPlace.tsx'
 export default function FaceStage({ status }: StageProps) {
   const { build, edit } = useBuild()
   const truth = useRestTruth()
-  const { read, device, channel, sensor } = status.assembled
+  const { read, device, channel, needs, sensor } = status.assembled
   const { face } = read
   const unit = truthUnit(sensor.family)
   const q = useQuantity(unit)
   const set = (patch: Partial<Face>): void => edit({ kind: 'editRead', args: { id: read.id, patch: { face: { ...face, ...patch } } } })
   const shown = useMemo(() => { try { return status.chain ? walkForward(status.chain, truth).shown : null } catch { return null } }, [status.chain, truth])
-  const readers = useMemo(() => readersAt(build, channel.id, truth), [build, channel.id, truth])
+  const chains = useMemo(() => readerChains(build, channel.id, read.source.id), [build, channel.id, read.source.id])
+  const readers = useMemo(() => readersAt(chains, truth, needs.accuracy), [chains, truth, needs.accuracy])
   const units = unitsLike(unit, build.vehicle.ethanol)
   const { needle, warning } = face
   return (
@@ -36,7 +37,7 @@ export default function FaceStage({ status }: StageProps) {
           <QuantityInput label="Damping" unit="s" value={face.dampingS} step={0.5} width={130} hideUnderstood check={(v) => (v >= 0 ? null : 'It cannot be negative.')} onCommit={({ value }) => set({ dampingS: value })} />
         </Group>
         <p className="pale" style={{ margin: '4px 0' }}>The last digit hides up to {fixed(0.5 * 10 ** -face.decimals, face.decimals + 1)}; it is in the ribbon at the last scale.{face.dampingS > 0 && ` A step shows to nine tenths after ${settleS(face.dampingS).toFixed(1)} s.`}</p>
-        <Switch mt="xs" label="a moving needle" checked={needle !== null} onChange={(e) => set({ needle: e.currentTarget.checked ? { sweepDegrees: 90, low: channel.needs.range[0], high: channel.needs.range[1], markStep: niceStep(channel.needs.range) } : null })} />
+        <Switch mt="xs" label="a moving needle" checked={needle !== null} onChange={(e) => set({ needle: e.currentTarget.checked ? { sweepDegrees: 90, low: needs.range[0], high: needs.range[1], markStep: niceStep(needs.range) } : null })} />
         {needle && (
           <Group align="flex-start" mt="xs" wrap="wrap">
             <QuantityInput label="Sweep" unit="°" value={needle.sweepDegrees} step={5} width={120} hideUnderstood check={(v) => (v > 0 && v <= 360 ? null : 'Up to 360°')} onCommit={({ value }) => set({ needle: { ...needle, sweepDegrees: value } })} />
@@ -46,7 +47,7 @@ export default function FaceStage({ status }: StageProps) {
           </Group>
         )}
         {needle && shown !== null && <NeedleScale needle={needle} value={shown} truth={truth} warning={warning} q={q} />}
-        <Switch mt="xs" label="a warning" checked={warning !== null} onChange={(e) => set({ warning: e.currentTarget.checked ? { when: 'above', at: channel.needs.best[1], hysteresis: channel.needs.accuracy } : null })} />
+        <Switch mt="xs" label="a warning" checked={warning !== null} onChange={(e) => set({ warning: e.currentTarget.checked ? { when: 'above', at: needs.best[1], hysteresis: needs.accuracy } : null })} />
         {warning && (
           <Group align="flex-start" mt="xs" wrap="wrap">
             <NativeSelect label="On" value={warning.when} onChange={(e) => set({ warning: { ...warning, when: e.currentTarget.value as 'above' | 'below' } })} data={['above', 'below']} w={110} />
@@ -60,7 +61,7 @@ export default function FaceStage({ status }: StageProps) {
       </div>
       <div>
         <h2>Every reader of this sensor at {q.text(truth)}</h2>
-        <ReadersPicture readers={readers} truth={truth} accuracy={channel.needs.accuracy} q={q} />
+        <ReadersPicture readers={readers} truth={truth} accuracy={needs.accuracy} q={q} />
         <table className="sheet-table" aria-label="Readers" style={{ marginTop: 8 }}>
           <thead><tr><th>Reader</th><th className="num">shows</th><th className="num">off, {q.unit}</th><th className="num">±</th></tr></thead>
           <tbody>{readers.readers.map((r) => <tr key={r.read}><td>{r.device} pin {r.pin}</td>{r.problem ? <td colSpan={3}>{r.problem}</td> : <><td className="num">{faceText(build.channels.flatMap((c) => c.reads).find((x) => x.id === r.read)!.face, r.shown!, unit)}</td><td className="num">{q.off(r.off)}</td><td className="num">{q.pm(r.half).slice(1)}</td></>}</tr>)}</tbody>

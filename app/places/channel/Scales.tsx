@@ -1,14 +1,30 @@
 import { useElementSize } from '@mantine/hooks'
 import { scaleLinear } from 'd3-scale'
 import { memo, useRef, type KeyboardEvent, type PointerEvent } from 'react'
-import { heightOf, idealValue, K95, walkBackward, type Chain, type SpreadAt, type StageId, type TakenPoint, type Walked } from '../../../core/chain/index.ts'
+import { familyOf } from '../../../core/curve/registry.ts'
+import { halvesAt, heightOf, idealValue, K95, walkBackward, type Chain, type SpreadAt, type StageId, type TakenPoint, type Walked } from '../../../core/chain/index.ts'
 import { fixed } from '../../../core/quantity/index.ts'
 import { useQuantity, type Quantity } from '../../parts/units.ts'
 import { STAGE_NAME, stageText, stageUnit, stageUnitText, truthUnit } from './stageInfo.ts'
-import { stageTicks } from './ticks.ts'
+import { halfTicks, stageTicks, type Tick } from './ticks.ts'
 import type { Window } from './window.ts'
 
 const TOP = 62, BOTTOM = 16, OVERVIEW_X = 38, FIRST = 140, RIGHT = 28
+
+/** Another device's thread over the same sensor. */
+export type OtherThread = { id: string; device: string; stages: Walked['stages']; shown: number }
+
+/** Room at the right for the names of other readers, px. */
+const OTHERS = 112
+
+/** Where the columns stand: the truth, of two joined sensors each its own, then the stages. */
+function columnsOf(chain: Chain, width: number, others: boolean): { stage: (i: number) => number; half: (i: number) => number; first: number; last: number } {
+  const last = width - RIGHT - (others ? OTHERS : 0)
+  const between = isTwo(chain) ? 2 : 0, gaps = chain.spec.stages.length - 1 + between
+  const at = (column: number): number => FIRST + ((last - FIRST) * column) / gaps
+  return { stage: (i) => at(i === 0 ? 0 : i + between), half: (i) => at(1 + i), first: FIRST, last }
+}
+const isTwo = (chain: Chain): boolean => familyOf(chain.spec.sensor.family).two !== undefined
 
 type Props = {
   chain: Chain
@@ -22,6 +38,11 @@ type Props = {
   decimals: number
   onTruth: (truth: number) => void
   onWindow: (window: Window) => void
+  /** of two on one wire: how much of the sum is moved into the first */
+  lean?: number
+  onLean?: (lean: number) => void
+  /** the other readers of the same sensor */
+  others?: OtherThread[]
   /** null while printing: nothing to take hold of */
   onStage?: (stage: StageId) => void
   still?: boolean
@@ -32,7 +53,7 @@ type Props = {
  * height of a bend is the error. Take hold of the thread on any scale: it goes backward through the chain as
  * it is, then forward again.
  */
-export function Scales({ chain, walked, spread, truth, window, points, suspects, height = 500, decimals, onTruth, onWindow, onStage, still }: Props) {
+export function Scales({ chain, walked, spread, truth, window, points, suspects, height = 500, decimals, onTruth, onWindow, lean = 0, onLean, others = [], onStage, still }: Props) {
   const q = useQuantity(truthUnit(chain.spec.sensor.family))
   const { ref, width: measuredWidth } = useElementSize()
   const width = Math.max(560, measuredWidth || 780)
@@ -41,7 +62,7 @@ export function Scales({ chain, walked, spread, truth, window, points, suspects,
   const bottom = height - BOTTOM
   const y = (h: number): number => bottom - ((h - window.low) / (window.high - window.low)) * (bottom - TOP)
   const heightAt = (py: number): number => window.low + ((bottom - py) / (bottom - TOP)) * (window.high - window.low)
-  const x = (i: number): number => FIRST + ((width - RIGHT - FIRST) * i) / (spec.stages.length - 1)
+  const columns = columnsOf(chain, width, others.length > 0), x = columns.stage
   const clamp = (h: number): number => Math.min(window.high, Math.max(window.low, h))
   const places = walked.stages.map((s, i) => {
     const half = K95 * (spread.sigma[s.id] ?? 0)
@@ -56,6 +77,12 @@ export function Scales({ chain, walked, spread, truth, window, points, suspects,
     // of several branches the one nearest to where the thread is now
     const next = found.reduce<number | undefined>((best, t) => (best === undefined || Math.abs(t - truth) < Math.abs(best - truth) ? t : best), undefined)
     if (next !== undefined) onTruth(Math.min(spec.range[1], Math.max(spec.range[0], next)))
+  }
+  const halves = walked.halves?.map((h, i) => ({ ...h, i, x: columns.half(i) })) ?? []
+  const lift = (half: number, h: number): void => {
+    const inside = Math.min(spec.range[1], Math.max(spec.range[0], h))
+    const wanted = halvesAt(chain, inside, 0)?.halves[half]?.truth, level = halvesAt(chain, truth, 0)?.halves[half]?.truth
+    if (wanted !== undefined && level !== undefined) onLean?.(half === 0 ? wanted - level : level - wanted)
   }
   const drag = (stage: StageId) => (event: PointerEvent<SVGGElement>): void => {
     // the stage opens beneath when the hand lets go: nothing else moves while the thread is held
@@ -81,13 +108,17 @@ export function Scales({ chain, walked, spread, truth, window, points, suspects,
         <rect className="need" x={FIRST} width={x(spec.stages.length - 1) - FIRST} y={y(clamp(truth + spec.accuracy))} height={Math.max(0, y(clamp(truth - spec.accuracy)) - y(clamp(truth + spec.accuracy)))} />
         <NeedLine at={truth + spec.accuracy} {...{ y, window }} x1={FIRST} x2={x(spec.stages.length - 1)} />
         <NeedLine at={truth - spec.accuracy} {...{ y, window }} x1={FIRST} x2={x(spec.stages.length - 1)} text={`${q.pm(spec.accuracy, 1)} needed`} />
-        <line className="level" x1={FIRST} x2={width - RIGHT} y1={y(clamp(truth))} y2={y(clamp(truth))} />
+        <line className="level" x1={FIRST} x2={columns.last} y1={y(clamp(truth))} y2={y(clamp(truth))} />
         <polygon className="ribbon" points={edge} />
 
-        <Sheet {...{ chain, window, points, suspects, height, width }} />
+        <Sheet {...{ chain, window, points, suspects, height, width }} others={others.length > 0} />
 
-        <polyline className="thread" points={places.map((p) => `${p.x},${y(clamp(p.h))}`).join(' ')} />
+        <Others {...{ others, spec, columns, y, clamp, truth, q }} bottom={bottom} />
+        {halves.map((h) => <polyline key={h.i} className="thread" points={[[places[0]!.x, places[0]!.h], [h.x, h.height], [places[1]!.x, places[1]!.h]].map(([px, ph]) => `${px},${y(clamp(ph!))}`).join(' ')} />)}
+        <polyline className="thread" points={places.slice(halves.length > 0 ? 1 : 0).map((p) => `${p.x},${y(clamp(p.h))}`).join(' ')} />
         <Bends {...{ walked, places, y, clamp, spec, q }} />
+        {halves.map((h) => <HalfHandle key={h.i} {...{ h, y, clamp, q, bottom, still }} name={HALF_NAME[h.i]!} text={stageText('element', h.signal, spec, q)} unit={stageUnit('element', spec)} beyond={h.height > window.high ? 'above' : h.height < window.low ? 'below' : null}
+          onLift={(py) => lift(h.i, heightAt(py - svg.current!.getBoundingClientRect().top))} onStep={(by) => onLean?.(lean + ((h.i === 0 ? by : -by) * keyStep(spec.range, q)) / q.scale)} onLevel={() => onLean?.(0)} />)}
         {places.map((p) => {
           const text = stageText(p.id, p.value, spec, q, decimals)
           const w = text.length * 9.2 + 14, at = y(clamp(p.h))
@@ -96,8 +127,7 @@ export function Scales({ chain, walked, spread, truth, window, points, suspects,
               aria-label={`${STAGE_NAME[p.id]}, ${stageUnitText(p.id, spec, q)}`} aria-valuenow={Number(p.value.toPrecision(6))} aria-valuetext={`${text} ${stageUnitText(p.id, spec, q)}`}
               onPointerDown={still ? undefined : drag(p.id)} onPointerMove={still ? undefined : drag(p.id)} onPointerUp={still ? undefined : drag(p.id)} onKeyDown={still ? undefined : key(p.id, p.h)}>
               <rect className="grab" x={p.x - 40} width={62} y={TOP - 4} height={bottom - TOP + 8} />
-              {p.beyond ? <path d={p.beyond === 'above' ? `M${p.x - 8},${TOP + 12} L${p.x},${TOP} L${p.x + 8},${TOP + 12} Z` : `M${p.x - 8},${bottom - 12} L${p.x},${bottom} L${p.x + 8},${bottom - 12} Z`} fill="var(--doubt)" />
-                : <circle className="handle" cx={p.x} cy={at} r={7} />}
+              <Handle x={p.x} at={at} beyond={p.beyond} bottom={bottom} />
               <rect className="chipbox" x={p.x - 16 - w} width={w + 5} y={at - 15} height={30} rx={3} />
               <text className="value" x={p.x - 16 - w / 2} y={at + 5.5} textAnchor="middle">{text}</text>
             </g>
@@ -108,17 +138,79 @@ export function Scales({ chain, walked, spread, truth, window, points, suspects,
   )
 }
 
+/** Where the thread is held; an arrow where it lies beyond the window. */
+const Handle = ({ x, at, beyond, bottom }: { x: number; at: number; beyond: 'above' | 'below' | null; bottom: number }) => (beyond
+  ? <path d={beyond === 'above' ? `M${x - 8},${TOP + 12} L${x},${TOP} L${x + 8},${TOP + 12} Z` : `M${x - 8},${bottom - 12} L${x},${bottom} L${x + 8},${bottom - 12} Z`} fill="var(--doubt)" />
+  : <circle className="handle" cx={x} cy={at} r={7} />)
+
+const HALF_NAME = ['first half', 'second half']
+
+type HalfProps = {
+  h: { truth: number; signal: number; height: number; x: number; i: number }
+  name: string; text: string; unit: string; q: Quantity; y: (h: number) => number; clamp: (h: number) => number; bottom: number; still: boolean | undefined; beyond: 'above' | 'below' | null
+  onLift: (clientY: number) => void; onStep: (steps: number) => void; onLevel: () => void
+}
+
+/** One of two joined halves: take hold of it and it fills from the other. */
+function HalfHandle({ h, name, text, unit, q, y, clamp, bottom, still, beyond, onLift, onStep, onLevel }: HalfProps) {
+  const at = y(clamp(h.height)), w = text.length * 9.2 + 14
+  const move = (e: PointerEvent<SVGGElement>): void => {
+    if (e.type === 'pointerdown') e.currentTarget.setPointerCapture(e.pointerId)
+    else if (!e.currentTarget.hasPointerCapture(e.pointerId)) return
+    onLift(e.clientY)
+  }
+  const key = (e: KeyboardEvent): void => {
+    const step = ({ ArrowUp: 1, ArrowDown: -1, PageUp: 10, PageDown: -10 } as Record<string, number>)[e.key]
+    if (step !== undefined) { e.preventDefault(); onStep(e.shiftKey ? step / 10 : step) } else if (e.key === 'Home') { e.preventDefault(); onLevel() }
+  }
+  return (
+    <g {...(still ? {} : { role: 'slider', tabIndex: 0, 'aria-orientation': 'vertical' as const, 'aria-label': `${name}, ${unit}`, 'aria-valuenow': Number(h.signal.toPrecision(6)), 'aria-valuetext': `${text} ${unit}, ${q.text(h.truth)} in it`, onPointerDown: move, onPointerMove: move, onKeyDown: key })}>
+      <rect className="grab" x={h.x - 40} width={62} y={TOP - 4} height={bottom - TOP + 8} />
+      <Handle x={h.x} at={at} beyond={beyond} bottom={bottom} />
+      <rect className="chipbox" x={h.x - 16 - w} width={w + 5} y={at - 15} height={30} rx={3} />
+      <text className="value" x={h.x - 16 - w / 2} y={at + 5.5} textAnchor="middle">{text}</text>
+      <text className="unit under" x={h.x - 13} y={at + 32} textAnchor="end">{q.text(h.truth)}</text>
+    </g>
+  )
+}
+
+/** Threads of the other readers: one with this one as far as the sensor, then to their own pins and faces. */
+function Others({ others, spec, columns, y, clamp, truth, q, bottom }: { others: OtherThread[]; spec: Chain['spec']; columns: { stage: (i: number) => number; last: number }; y: (h: number) => number; clamp: (h: number) => number; truth: number; q: Quantity; bottom: number }) {
+  const labels = others.map((o) => ({ o, at: y(clamp(o.shown)) })).sort((a, b) => a.at - b.at)
+  labels.forEach((l, k) => { if (k > 0 && l.at - labels[k - 1]!.at < 36) l.at = labels[k - 1]!.at + 36 })
+  const over = Math.max(0, (labels.at(-1)?.at ?? 0) - (bottom - 20))
+  return (
+    <g aria-label="Other readers of this sensor" role="group">
+      {others.map((o, k) => (
+        <polyline key={o.id} className="other" strokeDasharray={OTHER_DASH[k % OTHER_DASH.length]} points={o.stages.flatMap((s) => {
+          const i = spec.stages.indexOf(s.id)
+          // a stage the other device has and this one has not is passed over
+          return i < 1 ? [] : [`${columns.stage(i)},${y(clamp(Number.isFinite(s.height) ? s.height : o.shown))}`]
+        }).join(' ')} />
+      ))}
+      {labels.map(({ o, at }) => (
+        <g key={o.id}>
+          <title>{`${o.device} shows ${q.text(o.shown)}`}</title>
+          <text className="unit" x={columns.last + 12} y={at - over}>{o.device.length > 15 ? `${o.device.slice(0, 14)}…` : o.device}</text>
+          <text className="label" x={columns.last + 12} y={at - over + 16}>{q.off(o.shown - truth, 1)}</text>
+        </g>
+      ))}
+    </g>
+  )
+}
+const OTHER_DASH = ['7 4', '2 4', '10 3 2 3']
+
 type Place = { x: number; h: number; id: StageId }
 
-type SheetProps = { chain: Chain; window: Window; points: TakenPoint[]; suspects: number[]; height: number; width: number }
+type SheetProps = { chain: Chain; window: Window; points: TakenPoint[]; suspects: number[]; height: number; width: number; others: boolean }
 
 /** The scales themselves, with their ticks and measured points: drawn anew when the window moves, not with the thread. */
-const Sheet = memo(function Sheet({ chain, window, points, suspects, height, width }: SheetProps) {
+const Sheet = memo(function Sheet({ chain, window, points, suspects, height, width, others }: SheetProps) {
   const q = useQuantity(truthUnit(chain.spec.sensor.family))
   const { spec } = chain
   const bottom = height - BOTTOM
   const y = (h: number): number => bottom - ((h - window.low) / (window.high - window.low)) * (bottom - TOP)
-  const x = (i: number): number => FIRST + ((width - RIGHT - FIRST) * i) / (spec.stages.length - 1)
+  const columns = columnsOf(chain, width, others), x = columns.stage
   const clamp = (h: number): number => Math.min(window.high, Math.max(window.low, h))
   const ticks = spec.stages.map((stage) => stageTicks(chain, stage, window, y, q))
   return (
@@ -127,17 +219,20 @@ const Sheet = memo(function Sheet({ chain, window, points, suspects, height, wid
       <polyline className="fan" points={`${OVERVIEW_X + 10},${overviewY(chain, window.low, height)} ${FIRST - 62},${bottom}`} />
       {spec.stages.map((stage, i) => (
         <g key={stage}>
-          <text className="name" x={x(i)} y={18} textAnchor="middle">{STAGE_NAME[stage]}</text>
+          <text className="name" x={x(i)} y={18} textAnchor="middle">{stage === 'element' && isTwo(chain) ? 'together' : STAGE_NAME[stage]}</text>
           <text className="unit" x={x(i)} y={36} textAnchor="middle">{stageUnitText(stage, spec, q)}</text>
           <line className={`axis ${spec.basis[stage]}`} x1={x(i)} x2={x(i)} y1={TOP} y2={bottom} />
           {spec.basis[stage] === 'proven' && <line className="second" x1={x(i) + 4} x2={x(i) + 4} y1={TOP} y2={bottom} />}
-          {ticks[i]!.map((t) => (
-            <g key={t.height}>
-              <line className="tick" x1={x(i) - (t.label ? 7 : 4)} x2={x(i)} y1={y(t.height)} y2={y(t.height)} />
-              {t.label && <text className="label" x={x(i) - 11} y={y(t.height) + 4.5} textAnchor="end">{t.label}</text>}
-            </g>
-          ))}
+          {ticks[i]!.map((t) => <TickMark key={t.height} tick={t} x={x(i)} y={y} />)}
           <DeadZone chain={chain} stage={stage} x={x(i)} y={y} window={window} />
+        </g>
+      ))}
+      {isTwo(chain) && [0, 1].map((half) => (
+        <g key={half}>
+          <text className="name" x={columns.half(half)} y={18} textAnchor="middle">{HALF_NAME[half]}</text>
+          <text className="unit" x={columns.half(half)} y={36} textAnchor="middle">{stageUnit('element', spec)}</text>
+          <line className={`axis ${spec.basis.element}`} x1={columns.half(half)} x2={columns.half(half)} y1={TOP} y2={bottom} />
+          {halfTicks(chain, half, window, y).map((t) => <TickMark key={t.height} tick={t} x={columns.half(half)} y={y} />)}
         </g>
       ))}
       {points.map((p, k) => (p.truth >= window.low && p.truth <= window.high ? (
@@ -148,6 +243,13 @@ const Sheet = memo(function Sheet({ chain, window, points, suspects, height, wid
     </g>
   )
 })
+
+const TickMark = ({ tick, x, y }: { tick: Tick; x: number; y: (h: number) => number }) => (
+  <g>
+    <line className="tick" x1={x - (tick.label ? 7 : 4)} x2={x} y1={y(tick.height)} y2={y(tick.height)} />
+    {tick.label && <text className="label" x={x - 11} y={y(tick.height) + 4.5} textAnchor="end">{tick.label}</text>}
+  </g>
+)
 
 function NeedLine({ at, x1, x2, y, window, text }: { at: number; x1: number; x2: number; y: (h: number) => number; window: Window; text?: string }) {
   if (at < window.low || at > window.high) return null

@@ -27,7 +27,7 @@ export function SidePanel({ status, truth, walked, spread, choose }: { status: R
       {walked && spread && (
         <>
           <p style={{ margin: '18px 0 6px' }}><b>Where truth is lost at {q.text(truth)}</b></p>
-          <Shares {...{ walked, spread, q }} accuracy={assembled.channel.needs.accuracy} />
+          <Shares {...{ walked, spread, q }} accuracy={assembled.needs.accuracy} />
           <p className="pale" style={{ fontSize: 14, margin: '8px 0 0' }}>
             Shown {q.text(walked.shown)}, {q.off(walked.shown - truth)} {q.pm(K95 * spread.total)} at 95 %.{' '}
             <span aria-live="off">{drawn.value && !drawn.busy ? `Drawn ${DRAWS / 1000}k times: ${q.off(drawn.value.low)} to ${q.off(drawn.value.high)}.` : 'Drawing…'}</span>

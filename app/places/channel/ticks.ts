@@ -1,5 +1,6 @@
 import { scaleLinear } from 'd3-scale'
 import { heightOf, idealValue, type Chain, type StageId } from '../../../core/chain/index.ts'
+import { familyOf } from '../../../core/curve/registry.ts'
 import { fixed } from '../../../core/quantity/index.ts'
 import type { Quantity } from '../../parts/units.ts'
 import type { Window } from './window.ts'
@@ -9,17 +10,30 @@ export type Tick = { height: number; label: string | null }
 /** Least distance between two labels and between two ticks, px. */
 const LABEL_GAP = 26, TICK_GAP = 8
 
-/**
- * Ticks of a scale inside the window: round values of the stage, each where a perfect chain would put it.
- * Labels that would crowd are left out, then ticks.
- */
+/** Ticks of a stage's scale inside the window. */
 export function stageTicks(chain: Chain, stage: StageId, window: Window, y: (height: number) => number, q: Quantity): Tick[] {
   const isTruth = stage === 'truth' || stage === 'shown'
-  const toShown = (v: number): number => (isTruth ? q.out(v) : v)
-  const fromShown = (v: number): number => (isTruth ? q.in(v) : v)
+  return scaleTicks({
+    valueAt: (height) => { const v = idealValue(chain, stage, height); return isTruth ? q.out(v) : v },
+    heightOf: (value) => heightOf(chain, stage, isTruth ? q.in(value) : value),
+  }, window, y)
+}
+
+/** Ticks of the scale of one of two joined halves: its own signal, at the sum it speaks of while both stand level. */
+export function halfTicks(chain: Chain, half: number, window: Window, y: (height: number) => number): Tick[] {
+  const { family, curve } = chain.spec.sensor
+  const two = familyOf(family).two!
+  return scaleTicks({ valueAt: (height) => { chain.signalAt(height); return two.split(curve, height, 0).halves[half]!.signal }, heightOf: (value) => two.sumAt(curve, half === 0 ? 0 : 1, value) }, window, y)
+}
+
+/**
+ * Round values of a scale, each at its height. Labels that would crowd are left out, then ticks. `valueAt` may throw
+ * where nothing gives that height.
+ */
+function scaleTicks(of: { valueAt: (height: number) => number; heightOf: (value: number) => number }, window: Window, y: (height: number) => number): Tick[] {
   // where the curve does not reach an end of the window, the nearest it does reach
   const reach = (from: number, to: number): number => {
-    for (let k = 0; k <= 24; k++) { try { const v = toShown(idealValue(chain, stage, from + ((to - from) * k) / 24)); if (Number.isFinite(v)) return v } catch { /* farther in */ } }
+    for (let k = 0; k <= 24; k++) { try { const v = of.valueAt(from + ((to - from) * k) / 24); if (Number.isFinite(v)) return v } catch { /* farther in */ } }
     return NaN
   }
   const ends = [reach(window.low, window.high), reach(window.high, window.low)]
@@ -31,7 +45,7 @@ export function stageTicks(chain: Chain, stage: StageId, window: Window, y: (hei
   const major = new Set(scale.ticks(12))
   const ticks: Tick[] = []
   let lastLabel = -Infinity, lastTick = -Infinity
-  const placed = scale.ticks(30).map((v) => ({ v, height: heightOf(chain, stage, fromShown(v)) })).filter((t) => t.height >= window.low - 1e-9 && t.height <= window.high + 1e-9).sort((a, b) => y(a.height) - y(b.height))
+  const placed = scale.ticks(30).map((v) => ({ v, height: of.heightOf(v) })).filter((t) => t.height >= window.low - 1e-9 && t.height <= window.high + 1e-9).sort((a, b) => y(a.height) - y(b.height))
   // labels first, so that a label never loses its place to a minor tick
   const labelled = new Set<number>()
   for (const t of placed) if (major.has(t.v) && y(t.height) - lastLabel >= LABEL_GAP) { labelled.add(t.v); lastLabel = y(t.height) }

@@ -52,7 +52,7 @@ export function LineUp() {
           <Link className="lineup-row" to={`/build/${build.id}/channel/${channel.id}/${read.id}`}>
             <div style={{ minWidth: 0, overflowWrap: 'anywhere' }}>
               <div style={{ fontWeight: 700, fontSize: 18 }}>{channel.name}</div>
-              <div className="pale">to {status.assembled.device.name} pin {status.assembled.input.pin}</div>
+              <div className="pale">{channel.combine === 'separate' ? `${status.assembled.sensor.element.name}, ` : ''}to {status.assembled.device.name} pin {status.assembled.input.pin}</div>
             </div>
             <SmallThread status={status} />
             <div><Chip state={status.state} /><div className="pale" style={{ marginTop: 4, fontSize: 15 }}><Worst status={status} /></div></div>
@@ -68,7 +68,7 @@ export function LineUp() {
 function Worst({ status }: { status: ReadStatus }) {
   const q = useQuantity(truthUnit(status.assembled.sensor.family))
   if (!status.worst) return <>no reading yet</>
-  return <>{q.off(status.worst.bias, 1)} {q.pm(status.worst.band, 1)} {q.unit} at {q.bare(status.worst.at, 0)}; needs {q.pm(status.assembled.channel.needs.accuracy, 1)}</>
+  return <>{q.off(status.worst.bias, 1)} {q.pm(status.worst.band, 1)} {q.unit} at {q.bare(status.worst.at, 0)}; needs {q.pm(status.assembled.needs.accuracy, 1)}</>
 }
 
 const Nothing = () => (

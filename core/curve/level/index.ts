@@ -8,7 +8,7 @@ import { choiceSetting, fixedAt, readOn, type Ask, type Finding, type PointMetho
 export { chooseDamping, damped, judgeDamping, reserveLamp, slosh, type Damping, type DampingVerdict } from './damping.ts'
 export { fillsWorthTaking, heightAt, predictLevel, requireTank, senderOhm, tankHeight, tankLitres, type Sender, type Tank } from './tank.ts'
 export { fitLevel, levelInterval, levelLitres, type LevelCurve } from './level.ts'
-export { litresThatFit, twoSenders, type Arrangement, type Half, type TwoSenders } from './two.ts'
+export { litresThatFit, predictedHalf, twoSenders, type Arrangement, type TankHalf, type TwoSenders } from './two.ts'
 
 const FUEL = 'Fuel: open air, no flame or spark, extinguisher at hand; bond can and tank before pouring; meter and laptop away from the filler, low-energy meters only.'
 const INSIDE: Ask = { role: 'truth', label: 'In the tank now', unit: 'l', with: 'can', step: 1 }
@@ -83,6 +83,7 @@ const level = (signal: 'resistance' | 'voltage'): Family<KnotCurve, MonotoneFit>
     const indexOf = new Map(up.map((p, i) => [p, i]))
     return { ...fit, shared: Math.hypot(fit.shared, (gap?.gapL ?? 0) / 2 / Math.sqrt(3)), residuals: points.map((p) => fit.residuals[indexOf.get(p) ?? -1] ?? p.truth - knotTruth(fit.curve, p.signal)) }
   },
+  adds: true,
   checks: levelChecks(signal === 'resistance' ? 'Ω' : 'V'),
   cautions: [FUEL],
 })

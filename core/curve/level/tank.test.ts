@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { linspace } from '../../math/index.ts'
 import { familyOf } from '../registry.ts'
-import { chooseDamping, damped, directionGap, fillsWorthTaking, fitLevel, heightAt, judgeDamping, levelLitres, litresThatFit, predictLevel, requireTank, reserveLamp, senderOhm, slosh, tankHeight, tankLitres, twoEndsError, twoSenders, type Sender, type Tank } from './index.ts'
+import { chooseDamping, damped, directionGap, fillsWorthTaking, fitLevel, heightAt, judgeDamping, levelLitres, predictLevel, requireTank, reserveLamp, senderOhm, slosh, tankHeight, tankLitres, twoEndsError, type Sender, type Tank } from './index.ts'
 
 const BOX: Tank = { corners: [{ x: 0, y: 0 }, { x: 300, y: 0 }, { x: 300, y: 200 }, { x: 0, y: 200 }], lengthMm: 500 }
 const TRIANGLE: Tank = { corners: [{ x: 0, y: 0 }, { x: 200, y: 300 }, { x: -200, y: 300 }], lengthMm: 400 }
@@ -62,50 +62,6 @@ describe('a sender', () => {
     expect(fills.length).toBeGreaterThan(1)
     for (let i = 1; i < fills.length; i++) expect(fills[i]!.errorL).toBeLessThan(fills[i - 1]!.errorL)
     expect(fillsWorthTaking(BOX, STRAIGHT, [], 4, litresFrom)).toEqual([])
-  })
-})
-
-it('two senders: on two inputs nothing is hidden, in series and in parallel a bar of litres is', () => {
-  const half = { tank: TRIANGLE, sender: { ...STRAIGHT, highMm: 300 } }
-  const wide = (a: 'series' | 'parallel' | 'separate'): number => { const t = twoSenders([half, half], a); return t.worstBarL[1] - t.worstBarL[0] }
-  expect(wide('separate')).toBe(0)
-  expect(wide('series')).toBeGreaterThan(3)
-  expect(wide('parallel')).toBeGreaterThan(wide('series'))
-  const series = twoSenders([half, half], 'series')
-  expect(series.level.at(-1)!.litres).toBeCloseTo(48, 6)
-  expect(series.level.at(-1)!.ohm).toBeCloseTo(360, 6)
-})
-
-describe('a joint reading', () => {
-  const half = { tank: BOX, sender: STRAIGHT }
-  it('of two boxes in series fits one sum of litres only, since each is straight', () => {
-    const { bar, levelL } = litresThatFit([half, half], 'series', 190)
-    expect(bar[0]).toBeCloseTo(30, 1)
-    expect(bar[1]).toBeCloseTo(30, 1)
-    expect(levelL).toBeCloseTo(30, 6)
-  })
-  it('of two wedges fits a bar, the level fill among it; unequal halves as well', () => {
-    const wedge = { tank: TRIANGLE, sender: { ...STRAIGHT, highMm: 300 } }
-    for (const halves of [[wedge, wedge], [wedge, half]] as const) for (const arrangement of ['series', 'parallel'] as const) {
-      const level = twoSenders(halves, arrangement, 161).level[80]!
-      const { bar, levelL } = litresThatFit(halves, arrangement, level.ohm)
-      expect(levelL).toBeCloseTo(level.litres, 3)
-      expect(bar[0]).toBeLessThan(level.litres + 1e-6)
-      expect(bar[1] - bar[0]).toBeGreaterThan(1)
-      expect(bar[1]).toBeGreaterThan(level.litres - 1e-6)
-      // any two fills that join to this reading lie in the bar
-      for (const [a, b] of [[20, 280], [100, 200], [250, 40]] as const) {
-        const ohm = arrangement === 'series' ? senderOhm(halves[0].sender, a) + senderOhm(halves[1].sender, Math.min(b, tankHeight(halves[1].tank))) : 1 / (1 / senderOhm(halves[0].sender, a) + 1 / senderOhm(halves[1].sender, Math.min(b, tankHeight(halves[1].tank))))
-        const litres = tankLitres(halves[0].tank, a) + tankLitres(halves[1].tank, Math.min(b, tankHeight(halves[1].tank)))
-        const fits = litresThatFit(halves, arrangement, ohm).bar
-        expect(litres).toBeGreaterThan(fits[0] - 0.2)
-        expect(litres).toBeLessThan(fits[1] + 0.2)
-      }
-    }
-  })
-  it('that no fill gives is refused, and two inputs have none', () => {
-    expect(() => litresThatFit([half, half], 'series', 5000)).toThrow(/No fill/)
-    expect(() => litresThatFit([half, half], 'separate', 100)).toThrow(/its own reading/)
   })
 })
 

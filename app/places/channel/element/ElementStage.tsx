@@ -12,6 +12,7 @@ import type { StageProps } from '../ChannelPlace.tsx'
 import { AddPoint } from './AddPoint.tsx'
 import { PastePoints } from './PastePoints.tsx'
 import { Points } from './Points.tsx'
+import { TwoSensors } from './TwoSensors.tsx'
 
 const CurveCharts = lazy(() => import('./CurveCharts.tsx'))
 const Choosing = lazy(() => import('./Choosing.tsx'))
@@ -19,13 +20,29 @@ const BenchPanel = lazy(() => import('../../../bench/BenchPanel.tsx'))
 
 /** The sensor itself: its points, its curve, how sure it is, and the one more point worth taking. */
 export default function ElementStage({ status }: StageProps) {
-  const { sensor } = status.assembled
-  return findFamily(sensor.family) ? <KnownElement status={status} /> : <p role="alert" style={{ paddingTop: 18 }}>{sensor.problem}</p>
+  const { sensor, channel, needs } = status.assembled
+  const [at, setAt] = useState<0 | 1>(0)
+  const half = sensor.halves?.[at]
+  // one of two on one wire is measured by itself, over all that it can hold
+  const shown = useMemo(() => {
+    if (!half) return status
+    const reach = half.curve === undefined ? undefined : findFamily(half.family)?.reach?.(half.curve)
+    const range: [number, number] = reach ?? [needs.range[0] / 2, needs.range[1] / 2]
+    return { ...status, assembled: { ...status.assembled, sensor: half, needs: { range, best: range, accuracy: needs.accuracy / Math.SQRT2 } } }
+  }, [status, half, needs])
+  const { family: id, element } = shown.assembled.sensor
+  if (!findFamily(id)) return <p role="alert" style={{ paddingTop: 18 }}>{sensor.problem}</p>
+  return (
+    <>
+      {familyOf(id).adds && <TwoSensors channel={channel} status={status} half={half ? at : null} onHalf={setAt} />}
+      <KnownElement key={element.id} status={shown} />
+    </>
+  )
 }
 
 function KnownElement({ status }: StageProps) {
   const { build, edit } = useBuild()
-  const { sensor, channel } = status.assembled
+  const { sensor, needs } = status.assembled
   const { element } = sensor
   const family = familyOf(element.family)
   const q = useQuantity(family.truthUnit)
@@ -36,14 +53,14 @@ function KnownElement({ status }: StageProps) {
   const setting = (patch: object): void => edit({ kind: 'editElement', args: { id: element.id, patch: { settings: { ...element.settings, ...patch } } } })
   const next = useMemo(() => {
     if (!sensor.fit) return null
-    try { return family.bestNext(sensor.points, makeableTruths(build, family, channel.needs.range), channel.needs.range, element.settings) } catch { return null }
-  }, [sensor, family, build, channel.needs.range, element.settings])
+    try { return family.bestNext(sensor.points, makeableTruths(build, family, needs.range), needs.range, element.settings) } catch { return null }
+  }, [sensor, family, build, needs.range, element.settings])
   const candidates = useMemo(() => { try { return sensor.points.length > 0 ? family.identify(sensor.points, element.settings) : [] } catch { return [] } }, [sensor.points, family, element.settings])
   const findings = useMemo(() => { try { return family.checks(sensor.points, sensor.fit, settings) } catch { return [] } }, [sensor, family, settings])
   const onBench = family.signal === 'resistance' && family.quantity === 'temperature'
   const [choosing, setChoosing] = useState(false)
   const comparable = family.quantity === 'temperature' || family.quantity === 'pressure'
-  const worth = 0.05 * channel.needs.accuracy
+  const worth = 0.05 * needs.accuracy
   return (
     <div className="stage">
       <div>
@@ -61,7 +78,7 @@ function KnownElement({ status }: StageProps) {
         {family.cautions.map((c) => <Caution key={c}>{c}</Caution>)}
       </div>
       <div>
-        <Suspense fallback={<p className="pale">…</p>}>{sensor.curve !== undefined && <CurveCharts sensor={sensor} range={channel.needs.range} />}</Suspense>
+        <Suspense fallback={<p className="pale">…</p>}>{sensor.curve !== undefined && <CurveCharts sensor={sensor} range={needs.range} />}</Suspense>
         {family.models.length > 0 && <NativeSelect mt="sm" label="Model" value={element.settings.model ?? 'auto'} onChange={(e) => setting({ model: e.currentTarget.value })} data={[{ value: 'auto', label: 'Chosen by the points' }, ...family.models.map((m) => ({ value: m.id, label: m.name }))]} w={250} />}
         {family.settings.length > 0 && <div style={{ marginTop: 12 }}><SettingFields fields={family.settings} settings={element.settings} onChange={setting} reasons /></div>}
         {!sensor.fit && family.library.length > 0 && (

@@ -19,16 +19,16 @@ const DASHES = ['', '7 3', '2 3', '2 3', '2 3']
 export default function PullUpDesign({ status }: { status: ReadStatus }) {
   const { edit } = useBuild()
   const q = useQuantity(truthUnit(status.assembled.sensor.family))
-  const { input, sensor, channel } = status.assembled
+  const { input, sensor, needs } = status.assembled
   const [series, setSeries] = useState<PullUpTask['series']>('E24')
   const [over, setOver] = useState<'range' | 'best'>('range')
   const [maxHeat, setMaxHeat] = useState<number | null>(0.5)
   const [margin, setMargin] = useState(0.05)
   const fixedPull = input.pulls.find((p) => p.kind === 'fixed' && p.on)
   const task = useMemo((): PullUpTask | null => (sensor.curve === undefined || input.bits === null ? null : {
-    rangeC: channel.needs[over], supplyV: input.referenceV.value, referenceV: input.referenceV.value, bits: input.bits, series,
+    rangeC: needs[over], supplyV: input.referenceV.value, referenceV: input.referenceV.value, bits: input.bits, series,
     dissipationMwPerK: sensor.element.settings.dissipationMwPerK ?? 1, marginV: margin, ...(maxHeat === null || !familyOf(sensor.family).selfHeating ? {} : { maxSelfHeatingC: maxHeat }), ...(fixedPull ? { fixedPullUpOhm: fixedPull.ohm.value } : {}),
-  }), [sensor, input, channel.needs, series, over, maxHeat, margin, fixedPull])
+  }), [sensor, input, needs, series, over, maxHeat, margin, fixedPull])
   const { value: design, error, busy } = useWork(task ? (core) => core.pullUps({ family: sensor.family, curve: sensor.curve }, task) : null, [task])
   if (!task) return <p className="pale">{input.bits === null ? 'A needle gauge has no converter: its own feed is its pull-up.' : 'Measure the sensor first: the pull-up is sized by its curve.'}</p>
   const factor = q.scale

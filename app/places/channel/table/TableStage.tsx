@@ -19,7 +19,7 @@ import { TableErrorChart } from './TableErrorChart.tsx'
 export default function TableStage({ status }: StageProps) {
   const { edit } = useBuild()
   const q = useQuantity(truthUnit(status.assembled.sensor.family))
-  const { input, device, channel, sensor } = status.assembled
+  const { input, device, channel, needs, sensor } = status.assembled
   const { chain } = status
   const spec = input.table
   const [format, setFormat] = useState<TableFormat>('tsv')
@@ -61,7 +61,7 @@ export default function TableStage({ status }: StageProps) {
       {spec.form === 'table' && (
         <div>
           <h2>What it errs by</h2>
-          {made.value && <TableErrorChart errors={made.value.errors} range={channel.needs.range} q={q} />}
+          {made.value && <TableErrorChart errors={made.value.errors} range={needs.range} q={q} />}
           {made.value && proposal && (
             <>
               <table className="sheet-table" aria-label="Worst errors">
