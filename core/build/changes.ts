@@ -41,11 +41,11 @@ const CHANGES = {
       proofs: b.proofs.filter((p) => !reads.has(p.read)),
     }
   },
-  addSecondSensor: (b: Build, a: { channel: Id; element: Element; combine: Exclude<Combine, 'one'>; /** of one that is read by itself */ read?: Read; input?: { device: Id; input: Input } }) => {
+  addSecondSensor: (b: Build, a: { channel: Id; element: Element; combine: Exclude<Combine, 'one'>; /** of one that is read by itself */ read?: Read; input?: { device: Id; input: Input }; /** of both together, where that is another */ needs?: Channel['needs'] }) => {
     if (find(b.channels, a.channel, 'channel').elements.length > 1) throw new EchtError('two-already', 'This channel has two sensors already: take one off first.')
     return {
       ...b, elements: [...b.elements, a.element], devices: a.input ? patchIn(b.devices, a.input.device, { inputs: [...find(b.devices, a.input.device, 'device').inputs, a.input.input] }, 'device') : b.devices,
-      channels: b.channels.map((c) => (c.id === a.channel ? { ...c, elements: [...c.elements, a.element.id], combine: a.combine, reads: [...c.reads, ...(a.read ? [a.read] : [])] } : c)),
+      channels: b.channels.map((c) => (c.id === a.channel ? { ...c, elements: [...c.elements, a.element.id], combine: a.combine, needs: a.needs ?? c.needs, reads: [...c.reads, ...(a.read ? [a.read] : [])] } : c)),
     }
   },
   removeSecondSensor: (b: Build, a: { channel: Id }) => {

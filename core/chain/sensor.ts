@@ -70,22 +70,24 @@ export function sourceOf(build: Build, channel: Channel, read: Read): Sensor {
 }
 
 /**
- * What a reader is asked for: the channel's needs, or its half's share of them where each half is read by itself:
- * by what each can hold, and of the accuracy the part that leaves the sum within the whole.
+ * What a reader is asked for: the channel's needs, or where each half is read by itself all that it can hold, its
+ * share of what matters, and of the accuracy the part that leaves the sum within the whole.
  */
 export function needsOf(build: Build, channel: Channel, read: Read): Channel['needs'] {
   if (channel.combine !== 'separate') return channel.needs
-  const reach = channel.elements.map((id) => halfReach(sensorOf(build, id, channel.needs.range)))
-  const own = reach[channel.elements.indexOf(read.source.id)], all = reach.reduce((s: number, r) => s + (r ?? NaN), 0)
-  const share = own === undefined || Number.isNaN(all) ? 1 / reach.length : own! / all
-  const part = ([low, high]: [number, number]): [number, number] => [low * share, high * share]
-  return { range: part(channel.needs.range), best: part(channel.needs.best), accuracy: channel.needs.accuracy / Math.sqrt(reach.length) }
+  const { range, best, accuracy } = channel.needs
+  const reach = channel.elements.map((id) => reachOf(sensorOf(build, id, range)))
+  const own = reach[channel.elements.indexOf(read.source.id)] ?? null
+  // a half nothing is known of is taken to hold its even part
+  const sizes = reach.map((r) => (r ? r[1] - r[0] : (range[1] - range[0]) / reach.length))
+  const share = (own ? own[1] - own[0] : sizes[0]!) / sizes.reduce((a, b) => a + b, 0)
+  const within: [number, number] = own ?? [range[0] * share, range[1] * share]
+  const inside = (v: number): number => Math.min(within[1], Math.max(within[0], v))
+  const part: [number, number] = [inside(best[0] * share), inside(best[1] * share)]
+  return { range: within, best: part[0] < part[1] ? part : within, accuracy: accuracy / Math.sqrt(reach.length) }
 }
 
-const halfReach = (sensor: Sensor): number | null => {
-  const reach = sensor.curve === undefined ? undefined : findFamily(sensor.family)?.reach?.(sensor.curve)
-  return reach ? reach[1] - reach[0] : null
-}
+const reachOf = (sensor: Sensor): [number, number] | null => (sensor.curve === undefined ? null : findFamily(sensor.family)?.reach?.(sensor.curve) ?? null)
 
 /** 1σ of the curve at a truth, truth unit: the fit's band, or the library type's tolerance carried over. */
 export function sensorBand(sensor: Pick<Sensor, 'family' | 'fit' | 'curve' | 'tolerance'>, truth: number): number {

@@ -79,7 +79,8 @@ describe('two senders on two inputs', () => {
 
   it('each half is asked for its share, by what it can hold', () => {
     const [left, right] = channel.reads.map((r) => needsOf(apart, channel, r)) as [typeof channel.needs, typeof channel.needs]
-    expect(left.range[1] + right.range[1]).toBeCloseTo(channel.needs.range[1], 9)
+    expect([left.range, right.range]).toEqual([[0, 11], [0, 11]])
+    expect(left.best[0] + right.best[0]).toBeCloseTo(channel.needs.best[0], 9)
     expect(Math.hypot(left.accuracy, right.accuracy)).toBeCloseTo(channel.needs.accuracy, 9)
     expect(statusOf(apart, 'rd-side-right').assembled.spec!.range).toEqual(right.range)
   })

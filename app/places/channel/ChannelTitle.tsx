@@ -2,7 +2,7 @@ import { ActionIcon, Button, Group, Modal, Popover, SimpleGrid, TextInput } from
 import { notifications } from '@mantine/notifications'
 import { IconEdit } from '@tabler/icons-react'
 import { useState } from 'react'
-import { NavLink, useNavigate } from 'react-router'
+import { NavLink, useLocation, useNavigate } from 'react-router'
 import { inputOf, type Channel, type Device, type Input, type Read } from '../../../core/build/index.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import { newDevice, newInput, newRead } from '../../store/make.ts'
@@ -19,7 +19,7 @@ export function ChannelTitle({ channel, read, device, input }: { channel: Channe
   const { build, edit, undo } = useBuild()
   const unit = truthUnit(elementOf(build, channel.elements[0]!).family)
   const q = useQuantity(unit)
-  const navigate = useNavigate()
+  const navigate = useNavigate(), { search } = useLocation()
   const [editing, setEditing] = useState(false)
   const [sharing, setSharing] = useState(false)
   const { needs } = channel, asked = needsOf(build, channel, read)
@@ -55,7 +55,7 @@ export function ChannelTitle({ channel, read, device, input }: { channel: Channe
       <Group gap={4} role="navigation" aria-label="Readers of this sensor">
         {channel.reads.length > 1 && channel.reads.map((r) => {
           const where = inputOf(build, r.input)
-          return <Button key={r.id} component={NavLink} to={`/build/${build.id}/channel/${channel.id}/${r.id}`} variant={r.id === read.id ? 'outline' : 'subtle'} h={44} px={12}>{channel.combine === 'separate' ? `${elementOf(build, r.source.id).name}, ` : ''}{where.device.name}</Button>
+          return <Button key={r.id} component={NavLink} to={{ pathname: `/build/${build.id}/channel/${channel.id}/${r.id}`, search }} variant={r.id === read.id ? 'outline' : 'subtle'} h={44} px={12}>{channel.combine === 'separate' ? `${elementOf(build, r.source.id).name}, ` : ''}{where.device.name}</Button>
         })}
         <Button variant="subtle" color="gray" h={44} px={10} onClick={() => setSharing(true)}>Add a reader</Button>
       </Group>

@@ -113,7 +113,7 @@ export function Scales({ chain, walked, spread, truth, window, points, suspects,
 
         <Sheet {...{ chain, window, points, suspects, height, width }} others={others.length > 0} />
 
-        <Others {...{ others, spec, columns, y, clamp, truth, q }} bottom={bottom} />
+        {others.length > 0 && <Others {...{ others, spec, columns, y, clamp, truth, q }} bottom={bottom} />}
         {halves.map((h) => <polyline key={h.i} className="thread" points={[[places[0]!.x, places[0]!.h], [h.x, h.height], [places[1]!.x, places[1]!.h]].map(([px, ph]) => `${px},${y(clamp(ph!))}`).join(' ')} />)}
         <polyline className="thread" points={places.slice(halves.length > 0 ? 1 : 0).map((p) => `${p.x},${y(clamp(p.h))}`).join(' ')} />
         <Bends {...{ walked, places, y, clamp, spec, q }} />
@@ -220,7 +220,7 @@ const Sheet = memo(function Sheet({ chain, window, points, suspects, height, wid
       {spec.stages.map((stage, i) => (
         <g key={stage}>
           <text className="name" x={x(i)} y={18} textAnchor="middle">{stage === 'element' && isTwo(chain) ? 'together' : STAGE_NAME[stage]}</text>
-          <text className="unit" x={x(i)} y={36} textAnchor="middle">{stageUnitText(stage, spec, q)}</text>
+          <text className="unit" x={x(i)} y={36} textAnchor="middle">{stageUnitText(stage, spec, q, x(1) - x(0) < 100 || isTwo(chain))}</text>
           <line className={`axis ${spec.basis[stage]}`} x1={x(i)} x2={x(i)} y1={TOP} y2={bottom} />
           {spec.basis[stage] === 'proven' && <line className="second" x1={x(i) + 4} x2={x(i) + 4} y1={TOP} y2={bottom} />}
           {ticks[i]!.map((t) => <TickMark key={t.height} tick={t} x={x(i)} y={y} />)}
@@ -265,19 +265,25 @@ function NeedLine({ at, x1, x2, y, window, text }: { at: number; x1: number; x2:
 function Bends({ walked, places, y, clamp, spec, q }: { walked: Walked; places: Place[]; y: (h: number) => number; clamp: (h: number) => number; spec: Chain['spec']; q: Quantity }) {
   const bias = (share: string): number => walked.biases.find((b) => b.share === share)?.bias ?? 0
   const found: { to: StageId; text: string; size: number }[] = [
-    { to: 'element', text: `element ${q.off(bias('element'), 1)}`, size: bias('element') },
+    { to: 'element', text: `${walked.halves ? 'not level' : 'element'} ${q.off(bias('element'), 1)}`, size: bias('element') },
     { to: 'plug', text: `other device ${q.off(bias('shared'), 1)}`, size: bias('shared') },
     { to: 'pin', text: `ground ${q.off(bias('ground'), 1)}`, size: bias('ground') },
     { to: 'pin', text: `leads ${q.off(bias('leads'), 1)}`, size: bias('leads') },
     { to: 'shown', text: `table ${q.off(bias('table'), 1)}`, size: bias('table') },
   ]
+  // two beside each other would overwrite: the later one stands a line higher
+  const taken: { from: number; to: number; at: number }[] = []
   return found.filter((f) => Math.abs(f.size) > 0.2 * spec.accuracy).map((f) => {
     const i = places.findIndex((p) => p.id === f.to)
     const a = places[i - 1], b = places[i]
     if (!a || !b) return null
     const top = Math.min(y(clamp(a.h)), y(clamp(b.h))), low = Math.max(y(clamp(a.h)), y(clamp(b.h)))
     const under = top < TOP + 30
-    return <text key={f.text} className="note" x={b.x - 14} y={under ? low + 34 : top - 20} textAnchor="end">{f.text}</text>
+    const to = b.x - 14, from = to - 7.2 * f.text.length
+    let at = under ? low + 34 : top - 20
+    while (taken.some((t) => from < t.to && to > t.from && Math.abs(t.at - at) < 16)) at += under ? 16 : -16
+    taken.push({ from, to, at })
+    return <text key={f.text} className="note" x={to} y={at} textAnchor="end">{f.text}</text>
   })
 }
 

@@ -68,6 +68,10 @@ function Shares({ walked, spread, q, accuracy }: { walked: Walked; spread: Sprea
 }
 
 function sensorText({ assembled: { sensor } }: ReadStatus, q: Quantity): string {
+  return sensor.halves ? sensor.halves.map((h) => `${h.element.name}: ${pointsText(h, q)}`).join(' ') : pointsText(sensor, q)
+}
+
+function pointsText(sensor: ReadStatus['assembled']['sensor'], q: Quantity): string {
   if (sensor.points.length === 0) return 'Nothing measured yet.'
   const truths = sensor.points.map((p) => p.truth)
   const last = sensor.points.reduce((a, b) => (b.measurement.at > a ? b.measurement.at : a), '')

@@ -1,6 +1,6 @@
 import { useMemo } from 'react'
 import type { Channel } from '../../../core/build/index.ts'
-import { sumOfHalves, type StageId, type Sum } from '../../../core/chain/index.ts'
+import { needsOf, sumOfHalves, type StageId, type Sum } from '../../../core/chain/index.ts'
 import { findFamily } from '../../../core/curve/registry.ts'
 import { elementOf } from '../../../core/build/index.ts'
 import { useQuantity, type Quantity } from '../../parts/units.ts'
@@ -15,7 +15,7 @@ export function Together({ channel, needs, truth }: { channel: Channel; needs: C
   const { build } = useBuild()
   const q = useQuantity(findFamily(elementOf(build, channel.elements[0]!).family)?.truthUnit ?? 'l')
   // this half at its truth, and the other filled to the same share
-  const whole = truth * (channel.needs.range[1] / needs.range[1])
+  const whole = useMemo(() => truth * (channel.reads.filter((r, i, all) => all.findIndex((x) => x.source.id === r.source.id) === i).reduce((s, r) => s + needsOf(build, channel, r).range[1], 0) / needs.range[1]), [build, channel, needs, truth])
   const sum = useMemo(() => sumOfHalves(build, channel, whole), [build, channel, whole])
   if (!sum) return null
   if (sum.problem) return <p role="status" className="doubt" style={{ margin: '4px 0' }}>Not yet added up: {sum.problem}</p>

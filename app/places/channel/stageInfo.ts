@@ -34,8 +34,8 @@ export function stageText(stage: StageId, value: number, chain: Sensed, q: Quant
 }
 
 /** Unit under the name of a scale. */
-export const stageUnitText = (stage: StageId, chain: Sensed, q: Quantity): string => {
-  if (stage === 'plug') return 'V, across the sensor'
-  if (stage === 'pin') return 'V, to its ground'
+export const stageUnitText = (stage: StageId, chain: Sensed, q: Quantity, narrow = false): string => {
+  if (stage === 'plug') return narrow ? 'V, across' : 'V, across the sensor'
+  if (stage === 'pin') return narrow ? 'V, to ground' : 'V, to its ground'
   return stage === 'truth' || stage === 'shown' ? q.unit : stageUnit(stage, chain)
 }

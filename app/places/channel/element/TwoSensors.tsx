@@ -1,8 +1,10 @@
 import { Button, Group, NativeSelect, SegmentedControl, Switch, TextInput } from '@mantine/core'
 import { useState } from 'react'
+import { useNavigate } from 'react-router'
 import { elementOf, type Channel, type Combine } from '../../../../core/build/index.ts'
 import type { ReadStatus } from '../../../../core/chain/index.ts'
 import { familyOf } from '../../../../core/curve/registry.ts'
+import { QuantityInput } from '../../../parts/QuantityInput.tsx'
 import { useBuild } from '../../../store/useBuild.ts'
 import { newElement, newRead } from '../../../store/make.ts'
 import { newId } from '../../../store/id.ts'
@@ -15,11 +17,17 @@ const wiresOf = (signal: string) => (signal === 'resistance' ? WAYS : WAYS.slice
 /** A channel of two senders whose truths add: which of them is looked at, how they hang together, and the second one put on or taken off. */
 export function TwoSensors({ channel, status, half, onHalf }: { channel: Channel; status: ReadStatus; half: 0 | 1 | null; onHalf: (half: 0 | 1) => void }) {
   const { build, edit } = useBuild()
+  const navigate = useNavigate()
   const [adding, setAdding] = useState(false)
   const elements = channel.elements.map((id) => elementOf(build, id))
   const { signal } = familyOf(elements[0]!.family)
   if (elements.length < 2) {
     return adding ? <Second channel={channel} status={status} onDone={() => setAdding(false)} /> : <Group pt={12}><Button variant="subtle" color="gray" onClick={() => setAdding(true)}>Add a second sender</Button></Group>
+  }
+  const takeOff = (): void => {
+    edit({ kind: 'removeSecondSensor', args: { channel: channel.id } })
+    // the reader looked at may have gone with it
+    void navigate(`/build/${build.id}/channel/${channel.id}/${channel.reads.find((r) => r.source.id === elements[0]!.id)!.id}?stage=element`)
   }
   const patch = (p: Partial<Channel>): void => edit({ kind: 'editChannel', args: { id: channel.id, patch: p } })
   return (
@@ -32,7 +40,7 @@ export function TwoSensors({ channel, status, half, onHalf }: { channel: Channel
             <Switch label="a pipe or a pump keeps both level" checked={channel.linked} onChange={(e) => patch({ linked: e.currentTarget.checked })} mb={10} />
           </>
         )}
-        <Button variant="default" onClick={() => edit({ kind: 'removeSecondSensor', args: { channel: channel.id } })}>Take {elements[1]!.name} off</Button>
+        <Button variant="default" onClick={takeOff}>Take {elements[1]!.name} off</Button>
       </Group>
       <p className="pale" style={{ margin: '6px 0 0' }}>{channel.combine === 'separate' ? 'Each is read by itself; the display adds them. Switch between them above.' : channel.linked ? 'Level here means both filled to the same share of what each can hold.' : 'While one may be fuller than the other, one reading fits a whole bar of litres: the ribbon holds it.'}</p>
     </section>
@@ -46,10 +54,12 @@ function Second({ channel, status, onDone }: { channel: Channel; status: ReadSta
   const [name, setName] = useState(`${channel.name}, second sender`)
   const [combine, setCombine] = useState<Exclude<Combine, 'one'>>('separate')
   const [pin, setPin] = useState('')
+  const [most, setMost] = useState(channel.needs.range[1])
+  const needs = { ...channel.needs, range: [channel.needs.range[0], most] as [number, number], best: [channel.needs.best[0], Math.min(channel.needs.best[1], most)] as [number, number] }
   const add = (): void => {
     const element = newElement(name.trim() || `${channel.name}, second sender`, family, { emptyReads: sensor.element.settings.emptyReads, ground: sensor.element.settings.ground })
     const own = combine === 'separate' ? { ...input, id: newId(), pin: pin.trim() || '?', pulls: input.pulls.map((p) => ({ ...p, id: newId() })), table: input.table && { ...input.table, entered: null } } : null
-    edit({ kind: 'addSecondSensor', args: { channel: channel.id, element, combine, ...(own ? { input: { device: device.id, input: own }, read: { ...newRead(element.id, own.id, read.face.name), face: { ...read.face, needle: null, warning: null } } } : {}) } })
+    edit({ kind: 'addSecondSensor', args: { channel: channel.id, element, combine, needs, ...(own ? { input: { device: device.id, input: own }, read: { ...newRead(element.id, own.id, read.face.name), face: { ...read.face, needle: null, warning: null } } } : {}) } })
     onDone()
   }
   return (
@@ -58,6 +68,7 @@ function Second({ channel, status, onDone }: { channel: Channel; status: ReadSta
         <TextInput label="Second sender" value={name} onChange={(e) => setName(e.currentTarget.value)} w={260} data-autofocus />
         <NativeSelect label="They hang" value={combine} onChange={(e) => setCombine(e.currentTarget.value as typeof combine)} data={wiresOf(family.signal)} w={230} />
         {combine === 'separate' && <TextInput label={`Its pin of ${device.name}`} value={pin} onChange={(e) => setPin(e.currentTarget.value)} w={130} />}
+        <QuantityInput label="Both hold together" unit={family.truthUnit} value={most} width={160} hideUnderstood check={(v) => (v > channel.needs.best[0] ? null : 'More than where it matters from.')} onCommit={({ value }) => setMost(value)} />
         <Button type="submit">Add it</Button><Button variant="default" onClick={onDone}>Not now</Button>
       </Group>
       <p className="pale" style={{ margin: '6px 0 0' }}>{combine === 'separate' ? `Recommended where ${device.name} has a pin to spare: no fill is hidden. The new pin is taken to be like pin ${input.pin}.` : combine === 'series' ? 'One wire; a full half and an empty one can read like two half full. Good where a pump keeps the halves level.' : 'One wire; the lower resistance speaks louder. Least of all, and only where the gauge asks for it.'}</p>
