@@ -19,7 +19,6 @@ test('a sensor taken from ice to a cooling flask on the bench is fitted to what 
   await dialog.getByLabel('Name', { exact: true }).fill('Second coolant')
   await dialog.getByRole('button', { name: 'Add the channel' }).click()
   await startBench(page)
-  await page.getByLabel('Its clock').selectOption({ label: '60 times' })
 
   const rows = page.getByRole('table', { name: 'Measured points' }).getByRole('row')
   await page.getByText('Ice', { exact: true }).click()

@@ -1,23 +1,8 @@
 import { expect, test, type Page } from '@playwright/test'
+import { familyOf } from './core.ts'
 import { ohmsAt, saved, watch } from './help.ts'
-
-// Nothing here moves or clicks a mouse: keys only, and where they land is what Tab says.
-
-/** Tabs until the focused thing has this role and name. */
-async function tabTo(page: Page, role: string, name: RegExp, back = false): Promise<void> {
-  for (let i = 0; i < 140; i++) {
-    await page.keyboard.press(back ? 'Shift+Tab' : 'Tab')
-    const at = page.locator(':focus')
-    if ((await at.count()) === 0) continue
-    const found = page.getByRole(role as 'button', { name }).and(at)
-    if ((await found.count()) > 0) return
-  }
-  throw new Error(`No ${role} ${name} within 140 tabs`)
-}
-const type = (page: Page, text: string): Promise<void> => page.keyboard.type(text)
-const press = (page: Page, ...keys: string[]): Promise<void> => keys.reduce((p, k) => p.then(() => page.keyboard.press(k)), Promise.resolve())
-/** Chooses in a native list by typing the beginning of the option. */
-const choose = async (page: Page, start: string): Promise<void> => { await type(page, start) }
+import { JOBS, type Job } from './jobs.ts'
+import { choose, press, tabTo, type } from './keys.ts'
 
 test('the whole story by keyboard alone', async ({ page }) => {
   test.setTimeout(180_000)
@@ -109,4 +94,71 @@ test('the whole story by keyboard alone', async ({ page }) => {
   await press(page, '?')
   await expect(page.getByRole('table', { name: 'Shortcuts' })).toBeVisible()
   await press(page, 'Escape')
+})
+
+/** From nothing to a family's first points, its dialog and its form filled in by keys. */
+async function beginByKeys(page: Page, job: Job): Promise<void> {
+  const named = (label: string): RegExp => new RegExp(`^${label.replaceAll(/[.*+?^${}()|[\]\\]/g, '\\$&')}`)
+  const fill = async (label: string, value: string): Promise<void> => {
+    const box = page.getByRole('dialog').or(page.getByRole('form', { name: 'Add a point' })).getByLabel(label, { exact: true })
+    const list = await box.evaluate((e) => e.tagName) === 'SELECT'
+    await tabTo(page, list ? 'combobox' : 'textbox', named(label))
+    if (list) await choose(page, value); else await type(page, value)
+  }
+  await page.goto('/builds')
+  await tabTo(page, 'button', /New build/); await press(page, 'Enter')
+  await expect(page.getByRole('dialog')).toBeVisible()
+  await type(page, 'Grey Heron'); await press(page, 'Enter')
+  await expect(page.getByRole('heading', { name: 'Line-up' })).toBeVisible()
+  await press(page, 'n')
+  await expect(page.getByRole('dialog').getByLabel('Name', { exact: true })).toBeFocused()
+  await type(page, job.name)
+  const asked = { ...job.asked, ...(job.trust ? { 'Until measured, take on trust': job.trust } : {}), 'Device name': 'Engine unit', Pin: '7' }
+  for (const [label, value] of Object.entries({ Sensor: familyOf(job.family).name, ...asked })) await fill(label, value)
+  await press(page, 'Enter')
+  await expect(page.getByRole('heading', { name: job.name, level: 1 })).toBeVisible()
+  const rows = page.getByRole('table', { name: 'Measured points' }).locator('tbody tr')
+  for (const [i, [how, typed]] of job.points.entries()) {
+    await tabTo(page, 'combobox', /^How/, i > 0); await choose(page, how)
+    for (const [label, value] of Object.entries(typed)) await fill(label, value)
+    await press(page, 'Enter')
+    await expect(rows).toHaveCount(i + 1)
+  }
+}
+
+for (const id of ['pressure-absolute', 'lambda', 'position']) {
+  test(`${id} from nothing by keyboard alone`, async ({ page }) => {
+    watch(page)
+    await beginByKeys(page, JOBS.find((j) => j.family === id)!)
+    await expect(page.getByRole('table', { name: 'Coefficients' })).toBeVisible()
+  })
+}
+
+test('a saddle tank by keyboard alone: a sender, a second in series, its own points, one half fuller', async ({ page }) => {
+  test.setTimeout(90_000)
+  watch(page)
+  const job = JOBS.find((j) => j.family === 'level')!
+  await beginByKeys(page, { ...job, points: job.points.slice(0, 3) })
+  await tabTo(page, 'button', /Add a second sender/, true); await press(page, 'Enter')
+  await expect(page.getByRole('textbox', { name: 'Second sender' })).toBeFocused()
+  await page.keyboard.press('Control+a'); await type(page, 'Right half')
+  await tabTo(page, 'combobox', /They hang/); await choose(page, 'in series')
+  await tabTo(page, 'textbox', /Both hold together/); await page.keyboard.press('Control+a'); await type(page, '20'); await press(page, 'Enter', 'Enter')
+  const senders = page.getByRole('radiogroup', { name: 'Which sender' })
+  await expect(senders).toBeVisible()
+  await tabTo(page, 'radio', /^Fuel/, true); await press(page, 'ArrowRight')
+  await expect(senders.getByRole('radio', { name: 'Right half' })).toBeChecked()
+  const rows = page.getByRole('table', { name: 'Measured points' }).locator('tbody tr')
+  await expect(rows).toHaveCount(0)
+  for (const [i, [litres, ohm]] of [['2', '20'], ['10', '60']].entries()) {
+    await tabTo(page, 'combobox', /^How/, i > 0); await choose(page, 'Filling')
+    await tabTo(page, 'textbox', /^In the tank now/); await type(page, litres!)
+    await tabTo(page, 'textbox', /^Meter shows/); await type(page, ohm!); await press(page, 'Enter')
+    await expect(rows).toHaveCount(i + 1)
+  }
+  await tabTo(page, 'slider', /^first half/, true)
+  await press(page, 'PageUp')
+  await expect(page.getByText(/^Not level/)).toBeVisible()
+  await press(page, 'Home')
+  await expect(page.getByText(/^Both level/)).toBeVisible()
 })

@@ -6,7 +6,7 @@ import { linspace } from '../math/linspace.ts'
 import { findUnit } from '../quantity/units.ts'
 import { buildTable, worstError } from '../table/build.ts'
 import { lookUp, type Table } from '../table/interpolate.ts'
-import { axisValue, truthAtAxis, type Chain } from './walk.ts'
+import { axisValue, deadZones, truthAtAxis, type Chain } from './walk.ts'
 
 /** A table made for one device: cells in the device's own order and unit are made by `core/table/text`. */
 export type DeviceProposal = {
@@ -18,17 +18,25 @@ export type DeviceProposal = {
   guards: number
 }
 
-/** Largest |table − truth| over a channel's range as the device reads it, and where; NaN-free: a clipped axis counts in full. */
+/**
+ * Largest |table − truth| over a channel's range as the device reads it, and where; NaN-free: a clipped axis counts in full.
+ * In a dead zone no table is right at both of its ends.
+ */
 export function judgeTable(chain: Chain, spec: DeviceTable, table: Table): { worst: number; worstAt: number } {
   const [low, high] = axisSpan(chain, spec)
   const { error, x } = worstError(table, (v) => truthAtAxis(chain, spec.axis, v), [low, high], spec.beyond)
-  return { worst: error, worstAt: truthAtAxis(chain, spec.axis, x) }
+  const [least, most] = chain.spec.range
+  const inZones = deadZones(chain, 'element').flat().filter((t) => t >= least && t <= most)
+  return [{ worst: error, worstAt: truthAtAxis(chain, spec.axis, x) }, ...inZones.map((t) => ({ worst: Math.abs(errorAt(chain, spec, table, t)), worstAt: t }))]
+    .reduce((worst, at) => (at.worst > worst.worst ? at : worst))
 }
+
+const errorAt = (chain: Chain, spec: DeviceTable, table: Table, truth: number): number => lookUp(table, axisAt(chain, spec, truth), spec.beyond) - truth
 
 /** Error of a table at truths across the range: the chart beside the proposal. Truths the curve does not reach are left out. */
 export function tableErrors(chain: Chain, spec: DeviceTable, table: Table, places = 121): { truth: number; error: number }[] {
   return linspace(...chain.spec.range, places).flatMap((truth) => {
-    try { return [{ truth, error: lookUp(table, axisAt(chain, spec, truth), spec.beyond) - truth }] } catch { return [] }
+    try { return [{ truth, error: errorAt(chain, spec, table, truth) }] } catch { return [] }
   })
 }
 

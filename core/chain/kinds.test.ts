@@ -6,7 +6,7 @@ import { solveCircuit } from '../circuit/index.ts'
 import { familyOf } from '../curve/registry.ts'
 import { linspace, normalStream, uniformStream } from '../math/index.ts'
 import { FAULTS, keyOnCheck, observe } from '../prove/index.ts'
-import { assembleChain, idealValue, leftOpen, linearSpread, monteCarlo, prepareChain, proposeTable, tableErrors, walkBackward, walkForward } from './index.ts'
+import { assembleChain, deadZones, idealValue, leftOpen, linearSpread, monteCarlo, prepareChain, proposeTable, tableErrors, walkBackward, walkForward } from './index.ts'
 
 // chains of every kind of element: volts that follow a supply, volts that do not, edges
 const build = saltmarshNine()
@@ -33,7 +33,7 @@ describe('a chain of any kind', () => {
         const found = walkBackward(chain, id, value)
         // the old needle gauge shows what two feeds make of the sender: read backward that may be no truth at all
         if (found.length === 0) { expect(read).toBe('rd-fuel'); continue }
-        expect(Math.min(...found.map((t) => Math.abs(t - truth))), `${id} at ${truth}`).toBeLessThan(0.01 * span)
+        expect(Math.min(...found.map((t) => { const [least, most] = leftOpen(chain, t); return Math.max(least - truth, truth - most, 0) })), `${id} at ${truth}`).toBeLessThan(0.01 * span)
       }
       const linear = linearSpread(chain, truth)
       expect(linear.total).toBeGreaterThan(0)
@@ -41,8 +41,9 @@ describe('a chain of any kind', () => {
       const drawn = monteCarlo(chain, truth, { draws: 4000, uniform, normal: normalStream(uniform) })
       // at the end of a measured curve what is drawn beyond it is held
       const end = familyOf(chain.spec.sensor.family).reach?.(chain.spec.sensor.curve)[1] ?? Infinity
-      // the spoilt fuel channel sits on the bend of its last cell, where a straight line says nothing
-      if (!clipped && read !== 'rd-fuel' && truth + 3 * linear.total < end && linear.total < 0.1 * span && linear.total < 4 * accuracy) {
+      // the spoilt fuel channel sits on the bend of its last cell, and a dead zone is a cliff: there a straight line says nothing
+      const [least, most] = leftOpen(chain, truth)
+      if (!clipped && read !== 'rd-fuel' && most - least < accuracy && truth + 3 * linear.total < end && linear.total < 0.1 * span && linear.total < 4 * accuracy) {
         expect(drawn.sigma / linear.total, `at ${truth}`).toBeGreaterThan(0.8)
         expect(drawn.sigma / linear.total, `at ${truth}`).toBeLessThan(1.25)
       }
@@ -127,6 +128,24 @@ it('a dead zone is answered with its interval, elsewhere nothing is left open', 
   expect(high - low).toBeLessThan(1e-6)
 })
 
+describe('dead zones', () => {
+  it('of an arm on its stop run through every scale after the truth', () => {
+    const chain = chainOf(build, 'rd-surge-pot')
+    expect(deadZones(chain, 'truth')).toEqual([])
+    for (const stage of ['element', 'pin', 'converter', 'shown'] as const) expect(deadZones(chain, stage)).toEqual([[0, 0.4]])
+    expect(deadZones(chainOf(build, 'rd-fuel'), 'shown')).toEqual([])
+  })
+  it.each([['rising', 'rd-pedal-a', 0.48, 0.0402], ['falling', 'rd-pedal-b', 4.52, -0.0402]] as const)('what a converter of 2 V cannot follow of a %s sensor lies on its own side', (_, read, at0, slope) => {
+    const chain = chainOf(withInput(read, { referenceV: measured(2), sensorSupply: { volt: measured(5), toReference: false, tolerance: 0.01 } }), read)
+    const [[low, high] = [NaN, NaN], ...rest] = deadZones(chain, 'converter')
+    expect(rest).toEqual([])
+    expect(deadZones(chain, 'pin')).toEqual([])
+    const edge = (2 - at0) / slope
+    if (slope > 0) { expect(low).toBeCloseTo(edge, 0); expect(high).toBe(100) } else { expect(low).toBe(0); expect(high).toBeCloseTo(edge, 0) }
+    for (const t of [low, high]) expect(walkForward(chain, t).stages.find((s) => s.id === 'converter')!.value).toBe(chain.spec.converter!.full)
+  })
+})
+
 describe('platinum', () => {
   it('on three wires loses its leads, on two it reads them', () => {
     const leads = withRead('rd-gearbox', (r) => ({ wire: { ...r.wire, signalOhm: measured(1), groundOhm: measured(1) } }))
@@ -151,8 +170,5 @@ describe('what was read, on every kind', () => {
       if (verdict.agrees) { expect([id, truth]).toEqual(['signal-open', 0]); continue }
       expect(verdict.causes.map((c) => c.id), `${id} ${shown}`).toContain(id)
     }
-  })
-  it('fits speak in the truth’s own unit', () => {
-    for (const told of REST) expect(familyOf(told.family).truthUnit.length).toBeGreaterThan(0)
   })
 })

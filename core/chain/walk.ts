@@ -187,3 +187,20 @@ export function leftOpen(chain: Chain, truth: number): [number, number] {
   const { interval } = familyOf(chain.spec.sensor.family)
   try { return interval ? interval(chain.spec.sensor.curve, chain.signalAt(truth)) : [truth, truth] } catch { return [truth, truth] }
 }
+
+/** Stretches of truth in which a stage stays where it is: the element's dead zones, and beyond the converter's ends what is clipped. */
+export function deadZones(chain: Chain, stage: StageId): [number, number][] {
+  if (stage === 'truth') return []
+  const { sensor, converter, range: [low, high] } = chain.spec
+  const family = familyOf(sensor.family)
+  const ofElement = family.deadZones?.(sensor.curve) ?? [], reach = family.reach?.(sensor.curve) ?? [low, high]
+  if ((stage !== 'converter' && stage !== 'shown') || !converter) return ofElement
+  // the ends of the range whose perfect volts the converter cuts, and from which truth on it does
+  const cut = [low, high].flatMap((end): [number, number][] => {
+    const atPin = chain.ideal.toPin(chain.signalAt(Math.min(reach[1], Math.max(reach[0], end)))), held = clipped(chain, atPin)
+    if (Math.abs(atPin - held) < 1 / converter.perUnit) return []
+    const at = heightOf(chain, 'pin', held)
+    return [end === low ? [low, at] : [at, high]]
+  })
+  return [...ofElement, ...cut]
+}

@@ -86,6 +86,8 @@ export type Family<Curve = unknown, Fit extends FamilyFit<Curve> = FamilyFit<Cur
   checks: (points: readonly CurvePoint[], fit: Fit | null, settings: Settings) => Finding[]
   /** what a signal leaves open: an interval wider than a point in a dead zone */
   interval?: (curve: Curve, signal: number) => [number, number]
+  /** the dead zones of a curve that can have some, as truths */
+  deadZones?: (curve: Curve) => [number, number][]
   /** least and most truth of a curve that has ends */
   reach?: (curve: Curve) => [number, number]
   /** truths of two such sensors add up to one quantity: the halves of a tank. Resistive ones may share a wire. */

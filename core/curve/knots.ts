@@ -91,3 +91,6 @@ export function knotTruth(curve: KnotCurve, signal: number): number {
 
 /** Least and most truth a monotone curve knows. */
 export const knotReach = ({ low, high }: KnotCurve): [number, number] => [Math.min(...low), Math.max(...high)]
+
+/** Stretches of truth that give one signal: an arm on its stop. */
+export const knotDeadZones = ({ low, high }: KnotCurve): [number, number][] => low.flatMap((l, i): [number, number][] => (high[i]! > l ? [[l, high[i]!]] : []))

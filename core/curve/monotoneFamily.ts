@@ -1,7 +1,7 @@
 import { linspace } from '../math/linspace.ts'
 import type { Drive, Family } from './family.ts'
 import { identifyBy } from './identify.ts'
-import { knotCurve, knotInterval, knotReach, knotTruth, type KnotCurve, type Words } from './knots.ts'
+import { knotCurve, knotDeadZones, knotInterval, knotReach, knotTruth, type KnotCurve, type Words } from './knots.ts'
 import { fromLibrary } from './library.ts'
 import { bestNextBy } from './line.ts'
 import { fitMonotone, monotoneBand, monotoneSignal, type MonotoneFit } from './monotone.ts'
@@ -35,7 +35,7 @@ export function monotoneFamily(recipe: MonotoneRecipe): Family<KnotCurve, Monoto
   const fit = ownFit ?? ((points) => fitMonotone(points, words))
   const forward = monotoneSignal, inverse = knotTruth
   return {
-    ...face, library, forward, inverse, fit, reach: knotReach, leastPoints: 2, models: [], band: monotoneBand, interval: knotInterval, ...(logSignal ? { logSignal } : {}),
+    ...face, library, forward, inverse, fit, reach: knotReach, leastPoints: 2, models: [], band: monotoneBand, interval: knotInterval, deadZones: knotDeadZones, ...(logSignal ? { logSignal } : {}),
     assume: (settings) => {
       const pasted = pastedPairs(settings)
       if (pasted.length >= 2) { try { return { curve: through(pasted), tolerance: 0.01, name: 'the table given for it' } } catch { /* said beside the box where it was pasted */ } }

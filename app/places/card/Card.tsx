@@ -12,8 +12,8 @@ import { toDeviceOrder } from '../../../core/table/index.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import { Chip } from '../../parts/Chip.tsx'
 import { ohms, signalText, useQuantity, useUnits } from '../../parts/units.ts'
-import { Scales } from '../channel/Scales.tsx'
-import { heightFor, windowAround } from '../channel/window.ts'
+import { Scales } from '../channel/scales/Scales.tsx'
+import { heightFor, windowAround } from '../channel/scales/window.ts'
 
 /** The card for the wing: scales, table, what a meter should say at five temperatures, pins, date. Prints on one sheet. */
 export function Card() {

@@ -40,10 +40,10 @@ export function ChannelTitle({ channel, read, device, input }: { channel: Channe
           <TextInput label="Place in the vehicle" defaultValue={channel.place} mt="xs" onBlur={(e) => { const place = e.currentTarget.value.trim(); if (place !== channel.place) edit({ kind: 'editChannel', args: { id: channel.id, patch: { place } } }) }} />
           <SimpleGrid cols={3} mt="xs">
             <QuantityInput label="Range from" unit={unit} value={needs.range[0]} check={(v) => (v < needs.range[1] ? null : 'Must be below the high end.')} onCommit={({ value }) => need({ range: [value, needs.range[1]], best: [Math.max(value, needs.best[0]), needs.best[1]] })} />
-            <QuantityInput label="to" unit={unit} value={needs.range[1]} check={(v) => (v > needs.range[0] ? null : 'Must be above the low end.')} onCommit={({ value }) => need({ range: [needs.range[0], value], best: [needs.best[0], Math.min(value, needs.best[1])] })} />
+            <QuantityInput label="to" ariaLabel="Range to" unit={unit} value={needs.range[1]} check={(v) => (v > needs.range[0] ? null : 'Must be above the low end.')} onCommit={({ value }) => need({ range: [needs.range[0], value], best: [needs.best[0], Math.min(value, needs.best[1])] })} />
             <QuantityInput label="Needed ±" unit={differenceUnit(unit)} value={needs.accuracy} step={0.1} check={(v) => (v > 0 ? null : 'Must be above zero.')} onCommit={({ value }) => need({ accuracy: value })} />
             <QuantityInput label="Matters from" unit={unit} value={needs.best[0]} check={(v) => (v >= needs.range[0] && v < needs.best[1] ? null : 'Must lie inside the range.')} onCommit={({ value }) => need({ best: [value, needs.best[1]] })} />
-            <QuantityInput label="to" unit={unit} value={needs.best[1]} check={(v) => (v <= needs.range[1] && v > needs.best[0] ? null : 'Must lie inside the range.')} onCommit={({ value }) => need({ best: [needs.best[0], value] })} />
+            <QuantityInput label="to" ariaLabel="Matters to" unit={unit} value={needs.best[1]} check={(v) => (v <= needs.range[1] && v > needs.best[0] ? null : 'Must lie inside the range.')} onCommit={({ value }) => need({ best: [needs.best[0], value] })} />
           </SimpleGrid>
           <Group justify="space-between" mt="sm">
             <Button variant="default" onClick={remove}>Remove the channel</Button>

@@ -6,6 +6,9 @@ import type { Quantity } from '../../parts/units.ts'
 /** Names of the scales, as the sheet writes them. */
 export const STAGE_NAME: Record<StageId, string> = { truth: 'truth', element: 'element', plug: 'at the plug', pin: 'at the pin', converter: 'converter', shown: 'shown' }
 
+/** Names of the scales of two joined sensors. */
+export const HALF_NAME = ['first half', 'second half'] as const
+
 export const SHARE_NAME: Record<ShareId, string> = { element: 'element', leads: 'leads', shared: 'other device', ground: 'ground', input: 'input', converter: 'converter', table: 'table, face' }
 
 type Sensed = { sensor: Pick<ChainSpec['sensor'], 'family'> }

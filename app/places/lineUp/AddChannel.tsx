@@ -9,14 +9,9 @@ import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import { InputFields, type InputDraft, draftFor, draftInput } from '../../parts/InputFields.tsx'
 import { SettingFields } from '../../parts/SettingFields.tsx'
 import { differenceUnit } from '../../parts/units.ts'
+import { startOf, withBest, type Needs } from './needs.ts'
 
 const NEW = 'new'
-
-/** What is asked of a kind of sensor, beginning with what it is usually needed for. */
-const startOf = (id: string) => {
-  const { range, best, accuracy } = familyOf(id).needs
-  return { low: range[0], high: range[1], bestLow: best[0], bestHigh: best[1], accuracy }
-}
 
 /** Asks only what changes the result; all else is assumed, dashed, and can be said later. */
 export default function AddChannel({ onClose }: { onClose: () => void }) {
@@ -31,9 +26,17 @@ export default function AddChannel({ onClose }: { onClose: () => void }) {
   const [deviceName, setDeviceName] = useState('')
   const [draft, setDraft] = useState<InputDraft>(() => draftFor(family.signal))
   const [problem, setProblem] = useState<string | null>(null)
-  const set = (key: keyof typeof needs) => ({ value: needs[key], onCommit: ({ value }: { value: number }) => setNeeds((n) => ({ ...n, [key]: value })) })
+  // where it matters most keeps its share of the range until somebody says where
+  const [bestSaid, setBestSaid] = useState(false)
+  const set = (key: keyof Needs) => ({
+    value: needs[key],
+    onCommit: ({ value }: { value: number }) => {
+      if (key === 'bestLow' || key === 'bestHigh') setBestSaid(true)
+      setNeeds((n) => (bestSaid || (key !== 'low' && key !== 'high') ? { ...n, [key]: value } : withBest({ ...n, [key]: value }, startOf(familyId))))
+    },
+  })
   const choose = (id: string): void => {
-    setFamilyId(id); setNeeds(startOf(id)); setSettings({})
+    setFamilyId(id); setNeeds(startOf(id)); setBestSaid(false); setSettings({})
     // what was said of the pin stays; what the new kind of signal needs changes
     setDraft((d) => ({ ...draftFor(familyOf(id).signal), pin: d.pin }))
   }
@@ -71,9 +74,9 @@ export default function AddChannel({ onClose }: { onClose: () => void }) {
         )}
         <SimpleGrid cols={{ base: 2, sm: 5 }} mt="sm" key={`needs-${familyId}`}>
           <QuantityInput label="Range from" unit={unit} {...set('low')} />
-          <QuantityInput label="to" unit={unit} {...set('high')} />
+          <QuantityInput label="to" ariaLabel="Range to" unit={unit} {...set('high')} />
           <QuantityInput label="Matters most from" unit={unit} {...set('bestLow')} />
-          <QuantityInput label="to" unit={unit} {...set('bestHigh')} />
+          <QuantityInput label="to" ariaLabel="Matters most to" unit={unit} {...set('bestHigh')} />
           <QuantityInput label="Needed within ±" unit={differenceUnit(unit)} {...set('accuracy')} step={0.1} />
         </SimpleGrid>
         <SimpleGrid cols={{ base: 1, sm: 2 }} mt="sm">

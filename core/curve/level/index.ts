@@ -1,6 +1,6 @@
 import type { CurvePoint, Family } from '../family.ts'
 import type { KnotCurve } from '../knots.ts'
-import { knotInterval, knotTruth } from '../knots.ts'
+import { knotDeadZones, knotTruth } from '../knots.ts'
 import { fitMonotone, type MonotoneFit } from '../monotone.ts'
 import { monotoneFamily } from '../monotoneFamily.ts'
 import { choiceSetting, fixedAt, readOn, type Ask, type Finding, type PointMethod, type Settings } from '../recipe.ts'
@@ -49,7 +49,7 @@ function levelChecks(signalName: string) {
     if (!fit) return findings
     const stated = choiceSetting(settings, 'emptyReads', 'unknown')
     if (stated !== 'unknown' && (stated === 'low') !== fit.curve.rising) findings.push({ level: 'wrong', text: `Empty should read ${stated === 'low' ? 'few' : 'many'} ${signalName} and reads ${stated === 'low' ? 'many' : 'few'}: the ends are swapped. Full and empty were exchanged in the points, or the sender is fitted the other way up.` })
-    const dead = fit.curve.signal.flatMap((s) => { const [low, high] = knotInterval(fit.curve, s); return high > low ? [`${low.toFixed(0)} to ${high.toFixed(0)} l`] : [] })
+    const dead = knotDeadZones(fit.curve).map((ends) => `${ends.map((l) => Number(l.toFixed(1))).join(' to ')} l`)
     if (dead.length > 0) findings.push({ level: 'note', text: `${dead.join(' and ')}: cannot tell. The arm lies on its stop there, and any number between is a guess.` })
     const gap = directionGap(points)
     if (gap && gap.gapL > 0.3) findings.push({ level: 'note', text: `Filling and emptying stand ${gap.gapL.toFixed(1)} l apart near ${gap.atSignal.toPrecision(3)} ${signalName}: the float sticks.` })

@@ -78,7 +78,8 @@ function KnownElement({ status }: StageProps) {
         {family.cautions.map((c) => <Caution key={c}>{c}</Caution>)}
       </div>
       <div>
-        <Suspense fallback={<p className="pale">…</p>}>{sensor.curve !== undefined && <CurveCharts sensor={sensor} range={needs.range} />}</Suspense>
+        {/* the room the charts will take, so that nothing beneath moves away under a finger */}
+        <Suspense fallback={<p className="pale" style={{ height: 440 }}>…</p>}>{sensor.curve !== undefined && <CurveCharts sensor={sensor} range={needs.range} />}</Suspense>
         {family.models.length > 0 && <NativeSelect mt="sm" label="Model" value={element.settings.model ?? 'auto'} onChange={(e) => setting({ model: e.currentTarget.value })} data={[{ value: 'auto', label: 'Chosen by the points' }, ...family.models.map((m) => ({ value: m.id, label: m.name }))]} w={250} />}
         {family.settings.length > 0 && <div style={{ marginTop: 12 }}><SettingFields fields={family.settings} settings={element.settings} onChange={setting} reasons /></div>}
         {!sensor.fit && family.library.length > 0 && (

@@ -56,8 +56,10 @@ function Second({ channel, status, onDone }: { channel: Channel; status: ReadSta
   const [pin, setPin] = useState('')
   const [most, setMost] = useState(channel.needs.range[1])
   const needs = { ...channel.needs, range: [channel.needs.range[0], most] as [number, number], best: [channel.needs.best[0], Math.min(channel.needs.best[1], most)] as [number, number] }
+  // the second is taken to be like the first in what was said of it
+  const alike = Object.fromEntries(family.settings.flatMap(({ id }) => (id in sensor.element.settings ? [[id, sensor.element.settings[id]]] : [])))
   const add = (): void => {
-    const element = newElement(name.trim() || `${channel.name}, second sender`, family, { emptyReads: sensor.element.settings.emptyReads, ground: sensor.element.settings.ground })
+    const element = newElement(name.trim() || `${channel.name}, second sender`, family, alike)
     const own = combine === 'separate' ? { ...input, id: newId(), pin: pin.trim() || '?', pulls: input.pulls.map((p) => ({ ...p, id: newId() })), table: input.table && { ...input.table, entered: null } } : null
     edit({ kind: 'addSecondSensor', args: { channel: channel.id, element, combine, needs, ...(own ? { input: { device: device.id, input: own }, read: { ...newRead(element.id, own.id, read.face.name), face: { ...read.face, needle: null, warning: null } } } : {}) } })
     onDone()
@@ -65,7 +67,7 @@ function Second({ channel, status, onDone }: { channel: Channel; status: ReadSta
   return (
     <form aria-label="A second sender" onSubmit={(e) => { e.preventDefault(); add() }} style={{ paddingTop: 12 }}>
       <Group align="flex-end" wrap="wrap">
-        <TextInput label="Second sender" value={name} onChange={(e) => setName(e.currentTarget.value)} w={260} data-autofocus />
+        <TextInput label="Second sender" value={name} onChange={(e) => setName(e.currentTarget.value)} w={260} autoFocus />
         <NativeSelect label="They hang" value={combine} onChange={(e) => setCombine(e.currentTarget.value as typeof combine)} data={wiresOf(family.signal)} w={230} />
         {combine === 'separate' && <TextInput label={`Its pin of ${device.name}`} value={pin} onChange={(e) => setPin(e.currentTarget.value)} w={130} />}
         <QuantityInput label="Both hold together" unit={family.truthUnit} value={most} width={160} hideUnderstood check={(v) => (v > channel.needs.best[0] ? null : 'More than where it matters from.')} onCommit={({ value }) => setMost(value)} />

@@ -1,8 +1,8 @@
 import { scaleLinear } from 'd3-scale'
-import { heightOf, idealValue, type Chain, type StageId } from '../../../core/chain/index.ts'
-import { familyOf } from '../../../core/curve/registry.ts'
-import { fixed } from '../../../core/quantity/index.ts'
-import type { Quantity } from '../../parts/units.ts'
+import { heightOf, idealValue, type Chain, type StageId } from '../../../../core/chain/index.ts'
+import { familyOf } from '../../../../core/curve/registry.ts'
+import { fixed } from '../../../../core/quantity/index.ts'
+import type { Quantity } from '../../../parts/units.ts'
 import type { Window } from './window.ts'
 
 export type Tick = { height: number; label: string | null }

@@ -1,11 +1,9 @@
 import { describe, expect, it } from 'vitest'
-import { saltmarshNine } from '../../../demo/saltmarshNine.ts'
-import { assembleChain, heightOf, idealValue, prepareChain } from '../../../core/chain/index.ts'
-import { parseQuantity } from '../../../core/quantity/index.ts'
-import { quantityOf, type Quantity } from '../../parts/units.ts'
-import { stageText } from './stageInfo.ts'
+import { saltmarshNine } from '../../../../demo/saltmarshNine.ts'
+import { assembleChain, heightOf, idealValue, prepareChain } from '../../../../core/chain/index.ts'
+import { parseQuantity } from '../../../../core/quantity/index.ts'
+import { quantityOf, type Quantity } from '../../../parts/units.ts'
 import { stageTicks } from './ticks.ts'
-import { heightFor, windowAround } from './window.ts'
 
 const chain = prepareChain(assembleChain(saltmarshNine(), 'rd-coolant').spec!)
 const quantity = (temperature: '°C' | '°F'): Quantity => quantityOf('°C', { temperature, pressure: 'kPa', altitude: 'm', volume: 'l', speed: 'km/h', lambda: 'λ' })
@@ -37,26 +35,4 @@ describe('ticks', () => {
   it('can be typed back: no thousands commas', () => {
     for (const t of stageTicks(chain, 'element', { low: -10, high: 60 }, (h) => 500 - h * 6, quantity('°C'))) if (t.label) expect(parseQuantity(t.label, 'Ω')).toBe(Number(t.label))
   })
-})
-
-describe('the window', () => {
-  it('stays inside the range with a little room, and keeps its height', () => {
-    for (const truth of [-10, 20, 92, 125]) {
-      const w = windowAround(truth, 12, [-10, 125])
-      expect(w.high - w.low).toBeCloseTo(12, 9)
-      expect(w.low).toBeGreaterThanOrEqual(-10 - 0.06 * 135 - 1e-9)
-      expect(w.high).toBeLessThanOrEqual(125 + 0.06 * 135 + 1e-9)
-      expect(truth).toBeGreaterThanOrEqual(w.low); expect(truth).toBeLessThanOrEqual(w.high)
-    }
-  })
-  it('is never taller than the range, and tall enough for a bend', () => {
-    expect(windowAround(50, 1e6, [0, 100])).toEqual({ low: -6, high: 106 })
-    expect(heightFor(2, 0.3, [-10, 125])).toBe(12)
-    expect(heightFor(2, -20, [-10, 125])).toBe(56)
-    expect(heightFor(2, 500, [-10, 125])).toBe(135)
-  })
-})
-
-it.each([['truth', 92.04, '92.0'], ['element', 371.4, '371'], ['element', 63.84, '63.8'], ['element', 12345, '12.35 k'], ['plug', 0.72345, '0.723'], ['converter', 617.4, '617'], ['pin', NaN, '–']] as const)('%s %d is written %s', (stage, value, text) => {
-  expect(stageText(stage, value, chain.spec, quantity('°C'))).toBe(text)
 })

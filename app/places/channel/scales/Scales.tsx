@@ -1,0 +1,112 @@
+import { useElementSize } from '@mantine/hooks'
+import { halvesAt, idealValue, K95, walkBackward, type Chain, type SpreadAt, type StageId, type TakenPoint, type Walked } from '../../../../core/chain/index.ts'
+import { useQuantity } from '../../../parts/units.ts'
+import { HALF_NAME, STAGE_NAME, stageText, stageUnit, stageUnitText, truthUnit } from '../stageInfo.ts'
+import { Bends } from './Bends.tsx'
+import { frameOf, keyStep, type Frame } from './frame.ts'
+import { Grip } from './Grip.tsx'
+import { Others, type OtherThread } from './Others.tsx'
+import { Overview } from './Overview.tsx'
+import { Sheet } from './Sheet.tsx'
+import type { Window } from './window.ts'
+
+type Props = {
+  chain: Chain
+  walked: Walked
+  spread: SpreadAt
+  truth: number
+  window: Window
+  points: TakenPoint[]
+  suspects: number[]
+  height?: number
+  decimals: number
+  onTruth: (truth: number) => void
+  onWindow: (window: Window) => void
+  /** of two on one wire: how much of the sum is moved into the first */
+  lean?: number
+  onLean?: (lean: number) => void
+  /** the other readers of the same sensor */
+  others?: OtherThread[]
+  onStage?: (stage: StageId) => void
+  /** on paper: nothing to take hold of */
+  still?: boolean
+}
+
+/**
+ * The chain drawn as scales. All share one height axis, the truth; a level thread is the truth and the
+ * height of a bend is the error. Take hold of the thread on any scale: it goes backward through the chain as
+ * it is, then forward again.
+ */
+export function Scales({ chain, walked, spread, truth, window, points, suspects, height = 500, decimals, onTruth, onWindow, lean = 0, onLean, others = [], onStage, still }: Props) {
+  const q = useQuantity(truthUnit(chain.spec.sensor.family))
+  const { ref, width: measuredWidth } = useElementSize()
+  const width = Math.max(560, measuredWidth || 780)
+  const { spec } = chain
+  const frame = frameOf(chain, window, { width, height, others: others.length > 0 })
+  const right = frame.stageX(spec.stages.length - 1)
+  const places = walked.stages.map((s, i) => ({ ...s, x: frame.stageX(i), height: Number.isFinite(s.height) ? s.height : walked.shown, half: K95 * (spread.sigma[s.id] ?? 0) }))
+  const halves = walked.halves?.map((h, i) => ({ ...h, x: frame.halfX(i) })) ?? []
+  const polyline = (of: { x: number; height: number }[]): string => of.map((p) => `${p.x},${frame.held(p.height)}`).join(' ')
+  const ribbon = polyline([...places.map((p) => ({ x: p.x, height: p.height + p.half })), ...places.toReversed().map((p) => ({ x: p.x, height: p.height - p.half }))])
+
+  const inside = (h: number): number => Math.min(spec.range[1], Math.max(spec.range[0], h))
+  const pull = (stage: StageId, h: number): void => {
+    const found = stage === 'truth' ? [inside(h)] : walkBackward(chain, stage, idealValue(chain, stage, inside(h)))
+    // of several branches the one nearest to where the thread is now
+    const next = found.reduce<number | undefined>((best, t) => (best === undefined || Math.abs(t - truth) < Math.abs(best - truth) ? t : best), undefined)
+    if (next !== undefined) onTruth(inside(next))
+  }
+  const step = keyStep(spec.range, q)
+  /** Fills one half from the other, until it holds what it would hold were both level at this height. */
+  const lift = (half: number, h: number): void => {
+    const wanted = halvesAt(chain, inside(h), 0)?.halves[half]?.truth, level = halvesAt(chain, truth, 0)?.halves[half]?.truth
+    if (wanted !== undefined && level !== undefined) onLean?.(half === 0 ? wanted - level : level - wanted)
+  }
+
+  return (
+    <div ref={ref} style={{ overflowX: 'auto' }}>
+      <svg className="scales" width={width} height={height} role="group" aria-label="The chain as scales">
+        <Overview {...{ chain, window, points, suspects, height, onWindow }} />
+
+        <rect className="need" x={frame.first} width={right - frame.first} y={frame.held(truth + spec.accuracy)} height={Math.max(0, frame.held(truth - spec.accuracy) - frame.held(truth + spec.accuracy))} />
+        <NeedLine at={truth + spec.accuracy} {...{ frame, right }} />
+        <NeedLine at={truth - spec.accuracy} {...{ frame, right }} text={`${q.pm(spec.accuracy, 1)} needed`} />
+        <line className="level" x1={frame.first} x2={frame.last} y1={frame.held(truth)} y2={frame.held(truth)} />
+        <polygon className="ribbon" points={ribbon} />
+
+        <Sheet {...{ chain, window, points, suspects, height, width }} others={others.length > 0} />
+
+        {others.length > 0 && <Others {...{ others, spec, frame, truth, q }} />}
+        {halves.map((h, i) => <polyline key={i} className="thread" points={polyline([places[0]!, h, places[1]!])} />)}
+        <polyline className="thread" points={polyline(halves.length > 0 ? places.slice(1) : places)} />
+        <Bends {...{ walked, places, frame, spec, q }} />
+        {halves.map((h, i) => {
+          const text = stageText('element', h.signal, spec, q), unit = stageUnit('element', spec)
+          return (
+            <Grip key={i} {...{ frame, text, still }} x={h.x} height={h.height} name={`${HALF_NAME[i]}, ${unit}`} now={h.signal} aloud={`${text} ${unit}, ${q.text(h.truth)} in it`} under={q.text(h.truth)}
+              onHold={(at) => lift(i, at)} onSteps={(by) => onLean?.(lean + (i === 0 ? by : -by) * step)} onKey={{ Home: () => onLean?.(0) }} />
+          )
+        })}
+        {places.map((p) => {
+          const text = stageText(p.id, p.value, spec, q, decimals), unit = stageUnitText(p.id, spec, q)
+          return (
+            <Grip key={p.id} {...{ frame, text, still }} x={p.x} height={p.height} name={`${STAGE_NAME[p.id]}, ${unit}`} now={p.value} aloud={`${text} ${unit}`}
+              onHold={(at) => pull(p.id, at)} onLetGo={() => onStage?.(p.id)} onSteps={(by) => pull(p.id, p.height + by * step)}
+              onKey={{ Home: () => pull(p.id, spec.range[0]), End: () => pull(p.id, spec.range[1]), Enter: () => onStage?.(p.id) }} />
+          )
+        })}
+      </svg>
+    </div>
+  )
+}
+
+/** An end of what the channel needs. */
+function NeedLine({ at, right, frame, text }: { at: number; right: number; frame: Frame; text?: string }) {
+  if (frame.beyond(at)) return null
+  return (
+    <>
+      <line className="need-line" x1={frame.first} x2={right} y1={frame.y(at)} y2={frame.y(at)} />
+      {text && <text className="unit" x={frame.first + 9} y={frame.y(at) + 16} textAnchor="start">{text}</text>}
+    </>
+  )
+}
