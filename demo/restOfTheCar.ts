@@ -49,6 +49,7 @@ const podOhm = (emptyOhm: number, fullOhm: number) => {
   return (litres: number): number => interpolate({ x: points.map((q) => q.litres), y: points.map((q) => q.ohm) }, litres)
 }
 export const POD_LITRES = predictLevel(POD, { kind: 'straight', lowMm: 0, highMm: 260, emptyOhm: 5, fullOhm: 90 }).points.at(-1)!.litres
+const JUG: Instrument = { id: 'measuring-jug', name: 'Measuring jug', kind: 'can', accuracy: { percent: 1, digits: 0, offset: 0.01, commonShare: 0.5 }, lagS: null, iceCheck: null, checkedAt: null, note: 'one litre, marked every 20 ml' }
 const podFills: Point[] = [{ method: 'empty', truth: 0 }, ...[2.5, 5, 7.5, 10, 11].map((l) => stated('fill', l, 'l', 1, CAN.id))]
 
 const VOLTS: Partial<InputAsked> = { pullOhm: null, bits: 12 }
@@ -60,7 +61,7 @@ export const REST: Told[] = [
   { key: 'oil-sender', name: 'Oil pressure, needle gauge', place: 'Old sender in a tee', family: 'pressure-sender', settings: { ground: 'thread' }, needs: { range: [0, 500], best: [100, 400], accuracy: 40 }, device: 'oil-pressure-gauge', pin: 'S', input: { bits: null, pullOhm: 120, railV: 13.2 }, really: (p) => 10 + 0.21 * p - 4e-5 * p * p, noise: 0.4, digits: 1, points: [{ method: 'open', truth: 0 }, ...[100, 200, 300, 500].map((g): Point => ({ method: 'pump', truth: g, given: [['gauge', g, 'kPa g', 0, PUMP_GAUGE.id]] }))] },
   { key: 'lambda', name: 'Lambda, after the turbine', place: 'Down pipe, 12° above level', family: 'lambda', settings: { assumedCurve: 'wide' }, device: 'engine-unit', pin: '22', input: VOLTS, really: (l) => ((l - 0.68) / 0.68) * 5, noise: 0.0015, digits: 3, points: [{ ...stated('manual', 0.68, 'λ', 2) }, { ...stated('manual', 1.36, 'λ', 2) }, { ...stated('output', 0.85, 'λ', 2) }, { ...stated('output', 1, 'λ', 2) }, { ...stated('output', 1.1, 'λ', 2) }], offsetV: 0.018 },
   { key: 'fuel', name: 'Fuel level', place: 'Wedge tank behind the seat', family: 'level', settings: { emptyReads: 'low', ground: 'level', tank: WEDGE, sender: ARM }, needs: { range: [0, 48], best: [2, 15], accuracy: 1.5 }, device: 'display', pin: '7', input: { pullOhm: 220, bits: 12 }, really: litresToOhm, noise: 0.35, digits: 1, points: [{ method: 'empty', truth: 0 }, ...[5, 10, 15, 20, 30, 40, 48].map((l) => stated('fill', l, 'l', 1, CAN.id))], table: 'after' },
-  { key: 'surge-pot', name: 'Surge pot', place: 'Beside the pump', family: 'level-volts', settings: { emptyReads: 'low' }, needs: { range: [0, 3], best: [0.5, 2.5], accuracy: 0.2 }, device: 'display', pin: '8', input: VOLTS, really: (l) => 0.52 + 1.3 * Math.max(0, l - 0.4), noise: 0.002, digits: 3, points: [{ method: 'empty', truth: 0 }, stated('fill', 0.4, 'l', 1), stated('fill', 0.8, 'l', 1), stated('fill', 1.5, 'l', 1), stated('fill', 2.2, 'l', 1), stated('fill', 3, 'l', 1)] },
+  { key: 'surge-pot', name: 'Surge pot', place: 'Beside the pump', family: 'level-volts', settings: { emptyReads: 'low' }, needs: { range: [0, 3], best: [0.5, 2.5], accuracy: 0.2 }, device: 'display', pin: '8', input: VOLTS, really: (l) => 0.52 + 1.3 * Math.max(0, l - 0.4), noise: 0.002, digits: 3, points: [{ method: 'empty', truth: 0 }, stated('fill', 0.4, 'l', 2, JUG.id), stated('fill', 0.8, 'l', 2, JUG.id), stated('fill', 1.5, 'l', 2, JUG.id), stated('fill', 2.2, 'l', 2, JUG.id), stated('fill', 3, 'l', 2, JUG.id)] },
   { key: 'side-left', name: 'Side tanks', place: 'Pods left and right, senders in series', family: 'level', settings: { emptyReads: 'low', ground: 'level', tank: POD, sender: { kind: 'straight', lowMm: 0, highMm: 260, emptyOhm: 5, fullOhm: 90 } }, needs: { range: [0, 2 * POD_LITRES], best: [2, 18], accuracy: 1.5 }, device: 'display', pin: '12', input: { pullOhm: 220, bits: 12 }, pullMeasured: 219.4, really: podOhm(5, 90), noise: 0.2, digits: 1, points: podFills },
   { key: 'side-right', name: 'Right pod', place: '', family: 'level', joins: { key: 'side-left', combine: 'series' }, settings: { emptyReads: 'low', ground: 'level' }, device: 'display', pin: '12', really: podOhm(6, 93), noise: 0.2, digits: 1, points: podFills, table: 'after' },
   { key: 'throttle', name: 'Throttle', place: 'Spindle, far end', family: 'position', device: 'engine-unit', pin: '23', input: VOLTS, offsetV: 0.001, really: (t) => 0.62 + 0.0361 * t, noise: 0.001, digits: 3, points: travel(0, 100, 50), table: 'after', provenAt: { truth: 0, given: ['%', 0] } },
@@ -84,7 +85,7 @@ const DEVICES: Device[] = [
 
 /** Tells the rest of the car change by change. `build` gives the newest, `does` makes a change on a day. */
 export function restOfTheCar(build: () => Build, does: (day: number, change: Edited) => void, at: (day: number, minute: number) => string, normal: () => number, by: string): void {
-  for (const instrument of [PUMP_GAUGE, CAN]) does(14, { kind: 'addInstrument', args: { instrument } })
+  for (const instrument of [PUMP_GAUGE, CAN, JUG]) does(14, { kind: 'addInstrument', args: { instrument } })
   for (const device of DEVICES) does(14, { kind: 'addDevice', args: { device } })
   let minute = 0
   const point = (told: Told, p: Point, k: number): void => {

@@ -22,21 +22,25 @@ export function preferredUnit(unit: string, s: Settings, ethanol = 0): string {
   }
 }
 
-export const quantityOf = (core: string, settings: Settings, ethanol = 0): Quantity => quantityIn(core, preferredUnit(core, settings, ethanol))
+export const quantityOf = (core: string, settings: Settings, ethanol = 0, need?: number): Quantity => quantityIn(core, preferredUnit(core, settings, ethanol), need)
 
-/** A quantity by its core unit, as this person reads it. */
-export function useQuantity(core: string): Quantity {
+/** How well the open channel needs its truth: its numbers are written as fine as that. */
+export const NeedContext = createContext<{ unit: string; accuracy: number } | null>(null)
+
+/** A quantity by its core unit, as this person reads it; as fine as `need`, or as the open channel needs it. */
+export function useQuantity(core: string, need?: number): Quantity {
   const [settings] = useSettings()
-  return quantityOf(core, settings, useContext(FuelContext))
+  const channel = useContext(NeedContext)
+  return quantityOf(core, settings, useContext(FuelContext), need ?? (channel?.unit === core ? channel.accuracy : undefined))
 }
 
 /** The unit for differences of a quantity: of temperatures another unit, of pressures neither gauge nor absolute, of the rest the same. */
 export const differenceUnit = (unit: string): string => (unit === '°C' ? 'Δ°C' : unit.replace(/ [ag]$/, ''))
 
-export function useUnits(): { of: (coreUnit: string) => string; quantity: (coreUnit: string) => Quantity } {
+export function useUnits(): { of: (coreUnit: string) => string; quantity: (coreUnit: string, need?: number) => Quantity } {
   const [settings] = useSettings()
   const ethanol = useContext(FuelContext)
-  return useMemo(() => ({ of: (unit) => preferredUnit(unit, settings, ethanol), quantity: (unit) => quantityOf(unit, settings, ethanol) }), [settings, ethanol])
+  return useMemo(() => ({ of: (unit) => preferredUnit(unit, settings, ethanol), quantity: (unit, need) => quantityOf(unit, settings, ethanol, need) }), [settings, ethanol])
 }
 
 /** Ohms with four figures. */

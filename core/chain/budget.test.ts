@@ -2,7 +2,11 @@ import { describe, expect, it } from 'vitest'
 import { saltmarshNine } from '../../demo/saltmarshNine.ts'
 import { applyChange, measured, readOf, type Build, type Edited } from '../build/index.ts'
 import { normalStream, uniformStream } from '../math/index.ts'
-import { assembleChain, errorAt, errorBudget, faceText, K95, linearSpread, monteCarlo, needleAt, needleMarks, prepareChain, readerChains, readersAt, settleS, warningOn, type Chain } from './index.ts'
+import type { CurvePoint } from '../curve/family.ts'
+import { asTaken } from '../curve/line.ts'
+import { familyOf } from '../curve/registry.ts'
+import { quantityIn } from '../quantity/index.ts'
+import { assembleChain, curveRemedy, errorAt, errorBudget, faceText, K95, linearSpread, monteCarlo, needleAt, needleMarks, prepareChain, readerChains, readersAt, sensorBand, settleS, warningOn, type Chain } from './index.ts'
 
 const build = saltmarshNine()
 let n = 0
@@ -36,6 +40,27 @@ describe('the error budget', () => {
     const own = build.devices.flatMap((d) => d.inputs).find((i) => i.id === input)!.pulls[0]!
     const done = after(build, { kind: 'editInput', args: { input, patch: { pulls: [{ ...own, ohm: measured(own.ohm.value), tolerance: own.tolerance / 10 }] } } })
     expect(errorBudget(chainOf(done, read), 100).worst).toBeCloseTo(pull.worstAfter, 3)
+  })
+  it.each(['rd-egt-1', 'rd-throttle', 'rd-oil-pressure', 'rd-wheel'])('%s: one more point where it says narrows the curve as it says', (read) => {
+    const { spec, sensor, needs } = assembleChain(build, read), at = (spec!.best[0] + spec!.best[1]) / 2
+    const unit = familyOf(sensor.family).truthUnit, said = curveRemedy(build, { sensor, needs }, at, quantityIn(unit, unit, 1e-6))
+    const [, where] = /^Take one more point at (-?[\d.]+)/.exec(said.remedy)!
+    const points: CurvePoint[] = [...sensor.points, { truth: Number(where), signal: familyOf(sensor.family).forward(sensor.curve, Number(where)), ...asTaken(sensor.points) }]
+    const fit = familyOf(sensor.family).fit(points, { range: needs.range, settings: sensor.element.settings })
+    expect(said.share).toBeLessThan(0.85)
+    expect(familyOf(sensor.family).band(fit, at) / sensorBand(sensor, at)).toBeCloseTo(said.share, 2)
+    const line = errorBudget(chainOf(build, read), at, said).lines.find((l) => l.id === 'curve')!
+    expect(line.remedy).toBe(said.remedy)
+  })
+  it('asks for finer instruments where one more point of the same hardly helps, and for another sender in a dead zone', () => {
+    const remedy = (read: string, at: number) => { const a = assembleChain(build, read); return curveRemedy(build, a, at, quantityIn('l')) }
+    const finer = remedy('rd-coolant', 95)
+    expect(finer.remedy).toMatch(/twice as good/)
+    expect(finer.share).toBeGreaterThan(0.45); expect(finer.share).toBeLessThan(0.7)
+    const dead = remedy('rd-surge-pot', 0.2)
+    expect(dead.remedy).toMatch(/^Between 0\.0 and 0\.4 l it does not move/)
+    expect(dead.share).toBeLessThan(0.7)
+    expect(remedy('rd-steering', 50).remedy).toMatch(/taken on trust/)
   })
   it('names the other device on a shared sensor first', () => {
     const next = errorBudget(chainOf(build, 'rd-oil'), 120).next!

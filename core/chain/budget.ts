@@ -1,3 +1,4 @@
+import type { Remedy } from './curveRemedy.ts'
 import type { ShareId } from './spec.ts'
 import { K95, spreadEffects } from './spread.ts'
 import { walkForward, type Chain } from './walk.ts'
@@ -30,7 +31,6 @@ export type Budget = {
 
 /** How well a thing is known once it was measured with a hand-held meter, as a share of what is not known now. */
 const MEASURED: readonly [prefix: string, share: number, remedy: string][] = [
-  ['curve', 0.5, 'Take the point named under the element: it narrows the curve most.'],
   ['pull ', 0.1, 'Measure the pull-up, device off and plug open, and type its ohms.'],
   ['rail ', 0.1, 'Measure that supply with the loads on, or move the pull-up to the converter’s own reference.'],
   ['signal wire', 0.1, 'Measure the signal wire from end to end.'],
@@ -57,9 +57,9 @@ const LEAST = 0.002
 /**
  * The error of a chain at a truth, line by line: known biases by stage and single spreads by cause (linear, JCGM
  * 100), each with what would reduce it and what the whole would then be. The remedies' effect is what a
- * hand-held meter can do, a share of today's doubt; a bias mended is gone.
+ * hand-held meter can do, a share of today's doubt; what the curve's own would bring is given by `curveRemedy`; a bias mended is gone.
  */
-export function errorBudget(chain: Chain, truth: number): Budget {
+export function errorBudget(chain: Chain, truth: number, curve: Remedy = { remedy: 'Measure the sensor where it matters.', share: 0.5 }): Budget {
   const walked = walkForward(chain, truth)
   const bias = walked.shown - truth
   const effects = spreadEffects(chain, truth).map((e) => ({ ...e, sigma: Math.abs(e.at('shown')) })).filter((e) => e.sigma > 0)
@@ -71,7 +71,7 @@ export function errorBudget(chain: Chain, truth: number): Budget {
     remedy: BIAS_REMEDY[b.share], worstAfter: Math.abs(bias - b.bias) + half,
   }))
   const spreads = effects.filter((e) => K95 * e.sigma > LEAST * worst).map((e): BudgetLine => {
-    const [, share, usual] = MEASURED.find(([prefix]) => e.id.startsWith(prefix)) ?? ['', 0.5, 'Measure it.']
+    const [, share, usual] = e.id === 'curve' ? ['', curve.share, curve.remedy] as const : MEASURED.find(([prefix]) => e.id.startsWith(prefix)) ?? ['', 0.5, 'Measure it.'] as const
     const remedy = e.id === 'count' && chain.spec.drive.kind === 'frequency' ? 'Count for twice as long, or from a wheel of twice the teeth: it halves.' : usual
     return { id: e.id, share: e.share, label: e.label, kind: 'spread', size: K95 * e.sigma, portion: (e.sigma / total) ** 2, remedy, worstAfter: Math.abs(bias) + K95 * Math.sqrt(Math.max(0, total ** 2 - e.sigma ** 2 * (1 - share ** 2))) }
   })

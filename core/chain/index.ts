@@ -5,6 +5,7 @@ export { deadZones, heightOf, idealValue, leftOpen, prepareChain, walkBackward, 
 export { drawShown, errorAt, K95, linearSpread, monteCarlo, type MonteCarlo, type SpreadAt } from './spread.ts'
 export { errorBudget, type Budget, type BudgetLine } from './budget.ts'
 export { judgeTable, proposePairs, proposeTable, tableErrors, type DeviceProposal } from './deviceTable.ts'
-export { makeableTruths, readStatus, type NextStep, type ReadStatus, type State } from './status.ts'
+export { curveRemedy, makeableTruths, type Remedy } from './curveRemedy.ts'
+export { readStatus, type NextStep, type ReadStatus, type State } from './status.ts'
 export { faceText, needleAt, needleMarks, readerChains, readersAt, settleS, warningOn, type ReaderAt, type ReaderChain, type Readers } from './face.ts'
 export { sumOfHalves, type Sum, type SummedHalf } from './sum.ts'

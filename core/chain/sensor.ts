@@ -6,6 +6,7 @@ import type { KnotCurve } from '../curve/knots.ts'
 import type { MonotoneFit } from '../curve/monotone.ts'
 import { familyOf, findFamily } from '../curve/registry.ts'
 import type { FamilyFit } from '../curve/family.ts'
+import type { FitOptions } from '../curve/recipe.ts'
 import { takenPoints, type TakenPoint } from './points.ts'
 
 /** What is known of an element: a fit of its points, or a library curve taken on trust. Plain data but for the measurements. */
@@ -42,8 +43,7 @@ export function sensorOf(build: Build, elementId: string, range: [number, number
   let problem: string | null = points.length === 0 ? null : points.length < family.leastPoints ? `One point does not make a curve: take a second at another ${family.quantity}.` : null
   if (points.length >= family.leastPoints) {
     try {
-      const options = { leadOhm: settings.leadOhm ?? 0, range, settings, ...(settings.model ? { model: settings.model } : {}) }
-      const fit = family.fit(points, options) as FamilyFit<unknown>
+      const fit = family.fit(points, fitOptions(element, range)) as FamilyFit<unknown>
       return { ...base, curve: fit.curve, fit, tolerance: 0, basis: 'measured', problem: null, suspects: fit.suspects }
     } catch (error) {
       problem = (error as Error).message
@@ -52,6 +52,9 @@ export function sensorOf(build: Build, elementId: string, range: [number, number
   }
   return { ...base, curve: assumed?.curve as unknown, basis: 'assumed', problem, suspects }
 }
+
+/** What an element's settings ask of its fit. */
+export const fitOptions = ({ settings }: Element, range: [number, number]): FitOptions => ({ leadOhm: settings.leadOhm ?? 0, range, settings, ...(settings.model ? { model: settings.model } : {}) })
 
 /** What one reader reads: its element, or both where two hang on one wire. */
 export function sourceOf(build: Build, channel: Channel, read: Read): Sensor {

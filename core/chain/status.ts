@@ -1,10 +1,10 @@
 import type { Build, Read } from '../build/types.ts'
-import { familyOf, findFamily, type AnyFamily } from '../curve/registry.ts'
-import { decimalsOf } from '../quantity/format.ts'
+import { familyOf, findFamily } from '../curve/registry.ts'
 import { quantityIn, type Quantity } from '../quantity/shown.ts'
 import { linspace } from '../math/linspace.ts'
 import { assembleChain, isProven, type Assembled, type ShareId } from './spec.ts'
 import { errorBudget } from './budget.ts'
+import { curveRemedy, makeableTruths } from './curveRemedy.ts'
 import { errorAt, linearSpread } from './spread.ts'
 import { leftOpen, prepareChain, walkForward, type Chain } from './walk.ts'
 import { judgeTable } from './deviceTable.ts'
@@ -30,8 +30,12 @@ const SHARE_NAME: Record<ShareId, string> = {
 }
 const SHARE_STAGE: Record<ShareId, NextStep['stage']> = { element: 'element', leads: 'leads', shared: 'input', ground: 'leads', input: 'input', converter: 'input', table: 'table' }
 
+/** Puts a quantity of a core unit, needed this well, into the unit somebody reads. */
+type Write = (coreUnit: string, need: number) => Quantity
+const plainly: Write = (unit, need) => quantityIn(unit, unit, need)
+
 /** Everything the line-up and the channel say of one reader, out of the record; `write` puts its numbers into the units somebody reads. */
-export function readStatus(build: Build, read: Read, write: (coreUnit: string) => Quantity = quantityIn): ReadStatus {
+export function readStatus(build: Build, read: Read, write: Write = plainly): ReadStatus {
   const assembled = assembleChain(build, read.id)
   const chain = assembled.spec ? prepareChain(assembled.spec) : null
   const worst = chain ? worstOverBest(chain) : null
@@ -54,14 +58,6 @@ function worstOverBest(chain: Chain): ReadStatus['worst'] {
   return worst
 }
 
-/** Truths this owner can make for a sensor: what the family knows of the place, and what its recipes usually give. */
-export function makeableTruths(build: Build, family: AnyFamily, range: [number, number]): number[] {
-  const own = family.makeable?.({ altitudeM: build.vehicle.altitudeM ?? 0, range })
-  if (own) return own
-  const typical = family.methods.flatMap((m) => m.typicalTruth ?? [])
-  return [...new Set([...typical, ...linspace(...range, 6)])].filter((t) => t >= range[0] && t <= range[1])
-}
-
 /** What is still to be done about the points of one sensor, or null. */
 function pointStep(sensor: Assembled['sensor'], q: Quantity): { title: string; reason: string } | null {
   const family = familyOf(sensor.family)
@@ -80,13 +76,11 @@ function pointStep(sensor: Assembled['sensor'], q: Quantity): { title: string; r
   return null
 }
 
-function nextStep(build: Build, { sensor, channel, needs, read, input, device, problem }: Assembled, chain: Chain | null, worst: ReadStatus['worst'], proven: boolean, write: (coreUnit: string) => Quantity): NextStep {
+function nextStep(build: Build, { sensor, channel, needs, read, input, device, problem }: Assembled, chain: Chain | null, worst: ReadStatus['worst'], proven: boolean, write: Write): NextStep {
   const family = findFamily(sensor.family)
   if (!family) return { stage: 'element', title: 'This sensor needs a newer Echt.', reason: sensor.problem ?? '' }
-  const q = write(family.truthUnit)
-  // a need finer than the unit is usually written asks for another digit
-  const fine = 1 + Math.max(0, Math.ceil(-Math.log10(needs.accuracy)) + 1 - decimalsOf(family.truthUnit))
-  const needed = (accuracy: number): string => `${q.pm(accuracy, fine)} ${q.unit} is needed`
+  const q = write(family.truthUnit, needs.accuracy)
+  const needed = (accuracy: number): string => `${q.pm(accuracy, 1)} ${q.unit} is needed`
   for (const half of sensor.halves ?? [sensor]) {
     const step = pointStep(half, q)
     // of two on one wire say which
@@ -102,7 +96,7 @@ function nextStep(build: Build, { sensor, channel, needs, read, input, device, p
     const cause = SHARE_NAME[largest.share]
     return {
       stage: SHARE_STAGE[largest.share], title: `Look at ${cause}.`,
-      reason: `At ${q.text(worst.at, 0)} ${cause} moves the reading by ${q.off(largest.bias, fine)} ${q.unit}, and ${needed(spec.accuracy)}.`,
+      reason: `At ${q.text(worst.at, 0)} ${cause} moves the reading by ${q.off(largest.bias, 1)} ${q.unit}, and ${needed(spec.accuracy)}.`,
     }
   }
   if (sensor.halves && !channel.linked) {
@@ -116,20 +110,20 @@ function nextStep(build: Build, { sensor, channel, needs, read, input, device, p
       try {
         const next = family.bestNext(sensor.points, makeableTruths(build, family, needs.range), needs.range, sensor.element.settings)
         if (next.bandAfter < 0.9 * next.bandBefore) {
-          return { stage: 'element', title: `Take one point at ${q.text(next.truth, 0)}.`, reason: `The widest band over ${q.bare(needs.range[0], 0)} to ${q.text(needs.range[1], 0)} shrinks from ${q.pm(1.96 * next.bandBefore, fine)} to ${q.pm(1.96 * next.bandAfter, fine)} ${q.unit}.` }
+          return { stage: 'element', title: `Take one point at ${q.text(next.truth, 0)}.`, reason: `The widest band over ${q.bare(needs.range[0], 0)} to ${q.text(needs.range[1], 0)} shrinks from ${q.pm(1.96 * next.bandBefore, 1)} to ${q.pm(1.96 * next.bandAfter, 1)} ${q.unit}.` }
         }
       } catch { /* no better point can be named */ }
     }
   }
   if (worst.band > spec.accuracy) {
     // what would narrow it most, whatever stage it belongs to
-    const budget = errorBudget(chain, worst.at), { next } = budget
-    if (next && next.kind === 'spread' && next.worstAfter < 0.9 * budget.worst) return { stage: SHARE_STAGE[next.share], title: next.remedy, reason: `The worst error at ${q.text(worst.at, 0)} goes from ${q.pm(budget.worst, fine).slice(1)} to ${q.pm(next.worstAfter, fine).slice(1)} ${q.unit}, and ${needed(spec.accuracy)}.` }
+    const budget = errorBudget(chain, worst.at, curveRemedy(build, { sensor, needs }, worst.at, q)), { next } = budget
+    if (next && next.kind === 'spread' && next.worstAfter < 0.9 * budget.worst) return { stage: SHARE_STAGE[next.share], title: next.remedy, reason: `The worst error at ${q.text(worst.at, 0)} goes from ${q.pm(budget.worst, 1).slice(1)} to ${q.pm(next.worstAfter, 1).slice(1)} ${q.unit}, and ${needed(spec.accuracy)}.` }
   }
   if (input.table && !input.table.entered && input.table.form === 'table') return { stage: 'table', title: `Enter the table in ${device.name}.`, reason: `Nothing says what ${device.name} holds now: until then what it shows is assumed.` }
   if (input.table?.entered && Math.abs(walked.biases.find((b) => b.share === 'table')!.bias) > spec.accuracy / 2) {
     const { worst: errs, worstAt } = judgeTable(chain, input.table, input.table.entered)
-    return { stage: 'table', title: 'Replace the table.', reason: `The table in ${device.name} errs by ${q.pm(errs, fine).slice(1)} ${q.unit} near ${q.text(worstAt, 0)}.` }
+    return { stage: 'table', title: 'Replace the table.', reason: `The table in ${device.name} errs by ${q.pm(errs, 1).slice(1)} ${q.unit} near ${q.text(worstAt, 0)}.` }
   }
   if (!proven) return { stage: 'prove', title: `Check ${read.face.name || device.name} at key-on.`, reason: build.proofs.some((p) => p.read === read.id) ? 'Something it rested on has changed since it was proven.' : 'The chain is measured; the vehicle has not yet agreed.' }
   return { stage: 'prove', title: 'Nothing to do here.', reason: 'Proven in the vehicle. Check again next season.' }

@@ -105,13 +105,17 @@ export function bestNextBy<Curve, Fit extends FamilyFit<Curve>>(
   const worst = (fit: Fit): number => Math.max(...Array.from({ length: 25 }, (_, i) => { try { return family.band(fit, low + ((high - low) * i) / 24) } catch { return Infinity } }))
   const now = family.fit(points)
   const before = worst(now)
-  const own = { truthUncertainty: median(points.map((p) => p.truthUncertainty ?? 0)), signalUncertainty: median(points.map((p) => p.signalUncertainty ?? 0)) }
-  const shared = (points[0]?.common ?? []).filter((c) => points.every((p) => p.common?.some((d) => d.id === c.id && d.of === c.of)))
   let best = { truth: makeable[0]!, bandBefore: before, bandAfter: Infinity }
   for (const truth of makeable) {
     let after = Infinity
-    try { after = worst(family.fit([...points, { truth, signal: family.forward(now.curve, truth), ...own, common: shared }])) } catch { /* a second point at one place settles nothing */ }
+    try { after = worst(family.fit([...points, { truth, signal: family.forward(now.curve, truth), ...asTaken(points) }])) } catch { /* a second point at one place settles nothing */ }
     if (after < best.bandAfter) best = { truth, bandBefore: before, bandAfter: after }
   }
   return best
 }
+
+/** How well one more point would be known: the median uncertainties of those taken, and the instruments all of them share. */
+export const asTaken = (points: readonly CurvePoint[]): Pick<CurvePoint, 'truthUncertainty' | 'signalUncertainty' | 'common'> => ({
+  truthUncertainty: median(points.map((p) => p.truthUncertainty ?? 0)), signalUncertainty: median(points.map((p) => p.signalUncertainty ?? 0)),
+  common: (points[0]?.common ?? []).filter((c) => points.every((p) => p.common?.some((d) => d.id === c.id && d.of === c.of))),
+})

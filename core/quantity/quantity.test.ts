@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { EchtError } from '../error.ts'
-import { afrUnit, convertFromCore, findUnit, formatQuantity, parseQuantity, stoichiometricAfr, unitsLike, UNITS } from './index.ts'
+import { afrUnit, convertFromCore, findUnit, formatQuantity, parseQuantity, stoichiometricAfr, unitsLike, UNITS, quantityIn } from './index.ts'
 
 const codeOf = (f: () => unknown): string => { try { f() } catch (e) { if (e instanceof EchtError) return e.code; throw e } return 'no error' }
 
@@ -81,5 +81,22 @@ describe('λ as air to fuel', () => {
     expect(unitsLike('kPa g')).toContain('psi g')
     expect(unitsLike('kPa g')).not.toContain('psi a')
     expect(unitsLike('°C')).toEqual(['°C', '°F'])
+  })
+})
+
+describe('a quantity in the unit somebody reads', () => {
+  it('is written as the unit usually is, and as fine as something needs it', () => {
+    expect(quantityIn('°C').text(92.04)).toBe('92.0 °C')
+    expect(quantityIn('°C', '°C', 2).text(92.04)).toBe('92.0 °C')
+    expect(quantityIn('l').text(0.84)).toBe('0.8 l')
+    expect(quantityIn('l', 'l', 0.2).text(0.84)).toBe('0.84 l')
+    expect(quantityIn('l', 'l', 0.2).bare(2.5, 0)).toBe('2.5')
+    expect(quantityIn('l', 'l', 0.02).pm(0.0123, 1)).toBe('±0.012')
+  })
+  it('reckons the need in the unit shown', () => {
+    // 0.5 °C is 0.9 °F; 0.1 bar and 10 kPa need the same
+    expect(quantityIn('°C', '°F', 0.5).text(20)).toBe('68.0 °F')
+    expect(quantityIn('kPa', 'kPa', 10).text(123.4)).toBe(`${quantityIn('kPa').text(123.4)}`)
+    expect(quantityIn('kPa', 'bar', 0.2).bare(101.325).split('.')[1]!.length).toBeGreaterThan(quantityIn('kPa', 'bar').bare(101.325).split('.')[1]!.length)
   })
 })

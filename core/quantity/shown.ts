@@ -20,12 +20,17 @@ export type Quantity = {
   scale: number
 }
 
-/** A quantity of the core's unit as it reads in another unit of the same dimension. */
-export function quantityIn(core: string, unit = core): Quantity {
+/**
+ * A quantity of the core's unit as it reads in another unit of the same dimension. Where something needs it
+ * finer than the unit is usually written (`need`, core unit), every value gets the digits for it.
+ */
+export function quantityIn(core: string, unit = core, need = Infinity): Quantity {
   const out = (v: number): number => convertFromCore(v, unit)
   const back = findUnit(unit)?.toCore ?? ((v: number) => v)
   const scale = out(1) - out(0)
-  const places = (decimals: number): number => Math.max(0, decimals + decimalsOf(unit) - 1)
+  // the last digit is worth no more than a quarter of the need
+  const finer = need > 0 && Number.isFinite(need) ? Math.max(0, Math.ceil(Math.log10(4 / Math.abs(need * scale)) - 1e-9) - decimalsOf(unit)) : 0
+  const places = (decimals: number): number => Math.max(0, decimals + finer + decimalsOf(unit) - 1)
   return {
     core, unit, out, in: back, scale,
     text: (v, d = 1) => `${fixed(out(v), places(d))} ${unit}`,

@@ -11,6 +11,7 @@ import { expectedReadings } from '../../../core/prove/index.ts'
 import { toDeviceOrder } from '../../../core/table/index.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import { Chip } from '../../parts/Chip.tsx'
+import { AsFineAsNeeded } from '../../parts/AsFineAsNeeded.tsx'
 import { ohms, signalText, useQuantity, useUnits } from '../../parts/units.ts'
 import { Scales } from '../channel/scales/Scales.tsx'
 import { heightFor, windowAround } from '../channel/scales/window.ts'
@@ -23,7 +24,7 @@ export function Card() {
   const found = useMemo(() => { try { return readOf(build, readId!) } catch { return null } }, [build, readId])
   const status = useMemo(() => found && readStatus(build, found.read, quantity), [build, found, quantity])
   if (!found || !status) return <p role="alert">This reader is not in the build any more. <Link to={`/build/${build.id}`}>Back to the line-up</Link></p>
-  return <CardOf {...found} status={status} />
+  return <AsFineAsNeeded status={status}><CardOf {...found} status={status} /></AsFineAsNeeded>
 }
 
 function CardOf({ channel, read, status }: { channel: Channel; read: Read; status: ReadStatus }) {

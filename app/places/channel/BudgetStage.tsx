@@ -1,6 +1,7 @@
 import { useMemo } from 'react'
-import { errorBudget } from '../../../core/chain/index.ts'
-import { useQuantity } from '../../parts/units.ts'
+import { curveRemedy, errorBudget } from '../../../core/chain/index.ts'
+import { useBuild } from '../../store/useBuild.ts'
+import { useQuantity, useUnits } from '../../parts/units.ts'
 import { useWork } from '../../workers/useWork.ts'
 import { useRestTruth } from './restTruth.ts'
 import { SHARE_NAME, truthUnit } from './stageInfo.ts'
@@ -11,9 +12,11 @@ const DRAWS = 100_000
 /** Where the error comes from at the thread, line by line, and what the next effort should go into. */
 export default function BudgetStage({ status }: StageProps) {
   const truth = useRestTruth()
-  const { chain } = status
-  const q = useQuantity(truthUnit(status.assembled.sensor.family))
-  const budget = useMemo(() => { try { return chain && errorBudget(chain, truth) } catch { return null } }, [chain, truth])
+  const { build } = useBuild()
+  const { quantity } = useUnits()
+  const { chain, assembled } = status
+  const q = useQuantity(truthUnit(assembled.sensor.family))
+  const budget = useMemo(() => { try { return chain && errorBudget(chain, truth, curveRemedy(build, assembled, truth, quantity(truthUnit(assembled.sensor.family), assembled.needs.accuracy))) } catch { return null } }, [build, assembled, quantity, chain, truth])
   const drawn = useWork(chain && budget ? (core) => core.spread(chain.spec, truth, DRAWS, 7) : null, [chain, truth], 200)
   if (!chain || !budget) return <p className="pale" style={{ paddingTop: 18 }}>{status.assembled.problem ?? 'The curve does not reach this place.'}</p>
   const need = status.assembled.needs.accuracy

@@ -5,6 +5,7 @@ import { lazy, memo, Suspense, useCallback, useEffect, useMemo, useRef, useState
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
 import { halvesAt, leftOpen, linearSpread, readerChains, readStatus, walkForward, type Chain, type NextStep, type StageId, type Walked } from '../../../core/chain/index.ts'
 import { useBuild } from '../../store/useBuild.ts'
+import { AsFineAsNeeded } from '../../parts/AsFineAsNeeded.tsx'
 import { useQuantity, useUnits } from '../../parts/units.ts'
 import { ChannelTitle } from './ChannelTitle.tsx'
 import { RestTruthContext } from './restTruth.ts'
@@ -105,7 +106,7 @@ function ChannelOf({ channelId, readId }: { channelId: string; readId: string })
   ])
   const { sensor, device, input } = status.assembled
   return (
-    <article>
+    <AsFineAsNeeded status={status}><article>
       <Title channel={channel} read={read} device={device} input={input} />
       <div className="channel-top">
         <div ref={area}>
@@ -137,7 +138,7 @@ function ChannelOf({ channelId, readId }: { channelId: string; readId: string })
       <div id="stage" role="tabpanel" aria-labelledby={`tab-${stage}`} className="no-print">
         <RestTruthContext value={restTruth}><StageBelow stage={stage} status={status} /></RestTruthContext>
       </div>
-    </article>
+    </article></AsFineAsNeeded>
   )
 }
 

@@ -18,7 +18,7 @@ const STATES: { value: State; label: string }[] = [{ value: 'wrong', label: 'loo
 export function LineUp() {
   const { build } = useBuild()
   const { quantity } = useUnits()
-  const [order, setOrder] = useState<'worst' | 'working'>('working')
+  const [order, setOrder] = useState<'worst' | 'working'>('worst')
   const [filter, setFilter] = useState('')
   const [state, setState] = useState<State | 'all'>('all')
   const [adding, setAdding] = useState(false)
@@ -33,7 +33,7 @@ export function LineUp() {
       <Group justify="space-between" mb="sm" wrap="wrap">
         <h1>Line-up</h1>
         <Group>
-          {rows.length > 1 && <SegmentedControl aria-label="Order" value={order} onChange={(v) => setOrder(v as typeof order)} data={[{ value: 'working', label: 'Working order' }, { value: 'worst', label: 'Worst first' }]} />}
+          {rows.length > 1 && <SegmentedControl aria-label="Order" value={order} onChange={(v) => setOrder(v as typeof order)} data={[{ value: 'worst', label: 'Worst first' }, { value: 'working', label: 'Working order' }]} />}
           <Button leftSection={<IconPlus size={18} aria-hidden />} onClick={() => setAdding(true)}>Add a channel</Button>
         </Group>
       </Group>
@@ -66,7 +66,7 @@ export function LineUp() {
 }
 
 function Worst({ status }: { status: ReadStatus }) {
-  const q = useQuantity(truthUnit(status.assembled.sensor.family))
+  const q = useQuantity(truthUnit(status.assembled.sensor.family), status.assembled.needs.accuracy)
   if (!status.worst) return <>no reading yet</>
   return <>{q.off(status.worst.bias, 1)} {q.pm(status.worst.band, 1)} {q.unit} at {q.bare(status.worst.at, 0)}; needs {q.pm(status.assembled.needs.accuracy, 1)}</>
 }

@@ -13,7 +13,7 @@ export function SmallThread({ status }: { status: ReadStatus }) {
 
 function Drawn({ chain, worst }: { chain: Chain; worst: NonNullable<ReadStatus['worst']> }) {
   const { accuracy } = chain.spec
-  const q = useQuantity(truthUnit(chain.spec.sensor.family))
+  const q = useQuantity(truthUnit(chain.spec.sensor.family), accuracy)
   const y = (off: number): number => Math.min(H - 2, Math.max(2, H / 2 - (off / (2 * accuracy)) * (H / 2)))
   const walked = walkForward(chain, worst.at), { sigma } = linearSpread(chain, worst.at)
   const places = walked.stages.map((s, i) => ({ x: PAD + ((W - 2 * PAD) * i) / (walked.stages.length - 1), off: (Number.isFinite(s.height) ? s.height : walked.shown) - worst.at, half: K95 * (sigma[s.id] ?? 0), id: s.id }))

@@ -2,6 +2,7 @@ import { Button } from '@mantine/core'
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { readStatus } from '../../../core/chain/index.ts'
+import { AsFineAsNeeded } from '../../parts/AsFineAsNeeded.tsx'
 import { useUnits } from '../../parts/units.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import { Caution } from '../../parts/Caution.tsx'
@@ -29,7 +30,7 @@ export function Prove() {
               </Button>
             ))}
           </div>
-          {current && <div><KeyOnCheck key={current.read.id} status={current.status} /></div>}
+          {current && <div><AsFineAsNeeded status={current.status}><KeyOnCheck key={current.read.id} status={current.status} /></AsFineAsNeeded></div>}
         </div>
       )}
     </section>

@@ -13,7 +13,7 @@ export const Sheet = memo(function Sheet({ chain, window, points, suspects, heig
   const q = useQuantity(truthUnit(chain.spec.sensor.family))
   const { spec } = chain
   const frame = frameOf(chain, window, { width, height, others }), x = frame.stageX
-  const narrow = x(1) - x(0) < 100 || isTwo(chain)
+  const narrow = x(1) - x(0) < 115 || isTwo(chain)
   return (
     <g>
       <polyline className="fan" points={`${OVERVIEW_X + 10},${overviewY(chain, window.high, height)} ${frame.first - 62},${frame.top}`} />
