@@ -82,10 +82,10 @@ export const JOBS: Job[] = [
       await expect(page.getByRole('list', { name: 'Checks' })).toContainText('0 to 0.4 l: cannot tell')
       await page.getByLabel('Where you read it').selectOption('element')
       await page.getByLabel('A reading here').fill('0.52'); await page.keyboard.press('Enter')
-      await expect(page.getByText('It can be 0.0 to 0.4 l: cannot tell.')).toBeVisible()
+      await expect(page.getByText('It can be 0.00 to 0.40 l: cannot tell.')).toBeVisible()
       // the bracket stands on the scale that cannot tell, and runs on to the converter
       const scales = page.getByRole('group', { name: 'The chain as scales' })
-      await expect(scales.getByText('0.0 to 0.4 l')).toBeVisible()
+      await expect(scales.getByText('0.00 to 0.40 l')).toBeVisible()
       expect(await scales.locator('.dead').count()).toBeGreaterThan(1)
     },
   },

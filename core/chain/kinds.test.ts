@@ -134,6 +134,10 @@ describe('dead zones', () => {
     expect(deadZones(chain, 'truth')).toEqual([])
     for (const stage of ['element', 'pin', 'converter', 'shown'] as const) expect(deadZones(chain, stage)).toEqual([[0, 0.4]])
     expect(deadZones(chainOf(build, 'rd-fuel'), 'shown')).toEqual([])
+    // a meter's last digit above the stop may still be the stop
+    expect(leftOpen(chain, 0.41)).toEqual([0, 0.41])
+    const [low, high] = leftOpen(chain, 1)
+    expect(high - low).toBeLessThan(1e-9)
   })
   it.each([['rising', 'rd-pedal-a', 0.48, 0.0402], ['falling', 'rd-pedal-b', 4.52, -0.0402]] as const)('what a converter of 2 V cannot follow of a %s sensor lies on its own side', (_, read, at0, slope) => {
     const chain = chainOf(withInput(read, { referenceV: measured(2), sensorSupply: { volt: measured(5), toReference: false, tolerance: 0.01 } }), read)

@@ -2,6 +2,7 @@ import { familyOf } from '../curve/registry.ts'
 import { invertTable, lookUp } from '../table/interpolate.ts'
 import type { Axis } from '../build/types.ts'
 import { EchtError } from '../error.ts'
+import { sensorBand } from './sensor.ts'
 import type { ChainSpec, ShareId, StageId } from './spec.ts'
 import { transferOf, type Transfer } from './transfer.ts'
 
@@ -182,10 +183,19 @@ export function walkBackward(chain: Chain, stage: StageId, value: number): numbe
   return invertTable(table, value).flatMap((x) => (table.axis === 'counts' ? fromPin(fromCounts(chain, x)) : fromPin(table.axis === 'Ω' ? ideal.toPin(x) : x)))
 }
 
-/** What a truth's own signal leaves open: the truths that give the same, a dead zone. A point where nothing is left open. */
+/**
+ * What a truth's own signal leaves open: the truths that give the same, a dead zone. A point where nothing is left open.
+ * A reading that falls within the curve's own 1σ of a dead zone may come from anywhere in it.
+ */
 export function leftOpen(chain: Chain, truth: number): [number, number] {
-  const { interval } = familyOf(chain.spec.sensor.family)
-  try { return interval ? interval(chain.spec.sensor.curve, chain.signalAt(truth)) : [truth, truth] } catch { return [truth, truth] }
+  const { sensor } = chain.spec, { interval, deadZones: zonesOf } = familyOf(sensor.family)
+  try {
+    const [low, high] = interval ? interval(sensor.curve, chain.signalAt(truth)) : [truth, truth]
+    if (high > low || !zonesOf) return [low, high]
+    const near = sensorBand(sensor, truth)
+    const zone = zonesOf(sensor.curve).find((z) => truth > z[0] - near && truth < z[1] + near)
+    return zone ? [Math.min(truth, zone[0]), Math.max(truth, zone[1])] : [low, high]
+  } catch { return [truth, truth] }
 }
 
 /** Stretches of truth in which a stage stays where it is: the element's dead zones, and beyond the converter's ends what is clipped. */

@@ -14,9 +14,9 @@ const FUEL = 'Fuel: open air, no flame or spark, extinguisher at hand; bond can 
 const INSIDE: Ask = { role: 'truth', label: 'In the tank now', unit: 'l', with: 'can', step: 1 }
 
 const METHODS: PointMethod[] = [
-  fixedAt(0, { id: 'empty', name: 'Empty, drained', uncertainty: 0.1, typicalTruth: 0, cautions: [FUEL], steps: ['Park level; say if the ground slopes.', 'Drain until it drips.', 'Type the signal.'] }),
-  readOn(INSIDE, { id: 'fill', name: 'Filling from cans', uncertainty: 0.1, cautions: [FUEL], steps: ['Pour a can of known size, wait half a minute for the float.', 'Type all that is in the tank now, not what was poured.', 'Type the signal.'] }),
-  readOn(INSIDE, { id: 'drain', name: 'Emptying into cans', uncertainty: 0.1, cautions: [FUEL], steps: ['Draw off a can, wait half a minute.', 'Type what is left in the tank.', 'Type the signal: a float sticks differently on the way down.'] }),
+  fixedAt(0, { id: 'empty', name: 'Empty, drained', uncertainty: 0.05, typicalTruth: 0, cautions: [FUEL], steps: ['Park level; say if the ground slopes.', 'Drain until it drips.', 'Type the signal.'] }),
+  readOn(INSIDE, { id: 'fill', name: 'Filling from cans', uncertainty: 0.05, cautions: [FUEL], steps: ['Pour a can of known size, wait half a minute for the float.', 'Type all that is in the tank now, not what was poured.', 'Type the signal.'] }),
+  readOn(INSIDE, { id: 'drain', name: 'Emptying into cans', uncertainty: 0.05, cautions: [FUEL], steps: ['Draw off a can, wait half a minute.', 'Type what is left in the tank.', 'Type the signal: a float sticks differently on the way down.'] }),
 ]
 
 /** Fills and drains of a float that sticks, fitted apart, and how far they stand from each other, l. */
