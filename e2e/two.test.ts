@@ -28,6 +28,10 @@ test('two senders in series: forked scales, a bar of litres, and level at a swit
   const uneven = walkForward(chain, truth, (first - second) / 2)
   expect(numberIn(await scale(page, /^element/).getAttribute('aria-valuenow'))).toBeCloseTo(uneven.stages[1]!.value, 0)
   await expect(page.getByText(/^not level −1|^not level −0/)).toBeVisible()
+  // the bar along the truth: all that reads like this
+  const [least, most] = leftOpen(chain, uneven.stages[1]!.height)
+  const bar = /^([\d.]+) to ([\d.]+) l all read like this$/.exec((await page.getByRole('img', { name: /all read like this/ }).getAttribute('aria-label'))!)!
+  expect([Number(bar[1]), Number(bar[2])]).toEqual([least, most].map((l) => expect.closeTo(l, 0)))
   await page.keyboard.press('Home')
   await expect(page.getByText(/^Both level/)).toBeVisible()
 

@@ -2,7 +2,7 @@ import { Button, Group, NativeSelect } from '@mantine/core'
 import { useMemo, useRef, useState } from 'react'
 import type { Element, Input, Reading } from '../../../../core/build/index.ts'
 import { givenBy } from '../../../../core/chain/index.ts'
-import type { Ask, InstrumentKind, Role } from '../../../../core/curve/recipe.ts'
+import type { Ask, InstrumentKind, PointMethod, Role } from '../../../../core/curve/recipe.ts'
 import { familyOf } from '../../../../core/curve/registry.ts'
 import { useBuild } from '../../../store/useBuild.ts'
 import { newId } from '../../../store/id.ts'
@@ -14,12 +14,10 @@ import { signalCheck, truthCheck } from './check.ts'
 const KIND_NAME: Record<InstrumentKind, string> = { meter: 'meter', thermometer: 'thermometer', barometer: 'barometer', gauge: 'pressure gauge', can: 'can' }
 
 /** One point typed by hand: how its truth is made, what that asks, what the meter shows. Enter records and goes on. */
-export function AddPoint({ element, input, suggested }: { element: Element; input: Input; suggested?: number | undefined }) {
+export function AddPoint({ element, input, method, onMethod, suggested }: { element: Element; input: Input; method: PointMethod; onMethod: (id: string) => void; suggested?: number | undefined }) {
   const { build, edit } = useBuild()
   const family = familyOf(element.family)
   const q = useQuantity(family.truthUnit)
-  const [methodId, setMethodId] = useState(family.methods[0]!.id)
-  const method = family.methods.find((m) => m.id === methodId)!
   const ofKind = (kind: InstrumentKind) => build.instruments.filter((i) => i.kind === kind)
   const [chosen, setChosen] = useState<Partial<Record<InstrumentKind, string>>>({})
   const instrument = (kind: InstrumentKind | null): string | null => (kind === null ? null : chosen[kind] ?? ofKind(kind)[0]?.id ?? null) || null
@@ -66,7 +64,7 @@ export function AddPoint({ element, input, suggested }: { element: Element; inpu
   return (
     <form onSubmit={(e) => { e.preventDefault(); record() }} aria-label="Add a point">
       <Group align="flex-start" gap="sm" mt="xs" wrap="wrap">
-        <NativeSelect label="How" value={methodId} onChange={(e) => { setMethodId(e.currentTarget.value); setProblem(null) }} data={family.methods.map((m) => ({ value: m.id, label: m.name }))} w={165} />
+        <NativeSelect label="How" value={method.id} onChange={(e) => { onMethod(e.currentTarget.value); setProblem(null) }} data={family.methods.map((m) => ({ value: m.id, label: m.name }))} w={230} />
         {asks.map(({ ask, ways }, i) => (
           <Group key={ways[0]!.role} align="flex-start" gap="sm">
             {ways.length > 1 && <NativeSelect label="From" value={ask.role} onChange={(e) => { const role = e.currentTarget.value as Role; setInstead((all) => ({ ...all, [ways[0]!.role]: role })) }} data={ways.map((w) => ({ value: w.role, label: w.label.toLowerCase() }))} w={130} />}

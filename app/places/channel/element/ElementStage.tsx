@@ -47,6 +47,8 @@ function KnownElement({ status }: StageProps) {
   const family = familyOf(element.family)
   const q = useQuantity(family.truthUnit)
   const [bench, setBench] = useState(false)
+  const [methodId, setMethodId] = useState(family.methods[0]!.id)
+  const method = family.methods.find((m) => m.id === methodId) ?? family.methods[0]!
   const panel = familyPanel(family.id, { status })
   // what the checks may want to know of the place
   const settings = useMemo(() => ({ ...element.settings, altitudeM: build.vehicle.altitudeM ?? 0 }), [element.settings, build.vehicle.altitudeM])
@@ -65,7 +67,7 @@ function KnownElement({ status }: StageProps) {
     <div className="stage">
       <div>
         <Group justify="space-between"><h2>Points</h2>{onBench && <Button variant="default" aria-expanded={bench} onClick={() => setBench(!bench)}>{bench ? 'Put the bench away' : 'Record from the bench'}</Button>}</Group>
-        {bench ? <Suspense fallback={<p className="pale">…</p>}><BenchPanel element={element} sensor={sensor} /></Suspense> : <AddPoint key={element.id} element={element} input={status.assembled.input} suggested={next?.truth} />}
+        {bench ? <Suspense fallback={<p className="pale">…</p>}><BenchPanel element={element} sensor={sensor} /></Suspense> : <AddPoint key={element.id} element={element} input={status.assembled.input} method={method} onMethod={setMethodId} suggested={next?.truth} />}
         <Points sensor={sensor} />
         <PastePoints element={element} />
         {sensor.problem && sensor.points.length >= family.leastPoints && <p role="alert" className="wrong">{sensor.problem}</p>}
@@ -75,7 +77,8 @@ function KnownElement({ status }: StageProps) {
           <p style={{ margin: '10px 0' }}><b>Best next point: {q.text(next.truth, 0)}.</b>{' '}
             <span className="pale">The widest band over the range goes from {q.pm(1.96 * next.bandBefore, 1)} to {q.pm(1.96 * next.bandAfter, 1)} {q.unit}.</span></p>
         )}
-        {family.cautions.map((c) => <Caution key={c}>{c}</Caution>)}
+        {/* what stands beside the steps of this way of taking a point is not said twice */}
+        {family.cautions.filter((c) => bench || !method.cautions.includes(c)).map((c) => <Caution key={c}>{c}</Caution>)}
       </div>
       <div>
         {/* the room the charts will take, so that nothing beneath moves away under a finger */}

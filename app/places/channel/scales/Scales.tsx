@@ -1,5 +1,5 @@
 import { useElementSize } from '@mantine/hooks'
-import { halvesAt, idealValue, K95, walkBackward, type Chain, type SpreadAt, type StageId, type TakenPoint, type Walked } from '../../../../core/chain/index.ts'
+import { halvesAt, idealValue, K95, leftOpen, walkBackward, type Chain, type SpreadAt, type StageId, type TakenPoint, type Walked } from '../../../../core/chain/index.ts'
 import { useQuantity } from '../../../parts/units.ts'
 import { HALF_NAME, STAGE_NAME, stageText, stageUnit, stageUnitText, truthUnit } from '../stageInfo.ts'
 import { Bends } from './Bends.tsx'
@@ -77,6 +77,7 @@ export function Scales({ chain, walked, spread, truth, window, points, suspects,
         <Sheet {...{ chain, window, points, suspects, height, width }} others={others.length > 0} />
 
         {others.length > 0 && <Others {...{ others, spec, frame, truth, q }} />}
+        {halves.length > 0 && <Fitting {...{ frame }} between={leftOpen(chain, places[1]!.height)} text={(low, high) => `${q.bare(low)} to ${q.text(high)} all read like this`} />}
         {halves.map((h, i) => <polyline key={i} className="thread" points={polyline([places[0]!, h, places[1]!])} />)}
         <polyline className="thread" points={polyline(halves.length > 0 ? places.slice(1) : places)} />
         <Bends {...{ walked, places, frame, spec, q }} />
@@ -110,3 +111,8 @@ function NeedLine({ at, right, frame, text }: { at: number; right: number; frame
     </>
   )
 }
+
+/** Of two on one wire: every truth that reads like this, as a bar along the truth. */
+const Fitting = ({ between: [low, high], frame, text }: { between: [number, number]; frame: Frame; text: (low: number, high: number) => string }) => (
+  <rect className="fitting" role="img" aria-label={text(low, high)} x={frame.first + 5} width={7} y={frame.held(high)} height={Math.max(2, frame.held(low) - frame.held(high))} />
+)
