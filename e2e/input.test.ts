@@ -4,7 +4,7 @@ import { assembleChain, prepareChain, readStatus } from './core.ts'
 import { designPullUp, findPullUp } from '../core/input/index.ts'
 import type { ThermistorCurve } from '../core/curve/thermistor/model.ts'
 import { proposePairs } from '../core/chain/index.ts'
-import { exportBuild, openSample, saved, watch } from './help.ts'
+import { exportBuild, openSample, saved, scale, watch } from './help.ts'
 
 const side = (page: Page) => page.getByLabel('Next step and where truth is lost')
 const open = async (page: Page, channel: RegExp, stage: RegExp): Promise<void> => {
@@ -73,6 +73,12 @@ test('a table comes in from a file, an axis may be fixed, and every format goes 
   await page.getByLabel('Table file').setInputFiles({ name: 'dump.csv', mimeType: 'text/csv', buffer: Buffer.from('V,C\n0.1,150\n0.5,80\n2.5,20\n4.9,-25\n') })
   await expect(page.getByText(/In the device now: 4 cells, dump.csv/)).toBeVisible()
   await expect(side(page).getByText('Replace the table.')).toBeVisible()
+  // one that turns back shows one value at two truths: both branches are drawn, and what parts them is named
+  await page.getByLabel('Paste its axis and values').fill('0.1\t60\n0.5\t120\n2.5\t20\n4.9\t-30')
+  await page.getByRole('button', { name: 'Take it' }).click()
+  await scale(page, /^truth/).focus(); await page.keyboard.press('End')
+  await expect(page.getByText(/The table turns back: .* is shown at .* as well. What stands at the converter parts them/)).toBeVisible()
+  expect(await page.locator('.scales .branch').count()).toBeGreaterThan(0)
   await page.getByLabel('Paste its axis and values').fill('125\t0.2\n80\t0.5\n-10\t4')
   await page.getByRole('button', { name: 'Take it' }).click()
   await expect(page.getByText(/columns look swapped/)).toBeVisible()

@@ -6,7 +6,7 @@ import { solveCircuit } from '../circuit/index.ts'
 import { familyOf } from '../curve/registry.ts'
 import { linspace, normalStream, uniformStream } from '../math/index.ts'
 import { FAULTS, keyOnCheck, observe } from '../prove/index.ts'
-import { assembleChain, deadZones, idealValue, leftOpen, linearSpread, monteCarlo, prepareChain, proposeTable, tableErrors, walkBackward, walkForward } from './index.ts'
+import { assembleChain, branches, deadZones, idealValue, leftOpen, linearSpread, monteCarlo, prepareChain, proposeTable, tableErrors, walkBackward, walkForward } from './index.ts'
 
 // chains of every kind of element: volts that follow a supply, volts that do not, edges
 const build = saltmarshNine()
@@ -147,6 +147,24 @@ describe('dead zones', () => {
     const edge = (2 - at0) / slope
     if (slope > 0) { expect(low).toBeCloseTo(edge, 0); expect(high).toBe(100) } else { expect(low).toBe(0); expect(high).toBeCloseTo(edge, 0) }
     for (const t of [low, high]) expect(walkForward(chain, t).stages.find((s) => s.id === 'converter')!.value).toBe(chain.spec.converter!.full)
+  })
+})
+
+describe('a table that turns back', () => {
+  const turned = withInput('rd-coolant', { table: { ...inputOf(build, readOf(build, 'rd-coolant').read.input).input.table!, entered: { at: '', name: 'turned', x: [0.1, 0.5, 2.5, 4.9], y: [60, 120, 20, -30] } } })
+  it('shows one value at several truths, each of which the chain walks to it', () => {
+    const chain = chainOf(turned, 'rd-coolant')
+    let several = 0
+    for (const truth of [60, 80, 95, 110, 118, 122]) {
+      const walked = walkForward(chain, truth), { truths, partedAt } = branches(chain, walked)
+      for (const t of truths) { expect(walkForward(chain, t).shown).toBeCloseTo(walked.shown, 3); expect(Math.abs(t - truth)).toBeGreaterThan(1) }
+      expect(partedAt).toBe(truths.length > 0 ? 'converter' : null)
+      several += truths.length
+    }
+    expect(several).toBeGreaterThan(1)
+  })
+  it('a sound table has no branches', () => {
+    for (const read of ['rd-coolant', 'rd-map', 'rd-throttle', 'rd-fuel']) expect(branches(chainOf(build, read), walkForward(chainOf(build, read), inside(read)[1]!)).truths).toEqual([])
   })
 })
 

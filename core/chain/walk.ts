@@ -1,5 +1,5 @@
 import { familyOf } from '../curve/registry.ts'
-import { invertTable, lookUp } from '../table/interpolate.ts'
+import { invertTable, lookUp, type Table } from '../table/interpolate.ts'
 import type { Axis } from '../build/types.ts'
 import { EchtError } from '../error.ts'
 import { sensorBand } from './sensor.ts'
@@ -181,6 +181,27 @@ export function walkBackward(chain: Chain, stage: StageId, value: number): numbe
   const { table } = spec
   if (!table) { try { return fromPin(idealValue(chain, 'pin', value)) } catch { return [] } }
   return invertTable(table, value).flatMap((x) => (table.axis === 'counts' ? fromPin(fromCounts(chain, x)) : fromPin(table.axis === 'Ω' ? ideal.toPin(x) : x)))
+}
+
+/**
+ * The other truths of the range that show the very same: branches of a chain whose table turns back. `partedAt` is the
+ * last stage before the face where they still differ: a measurement there tells them apart.
+ */
+export function branches(chain: Chain, walked: Walked): { truths: number[]; partedAt: StageId | null } {
+  const { table, range: [low, high], stages } = chain.spec, none = { truths: [], partedAt: null }
+  if (!table || !turnsBack(table)) return none
+  const here = walked.stages[0]!.value, span = high - low
+  const truths = walkBackward(chain, 'shown', walked.shown).filter((t) => {
+    if (t < low || t > high || Math.abs(t - here) < 0.01 * span) return false
+    // a curve that holds its end value answers for truths it cannot reach
+    try { return Math.abs(walkForward(chain, t).shown - walked.shown) < 0.005 * span } catch { return false }
+  })
+  return truths.length === 0 ? none : { truths, partedAt: stages.at(-2)! }
+}
+
+const turnsBack = ({ y }: Table): boolean => {
+  const steps = y.slice(1).map((v, i) => Math.sign(v - y[i]!))
+  return steps.includes(1) && steps.includes(-1)
 }
 
 /**

@@ -3,7 +3,7 @@ import { useDebouncedValue, useHotkeys } from '@mantine/hooks'
 import { IconMinus, IconPlus, IconPrinter } from '@tabler/icons-react'
 import { lazy, memo, Suspense, useCallback, useEffect, useMemo, useRef, useState, type RefObject } from 'react'
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
-import { halvesAt, leftOpen, linearSpread, readerChains, readStatus, walkForward, type Chain, type NextStep, type StageId, type Walked } from '../../../core/chain/index.ts'
+import { branches, halvesAt, leftOpen, linearSpread, readerChains, readStatus, walkForward, type Chain, type NextStep, type StageId, type Walked } from '../../../core/chain/index.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import { AsFineAsNeeded } from '../../parts/AsFineAsNeeded.tsx'
 import { useQuantity, useUnits } from '../../parts/units.ts'
@@ -11,7 +11,7 @@ import { ChannelTitle } from './ChannelTitle.tsx'
 import { RestTruthContext } from './restTruth.ts'
 import { Scales } from './scales/Scales.tsx'
 import { SidePanel } from './SidePanel.tsx'
-import { truthUnit } from './stageInfo.ts'
+import { STAGE_NAME, truthUnit } from './stageInfo.ts'
 import { Together } from './Together.tsx'
 import { TypeReading } from './TypeReading.tsx'
 import { heightFor, windowAround, type Window } from './scales/window.ts'
@@ -76,6 +76,8 @@ function ChannelOf({ channelId, readId }: { channelId: string; readId: string })
   const walked = useMemo(() => { try { return chain && walkForward(chain, truth, lean) } catch { return null } }, [chain, truth, lean])
   const otherChains = useMemo(() => readerChains(build, channelId, read.source.id).filter((r) => r.read.id !== readId), [build, channelId, read.source.id, readId])
   const others = useMemo(() => otherChains.flatMap(({ read: r, device, chain: c }) => { try { const w = c && walkForward(c, truth, lean); return w ? [{ id: r.id, device, stages: w.stages, shown: w.shown }] : [] } catch { return [] } }), [otherChains, truth, lean])
+  const also = useMemo(() => (chain && walked ? branches(chain, walked) : { truths: [], partedAt: null }), [chain, walked])
+  const alsoWalked = useMemo(() => also.truths.map((t) => walkForward(chain!, t)), [chain, also])
   const spread = useMemo(() => { try { return chain && linearSpread(chain, truth) } catch { return null } }, [chain, truth])
 
   const choose = useCallback((next: StagePlace) => setSearch((s) => { const n = new URLSearchParams(s); n.set('stage', next); return n }, { replace: true }), [setSearch])
@@ -112,7 +114,8 @@ function ChannelOf({ channelId, readId }: { channelId: string; readId: string })
         <div ref={area}>
           {chain && walked && spread ? (
             <>
-              <Scales {...{ chain, walked, spread, truth, window }} points={sensor.points} suspects={sensor.suspects} decimals={read.face.decimals} {...{ lean, others }} onLean={leanTo} onTruth={moveTo} onWindow={setWindow} onStage={openStageOf} />
+              <Scales {...{ chain, walked, spread, truth, window }} points={sensor.points} suspects={sensor.suspects} decimals={read.face.decimals} {...{ lean, others }} branches={alsoWalked} onLean={leanTo} onTruth={moveTo} onWindow={setWindow} onStage={openStageOf} />
+              {also.partedAt && <Branched truths={also.truths} partedAt={also.partedAt} chain={chain} shown={walked.shown} />}
               {walked.halves && <Leaning {...{ chain, walked, lean }} onLevel={() => setLean(0)} />}
               {channel.combine === 'separate' && <Together channel={channel} needs={needs} truth={restTruth} />}
               <Controls {...{ chain, window, zoom }} nowAt={nowAt} onTruth={moveTo} card={`/build/${build.id}/card/${readId}`} />
@@ -140,6 +143,12 @@ function ChannelOf({ channelId, readId }: { channelId: string; readId: string })
       </div>
     </article></AsFineAsNeeded>
   )
+}
+
+/** The table turns back: what is shown may be any of these. */
+function Branched({ truths, partedAt, chain, shown }: { truths: number[]; partedAt: StageId; chain: Chain; shown: number }) {
+  const q = useQuantity(truthUnit(chain.spec.sensor.family))
+  return <p role="status" className="doubt no-print" style={{ margin: '4px 0' }}>The table turns back: {q.text(shown)} is shown at {truths.map((t) => q.text(t)).join(' and ')} as well. What stands {STAGE_NAME[partedAt] === 'converter' ? 'at the converter' : STAGE_NAME[partedAt]} parts them; better, replace the table.</p>
 }
 
 /** Of two senders on one wire: what each holds, and what the reading then leaves open. */

@@ -25,6 +25,8 @@ type Props = {
   /** of two on one wire: how much of the sum is moved into the first */
   lean?: number
   onLean?: (lean: number) => void
+  /** other truths that show the same, each walked */
+  branches?: Walked[]
   /** the other readers of the same sensor */
   others?: OtherThread[]
   onStage?: (stage: StageId) => void
@@ -37,7 +39,7 @@ type Props = {
  * height of a bend is the error. Take hold of the thread on any scale: it goes backward through the chain as
  * it is, then forward again.
  */
-export function Scales({ chain, walked, spread, truth, window, points, suspects, height = 500, decimals, onTruth, onWindow, lean = 0, onLean, others = [], onStage, still }: Props) {
+export function Scales({ chain, walked, spread, truth, window, points, suspects, height = 500, decimals, onTruth, onWindow, lean = 0, onLean, branches = [], others = [], onStage, still }: Props) {
   const q = useQuantity(truthUnit(chain.spec.sensor.family))
   const { ref, width: measuredWidth } = useElementSize()
   const width = Math.max(560, measuredWidth || 780)
@@ -77,6 +79,7 @@ export function Scales({ chain, walked, spread, truth, window, points, suspects,
         <Sheet {...{ chain, window, points, suspects, height, width }} others={others.length > 0} />
 
         {others.length > 0 && <Others {...{ others, spec, frame, truth, q }} />}
+        {branches.map((b) => <polyline key={b.stages[0]!.value} className="branch" points={polyline(b.stages.map((s, i) => ({ x: frame.stageX(i), height: Number.isFinite(s.height) ? s.height : b.shown })))} />)}
         {halves.length > 0 && <Fitting {...{ frame }} between={leftOpen(chain, places[1]!.height)} text={(low, high) => `${q.bare(low)} to ${q.text(high)} all read like this`} />}
         {halves.map((h, i) => <polyline key={i} className="thread" points={polyline([places[0]!, h, places[1]!])} />)}
         <polyline className="thread" points={polyline(halves.length > 0 ? places.slice(1) : places)} />
