@@ -26,9 +26,9 @@ describe('potentiometerPins', () => {
   })
   it('says so where the throw is too small to tell', () => {
     const uniform = uniformStream(5)
-    for (let n = 0; n < 500; n++) {
-      const wiring = WIRINGS[n % 6]!, at = 0.1 + 0.8 * uniform()
-      expect(potentiometerPins(read(wiring, 5000, at, 5, uniform), read(wiring, 5000, at + 0.004, 5, uniform)).certain).toBe(false)
+    for (let n = 0; n < 5000; n++) {
+      const wiring = WIRINGS[n % 6]!, at = 0.02 + 0.9 * uniform(), track = 1000 + 9000 * uniform(), moves = 0.02 * uniform()
+      expect(potentiometerPins(read(wiring, track, at, 20 * uniform(), uniform), read(wiring, track, at + moves, 20 * uniform(), uniform)).certain).toBe(false)
     }
   })
   it('is seldom certain and wrong, whatever the throw', () => {

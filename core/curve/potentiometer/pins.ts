@@ -11,8 +11,10 @@ const METER = 0.01 / Math.sqrt(3)
 const CONTACT_OHM = 20
 /** How much likelier, in χ², the best reading of the pins must be than the next to be called certain. */
 const CLEAR = 12
-/** A throw must move the wiper by this many of its own standard errors. */
-const CLEAR_THROW = 5
+/** Readings that fit no potentiometer better than this, in χ², were written down wrong: three times the error of a 1 % meter still passes. */
+const STRANGE = 40
+/** A throw must move the wiper by this many of its own standard errors, and by more than a 1 % meter can err twice and a contact can change. */
+const CLEAR_THROW = 5, CLEAR_SHARE = 0.03
 
 /**
  * Which pin is which, from the three pair resistances closed and open. The pair that does not change is the
@@ -28,12 +30,12 @@ export function potentiometerPins(closed: PairOhms, open: PairOhms): Potentiomet
   const scored = (['a', 'b', 'c'] as const).map((wiper) => score(wiper, closed, open)).sort((x, y) => x.misfit - y.misfit)
   const best = scored[0]!
   const clear = scored[1]!.misfit - best.misfit > CLEAR
-  return { ...best.pins, trackOhm: best.trackOhm, certain: clear && best.throw > CLEAR_THROW && best.misfit < CLEAR }
+  return { ...best.pins, trackOhm: best.trackOhm, certain: clear && best.throw > CLEAR_THROW && best.movedOhm > CLEAR_SHARE * best.trackOhm + CONTACT_OHM && best.misfit < STRANGE }
 }
 
 const between = (set: PairOhms, p: Pin, q: Pin): number => set[[p, q].sort().join('') as keyof PairOhms]
 
-function score(wiper: Pin, closed: PairOhms, open: PairOhms): { pins: Omit<PotentiometerPins, 'trackOhm' | 'certain'>; trackOhm: number; misfit: number; throw: number } {
+function score(wiper: Pin, closed: PairOhms, open: PairOhms): { pins: Omit<PotentiometerPins, 'trackOhm' | 'certain'>; trackOhm: number; misfit: number; movedOhm: number; throw: number } {
   const [one, other] = (['a', 'b', 'c'] as const).filter((p) => p !== wiper) as [Pin, Pin]
   const track = [between(closed, one, other), between(open, one, other)] as const
   const trackOhm = (track[0] + track[1]) / 2
@@ -52,5 +54,5 @@ function score(wiper: Pin, closed: PairOhms, open: PairOhms): { pins: Omit<Poten
   misfit += (Math.max(0, Math.abs(rise - fall) - CONTACT_OHM) / Math.hypot(sigmaRise, sigmaFall)) ** 2
   const moved = (rise / sigmaRise ** 2 + fall / sigmaFall ** 2) / (1 / sigmaRise ** 2 + 1 / sigmaFall ** 2)
   const sigmaMoved = 1 / Math.hypot(1 / sigmaRise, 1 / sigmaFall)
-  return { pins: moved >= 0 ? { wiper, ground: one, supply: other } : { wiper, ground: other, supply: one }, trackOhm, misfit, throw: Math.abs(moved) / Math.hypot(sigmaMoved, CONTACT_OHM / 4) }
+  return { pins: moved >= 0 ? { wiper, ground: one, supply: other } : { wiper, ground: other, supply: one }, trackOhm, misfit, movedOhm: Math.abs(moved), throw: Math.abs(moved) / Math.hypot(sigmaMoved, CONTACT_OHM / 4) }
 }
