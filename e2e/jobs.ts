@@ -43,7 +43,13 @@ export const JOBS: Job[] = [
   },
   {
     family: 'pressure-sender', name: 'Old gauge', points: [['Open to the air', { 'Meter shows': '10' }], ['Hand pump, pressure or vacuum', { 'Its gauge shows': '200', 'Meter shows': '52' }], ['Hand pump, pressure or vacuum', { 'Its gauge shows': '500', 'Meter shows': '107' }], ['Hand pump, pressure or vacuum', { 'Its gauge shows': '700', 'Meter shows': '139' }]],
-    own: async (page) => { await expect(page.getByRole('list', { name: 'Checks' })).toContainText('It grounds through its thread') },
+    own: async (page) => {
+      await expect(page.getByRole('list', { name: 'Checks' })).toContainText('It grounds through its thread')
+      await page.getByText('Paste many points').click()
+      await page.getByLabel(/pressure in kPa g, then the signal/).fill('300\t71\n6 bar\t123')
+      await page.getByRole('button', { name: 'Take them' }).click()
+      await expect(page.getByRole('table', { name: 'Measured points' }).locator('tbody tr')).toHaveCount(6)
+    },
   },
   {
     family: 'lambda', name: 'Lambda', points: [['From its manual', { Lambda: '0.68', 'Meter shows': '0' }], ['From its manual', { Lambda: '1.36', 'Meter shows': '5' }], ['Test output, as the device reads it', { Lambda: '1', 'Meter shows': volts(((1 - 0.68) / 0.68) * 5 + 0.03) }]],

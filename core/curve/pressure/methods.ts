@@ -1,4 +1,4 @@
-import { AIR_PRESSURE, airPressure, fixedAt, withCommon, type Ask, type Given, type PointMethod, type Worked } from '../recipe.ts'
+import { AIR_PRESSURE, airPressure, fixedAt, readOn, withCommon, type Ask, type Given, type PointMethod, type Worked } from '../recipe.ts'
 
 const G = 9.80665, WATER_KG_PER_M3 = 998.2
 const PUMP = 'Let the pump’s pressure off before undoing a fitting; eyes away from hoses.'
@@ -45,5 +45,18 @@ export function pressureMethods(face: 'absolute' | 'gauge'): PointMethod[] {
         return above(face, given, { value: kPa, own: 0.005 * kPa, common: [], from: 'weight and bore' })
       },
     },
+    beside(face, supply),
   ]
+}
+
+/** The pressure itself, as another gauge or a sheet says it: for many points at once. */
+function beside(face: 'absolute' | 'gauge', supply: Ask): PointMethod {
+  const pressure: Ask = { role: 'truth', label: 'Pressure', unit: face === 'absolute' ? 'kPa a' : 'kPa g', with: 'gauge', step: 10 }
+  return {
+    ...readOn(pressure, {
+      id: 'beside', name: 'Beside a gauge you trust', uncertainty: 0.5, cautions: [PUMP],
+      steps: ['Join both to one pressure that holds still, or take a line of the sensor’s own sheet.', face === 'absolute' ? 'Type the absolute pressure: what a gauge shows, plus the air.' : 'Type the pressure above the air.', 'Type the volts or ohms it then gives.'],
+    }),
+    asks: [pressure, supply],
+  }
 }

@@ -101,3 +101,13 @@ describe('checks', () => {
     expect(sender.checks([{ truth: 0, signal: 30 }, { truth: 300, signal: 30.1 }], null, {}).map((f) => f.text).join(' ')).toMatch(/through its thread.*stays at 30 Ω/s)
   })
 })
+
+it.each([['pressure-absolute', 180], ['pressure-gauge', 80], ['pressure-sender', 80]] as const)('%s: beside a trusted gauge the truth is what was typed, and the gauge’s offset is shared', (family, kPa) => {
+  const beside = method(family, 'beside')
+  const worked = beside.truth({ truth: { ...given(kPa), common: 0.6, instrument: { id: 'g1', name: 'Test gauge' } as GivenNumber['instrument'] } }, {})!
+  expect(worked.value).toBe(kPa)
+  expect(worked.own).toBeCloseTo(Math.hypot(0.5, 0.1), 9)
+  expect(worked.common).toEqual([{ id: 'g1', of: 'truth', sigma: 0.6 }])
+  expect(beside.truth({}, {})).toBeNull()
+  expect(beside.asks.flat().map((a) => a.role)).toEqual(family === 'pressure-sender' ? ['truth'] : ['truth', 'supply'])
+})
