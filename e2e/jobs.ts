@@ -126,7 +126,10 @@ export const JOBS: Job[] = [
   {
     family: 'air-meter-volts', name: 'Air flow', asked: { 'Straight pipe before it': '100 mm' }, points: [['Still air', { 'Air flow': '0', 'Meter shows': '0.8' }], ['From its transfer table', { 'Air flow': '29', 'Meter shows': '1.6' }], ['From its transfer table', { 'Air flow': '118', 'Meter shows': '2.6' }], ['From its transfer table', { 'Air flow': '281', 'Meter shows': '3.6' }], ['From its transfer table', { 'Air flow': '556', 'Meter shows': '4.6' }]],
     own: async (page) => {
-      await expect(page.getByRole('list', { name: 'Checks' })).toContainText('five bores, 350 mm')
+      await expect(page.getByRole('list', { name: 'Checks' })).toContainText('100 mm of straight pipe before a 70 mm bore: five bores, 350 mm')
+      await expect(page.getByLabel('Bore', { exact: true })).toHaveValue('70')
+      await page.getByLabel('Straight pipe before it', { exact: true }).fill('0.2 m')
+      await expect(page.getByText('= 200 mm')).toBeVisible()
       await page.getByLabel('Signal in V, then kg/h; a line each').fill('1\t0\n2\t60\n3\t40')
       await page.getByRole('region', { name: 'Transfer table' }).getByRole('button', { name: 'Take it' }).click()
       await expect(page.getByText(/The rows of .* turn back/)).toBeVisible()

@@ -44,7 +44,7 @@ export function QuantityInput({ label, ariaLabel, unit, value = null, onCommit, 
     if (v === null) return ''
     const n = Number(convertFromCore(v, shownUnit).toPrecision(7))
     // 1e-9 F is written 1n, as one would type it
-    return n !== 0 && Math.abs(n) < 1e-4 ? formatQuantity(v, unit, { as: shownUnit, digits: 6 }).replace(/\s/g, '').replace(shownUnit, '').replace('−', '-') : String(n)
+    return n !== 0 && Math.abs(n) < 1e-4 ? formatQuantity(convertFromCore(v, shownUnit), shownUnit, { digits: 6 }).replace(/\s/g, '').replace(shownUnit, '').replace('−', '-') : String(n)
   }
   const [text, setText] = useState(() => shownText(value))
   const [touched, setTouched] = useState(false)
@@ -84,7 +84,7 @@ export function QuantityInput({ label, ariaLabel, unit, value = null, onCommit, 
     const next = Number((convertFromCore(base, shownUnit) + direction * by).toPrecision(10))
     change(String(next))
   }
-  const understood = !hideUnderstood && typed && touched && !error ? `= ${typed.value === OPEN_OHM ? 'open circuit' : formatQuantity(typed.value, unit, { as: shownUnit, digits: 5 })}` : ''
+  const understood = !hideUnderstood && typed && touched && !error ? `= ${typed.value === OPEN_OHM ? 'open circuit' : formatQuantity(convertFromCore(typed.value, shownUnit), shownUnit, { digits: 5 })}` : ''
   return (
     <div style={{ width }}>
       <TextInput

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { linspace, normalStream, uniformStream } from '../math/index.ts'
+import { findUnit } from '../quantity/index.ts'
 import type { AnyFamily } from './registry.ts'
 import { families, familyOf, findFamily } from './registry.ts'
 
@@ -66,7 +67,11 @@ describe.each(families.map((f) => [f.id, f] as const))('%s', (_, family) => {
   it('says what is asked of it, why, and what stands in', () => {
     for (const field of family.settings) {
       expect(field.why.length).toBeGreaterThan(20)
-      if (field.kind === 'choice') expect(field.options.map((o) => o.value)).toContain(field.otherwise)
+      if (field.kind === 'choice') { expect(field.options.map((o) => o.value)).toContain(field.otherwise); continue }
+      // limits and what stands in are in the core's unit, whatever is typed: an id that names a unit names the core's
+      const unit = findUnit(field.unit)!
+      if (unit.toCore(1) !== 1) expect(field.id.endsWith(field.unit.charAt(0).toUpperCase() + field.unit.slice(1)), field.id).toBe(false)
+      if (field.otherwise !== null) { expect(field.otherwise).toBeGreaterThanOrEqual(field.low ?? -Infinity); expect(field.otherwise).toBeLessThanOrEqual(field.high ?? Infinity) }
     }
     const { range: r, best, accuracy } = family.needs
     expect(r[0] <= best[0] && best[0] < best[1] && best[1] <= r[1] && accuracy > 0).toBe(true)

@@ -85,8 +85,8 @@ describe('two banks', () => {
   })
   it('straight pipe is asked for, and a dead signal seen', () => {
     const family = familyOf('air-meter-volts')
-    expect(family.checks([], null, { boreMm: 80, straightMm: 100 })[0]).toMatchObject({ level: 'doubt', text: expect.stringMatching(/five bores, 400 mm/) })
-    expect(family.checks([], null, { boreMm: 80, straightMm: 420 })[0]!.level).toBe('note')
+    expect(family.checks([], null, { boreM: 0.08, straightM: 0.1 })[0]).toMatchObject({ level: 'doubt', text: expect.stringMatching(/five bores, 400 mm/) })
+    expect(family.checks([], null, { boreM: 0.08, straightM: 0.42 })[0]!.level).toBe('note')
     expect(family.checks([0, 50, 100].map((truth) => ({ truth, signal: 1 })), null, {})[1]!.text).toMatch(/crumbled insulation/)
     expect(family.assume({ transfer: { x: [1, 2, 3], y: [0, 50, 200] } })!.name).toMatch(/given for it/)
     expect(family.assume({ transfer: { x: [1, 2, 3], y: [0, 50, 20] } })).toBeUndefined()

@@ -25,7 +25,7 @@ export type SettingField = {
   why: string
   /** asked when a channel is added, not only under the element */
   first?: boolean
-} & ({ kind: 'number'; unit: string; otherwise: number | null; low?: number; high?: number; step?: number } | { kind: 'choice'; options: { value: string; label: string; /** other settings that follow from this choice */ sets?: Record<string, number> }[]; otherwise: string })
+} & ({ kind: 'number'; /** shown and typed in; the value, its limits and what it is otherwise are in the core's unit, as its id says */ unit: string; otherwise: number | null; low?: number; high?: number; step?: number } | { kind: 'choice'; options: { value: string; label: string; /** other settings that follow from this choice */ sets?: Record<string, number> }[]; otherwise: string })
 
 export type Settings = Readonly<Record<string, unknown>>
 export type FitOptions = { leadOhm?: number; range?: [number, number]; model?: string; settings?: Settings }

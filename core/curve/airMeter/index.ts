@@ -25,7 +25,7 @@ const STILL = readOn({ role: 'truth', label: 'Air flow', unit: 'kg/h', with: nul
 })
 
 const straightPipe = (settings: Settings): { level: 'note' | 'doubt'; text: string } => {
-  const diameter = numberSetting(settings, 'boreMm', 70), before = numberSetting(settings, 'straightMm', 0)
+  const diameter = 1000 * numberSetting(settings, 'boreM', 0.07), before = 1000 * numberSetting(settings, 'straightM', 0)
   const wanted = 5 * diameter
   return before >= wanted ? { level: 'note', text: `${before.toFixed(0)} mm of straight pipe before it: enough for a ${diameter.toFixed(0)} mm bore.` }
     : { level: 'doubt', text: `${before.toFixed(0)} mm of straight pipe before a ${diameter.toFixed(0)} mm bore: five bores, ${wanted.toFixed(0)} mm, are usual. Behind a bend the flow is one-sided and the meter can err by 10 % and more.` }
@@ -37,8 +37,8 @@ const meter = (signal: 'voltage' | 'frequency'): Family<import('../knots.ts').Kn
   drive: () => (signal === 'voltage' ? { kind: 'voltage', sourceOhm: 1000, nominalV: null, supplyMa: 0 } : { kind: 'frequency' }),
   needs: { range: [0, 550], best: [10, 300], accuracy: 8 },
   settings: [
-    { id: 'boreMm', label: 'Bore', kind: 'number', unit: 'mm', otherwise: 70, low: 10, first: true, step: 1, why: 'The straight pipe it needs is counted in bores.' },
-    { id: 'straightMm', label: 'Straight pipe before it', kind: 'number', unit: 'mm', otherwise: 0, low: 0, first: true, step: 10, why: 'Behind a bend the flow is one-sided: five bores of straight pipe even it out.' },
+    { id: 'boreM', label: 'Bore', kind: 'number', unit: 'mm', otherwise: 0.07, low: 0.01, high: 0.5, first: true, step: 1, why: 'The straight pipe it needs is counted in bores.' },
+    { id: 'straightM', label: 'Straight pipe before it', kind: 'number', unit: 'mm', otherwise: 0, low: 0, high: 5, first: true, step: 10, why: 'Behind a bend the flow is one-sided: five bores of straight pipe even it out.' },
   ],
   plausible: [0, 5000],
   keyOn: { label: 'True air flow', how: 'Engine off and both ends covered: nothing flows.', sigma: 0.5 },

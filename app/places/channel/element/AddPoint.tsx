@@ -55,7 +55,7 @@ export function AddPoint({ element, input, method, onMethod, suggested }: { elem
     setTimeout(() => boxes.current.get((order.find((a) => !KEPT.has(a.role)) ?? signal).role)?.focus())
   }
   const box = (ask: Ask, next: Ask | undefined) => (
-    <QuantityInput key={`${ask.role}${ask.unit}${KEPT.has(ask.role) ? '' : round}`} inputRef={(e) => { if (e) boxes.current.set(ask.role, e) }} label={ask.label} unit={ask.unit} width={160} {...(ask.step === undefined ? {} : { step: ask.step })}
+    <QuantityInput key={`${ask.role}${ask.unit}${KEPT.has(ask.role) ? '' : round}`} inputRef={(e) => { if (e) boxes.current.set(ask.role, e) }} label={ask.label} unit={ask.unit} width={ask.otherwise !== undefined || (ask.role === 'truth' && suggested !== undefined) ? 200 : 160} {...(ask.step === undefined ? {} : { step: ask.step })}
       value={KEPT.has(ask.role) ? typed[ask.role]?.value ?? null : null} onTyped={(t) => { setTyped((all) => ({ ...all, [ask.role]: t })); setProblem(null) }} {...(next ? { onEnter: () => boxes.current.get(next.role)?.focus() } : {})}
       placeholder={ask.unit === 'counts' ? '512' : ask.role === 'signal' ? (family.signalUnit === 'Ω' ? '2.21k' : family.signalUnit === 'V' ? '1.43' : '420') : ask.role === 'truth' && suggested !== undefined ? `${q.bare(suggested, 0)} is best` : ask.otherwise === undefined ? '' : `${ask.otherwise} if left out`}
       check={ask.unit === 'counts' ? (v) => (v >= 0 && v < 2 ** (input.bits ?? 12) ? null : `0 to ${2 ** (input.bits ?? 12) - 1}`) : ask.role === 'signal' ? signalCheck(drive, family.signalUnit) : ask.role === 'truth' ? truthCheck(family, q) : undefined} />

@@ -1,3 +1,4 @@
+import { scaleLinear } from 'd3-scale'
 import { useMemo } from 'react'
 import { Area, CartesianGrid, ComposedChart, ErrorBar, Line, ReferenceLine, ResponsiveContainer, Scatter, Tooltip, XAxis, YAxis } from 'recharts'
 import { K95, sensorBand, type Sensor } from '../../../../core/chain/index.ts'
@@ -23,6 +24,7 @@ export default function CurveCharts({ sensor, range }: { sensor: Sensor; range: 
     miss: (sensor.fit?.residuals[i] ?? 0) * factor, bar: K95 * (p.truthUncertainty ?? 0) * factor,
   }))
   const domain = [q.out(range[0]), q.out(range[1])]
+  const signals = scaleLinear().domain([Math.min(...data.map((d) => d.signal), ...points.map((p) => p.signal)), Math.max(...data.map((d) => d.signal), ...points.map((p) => p.signal))]).nice(5)
   const dash = sensor.basis === 'assumed' ? '5 4' : undefined
   const limit = Math.max(...data.map((d) => d.band[1]), ...points.map((p) => Math.abs(p.miss) + p.bar), (0.004 * (range[1] - range[0])) * factor)
   return (
@@ -33,9 +35,9 @@ export default function CurveCharts({ sensor, range }: { sensor: Sensor; range: 
           <ComposedChart data={data} margin={{ top: 8, right: 12, bottom: 0, left: 6 }}>
             <CartesianGrid {...GRID} />
             <XAxis {...AXIS} dataKey="t" type="number" domain={domain} hide />
-            <YAxis {...AXIS} width={58} scale={family.logSignal ? 'log' : 'linear'} domain={['auto', 'auto']} tickFormatter={(v: number) => (signalUnit === 'Ω' ? signalText(v, 'Ω').replace(' Ω', '').replace('Ω', '').replace(' k', 'k') : String(Number(v.toPrecision(3))))} allowDataOverflow />
+            <YAxis {...AXIS} width={58} scale={family.logSignal ? 'log' : 'linear'} {...(family.logSignal ? { domain: ['auto', 'auto'] } : { domain: signals.domain() as [number, number], ticks: signals.ticks(5) })} tickFormatter={(v: number) => (signalUnit === 'Ω' ? signalText(v, 'Ω').replace(' Ω', '').replace('Ω', '').replace(' k', 'k') : String(Number(v.toPrecision(3))))} allowDataOverflow />
             <Line dataKey="signal" name={signalUnit} stroke="var(--touch)" strokeWidth={2.4} dot={false} isAnimationActive={false} {...(dash ? { strokeDasharray: dash } : {})} />
-            <Scatter data={points} dataKey="signal" isAnimationActive={false} shape={(p: { cx?: number; cy?: number; payload?: { suspect: boolean } }) => <circle cx={p.cx} cy={p.cy} r={5} fill={p.payload?.suspect ? 'var(--wrong-soft)' : 'var(--paper)'} stroke={p.payload?.suspect ? 'var(--wrong)' : 'var(--ink)'} strokeWidth={2} />} />
+            {points.length > 0 && <Scatter data={points} dataKey="signal" isAnimationActive={false} shape={(p: { cx?: number; cy?: number; payload?: { suspect: boolean } }) => <circle cx={p.cx} cy={p.cy} r={5} fill={p.payload?.suspect ? 'var(--wrong-soft)' : 'var(--paper)'} stroke={p.payload?.suspect ? 'var(--wrong)' : 'var(--ink)'} strokeWidth={2} />} />}
             <Tooltip formatter={(v) => signalText(Number(v), signalUnit)} labelFormatter={(t) => `${Number(t).toFixed(1)} ${q.unit}`} contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--hair)' }} />
           </ComposedChart>
         </ResponsiveContainer>
