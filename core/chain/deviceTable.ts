@@ -69,22 +69,30 @@ function axisSpan(chain: Chain, spec: DeviceTable): [number, number] {
 /**
  * The table to enter, on the device's steps, in the core's unit. One cell beyond each end is kept for open and short when
  * there are enough cells: there the device shows what was chosen for that fault. `placement` 'even' spreads
- * the axis evenly; a fixed axis stays as it is.
+ * the axis evenly, and so does 'best' where nothing is gained by other places; a fixed axis stays as it is.
  */
 export function proposeTable(chain: Chain, spec: DeviceTable, placement: 'best' | 'even', options: { onCurve?: boolean; at: string; name: string }): DeviceProposal {
   const span = axisSpan(chain, spec)
   const { scale, shift } = valueScale(spec)
   const guards = spec.axisFixed ? 0 : guardCells(spec, span)
-  const built = buildTable({
+  const yStep = spec.valueStep * scale
+  const cells = (places: 'best' | 'even'): ReturnType<typeof buildTable> => buildTable({
     curve: (x) => truthAtAxis(chain, spec.axis, x) + shift,
-    range: span, cells: spec.cells - guards, placement, yStep: spec.valueStep * scale, xStep: spec.axisStep,
+    range: span, cells: spec.cells - guards, placement: places, yStep, xStep: spec.axisStep,
     ...(options.onCurve ? { onCurve: true } : {}), ...(spec.axisFixed ? { fixedX: spec.axisFixed } : {}),
   })
+  const asked = cells(placement)
+  // a straight sensor is as good with any places: even ones are easier to type and to check
+  const even = placement === 'best' && !spec.axisFixed ? cells('even') : asked
+  const built = even.worstError <= asked.worstError + NO_WORSE * yStep ? even : asked
   const limit = (v: number): number => Math.min(spec.valueRange[1], Math.max(spec.valueRange[0], v))
   const table: Table = { x: built.x, y: built.y.map((v) => Number(limit(v - shift).toFixed(6))) }
   const guarded = guards === 0 ? table : withGuards(table, spec)
   return { table: { ...guarded, at: options.at, name: options.name }, ...judgeTable(chain, spec, guarded), guards }
 }
+
+/** Even spacing that errs by no more than this share of a value step above the best is as good. */
+const NO_WORSE = 0.1
 
 /** How far beyond the range a fault is shown, as a share of what the table spans. */
 const BEYOND_SHARE = 0.15

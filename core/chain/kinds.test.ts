@@ -128,6 +128,19 @@ it('a dead zone is answered with its interval, elsewhere nothing is left open', 
   expect(high - low).toBeLessThan(1e-6)
 })
 
+describe('places of a table', () => {
+  const proposed = (read: string) => { const chain = chainOf(build, read); return proposeTable(chain, inputOf(build, readOf(build, read).read.input).input.table!, 'best', { at: '', name: '' }) }
+  const gaps = (x: number[]): number[] => x.slice(1).map((v, i) => v - x[i]!)
+  it('are even for a straight sensor, where nothing is gained by others', () => {
+    const { table, guards } = proposed('rd-oil-pressure'), inner = gaps(table.x.slice(guards / 2, table.x.length - guards / 2))
+    expect(Math.max(...inner) - Math.min(...inner)).toBeLessThan(0.021)
+  })
+  it('crowd where a curve bends', () => {
+    const inner = gaps(proposed('rd-coolant').table.x.slice(1, -1))
+    expect(Math.max(...inner) / Math.min(...inner)).toBeGreaterThan(2)
+  })
+})
+
 describe('dead zones', () => {
   it('of an arm on its stop run through every scale after the truth', () => {
     const chain = chainOf(build, 'rd-surge-pot')

@@ -148,7 +148,7 @@ function ChannelOf({ channelId, readId }: { channelId: string; readId: string })
 /** The table turns back: what is shown may be any of these. */
 function Branched({ truths, partedAt, chain, shown }: { truths: number[]; partedAt: StageId; chain: Chain; shown: number }) {
   const q = useQuantity(truthUnit(chain.spec.sensor.family))
-  return <p role="status" className="doubt no-print" style={{ margin: '4px 0' }}>The table turns back: {q.text(shown)} is shown at {truths.map((t) => q.text(t)).join(' and ')} as well. What stands {STAGE_NAME[partedAt] === 'converter' ? 'at the converter' : STAGE_NAME[partedAt]} parts them; better, replace the table.</p>
+  return <p role="status" className="doubt no-print" style={{ margin: '4px 0' }}>The table turns back: {q.text(shown)} is shown at {truths.map((t) => q.text(t)).join(' and ')} as well. What stands {partedAt === 'converter' ? 'at the converter' : STAGE_NAME[partedAt]} parts them.</p>
 }
 
 /** Of two senders on one wire: what each holds, and what the reading then leaves open. */

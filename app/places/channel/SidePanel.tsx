@@ -75,5 +75,6 @@ function pointsText(sensor: ReadStatus['assembled']['sensor'], q: Quantity): str
   if (sensor.points.length === 0) return 'Nothing measured yet.'
   const truths = sensor.points.map((p) => p.truth)
   const last = sensor.points.reduce((a, b) => (b.measurement.at > a ? b.measurement.at : a), '')
-  return `${sensor.points.length} ${sensor.points.length === 1 ? 'point' : 'points'}, ${q.bare(Math.min(...truths))} to ${q.text(Math.max(...truths))}, last on ${dayjs(last).format('D MMM YYYY')}.`
+  const [least, most] = [Math.min(...truths), Math.max(...truths)]
+  return `${sensor.points.length === 1 ? `1 point, at ${q.text(most)}` : `${sensor.points.length} points, ${q.bare(least)} to ${q.text(most)}`}, last on ${dayjs(last).format('D MMM YYYY')}.`
 }

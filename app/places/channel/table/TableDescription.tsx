@@ -7,12 +7,14 @@ import { differenceUnit } from '../../../parts/units.ts'
 import { QuantityInput } from '../../../parts/QuantityInput.tsx'
 import { useBuild } from '../../../store/useBuild.ts'
 
-const SHOWS: { value: FaultShow['show']; label: string }[] = [{ value: 'low', label: 'low (cold)' }, { value: 'high', label: 'high (hot)' }, { value: 'last', label: 'the last cell' }, { value: 'value', label: 'a value' }]
+const shows = (heat: boolean): { value: FaultShow['show']; label: string }[] => [{ value: 'low', label: heat ? 'low (cold)' : 'low' }, { value: 'high', label: heat ? 'high (hot)' : 'high' }, { value: 'last', label: 'the last cell' }, { value: 'value', label: 'a value' }]
 
 /** What the device's table is like: its cells, axis, steps, and what it should show on open and short. */
 export function TableDescription({ input, spec, family }: { input: Input; spec: DeviceTable; family: string }) {
   const face = findFamily(family)
   const unit = face?.truthUnit ?? '°C'
+  // where a fault is to show a value, one from the middle of what matters to begin with
+  const usual = face ? (face.needs.best[0] + face.needs.best[1]) / 2 : 0
   const step = findUnit(spec.valueUnit), scale = step ? step.toCore(1) - step.toCore(0) : 1
   const { build, edit } = useBuild()
   const units = unitsLike(unit, build.vehicle.ethanol)
@@ -37,7 +39,7 @@ export function TableDescription({ input, spec, family }: { input: Input; spec: 
   }
   const fault = (key: 'onOpen' | 'onShort', label: string) => (
     <>
-      <NativeSelect label={label} value={spec[key].show} onChange={(e) => set({ [key]: { show: e.currentTarget.value, value: e.currentTarget.value === 'value' ? spec[key].value ?? 80 : null } })} data={SHOWS} w={150} />
+      <NativeSelect label={label} value={spec[key].show} onChange={(e) => set({ [key]: { show: e.currentTarget.value, value: e.currentTarget.value === 'value' ? spec[key].value ?? usual : null } })} data={shows(face?.quantity === 'temperature')} w={150} />
       {spec[key].show === 'value' && <QuantityInput label="namely" unit={unit} value={spec[key].value} width={130} onCommit={({ value }) => set({ [key]: { show: 'value', value } })} />}
     </>
   )
