@@ -8,7 +8,7 @@ import { interpolate } from '../core/table/interpolate.ts'
 /** The invented rest of Saltmarsh Nine's sensors, as they really are; the build knows only what was measured. */
 
 export const WEDGE: Tank = { corners: [{ x: 0, y: 0 }, { x: 140, y: 0 }, { x: 330, y: 410 }, { x: 60, y: 410 }], lengthMm: 590 }
-export const ARM: Sender = { kind: 'arm', pivotMm: 215, armMm: 210, lowDeg: -68, highDeg: 66, emptyOhm: 12, fullOhm: 178 }
+export const ARM: Sender = { kind: 'arm', pivotMm: 215, armMm: 210, lowDeg: -68, highDeg: 66, emptySignal: 12, fullSignal: 178 }
 
 const PUMP_GAUGE: Instrument = { id: 'pump-gauge', name: 'Pump gauge', kind: 'gauge', accuracy: { percent: 0, digits: 1, offset: 2, commonShare: 0.7 }, lagS: null, iceCheck: null, checkedAt: '2026-10-30T18:10:00Z', note: '0 to 1000 kPa, hand pump' }
 const CAN: Instrument = { id: 'five-litre-can', name: 'Five-litre can', kind: 'can', accuracy: { percent: 0.5, digits: 0, offset: 0, commonShare: 1 }, lagS: null, iceCheck: null, checkedAt: null, note: 'weighed full of water: 5.01 l' }
@@ -39,16 +39,16 @@ const stated = (method: string, truth: number, unit: string, digits: number, ins
 const travel = (...truths: number[]): Point[] => truths.map((t) => (t === 0 ? { method: 'closed', truth: 0, given: [['supply', 5, 'V', 2]] } : t === 100 ? { method: 'open', truth: 100, given: [['supply', 5, 'V', 2]] } : { method: 'travel', truth: t, given: [['truth', t, '%', 0], ['supply', 5, 'V', 2]] }))
 
 const predicted = predictLevel(WEDGE, ARM, 121).points
-const litresToOhm = (litres: number): number => interpolate({ x: predicted.map((p, i) => p.litres + i * 1e-9), y: predicted.map((p) => p.ohm) }, litres)
+const litresToOhm = (litres: number): number => interpolate({ x: predicted.map((p, i) => p.litres + i * 1e-9), y: predicted.map((p) => p.signal) }, litres)
 export const TANK_LITRES = predicted.at(-1)!.litres
 
 /** The two side pods, wedges as well, and a float in a tube in each. */
 const POD: Tank = { corners: [{ x: 0, y: 0 }, { x: 60, y: 0 }, { x: 190, y: 260 }, { x: 0, y: 260 }], lengthMm: 340 }
-const podOhm = (emptyOhm: number, fullOhm: number) => {
-  const { points } = predictLevel(POD, { kind: 'straight', lowMm: 0, highMm: 260, emptyOhm, fullOhm }, 121)
-  return (litres: number): number => interpolate({ x: points.map((q) => q.litres), y: points.map((q) => q.ohm) }, litres)
+const podOhm = (emptySignal: number, fullSignal: number) => {
+  const { points } = predictLevel(POD, { kind: 'straight', lowMm: 0, highMm: 260, emptySignal, fullSignal }, 121)
+  return (litres: number): number => interpolate({ x: points.map((q) => q.litres), y: points.map((q) => q.signal) }, litres)
 }
-export const POD_LITRES = predictLevel(POD, { kind: 'straight', lowMm: 0, highMm: 260, emptyOhm: 5, fullOhm: 90 }).points.at(-1)!.litres
+export const POD_LITRES = predictLevel(POD, { kind: 'straight', lowMm: 0, highMm: 260, emptySignal: 5, fullSignal: 90 }).points.at(-1)!.litres
 const JUG: Instrument = { id: 'measuring-jug', name: 'Measuring jug', kind: 'can', accuracy: { percent: 1, digits: 0, offset: 0.01, commonShare: 0.5 }, lagS: null, iceCheck: null, checkedAt: null, note: 'one litre, marked every 20 ml' }
 const podFills: Point[] = [{ method: 'empty', truth: 0 }, ...[2.5, 5, 7.5, 10, 11].map((l) => stated('fill', l, 'l', 1, CAN.id))]
 
@@ -62,7 +62,7 @@ export const REST: Told[] = [
   { key: 'lambda', name: 'Lambda, after the turbine', place: 'Down pipe, 12° above level', family: 'lambda', settings: { assumedCurve: 'wide' }, device: 'engine-unit', pin: '22', input: VOLTS, really: (l) => ((l - 0.68) / 0.68) * 5, noise: 0.0015, digits: 3, points: [{ ...stated('manual', 0.68, 'λ', 2) }, { ...stated('manual', 1.36, 'λ', 2) }, { ...stated('output', 0.85, 'λ', 2) }, { ...stated('output', 1, 'λ', 2) }, { ...stated('output', 1.1, 'λ', 2) }], offsetV: 0.018 },
   { key: 'fuel', name: 'Fuel level', place: 'Wedge tank behind the seat', family: 'level', settings: { emptyReads: 'low', ground: 'level', tank: WEDGE, sender: ARM }, needs: { range: [0, 48], best: [2, 15], accuracy: 1.5 }, device: 'display', pin: '7', input: { pullOhm: 220, bits: 12 }, really: litresToOhm, noise: 0.35, digits: 1, points: [{ method: 'empty', truth: 0 }, ...[5, 10, 15, 20, 30, 40, 48].map((l) => stated('fill', l, 'l', 1, CAN.id))], table: 'after' },
   { key: 'surge-pot', name: 'Surge pot', place: 'Beside the pump', family: 'level-volts', settings: { emptyReads: 'low' }, needs: { range: [0, 3], best: [0.5, 2.5], accuracy: 0.2 }, device: 'display', pin: '8', input: VOLTS, really: (l) => 0.52 + 1.3 * Math.max(0, l - 0.4), noise: 0.002, digits: 3, points: [{ method: 'empty', truth: 0 }, stated('fill', 0.4, 'l', 2, JUG.id), stated('fill', 0.8, 'l', 2, JUG.id), stated('fill', 1.5, 'l', 2, JUG.id), stated('fill', 2.2, 'l', 2, JUG.id), stated('fill', 3, 'l', 2, JUG.id)] },
-  { key: 'side-left', name: 'Side tanks', place: 'Pods left and right, senders in series', family: 'level', settings: { emptyReads: 'low', ground: 'level', tank: POD, sender: { kind: 'straight', lowMm: 0, highMm: 260, emptyOhm: 5, fullOhm: 90 } }, needs: { range: [0, 2 * POD_LITRES], best: [2, 18], accuracy: 1.5 }, device: 'display', pin: '12', input: { pullOhm: 220, bits: 12 }, pullMeasured: 219.4, really: podOhm(5, 90), noise: 0.2, digits: 1, points: podFills },
+  { key: 'side-left', name: 'Side tanks', place: 'Pods left and right, senders in series', family: 'level', settings: { emptyReads: 'low', ground: 'level', tank: POD, sender: { kind: 'straight', lowMm: 0, highMm: 260, emptySignal: 5, fullSignal: 90 } }, needs: { range: [0, 2 * POD_LITRES], best: [2, 18], accuracy: 1.5 }, device: 'display', pin: '12', input: { pullOhm: 220, bits: 12 }, pullMeasured: 219.4, really: podOhm(5, 90), noise: 0.2, digits: 1, points: podFills },
   { key: 'side-right', name: 'Right pod', place: '', family: 'level', joins: { key: 'side-left', combine: 'series' }, settings: { emptyReads: 'low', ground: 'level' }, device: 'display', pin: '12', really: podOhm(6, 93), noise: 0.2, digits: 1, points: podFills, table: 'after' },
   { key: 'throttle', name: 'Throttle', place: 'Spindle, far end', family: 'position', device: 'engine-unit', pin: '23', input: VOLTS, offsetV: 0.001, really: (t) => 0.62 + 0.0361 * t, noise: 0.001, digits: 3, points: travel(0, 100, 50), table: 'after', provenAt: { truth: 0, given: ['%', 0] } },
   { key: 'pedal-a', name: 'Pedal, track one', place: 'Pedal box', family: 'position', settings: { assumedCurve: 'rising' }, device: 'engine-unit', pin: '24', input: VOLTS, really: (t) => 0.48 + 0.0402 * t, noise: 0.001, digits: 3, points: travel(0, 100) },

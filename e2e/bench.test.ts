@@ -33,6 +33,7 @@ test('a sensor taken from ice to a cooling flask on the bench is fitted to what 
   await expect(page.getByText(/overloads? while the meter changed range/)).toBeVisible({ timeout: 15_000 })
   await page.waitForTimeout(2500)
   await page.getByRole('switch', { name: 'by itself while it cools' }).click()
+  await page.getByLabel('every', { exact: true }).fill('5'); await page.keyboard.press('Enter')
   await expect(page.getByRole('progressbar', { name: 'To the next point' })).toBeVisible({ timeout: 15_000 })
   await expect(rows).toHaveCount(6, { timeout: 60_000 })
   await page.getByRole('button', { name: 'Stop' }).click()

@@ -30,6 +30,14 @@ export const JOBS: Job[] = [
       await page.getByLabel('Table made for').selectOption({ label: 'Generic 3 bar absolute' })
       const seen = wrongRange(type('absolute-2-5'), type('absolute-3'), [35, 250], AIR)
       await expect(page.getByRole('table', { name: 'What the wrong range shows' }).getByRole('row', { name: /full load/ })).toContainText(seen[1]!.shownKPa.toFixed(0))
+      // a range of one's own joins the list, and leaves it
+      await page.getByText('Add a range to the list').click()
+      const looks = page.getByRole('region', { name: 'Look-alikes' })
+      await looks.getByLabel('Name').fill('Shelf find'); await looks.getByRole('button', { name: 'Add it' }).click()
+      await expect(looks.getByRole('list', { name: 'Ranges added' })).toContainText('Shelf find, absolute: 0.5 V at 0 kPa, 4.5 V at 300 kPa')
+      await expect(page.getByLabel('Table made for')).toContainText('Shelf find')
+      await looks.getByRole('button', { name: 'Remove Shelf find' }).click()
+      await expect(looks.getByRole('list', { name: 'Ranges added' })).toHaveCount(0)
     },
   },
   {
@@ -70,7 +78,7 @@ export const JOBS: Job[] = [
       await expect(page.getByRole('list', { name: 'Checks' })).toContainText('two ends alone would be off')
       // a corner moved by the keyboard changes what the tank holds
       const said = page.getByRole('status', { name: 'What the tank says' })
-      await expect(said).toContainText(`${predictLevel({ corners: [{ x: 0, y: 0 }, { x: 300, y: 0 }, { x: 300, y: 300 }, { x: 0, y: 300 }], lengthMm: 500 }, { kind: 'straight', lowMm: 10, highMm: 290, emptyOhm: 10, fullOhm: 180 }).points.at(-1)!.litres.toFixed(1)} l`)
+      await expect(said).toContainText(`${predictLevel({ corners: [{ x: 0, y: 0 }, { x: 300, y: 0 }, { x: 300, y: 300 }, { x: 0, y: 300 }], lengthMm: 500 }, { kind: 'straight', lowMm: 10, highMm: 290, emptySignal: 10, fullSignal: 180 }).points.at(-1)!.litres.toFixed(1)} l`)
       await page.getByRole('region', { name: 'Tank and sender' }).getByRole('slider', { name: 'Corner 3' }).focus(); await page.keyboard.press('ArrowUp')
       await expect(said).toContainText('45.8 l')
       await expect(page.getByRole('table', { name: 'Arrangements of two senders' }).getByRole('row', { name: /Two inputs/ })).toContainText('0.0')
@@ -85,7 +93,7 @@ export const JOBS: Job[] = [
     // its float lies on its stop up to 0.4 l
     points: [['Empty, drained', { 'Meter shows': '0.520' }], ...[0.4, 1, 2, 3].map((l): [string, Typed] => ['Filling from cans', { 'In the tank now': String(l), 'Meter shows': volts(0.52 + 1.3 * (l - 0.4)) }])],
     own: async (page) => {
-      await expect(page.getByRole('list', { name: 'Checks' })).toContainText('0 to 0.4 l: cannot tell')
+      await expect(page.getByRole('list', { name: 'Checks' })).toContainText('0.00 to 0.40 l: cannot tell')
       await page.getByLabel('Where you read it').selectOption('element')
       await page.getByLabel('A reading here').fill('0.52'); await page.keyboard.press('Enter')
       await expect(page.getByText('It can be 0.00 to 0.40 l: cannot tell.')).toBeVisible()
@@ -93,6 +101,9 @@ export const JOBS: Job[] = [
       const scales = page.getByRole('group', { name: 'The chain as scales' })
       await expect(scales.getByText('0.00 to 0.40 l')).toBeVisible()
       expect(await scales.locator('.dead').count()).toBeGreaterThan(1)
+      // its tank is drawn in volts, and volts cannot share a wire
+      await expect(page.getByRole('region', { name: 'Tank and sender' }).getByLabel('Full', { exact: true })).toHaveValue('4.5')
+      await expect(page.getByRole('region', { name: 'Two senders', exact: true })).toHaveCount(0)
     },
   },
   {

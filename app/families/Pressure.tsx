@@ -19,6 +19,8 @@ export default function Pressure({ status }: PanelProps) {
   const q = useQuantity(family.truthUnit), qa = useQuantity('kPa a')
   const airKPa = standardPressureKPa(build.vehicle.altitudeM ?? 0)
   const types = useMemo(() => pressureTypes(element.settings), [element.settings])
+  const own = (element.settings.types as PressureType[] | undefined) ?? []
+  const setOwn = (list: PressureType[]): void => edit({ kind: 'editElement', args: { id: element.id, patch: { settings: { ...element.settings, types: list } } } })
   const found = useMemo(() => {
     if (sensor.points.length === 0) return null
     try { return { list: lookAlikes(sensor.points.map((p) => ({ ...p, truth: gauge ? p.truth + airKPa : p.truth })), types, airKPa), problem: null } } catch (error) { return { list: [], problem: (error as Error).message } }
@@ -44,7 +46,8 @@ export default function Pressure({ status }: PanelProps) {
             <p>{likely.length === 1 || likely[0]!.probability > 0.97 ? <>It is a <b>{likely[0]!.name}</b>.</> : <><b>One test parts the likeliest two: {qa.text(likely[0]!.partAt!, 0)}</b>{likely[0]!.partAt! >= airKPa ? ` (${(likely[0]!.partAt! - airKPa).toFixed(0)} kPa on a pump’s gauge)` : ` (${(airKPa - likely[0]!.partAt!).toFixed(0)} kPa of vacuum)`}.</>}</p>
           </>
         )}
-        <OwnType onAdd={(t) => edit({ kind: 'editElement', args: { id: element.id, patch: { settings: { ...element.settings, types: [...((element.settings.types as PressureType[] | undefined) ?? []), t] } } } })} />
+        {own.length > 0 && <ul aria-label="Ranges added">{own.map((t) => <li key={t.id}>{t.name}, {t.face}: {t.low.volt} V at {t.low.kPa} kPa, {t.high.volt} V at {t.high.kPa} kPa <Button variant="subtle" color="gray" h={36} px={8} aria-label={`Remove ${t.name}`} onClick={() => setOwn(own.filter((o) => o.id !== t.id))}>Remove</Button></li>)}</ul>}
+        <OwnType onAdd={(t) => setOwn([...own, t])} />
       </section>
       <section aria-label="Wrong range">
         <h2>If the wrong range is loaded</h2>

@@ -1,6 +1,6 @@
 import type { Build, Read } from '../build/types.ts'
 import { familyOf, findFamily } from '../curve/registry.ts'
-import { quantityIn, type Quantity } from '../quantity/shown.ts'
+import { plainly, type Quantity, type Write } from '../quantity/shown.ts'
 import { linspace } from '../math/linspace.ts'
 import { assembleChain, isProven, type Assembled, type ShareId } from './spec.ts'
 import { errorBudget } from './budget.ts'
@@ -29,10 +29,6 @@ const SHARE_NAME: Record<ShareId, string> = {
   element: 'the element', leads: 'the leads', shared: 'the other device on this sensor', ground: 'the ground', input: 'the input', converter: 'the converter', table: 'the table',
 }
 const SHARE_STAGE: Record<ShareId, NextStep['stage']> = { element: 'element', leads: 'leads', shared: 'input', ground: 'leads', input: 'input', converter: 'input', table: 'table' }
-
-/** Puts a quantity of a core unit, needed this well, into the unit somebody reads. */
-type Write = (coreUnit: string, need: number) => Quantity
-const plainly: Write = (unit, need) => quantityIn(unit, unit, need)
 
 /** Everything the line-up and the channel say of one reader, out of the record; `write` puts its numbers into the units somebody reads. */
 export function readStatus(build: Build, read: Read, write: Write = plainly): ReadStatus {

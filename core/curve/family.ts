@@ -1,3 +1,4 @@
+import type { Write } from '../quantity/shown.ts'
 import type { Finding, FitOptions, PointMethod, Settings, SettingField } from './recipe.ts'
 
 /** An error that several points share: the offset of their thermometer, the gain of their meter. `sigma` is 1σ in the unit of what it is of. */
@@ -82,8 +83,8 @@ export type Family<Curve = unknown, Fit extends FamilyFit<Curve> = FamilyFit<Cur
   models: { id: string; name: string }[]
   /** the coefficients as the field writes them */
   describe: (curve: Curve) => { name: string; value: string }[]
-  /** what is wrong or odd about the points that a fit alone does not say */
-  checks: (points: readonly CurvePoint[], fit: Fit | null, settings: Settings) => Finding[]
+  /** what is wrong or odd about the points that a fit alone does not say, in the units `write` puts its numbers into; the core's if left out */
+  checks: (points: readonly CurvePoint[], fit: Fit | null, settings: Settings, write?: Write) => Finding[]
   /** what a signal leaves open: an interval wider than a point in a dead zone */
   interval?: (curve: Curve, signal: number) => [number, number]
   /** the dead zones of a curve that can have some, as truths */

@@ -33,9 +33,14 @@ export function quantityIn(core: string, unit = core, need = Infinity): Quantity
   const places = (decimals: number): number => Math.max(0, decimals + finer + decimalsOf(unit) - 1)
   return {
     core, unit, out, in: back, scale,
-    text: (v, d = 1) => `${fixed(out(v), places(d))} ${unit}`,
+    text: (v, d = 1) => `${fixed(out(v), places(d))} ${unit.replace('Δ', '')}`,
     bare: (v, d = 1) => fixed(out(v), places(d)),
     off: (v, d = 2) => signed(v * scale, places(d)),
     pm: (v, d = 2) => `±${fixed(Math.abs(v * scale), places(d))}`,
   }
 }
+
+/** Puts a quantity of a core unit, needed this well, into the unit somebody reads. */
+export type Write = (coreUnit: string, need?: number) => Quantity
+/** In the core's own units. */
+export const plainly: Write = (unit, need) => quantityIn(unit, unit, need)

@@ -21,9 +21,8 @@ export function FillFromCans({ status }: PanelProps) {
   const [signal, setSignal] = useState<Typed | null>(null)
   const [round, setRound] = useState(0)
   const box = useRef<HTMLInputElement>(null)
-  // fills in the order they were poured: the last one is what is in the tank
-  const poured = sensor.points.filter((p) => p.method !== 'drain')
-  const now = poured.length === 0 ? null : poured.reduce((a, b) => (b.measurement.at >= a.measurement.at ? b : a)).truth
+  // what was noted last, poured or drawn off, is what is in the tank
+  const now = sensor.points.length === 0 ? null : sensor.points.reduce((a, b) => (b.measurement.at >= a.measurement.at ? b : a)).truth
   const record = (): void => {
     if (!signal) { box.current?.focus(); return }
     const litres = Number(((now ?? 0) + (now === null ? 0 : can)).toFixed(3))

@@ -9,7 +9,7 @@ import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import { useBuild } from '../../store/useBuild.ts'
 import { useQuantity } from '../../parts/units.ts'
 import type { PanelProps } from '../registry.ts'
-import { BOX, FLOAT } from './start.ts'
+import { BOX, floatOf } from './start.ts'
 import { TankEditor } from './TankEditor.tsx'
 
 const NAMES: Record<Arrangement, string> = { series: 'In series, one wire', parallel: 'In parallel, one wire', separate: 'Two inputs, added in the display' }
@@ -22,7 +22,7 @@ export function TwoSenders({ status }: PanelProps) {
   const { build, edit } = useBuild()
   const q = useQuantity('l')
   const { sensor: { element }, channel } = status.assembled
-  const tank = (element.settings.tank as Tank | undefined) ?? BOX, sender = (element.settings.sender as Sender | undefined) ?? FLOAT
+  const tank = (element.settings.tank as Tank | undefined) ?? BOX, sender = (element.settings.sender as Sender | undefined) ?? floatOf('Ω')
   const own = element.settings.secondHalf as TankHalf | undefined
   const second = useMemo(() => own ?? { tank, sender }, [own, tank, sender])
   const [ohm, setOhm] = useState<number | null>(null)
@@ -54,7 +54,7 @@ export function TwoSenders({ status }: PanelProps) {
       </div>
       {!measured && <details>
         <summary style={{ minHeight: 44, cursor: 'pointer', paddingTop: 10 }}>{own ? 'The second half, as drawn' : 'The second half is like the first: draw it if it is not'}</summary>
-        <TankEditor tank={second.tank} sender={second.sender} onChange={(patch) => edit({ kind: 'editElement', args: { id: element.id, patch: { settings: { ...element.settings, secondHalf: { ...second, ...patch } } } } })} />
+        <TankEditor tank={second.tank} sender={second.sender} signalUnit="Ω" onChange={(patch) => edit({ kind: 'editElement', args: { id: element.id, patch: { settings: { ...element.settings, secondHalf: { ...second, ...patch } } } } })} />
       </details>}
     </section>
   )

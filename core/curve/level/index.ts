@@ -3,10 +3,11 @@ import type { KnotCurve } from '../knots.ts'
 import { knotDeadZones, knotTruth } from '../knots.ts'
 import { fitMonotone, type MonotoneFit } from '../monotone.ts'
 import { monotoneFamily } from '../monotoneFamily.ts'
+import { plainly, type Write } from '../../quantity/shown.ts'
 import { choiceSetting, fixedAt, readOn, type Ask, type Finding, type PointMethod, type Settings } from '../recipe.ts'
 
 export { chooseDamping, damped, judgeDamping, reserveLamp, slosh, type Damping, type DampingVerdict } from './damping.ts'
-export { fillsWorthTaking, heightAt, predictLevel, requireTank, senderOhm, tankHeight, tankLitres, type Sender, type Tank } from './tank.ts'
+export { fillsWorthTaking, heightAt, predictLevel, requireTank, senderSignal, tankHeight, tankLitres, type Sender, type Tank } from './tank.ts'
 export { fitLevel, levelInterval, levelLitres, type LevelCurve } from './level.ts'
 export { litresThatFit, predictedHalf, twoSenders, type Arrangement, type TankHalf, type TwoSenders } from './two.ts'
 
@@ -44,18 +45,19 @@ export function twoEndsError(curve: KnotCurve): { errorL: number; atL: number } 
 }
 
 function levelChecks(signalName: string) {
-  return (points: readonly CurvePoint[], fit: MonotoneFit | null, settings: Settings): Finding[] => {
+  return (points: readonly CurvePoint[], fit: MonotoneFit | null, settings: Settings, write: Write = plainly): Finding[] => {
     const findings: Finding[] = []
+    const q = write('l')
     if (!fit) return findings
     const stated = choiceSetting(settings, 'emptyReads', 'unknown')
     if (stated !== 'unknown' && (stated === 'low') !== fit.curve.rising) findings.push({ level: 'wrong', text: `Empty should read ${stated === 'low' ? 'few' : 'many'} ${signalName} and reads ${stated === 'low' ? 'many' : 'few'}: the ends are swapped. Full and empty were exchanged in the points, or the sender is fitted the other way up.` })
-    const dead = knotDeadZones(fit.curve).map((ends) => `${ends.map((l) => Number(l.toFixed(1))).join(' to ')} l`)
+    const dead = knotDeadZones(fit.curve).map(([low, high]) => `${q.bare(low)} to ${q.text(high)}`)
     if (dead.length > 0) findings.push({ level: 'note', text: `${dead.join(' and ')}: cannot tell. The arm lies on its stop there, and any number between is a guess.` })
     const gap = directionGap(points)
-    if (gap && gap.gapL > 0.3) findings.push({ level: 'note', text: `Filling and emptying stand ${gap.gapL.toFixed(1)} l apart near ${gap.atSignal.toPrecision(3)} ${signalName}: the float sticks.` })
+    if (gap && gap.gapL > 0.3) findings.push({ level: 'note', text: `Filling and emptying stand ${q.text(gap.gapL)} apart near ${gap.atSignal.toPrecision(3)} ${signalName}: the float sticks.` })
     if (choiceSetting(settings, 'ground', 'unknown') !== 'level') findings.push({ level: choiceSetting(settings, 'ground', 'unknown') === 'slope' ? 'doubt' : 'note', text: choiceSetting(settings, 'ground', 'unknown') === 'slope' ? 'The ground sloped while filling: the readings are those of a tilted tank.' : 'Say whether the car stood level: a slope of 3° moves the fuel of a long tank by litres.' })
     const two = twoEndsError(fit.curve)
-    if (points.length > 2 && Math.abs(two.errorL) > 0.3) findings.push({ level: 'note', text: `The two ends alone would be off by ${two.errorL.toFixed(1)} l near ${two.atL.toFixed(0)} l.` })
+    if (points.length > 2 && Math.abs(two.errorL) > 0.3) findings.push({ level: 'note', text: `The two ends alone would be off by ${q.text(two.errorL)} near ${q.text(two.atL, 0)}.` })
     return findings
   }
 }

@@ -2,11 +2,11 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { linspace } from '../../math/index.ts'
 import { familyOf } from '../registry.ts'
-import { chooseDamping, damped, directionGap, fillsWorthTaking, fitLevel, heightAt, judgeDamping, levelLitres, predictLevel, requireTank, reserveLamp, senderOhm, slosh, tankHeight, tankLitres, twoEndsError, type Sender, type Tank } from './index.ts'
+import { chooseDamping, damped, directionGap, fillsWorthTaking, fitLevel, heightAt, judgeDamping, levelLitres, predictLevel, requireTank, reserveLamp, senderSignal, slosh, tankHeight, tankLitres, twoEndsError, type Sender, type Tank } from './index.ts'
 
 const BOX: Tank = { corners: [{ x: 0, y: 0 }, { x: 300, y: 0 }, { x: 300, y: 200 }, { x: 0, y: 200 }], lengthMm: 500 }
 const TRIANGLE: Tank = { corners: [{ x: 0, y: 0 }, { x: 200, y: 300 }, { x: -200, y: 300 }], lengthMm: 400 }
-const STRAIGHT: Sender = { kind: 'straight', lowMm: 0, highMm: 200, emptyOhm: 10, fullOhm: 180 }
+const STRAIGHT: Sender = { kind: 'straight', lowMm: 0, highMm: 200, emptySignal: 10, fullSignal: 180 }
 
 describe('a tank from its section', () => {
   it('holds what geometry says', () => {
@@ -38,11 +38,11 @@ describe('a tank from its section', () => {
 
 describe('a sender', () => {
   it('swings by the arc sine, and stays on its stops', () => {
-    const arm: Sender = { kind: 'arm', pivotMm: 100, armMm: 100, lowDeg: -60, highDeg: 60, emptyOhm: 0, fullOhm: 120 }
-    expect(senderOhm(arm, 100)).toBeCloseTo(60, 9)
-    expect(senderOhm(arm, 150)).toBeCloseTo(90, 9)
-    expect(senderOhm(arm, 0)).toBe(0)
-    expect(senderOhm(arm, 200)).toBe(120)
+    const arm: Sender = { kind: 'arm', pivotMm: 100, armMm: 100, lowDeg: -60, highDeg: 60, emptySignal: 0, fullSignal: 120 }
+    expect(senderSignal(arm, 100)).toBeCloseTo(60, 9)
+    expect(senderSignal(arm, 150)).toBeCloseTo(90, 9)
+    expect(senderSignal(arm, 0)).toBe(0)
+    expect(senderSignal(arm, 200)).toBe(120)
     const predicted = predictLevel(BOX, arm)
     expect(predicted.deadBelowL).toBeGreaterThan(1)
     expect(predicted.deadAboveL).toBeLessThan(29)
@@ -51,14 +51,14 @@ describe('a sender', () => {
   it('a box on a straight float needs its two ends only; a triangle does not', () => {
     expect(Math.abs(predictLevel(BOX, STRAIGHT).twoEndsErrorL)).toBeLessThan(1e-6)
     expect(Math.abs(predictLevel(TRIANGLE, { ...STRAIGHT, highMm: 300 }).twoEndsErrorL)).toBeCloseTo(6, 1)
-    expect(() => predictLevel(BOX, { ...STRAIGHT, fullOhm: 10 })).toThrow(/never moves/)
+    expect(() => predictLevel(BOX, { ...STRAIGHT, fullSignal: 10 })).toThrow(/never moves/)
   })
   it('fills worth taking lower the worst error, each one', () => {
     const sender: Sender = { ...STRAIGHT, highMm: 300 }
     const litresFrom = (knots: { signal: number; litres: number }[], ohm: number): number => levelLitres(fitLevel(knots), ohm)
     // a triangle's square is the cubic's own after one fill; a swinging arm in it takes several
     expect(fillsWorthTaking(TRIANGLE, sender, [], 4, litresFrom)).toHaveLength(1)
-    const fills = fillsWorthTaking(TRIANGLE, { kind: 'arm', pivotMm: 150, armMm: 155, lowDeg: -75, highDeg: 75, emptyOhm: 10, fullOhm: 180 }, [], 4, litresFrom)
+    const fills = fillsWorthTaking(TRIANGLE, { kind: 'arm', pivotMm: 150, armMm: 155, lowDeg: -75, highDeg: 75, emptySignal: 10, fullSignal: 180 }, [], 4, litresFrom)
     expect(fills.length).toBeGreaterThan(1)
     for (let i = 1; i < fills.length; i++) expect(fills[i]!.errorL).toBeLessThan(fills[i - 1]!.errorL)
     expect(fillsWorthTaking(BOX, STRAIGHT, [], 4, litresFrom)).toEqual([])
@@ -103,7 +103,7 @@ describe('what the points say', () => {
   it('swapped ends, dead zones, a sticking float, a slope, and two ends against all', () => {
     expect(said(honest, { emptyReads: 'high' })).toMatch(/ends are swapped/)
     expect(said(honest, { emptyReads: 'low' })).toBe('')
-    expect(said([at(0, 10), at(4, 10), ...honest.slice(1)])).toMatch(/0 to 4 l: cannot tell/)
+    expect(said([at(0, 10), at(4, 10), ...honest.slice(1)])).toMatch(/0\.0 to 4\.0 l: cannot tell/)
     expect(said([...honest, ...[0, 10, 20, 30, 40].map((l) => at(l, 10 + 4 * l + 6, 'drain'))])).toMatch(/1\.5 l apart/)
     expect(said(honest, { ground: 'slope' })).toMatch(/tilted tank/)
     expect(said([at(0, 10), at(5, 60), at(20, 110), at(40, 160)])).toMatch(/two ends alone would be off/)

@@ -53,50 +53,50 @@ export function heightAt(tank: Tank, litres: number): number {
   return litres === 0 ? 0 : litres >= full ? top : findRoot((h) => tankLitres(tank, h) - litres, 0, top, 1e-6)
 }
 
-/** A sender: a float on an arm, or straight up a tube. Heights in mm above the tank's lowest corner. */
+/** A sender: a float on an arm, or straight up a tube. Heights in mm above the tank's lowest corner; its signal at either end in Ω, or V. */
 export type Sender =
-  | { kind: 'straight'; lowMm: number; highMm: number; emptyOhm: number; fullOhm: number }
-  | { kind: 'arm'; pivotMm: number; armMm: number; lowDeg: number; highDeg: number; emptyOhm: number; fullOhm: number }
+  | { kind: 'straight'; lowMm: number; highMm: number; emptySignal: number; fullSignal: number }
+  | { kind: 'arm'; pivotMm: number; armMm: number; lowDeg: number; highDeg: number; emptySignal: number; fullSignal: number }
 
-/** Ohms of a sender whose float lies at a height. A swinging arm turns by asin of height over length; beyond its stops it stays. */
-export function senderOhm(sender: Sender, heightMm: number): number {
+/** What a sender gives whose float lies at a height. A swinging arm turns by asin of height over length; beyond its stops it stays. */
+export function senderSignal(sender: Sender, heightMm: number): number {
   const share = sender.kind === 'straight' ? (heightMm - sender.lowMm) / (sender.highMm - sender.lowMm) : (() => {
     const angle = (Math.asin(Math.min(1, Math.max(-1, (heightMm - sender.pivotMm) / sender.armMm))) * 180) / Math.PI
     return (angle - sender.lowDeg) / (sender.highDeg - sender.lowDeg)
   })()
-  return sender.emptyOhm + Math.min(1, Math.max(0, share)) * (sender.fullOhm - sender.emptyOhm)
+  return sender.emptySignal + Math.min(1, Math.max(0, share)) * (sender.fullSignal - sender.emptySignal)
 }
 
-/** The curve a tank and a sender would give: litres against ohms, where its ends are dead, and how far two ends alone would err. */
-export function predictLevel(tank: Tank, sender: Sender, places = 61): { points: { litres: number; ohm: number }[]; deadBelowL: number; deadAboveL: number; twoEndsErrorL: number; twoEndsWorstAtL: number } {
+/** The curve a tank and a sender would give: litres against its signal, where its ends are dead, and how far two ends alone would err. */
+export function predictLevel(tank: Tank, sender: Sender, places = 61): { points: { litres: number; signal: number }[]; deadBelowL: number; deadAboveL: number; twoEndsErrorL: number; twoEndsWorstAtL: number } {
   requireTank(tank)
   if (sender.kind === 'arm') requirePositive(sender.armMm, 'The arm')
   const top = tankHeight(tank)
-  const points = linspace(0, top, places).map((h) => ({ litres: tankLitres(tank, h), ohm: senderOhm(sender, h) }))
-  const full = points.at(-1)!.litres, first = points[0]!.ohm, last = points.at(-1)!.ohm
+  const points = linspace(0, top, places).map((h) => ({ litres: tankLitres(tank, h), signal: senderSignal(sender, h) }))
+  const full = points.at(-1)!.litres, first = points[0]!.signal, last = points.at(-1)!.signal
   if (first === last) throw new EchtError('bad-sender', 'The sender never moves between empty and full: check the pivot, the arm and the stops.')
   let twoEndsErrorL = 0, twoEndsWorstAtL = 0
   for (const p of points) {
-    const guess = ((p.ohm - first) / (last - first)) * full
+    const guess = ((p.signal - first) / (last - first)) * full
     if (Math.abs(guess - p.litres) > Math.abs(twoEndsErrorL)) { twoEndsErrorL = guess - p.litres; twoEndsWorstAtL = p.litres }
   }
-  const flatLow = points.findLast((p) => p.ohm === first)!.litres, flatHigh = points.find((p) => p.ohm === last)!.litres
+  const flatLow = points.findLast((p) => p.signal === first)!.litres, flatHigh = points.find((p) => p.signal === last)!.litres
   return { points, deadBelowL: flatLow, deadAboveL: flatHigh, twoEndsErrorL, twoEndsWorstAtL }
 }
 
 /** Fills worth taking: greedily, the litres at which a monotone curve through the fills so far errs most from the predicted one. */
-export function fillsWorthTaking(tank: Tank, sender: Sender, taken: readonly number[], count: number, litresFrom: (points: { signal: number; litres: number }[], ohm: number) => number): { litres: number; errorL: number }[] {
+export function fillsWorthTaking(tank: Tank, sender: Sender, taken: readonly number[], count: number, litresFrom: (points: { signal: number; litres: number }[], signal: number) => number): { litres: number; errorL: number }[] {
   const { points } = predictLevel(tank, sender, 121)
   const full = points.at(-1)!.litres
   const have = new Set([0, full, ...taken])
   const found: { litres: number; errorL: number }[] = []
   for (let k = 0; k < count; k++) {
-    const knots = [...have].map((litres) => ({ litres, signal: senderOhm(sender, heightAt(tank, litres)) }))
+    const knots = [...have].map((litres) => ({ litres, signal: senderSignal(sender, heightAt(tank, litres)) }))
     if (new Set(knots.map((p) => p.signal)).size < 2) break
     let worst = { litres: 0, errorL: 0 }
     // where the arm lies on its stop no fill helps, and beside one that is taken another says little
-    for (const p of points.filter((x) => x.ohm !== points[0]!.ohm && x.ohm !== points.at(-1)!.ohm && [...have].every((l) => Math.abs(l - x.litres) > 0.04 * full))) {
-      const errorL = Math.abs(litresFrom(knots, p.ohm) - p.litres)
+    for (const p of points.filter((x) => x.signal !== points[0]!.signal && x.signal !== points.at(-1)!.signal && [...have].every((l) => Math.abs(l - x.litres) > 0.04 * full))) {
+      const errorL = Math.abs(litresFrom(knots, p.signal) - p.litres)
       if (errorL > worst.errorL) worst = { litres: p.litres, errorL }
     }
     if (worst.errorL < 0.002 * full) break

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { joinHalves, joinedSignal } from '../joined.ts'
-import { litresThatFit, predictedHalf, senderOhm, tankHeight, tankLitres, twoSenders, type Sender, type Tank, type TankHalf } from './index.ts'
+import { litresThatFit, predictedHalf, senderSignal, tankHeight, tankLitres, twoSenders, type Sender, type Tank, type TankHalf } from './index.ts'
 
 const BOX: Tank = { corners: [{ x: 0, y: 0 }, { x: 300, y: 0 }, { x: 300, y: 200 }, { x: 0, y: 200 }], lengthMm: 500 }
 const TRIANGLE: Tank = { corners: [{ x: 0, y: 0 }, { x: 200, y: 300 }, { x: -200, y: 300 }], lengthMm: 400 }
-const STRAIGHT: Sender = { kind: 'straight', lowMm: 0, highMm: 200, emptyOhm: 10, fullOhm: 180 }
+const STRAIGHT: Sender = { kind: 'straight', lowMm: 0, highMm: 200, emptySignal: 10, fullSignal: 180 }
 const box: TankHalf = { tank: BOX, sender: STRAIGHT }, wedge: TankHalf = { tank: TRIANGLE, sender: { ...STRAIGHT, highMm: 300 } }
 
 it('two senders: on two inputs nothing is hidden, in series and in parallel a bar of litres is', () => {
@@ -37,7 +37,7 @@ describe('a joint reading', () => {
       // any two fills that join to this reading lie in the bar
       for (const [a, b] of [[20, 280], [100, 200], [250, 40]] as const) {
         const high = Math.min(b, tankHeight(halves[1].tank))
-        const ohm = joinedSignal(wiring, senderOhm(halves[0].sender, a), senderOhm(halves[1].sender, high))
+        const ohm = joinedSignal(wiring, senderSignal(halves[0].sender, a), senderSignal(halves[1].sender, high))
         const litres = tankLitres(halves[0].tank, a) + tankLitres(halves[1].tank, high)
         const fits = litresThatFit(curve, ohm).bar
         expect(litres).toBeGreaterThan(fits[0] - 0.2)

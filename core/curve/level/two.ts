@@ -20,7 +20,7 @@ export type TwoSenders = {
 
 /** The curve a half's shape and sender would give. */
 export const predictedHalf = ({ tank, sender }: TankHalf): KnotCurve =>
-  knotCurve(predictLevel(tank, sender).points.map((p) => ({ signal: p.ohm, truth: p.litres })), { point: 'fill', unit: 'l' })
+  knotCurve(predictLevel(tank, sender).points.map((p) => ({ signal: p.signal, truth: p.litres })), { point: 'fill', unit: 'l' })
 
 /**
  * Two senders in the halves of a saddle tank, joined in series, in parallel or on two inputs: the joint reading at

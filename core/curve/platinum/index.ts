@@ -1,3 +1,4 @@
+import { plainly } from '../../quantity/shown.ts'
 import { platinumC, platinumOhm } from '../../standards/platinum.ts'
 import { lineFamily } from '../lineFamily.ts'
 import { fitLine } from '../line.ts'
@@ -29,14 +30,15 @@ export const platinum = {
     assumeFrom: (settings) => ({ curve: { offset: 0, slope: r0Of(settings) }, tolerance: CLASS_B, name: `platinum ${r0Of(settings)}, IEC 60751 class B` }),
     spanSignal: 100,
     describe: (curve) => [{ name: 'R at 0 °C, Ω', value: curve.slope.toFixed(3) }],
-    checks: (points, fit, settings) => {
+    checks: (points, fit, settings, write = plainly) => {
+      const d = write('Δ°C')
       const r0 = r0Of(settings), lead = numberSetting(settings, 'leadOhm', 0)
       const findings = []
-      if (choiceSetting(settings, 'wires', '2') === '2') findings.push({ level: 'note' as const, text: `Two wires: each 0.1 Ω of lead reads ${(0.1 / ohmPerC(r0)).toFixed(2)} °C too hot.` })
+      if (choiceSetting(settings, 'wires', '2') === '2') findings.push({ level: 'note' as const, text: `Two wires: each 0.1 Ω of lead reads ${d.text(0.1 / ohmPerC(r0), 2)} too hot.` })
       if (fit && Math.abs(fit.curve.slope / r0 - 1) > 0.02) findings.push({ level: 'wrong' as const, text: `It has ${fit.curve.slope.toFixed(1)} Ω at 0 °C where ${r0} Ω is stated: the other kind of platinum, leads that were not taken off, or no platinum at all.` })
       if (points.length >= 2) {
         const free = safely(() => fitLine(points.map((p) => ({ ...p, signal: p.signal - lead })), { g: (t) => platinumOhm(t, 1), truthUnit: '°C', signalUnit: 'Ω' }))
-        if (free && free.curve.offset > 3 * Math.sqrt(free.covariance[0]![0]!) && free.curve.offset > 0.05) findings.push({ level: 'doubt' as const, text: `The points stand ${free.curve.offset.toFixed(2)} Ω above a platinum curve throughout: that is ${(free.curve.offset / ohmPerC(r0)).toFixed(1)} °C of leads. Short the probe tips and type what the meter shows.` })
+        if (free && free.curve.offset > 3 * Math.sqrt(free.covariance[0]![0]!) && free.curve.offset > 0.05) findings.push({ level: 'doubt' as const, text: `The points stand ${free.curve.offset.toFixed(2)} Ω above a platinum curve throughout: that is ${d.text(free.curve.offset / ohmPerC(r0))} of leads. Short the probe tips and type what the meter shows.` })
       }
       return findings
     },

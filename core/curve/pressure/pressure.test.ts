@@ -95,6 +95,7 @@ describe('checks', () => {
     const off = standardPressureKPa(2000) - 101.325
     expect(said([{ truth: 0, signal: 0.5 + (4 * off) / 1000, method: 'open' }], { assumedCurve: 'gauge-10', altitudeM: 2000 })).toMatch(/sealed, not vented/)
     expect(said([{ truth: 0, signal: 0.5, method: 'open' }], { assumedCurve: 'gauge-10', altitudeM: 2000 })).toBe('')
+    expect(said([{ truth: 0, signal: 0.5, method: 'open' }], { assumedCurve: 'gauge-10', altitudeM: 100 })).toMatch(/cannot be told at this altitude/)
   })
   it('warns of a ground through the thread, and of a sender that stands still', () => {
     const sender = familyOf('pressure-sender')

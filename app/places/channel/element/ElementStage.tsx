@@ -7,7 +7,7 @@ import { Caution } from '../../../parts/Caution.tsx'
 import { Findings } from '../../../parts/Findings.tsx'
 import { SettingFields } from '../../../parts/SettingFields.tsx'
 import { useBuild } from '../../../store/useBuild.ts'
-import { useQuantity } from '../../../parts/units.ts'
+import { useQuantity, useUnits } from '../../../parts/units.ts'
 import type { StageProps } from '../ChannelPlace.tsx'
 import { AddPoint } from './AddPoint.tsx'
 import { PastePoints } from './PastePoints.tsx'
@@ -46,6 +46,7 @@ function KnownElement({ status }: StageProps) {
   const { element } = sensor
   const family = familyOf(element.family)
   const q = useQuantity(family.truthUnit)
+  const { quantity } = useUnits()
   const [bench, setBench] = useState(false)
   const [methodId, setMethodId] = useState(family.methods[0]!.id)
   const method = family.methods.find((m) => m.id === methodId) ?? family.methods[0]!
@@ -58,7 +59,7 @@ function KnownElement({ status }: StageProps) {
     try { return family.bestNext(sensor.points, makeableTruths(build, family, needs.range), needs.range, element.settings) } catch { return null }
   }, [sensor, family, build, needs.range, element.settings])
   const candidates = useMemo(() => { try { return sensor.points.length > 0 ? family.identify(sensor.points, element.settings) : [] } catch { return [] } }, [sensor.points, family, element.settings])
-  const findings = useMemo(() => { try { return family.checks(sensor.points, sensor.fit, settings) } catch { return [] } }, [sensor, family, settings])
+  const findings = useMemo(() => { try { return family.checks(sensor.points, sensor.fit, settings, (unit) => quantity(unit, unit === family.truthUnit ? needs.accuracy : undefined)) } catch { return [] } }, [sensor, family, settings, quantity, needs.accuracy])
   const onBench = family.signal === 'resistance' && family.quantity === 'temperature'
   const [choosing, setChoosing] = useState(false)
   const comparable = family.quantity === 'temperature' || family.quantity === 'pressure'
