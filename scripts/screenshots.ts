@@ -23,6 +23,7 @@ const VIEWS: { name: string; path: string; dark?: boolean; act?: (page: Page) =>
     await toRegion(page, 'Pins')
   } },
   { name: 'readers', path: channel('oil', 'face'), dark: true, act: toStage },
+  { name: 'two-senders', path: channel('side-left', 'element') },
   { name: 'budget', path: channel('gearbox', 'budget'), act: toStage },
   { name: 'prove', path: `${build}/prove`, act: async (page) => {
     await page.getByRole('button', { name: /Coolant/ }).click()

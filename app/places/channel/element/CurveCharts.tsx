@@ -27,6 +27,7 @@ export default function CurveCharts({ sensor, range }: { sensor: Sensor; range: 
   const signals = scaleLinear().domain([Math.min(...data.map((d) => d.signal), ...points.map((p) => p.signal)), Math.max(...data.map((d) => d.signal), ...points.map((p) => p.signal))]).nice(5)
   const dash = sensor.basis === 'assumed' ? '5 4' : undefined
   const limit = Math.max(...data.map((d) => d.band[1]), ...points.map((p) => Math.abs(p.miss) + p.bar), (0.004 * (range[1] - range[0])) * factor)
+  const misses = scaleLinear().domain([-limit, limit]).nice(4)
   return (
     <div>
       <h2>Curve and how sure it is</h2>
@@ -47,7 +48,7 @@ export default function CurveCharts({ sensor, range }: { sensor: Sensor; range: 
           <ComposedChart data={data} margin={{ top: 8, right: 12, bottom: 4, left: 6 }}>
             <CartesianGrid {...GRID} />
             <XAxis {...AXIS} dataKey="t" type="number" domain={domain} unit={q.unit.length > 2 ? '' : ` ${q.unit}`} tickCount={8} />
-            <YAxis {...AXIS} width={58} domain={[-limit, limit]} ticks={[-limit, -limit / 2, 0, limit / 2, limit]} tickFormatter={(v: number) => (Math.abs(v) < 1e-9 ? '0' : v.toFixed(limit < 0.1 ? 3 : limit < 0.4 ? 2 : limit < 2 ? 1 : 0))} />
+            <YAxis {...AXIS} width={58} domain={misses.domain() as [number, number]} ticks={misses.ticks(5)} tickFormatter={misses.tickFormat(5)} />
             <Area dataKey="band" name="95 % band" fill="var(--ribbon)" stroke="none" isAnimationActive={false} />
             <ReferenceLine y={0} stroke="var(--pale)" />
             {sensor.fit && (
