@@ -1,4 +1,5 @@
 import { expect, type Page } from '@playwright/test'
+import { numberIn, scale } from './help.ts'
 import { chooseDamping, GENERIC_TYPES, hertzPerKmh, potentiometerPins, predictLevel, pulsesPerKm, standardPressureKPa, stoichiometricAfr, wrongRange } from './core.ts'
 
 export type Typed = Record<string, string>
@@ -76,6 +77,10 @@ export const JOBS: Job[] = [
     family: 'level', name: 'Fuel', asked: { 'Empty reads': 'the low end', 'Needed within ±': '1.5' }, points: [['Empty, drained', { 'Meter shows': '12' }], ...[5, 10, 20, 30, 40, 50].map((l): [string, Typed] => ['Filling from cans', { 'In the tank now': String(l), 'Meter shows': (12 + 3.6 * l - 0.012 * l * l).toFixed(1) }])],
     own: async (page) => {
       await expect(page.getByRole('list', { name: 'Checks' })).toContainText('two ends alone would be off')
+      const rows = page.getByRole('table', { name: 'Two ends alone against every fill' }).locator('tbody tr')
+      await expect(rows).toHaveCount(5)
+      // 25 l read 94.5 Ω; the straight line from 12 to 162 Ω calls that 27.5 l
+      await expect(rows.nth(2)).toContainText('+2.5')
       // a corner moved by the keyboard changes what the tank holds
       const said = page.getByRole('status', { name: 'What the tank says' })
       await expect(said).toContainText(`${predictLevel({ corners: [{ x: 0, y: 0 }, { x: 300, y: 0 }, { x: 300, y: 300 }, { x: 0, y: 300 }], lengthMm: 500 }, { kind: 'straight', lowMm: 10, highMm: 290, emptySignal: 10, fullSignal: 180 }).points.at(-1)!.litres.toFixed(1)} l`)
@@ -156,6 +161,11 @@ export const JOBS: Job[] = [
     family: 'speed', name: 'Wheel', asked: { Teeth: '40', 'The tyre rolls': '1.83' }, points: [['Satellite speed', { 'Satellite speed': '60', 'Meter shows': (60 * 6.132).toFixed(1) }], ['Satellite speed', { 'Satellite speed': '100', 'Meter shows': (100 * 6.132).toFixed(1) }]],
     own: async (page) => {
       await expect(page.getByText(/never makes an odometer read less/)).toBeVisible()
+      // the wheel has a scale of its own, and zero speed is no edge
+      const kmh = numberIn(await scale(page, /^truth/).getAttribute('aria-valuenow'))
+      expect(numberIn(await scale(page, /^wheel, rev/).getAttribute('aria-valuenow'))).toBeCloseTo(kmh / 3.6 / 1.83, 2)
+      await scale(page, /^truth/).focus(); await page.keyboard.press('Home')
+      await expect(page.getByText('no edge for 0.1 s')).toBeVisible()
       await page.getByLabel('Rolled').fill('9.06')
       await page.getByRole('region', { name: 'Roll-out' }).getByRole('button', { name: 'Use it' }).click()
       await expect(page.getByRole('table', { name: 'Factor' })).toContainText(pulsesPerKm(6.132).toFixed(0))

@@ -1,7 +1,7 @@
 export { assembleChain, isProven, restsOn, type Assembled, type Basis, type ChainSpec, type ShareId, type StageId } from './spec.ts'
 export { sensorBand, sensorOf, sourceOf, needsOf, type Sensor } from './sensor.ts'
 export { givenBy, takenPoints, readingUncertainty, type TakenPoint } from './points.ts'
-export { branches, deadZones, heightOf, idealValue, leftOpen, prepareChain, walkBackward, halvesAt, walkForward, type Chain, type Walked } from './walk.ts'
+export { branches, deadZones, heightOf, idealValue, leftOpen, prepareChain, standstill, walkBackward, halvesAt, walkForward, type Chain, type Walked } from './walk.ts'
 export { drawShown, errorAt, K95, linearSpread, monteCarlo, type MonteCarlo, type SpreadAt } from './spread.ts'
 export { errorBudget, type Budget, type BudgetLine } from './budget.ts'
 export { judgeTable, proposePairs, proposeTable, tableErrors, type DeviceProposal } from './deviceTable.ts'

@@ -6,7 +6,7 @@ import { solveCircuit } from '../circuit/index.ts'
 import { familyOf } from '../curve/registry.ts'
 import { linspace, normalStream, uniformStream } from '../math/index.ts'
 import { FAULTS, keyOnCheck, observe } from '../prove/index.ts'
-import { assembleChain, branches, deadZones, idealValue, leftOpen, linearSpread, monteCarlo, prepareChain, proposeTable, tableErrors, walkBackward, walkForward } from './index.ts'
+import { assembleChain, branches, deadZones, idealValue, leftOpen, linearSpread, monteCarlo, prepareChain, proposeTable, standstill, tableErrors, walkBackward, walkForward } from './index.ts'
 
 // chains of every kind of element: volts that follow a supply, volts that do not, edges
 const build = saltmarshNine()
@@ -161,6 +161,13 @@ describe('dead zones', () => {
     if (slope > 0) { expect(low).toBeCloseTo(edge, 0); expect(high).toBe(100) } else { expect(low).toBe(0); expect(high).toBeCloseTo(edge, 0) }
     for (const t of [low, high]) expect(walkForward(chain, t).stages.find((s) => s.id === 'converter')!.value).toBe(chain.spec.converter!.full)
   })
+})
+
+it('a counter shows standstill below one edge in its gate', () => {
+  const { below, seconds } = standstill(chainOf(build, 'rd-wheel'))!
+  expect(seconds).toBe(0.1)
+  expect(idealValue(chainOf(build, 'rd-wheel'), 'element', below)).toBeCloseTo(10, 6)
+  expect(standstill(chainOf(build, 'rd-map'))).toBeNull()
 })
 
 describe('a table that turns back', () => {

@@ -235,3 +235,12 @@ export function deadZones(chain: Chain, stage: StageId): [number, number][] {
   })
   return [...ofElement, ...cut]
 }
+
+/** Of a counter: the truth below which not one edge arrives in its gate, and how long that is, s. It shows standstill there. */
+export function standstill(chain: Chain): { below: number; seconds: number } | null {
+  const { drive, converter } = chain.spec
+  if (drive.kind !== 'frequency' || !converter) return null
+  const below = heightOf(chain, 'converter', 1)
+  // counts for one Hz are the seconds it counts
+  return Number.isFinite(below) && below > 0 ? { below, seconds: converter.perUnit } : null
+}

@@ -91,6 +91,8 @@ export type Family<Curve = unknown, Fit extends FamilyFit<Curve> = FamilyFit<Cur
   deadZones?: (curve: Curve) => [number, number][]
   /** least and most truth of a curve that has ends */
   reach?: (curve: Curve) => [number, number]
+  /** what the truth is first turned into, on a scale of its own before the element: turns of a wheel */
+  between?: { name: string; unit: string; at: (curve: Curve, truth: number) => number; truthAt: (curve: Curve, value: number) => number }
   /** truths of two such sensors add up to one quantity: the halves of a tank. Resistive ones may share a wire. */
   adds?: true
   /** of two joined: what each half holds and gives at a sum, level or with `lean` moved into the first, and both together; and the level sum at which one half gives a signal */

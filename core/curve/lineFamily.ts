@@ -24,6 +24,7 @@ export type LineRecipe = Pick<Family<ShapedLine, ShapedFit>, 'id' | 'name' | 'qu
   spanSignal: number
   describe: (curve: ShapedLine) => { name: string; value: string }[]
   libraryOf?: (settings: Settings) => LibraryCurve<ShapedLine>[]
+  between?: Family<ShapedLine, ShapedFit>['between']
 }
 
 /** The face of a family whose signal is straight in its truth, or in a known function of it. */

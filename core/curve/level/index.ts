@@ -1,7 +1,8 @@
+import { linspace } from '../../math/linspace.ts'
 import type { CurvePoint, Family } from '../family.ts'
 import type { KnotCurve } from '../knots.ts'
-import { knotDeadZones, knotTruth } from '../knots.ts'
-import { fitMonotone, type MonotoneFit } from '../monotone.ts'
+import { knotDeadZones, knotReach, knotTruth } from '../knots.ts'
+import { fitMonotone, monotoneSignal, type MonotoneFit } from '../monotone.ts'
 import { monotoneFamily } from '../monotoneFamily.ts'
 import { plainly, type Write } from '../../quantity/shown.ts'
 import { choiceSetting, fixedAt, readOn, type Ask, type Finding, type PointMethod, type Settings } from '../recipe.ts'
@@ -33,16 +34,16 @@ export function directionGap(points: readonly CurvePoint[]): { gapL: number; atS
   } catch { return null }
 }
 
-/** What the two ends alone would give, against the curve through every fill: worst error, l, and where. */
-export function twoEndsError(curve: KnotCurve): { errorL: number; atL: number } {
-  const s0 = curve.signal[0]!, s1 = curve.signal.at(-1)!, a = knotTruth(curve, s0), b = knotTruth(curve, s1)
-  let errorL = 0, atL = a
-  for (let k = 1; k < 60; k++) {
-    const s = s0 + ((s1 - s0) * k) / 60, litres = knotTruth(curve, s), off = a + ((b - a) * k) / 60 - litres
-    if (Math.abs(off) > Math.abs(errorL)) { errorL = off; atL = litres }
-  }
-  return { errorL, atL }
+/** What a straight line between the two ends of a curve would be off by, at truths from one end to the other in even steps, l. */
+export function twoEndsErrors(curve: KnotCurve, steps = 24): { litres: number; errorL: number }[] {
+  const [least, most] = knotReach(curve), from = curve.rising ? 0 : curve.signal.length - 1
+  const s0 = curve.signal[from]!, s1 = curve.signal[curve.signal.length - 1 - from]!
+  return linspace(least, most, steps + 1).map((litres) => ({ litres, errorL: least + ((most - least) * (monotoneSignal(curve, litres) - s0)) / (s1 - s0) - litres }))
 }
+
+/** The worst of it, and where. */
+export const twoEndsError = (curve: KnotCurve): { errorL: number; atL: number } =>
+  twoEndsErrors(curve, 60).reduce((worst, e) => (Math.abs(e.errorL) > Math.abs(worst.errorL) ? { errorL: e.errorL, atL: e.litres } : worst), { errorL: 0, atL: 0 })
 
 function levelChecks(signalName: string) {
   return (points: readonly CurvePoint[], fit: MonotoneFit | null, settings: Settings, write: Write = plainly): Finding[] => {

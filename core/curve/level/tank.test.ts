@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { linspace } from '../../math/index.ts'
 import { familyOf } from '../registry.ts'
-import { chooseDamping, damped, directionGap, fillsWorthTaking, fitLevel, heightAt, judgeDamping, levelLitres, predictLevel, requireTank, reserveLamp, senderSignal, slosh, tankHeight, tankLitres, twoEndsError, type Sender, type Tank } from './index.ts'
+import { chooseDamping, damped, directionGap, fillsWorthTaking, fitLevel, heightAt, judgeDamping, levelLitres, predictLevel, requireTank, reserveLamp, senderSignal, slosh, tankHeight, tankLitres, twoEndsError, twoEndsErrors, type Sender, type Tank } from './index.ts'
 
 const BOX: Tank = { corners: [{ x: 0, y: 0 }, { x: 300, y: 0 }, { x: 300, y: 200 }, { x: 0, y: 200 }], lengthMm: 500 }
 const TRIANGLE: Tank = { corners: [{ x: 0, y: 0 }, { x: 200, y: 300 }, { x: -200, y: 300 }], lengthMm: 400 }
@@ -124,4 +124,15 @@ describe('what the points say', () => {
     expect(directionGap(honest)).toBeNull()
     expect(Math.abs(twoEndsError(fitLevel(honest.map((p) => ({ signal: p.signal, litres: p.truth })))).errorL)).toBeLessThan(1e-9)
   })
+})
+
+it('two ends alone are off by what the curve bends, least at the ends', () => {
+  const curve = fitLevel([0, 10, 20, 25, 30, 40, 50].map((litres) => ({ litres, signal: 12 + 3.6 * litres - 0.012 * litres ** 2 })))
+  const errors = twoEndsErrors(curve)
+  expect(errors.find((e) => e.litres === 25)!.errorL).toBeCloseTo(2.5, 6)
+  for (const end of [errors[0]!, errors.at(-1)!]) expect(end.errorL).toBeCloseTo(0, 9)
+  expect(twoEndsError(curve).errorL).toBeCloseTo(2.5, 1)
+  // a falling sender says the same
+  const falling = fitLevel([0, 10, 20, 25, 30, 40, 50].map((litres) => ({ litres, signal: 200 - 3.6 * litres + 0.012 * litres ** 2 })))
+  expect(twoEndsErrors(falling).find((e) => e.litres === 25)!.errorL).toBeCloseTo(2.5, 6)
 })

@@ -5,9 +5,12 @@ export { factorFromLog, rollOut } from './satellite.ts'
 
 /** Edges per second for one km/h: teeth and gearing against what the tyre rolls. */
 export function hertzPerKmh(settings: Settings): number {
-  const teeth = numberSetting(settings, 'teeth', 40), gear = numberSetting(settings, 'gear', 1), circumferenceM = numberSetting(settings, 'circumferenceM', 1.9)
-  return (teeth * gear) / (3.6 * circumferenceM)
+  const teeth = numberSetting(settings, 'teeth', 40), gear = numberSetting(settings, 'gear', 1)
+  return (teeth * gear) / (3.6 * circumferenceOf(settings))
 }
+/** What the tyre rolls in one turn, m. */
+const circumferenceOf = (settings: Settings): number => numberSetting(settings, 'circumferenceM', 1.9)
+
 /** Edges in one kilometre: what a display usually wants. */
 export const pulsesPerKm = (hertzPerKmhValue: number): number => hertzPerKmhValue * 3600
 
@@ -38,13 +41,16 @@ export const speed = lineFamily({
     }),
   ],
   library: [], throughZero: true,
-  assumeFrom: (settings) => ({ curve: { offset: 0, slope: hertzPerKmh(settings) }, tolerance: 0.01, name: 'teeth, gearing and tyre' }),
+  // kept with the curve, so that the turns of the wheel are drawn
+  shape: (settings) => ({ circumferenceM: circumferenceOf(settings) }),
+  between: { name: 'wheel', unit: 'rev/s', at: (curve, kmh) => kmh / 3.6 / curve.circumferenceM!, truthAt: (curve, turns) => turns * 3.6 * curve.circumferenceM! },
+  assumeFrom: (settings) => ({ curve: { offset: 0, slope: hertzPerKmh(settings), circumferenceM: circumferenceOf(settings) }, tolerance: 0.01, name: 'teeth, gearing and tyre' }),
   spanSignal: 1000,
   describe: (curve) => [{ name: 'Hz per km/h', value: curve.slope.toFixed(4) }, { name: 'pulses per km', value: pulsesPerKm(curve.slope).toFixed(0) }],
   checks: (_, fit, settings) => {
     if (!fit) return []
     const factor = fit.curve.slope / hertzPerKmh(settings)
-    const rolls = numberSetting(settings, 'circumferenceM', 1.9) / factor
+    const rolls = circumferenceOf(settings) / factor
     return Math.abs(factor - 1) < 0.005 ? [] : [{ level: Math.abs(factor - 1) > 0.3 ? 'wrong' : 'note', text: `Against satellite speed the device counts ${factor.toFixed(4)} times what teeth, gearing and tyre give: the tyre rolls ${rolls.toFixed(3)} m, or a tooth is counted twice or missed. Enter ${pulsesPerKm(fit.curve.slope).toFixed(0)} pulses per km.` }]
   },
   cautions: [ODOMETER],

@@ -1,5 +1,7 @@
 import { useElementSize } from '@mantine/hooks'
 import { halvesAt, idealValue, K95, leftOpen, walkBackward, type Chain, type SpreadAt, type StageId, type TakenPoint, type Walked } from '../../../../core/chain/index.ts'
+import { familyOf } from '../../../../core/curve/registry.ts'
+import { fixed } from '../../../../core/quantity/index.ts'
 import { useQuantity } from '../../../parts/units.ts'
 import { HALF_NAME, STAGE_NAME, stageText, stageUnit, stageUnitText, truthUnit } from '../stageInfo.ts'
 import { Bends } from './Bends.tsx'
@@ -47,9 +49,13 @@ export function Scales({ chain, walked, spread, truth, window, points, suspects,
   const frame = frameOf(chain, window, { width, height, others: others.length > 0 })
   const right = frame.stageX(spec.stages.length - 1)
   const places = walked.stages.map((s, i) => ({ ...s, x: frame.stageX(i), height: Number.isFinite(s.height) ? s.height : walked.shown, half: K95 * (spread.sigma[s.id] ?? 0) }))
-  const halves = walked.halves?.map((h, i) => ({ ...h, x: frame.halfX(i) })) ?? []
+  const halves = walked.halves?.map((h, i) => ({ ...h, x: frame.betweenX(i) })) ?? []
+  const { between } = familyOf(spec.sensor.family)
+  const turned = between ? { x: frame.betweenX(0), height: truth, half: 0, value: between.at(spec.sensor.curve, truth) } : null
+  // what the thread and its ribbon pass through
+  const through = turned ? [places[0]!, turned, ...places.slice(1)] : places
   const polyline = (of: { x: number; height: number }[]): string => of.map((p) => `${p.x},${frame.held(p.height)}`).join(' ')
-  const ribbon = polyline([...places.map((p) => ({ x: p.x, height: p.height + p.half })), ...places.toReversed().map((p) => ({ x: p.x, height: p.height - p.half }))])
+  const ribbon = polyline([...through.map((p) => ({ x: p.x, height: p.height + p.half })), ...through.toReversed().map((p) => ({ x: p.x, height: p.height - p.half }))])
 
   const inside = (h: number): number => Math.min(spec.range[1], Math.max(spec.range[0], h))
   const pull = (stage: StageId, h: number): void => {
@@ -82,7 +88,7 @@ export function Scales({ chain, walked, spread, truth, window, points, suspects,
         {branches.map((b) => <polyline key={b.stages[0]!.value} className="branch" points={polyline(b.stages.map((s, i) => ({ x: frame.stageX(i), height: Number.isFinite(s.height) ? s.height : b.shown })))} />)}
         {halves.length > 0 && <Fitting {...{ frame }} between={leftOpen(chain, places[1]!.height)} text={(low, high) => `${q.bare(low)} to ${q.text(high)} all read like this`} />}
         {halves.map((h, i) => <polyline key={i} className="thread" points={polyline([places[0]!, h, places[1]!])} />)}
-        <polyline className="thread" points={polyline(halves.length > 0 ? places.slice(1) : places)} />
+        <polyline className="thread" points={polyline(halves.length > 0 ? places.slice(1) : through)} />
         <Bends {...{ walked, places, frame, spec, q }} />
         {halves.map((h, i) => {
           const text = stageText('element', h.signal, spec, q), unit = stageUnit('element', spec)
@@ -91,6 +97,10 @@ export function Scales({ chain, walked, spread, truth, window, points, suspects,
               onHold={(at) => lift(i, at)} onSteps={(by) => onLean?.(lean + (i === 0 ? by : -by) * step)} onKey={{ Home: () => onLean?.(0) }} />
           )
         })}
+        {turned && between && (
+          <Grip {...{ frame, still }} x={turned.x} height={truth} text={fixed(turned.value, 1)} name={`${between.name}, ${between.unit}`} now={turned.value} aloud={`${fixed(turned.value, 1)} ${between.unit}`}
+            onHold={(at) => pull('truth', at)} onLetGo={() => onStage?.('element')} onSteps={(by) => pull('truth', truth + by * step)} onKey={{ Enter: () => onStage?.('element') }} />
+        )}
         {places.map((p) => {
           const text = stageText(p.id, p.value, spec, q, decimals), unit = stageUnitText(p.id, spec, q)
           return (

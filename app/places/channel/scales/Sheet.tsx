@@ -1,9 +1,10 @@
 import { memo } from 'react'
-import { deadZones, heightOf, type Chain, type StageId, type TakenPoint } from '../../../../core/chain/index.ts'
+import { deadZones, heightOf, standstill, type Chain, type StageId, type TakenPoint } from '../../../../core/chain/index.ts'
+import { familyOf } from '../../../../core/curve/registry.ts'
 import { useQuantity, type Quantity } from '../../../parts/units.ts'
 import { HALF_NAME, STAGE_NAME, stageText, stageUnit, stageUnitText, truthUnit } from '../stageInfo.ts'
 import { frameOf, isTwo, OVERVIEW_X, overviewY, type Frame } from './frame.ts'
-import { halfTicks, stageTicks, type Tick } from './ticks.ts'
+import { betweenTicks, halfTicks, stageTicks, type Tick } from './ticks.ts'
 import type { Window } from './window.ts'
 
 type Props = { chain: Chain; window: Window; points: TakenPoint[]; suspects: number[]; height: number; width: number; others: boolean }
@@ -13,7 +14,8 @@ export const Sheet = memo(function Sheet({ chain, window, points, suspects, heig
   const q = useQuantity(truthUnit(chain.spec.sensor.family))
   const { spec } = chain
   const frame = frameOf(chain, window, { width, height, others }), x = frame.stageX
-  const narrow = x(1) - x(0) < 115 || isTwo(chain)
+  const { between } = familyOf(spec.sensor.family)
+  const narrow = x(2) - x(1) < 115
   return (
     <g>
       <polyline className="fan" points={`${OVERVIEW_X + 10},${overviewY(chain, window.high, height)} ${frame.first - 62},${frame.top}`} />
@@ -21,11 +23,13 @@ export const Sheet = memo(function Sheet({ chain, window, points, suspects, heig
       {spec.stages.map((stage, i) => (
         <Scale key={stage} frame={frame} x={x(i)} name={stage === 'element' && isTwo(chain) ? 'together' : STAGE_NAME[stage]} unit={stageUnitText(stage, spec, q, narrow)} basis={spec.basis[stage]} ticks={stageTicks(chain, stage, window, frame.y, q)}>
           {stage !== 'shown' && <DeadZones {...{ chain, stage, frame, window, q }} x={x(i)} />}
+          {stage === 'converter' && <Standstill {...{ chain, frame, window }} x={x(i)} />}
         </Scale>
       ))}
       {isTwo(chain) && HALF_NAME.map((name, half) => (
-        <Scale key={name} frame={frame} x={frame.halfX(half)} name={name} unit={stageUnit('element', spec)} basis={spec.basis.element} ticks={halfTicks(chain, half, window, frame.y)} />
+        <Scale key={name} frame={frame} x={frame.betweenX(half)} name={name} unit={stageUnit('element', spec)} basis={spec.basis.element} ticks={halfTicks(chain, half, window, frame.y)} />
       ))}
+      {between && <Scale frame={frame} x={frame.betweenX(0)} name={between.name} unit={between.unit} basis={spec.basis.truth} ticks={betweenTicks(chain, window, frame.y)} />}
       {points.map((p, k) => (p.truth >= window.low && p.truth <= window.high ? (
         <circle key={p.measurement.id} className={`point${suspects.includes(k) ? ' suspect' : ''}`} cx={x(1)} cy={frame.held(heightOf(chain, 'element', p.signal))} r={4.5}><title>{`${q.text(p.truth)}, ${stageText('element', p.signal, spec, q)} ${stageUnit('element', spec)}`}</title></circle>
       ) : null))}
@@ -70,4 +74,12 @@ function DeadZones({ chain, stage, frame, x, window, q }: { chain: Chain; stage:
       })}
     </>
   )
+}
+
+/** Below one edge in its gate a counter shows standstill. */
+function Standstill({ chain, frame, x, window }: { chain: Chain; frame: Frame; x: number; window: Window }) {
+  const still = standstill(chain)
+  if (!still || still.below <= window.low || window.high < 0) return null
+  const top = frame.held(still.below), bottom = frame.held(0)
+  return <g><path className="dead" d={`M${x + 6},${top} h-6 V${bottom} h6`} /><text className="note" x={x + 12} y={(top + bottom) / 2 + 4}>{`no edge for ${still.seconds} s`}</text></g>
 }

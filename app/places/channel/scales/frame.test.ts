@@ -3,6 +3,7 @@ import { saltmarshNine } from '../../../../demo/saltmarshNine.ts'
 import { assembleChain, prepareChain } from '../../../../core/chain/index.ts'
 import { quantityOf } from '../../../parts/units.ts'
 import { frameOf, isTwo, keyStep, overviewSpan, overviewY } from './frame.ts'
+import { betweenTicks } from './ticks.ts'
 import { heightFor, windowAround } from './window.ts'
 
 const chainOf = (read: string) => prepareChain(assembleChain(saltmarshNine(), read).spec!)
@@ -24,9 +25,15 @@ describe('the frame', () => {
   it('gives two joined halves a column each between the truth and what they read together', () => {
     const two = chainOf('rd-side-left'), wide = frameOf(two, { low: 0, high: 20 }, size)
     expect([isTwo(two), isTwo(chain)]).toEqual([true, false])
-    const columns = [wide.stageX(0), wide.halfX(0), wide.halfX(1), wide.stageX(1), wide.stageX(2)]
+    const columns = [wide.stageX(0), wide.betweenX(0), wide.betweenX(1), wide.stageX(1), wide.stageX(2)]
     for (let i = 1; i < columns.length; i++) expect(columns[i]! - columns[i - 1]!).toBeCloseTo(columns[1]! - columns[0]!, 9)
     expect(frame.stageX(1) - frame.stageX(0)).toBeGreaterThan(columns[1]! - columns[0]!)
+  })
+  it('gives what the truth is first turned into a column of its own', () => {
+    const wheel = chainOf('rd-wheel'), { stageX, betweenX } = frameOf(wheel, { low: 0, high: 220 }, size)
+    expect(betweenX(0) - stageX(0)).toBeCloseTo(stageX(1) - betweenX(0), 9)
+    expect(betweenTicks(wheel, { low: 0, high: 220 }, (h) => 500 - 2 * h).filter((t) => t.label).map((t) => [Number(t.label), t.height])).toContainEqual([10, expect.closeTo(10 * 3.6 * 1.83, 6)])
+    expect(betweenTicks(chain, window, frame.y)).toEqual([])
   })
   it('keeps a little room around the range on the overview', () => {
     const { low, high } = overviewSpan(chain)

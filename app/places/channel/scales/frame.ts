@@ -15,11 +15,12 @@ const OTHERS = 112
 export type Frame = {
   top: number
   bottom: number
-  /** the columns: the truth, of two joined sensors each its own, then the stages */
+  /** the columns: the truth, what stands between, then the stages */
   first: number
   last: number
   stageX: (index: number) => number
-  halfX: (half: number) => number
+  /** what stands between the truth and the element: two halves, or what the truth is first turned into */
+  betweenX: (index: number) => number
   y: (height: number) => number
   /** the same, kept inside the window */
   held: (height: number) => number
@@ -29,16 +30,17 @@ export type Frame = {
 
 /** Whether a channel's sensor is two joined on one wire. */
 export const isTwo = (chain: Chain): boolean => familyOf(chain.spec.sensor.family).two !== undefined
+const scalesBetween = (chain: Chain): number => (isTwo(chain) ? 2 : familyOf(chain.spec.sensor.family).between ? 1 : 0)
 
 export function frameOf(chain: Chain, window: Window, size: { width: number; height: number; others: boolean }): Frame {
   const bottom = size.height - BOTTOM, last = size.width - RIGHT - (size.others ? OTHERS : 0)
-  const between = isTwo(chain) ? 2 : 0, gaps = chain.spec.stages.length - 1 + between
+  const between = scalesBetween(chain), gaps = chain.spec.stages.length - 1 + between
   const column = (k: number): number => FIRST + ((last - FIRST) * k) / gaps
   const y = (h: number): number => bottom - ((h - window.low) / (window.high - window.low)) * (bottom - TOP)
   return {
     top: TOP, bottom, first: FIRST, last, y,
     stageX: (i) => column(i === 0 ? 0 : i + between),
-    halfX: (half) => column(1 + half),
+    betweenX: (i) => column(1 + i),
     held: (h) => y(Math.min(window.high, Math.max(window.low, h))),
     heightAt: (py) => window.low + ((bottom - py) / (bottom - TOP)) * (window.high - window.low),
     beyond: (h) => (h > window.high ? 'above' : h < window.low ? 'below' : null),

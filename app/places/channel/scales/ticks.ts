@@ -26,6 +26,12 @@ export function halfTicks(chain: Chain, half: number, window: Window, y: (height
   return scaleTicks({ valueAt: (height) => { chain.signalAt(height); return two.split(curve, height, 0).halves[half]!.signal }, heightOf: (value) => two.sumAt(curve, half === 0 ? 0 : 1, value) }, window, y)
 }
 
+/** Ticks of what the truth is first turned into; none where it is not. */
+export function betweenTicks(chain: Chain, window: Window, y: (height: number) => number): Tick[] {
+  const { family, curve } = chain.spec.sensor, { between } = familyOf(family)
+  return between ? scaleTicks({ valueAt: (height) => between.at(curve, height), heightOf: (value) => between.truthAt(curve, value) }, window, y) : []
+}
+
 /**
  * Round values of a scale, each at its height. Labels that would crowd are left out, then ticks. `valueAt` may throw
  * where nothing gives that height.
