@@ -4,6 +4,7 @@ import { IconMinus, IconPlus, IconPrinter } from '@tabler/icons-react'
 import { lazy, memo, Suspense, useCallback, useEffect, useMemo, useRef, useState, type RefObject } from 'react'
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
 import { branches, halvesAt, leftOpen, linearSpread, readerChains, readStatus, walkForward, type Chain, type NextStep, type StageId, type Walked } from '../../../core/chain/index.ts'
+import { fixed } from '../../../core/quantity/index.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import { AsFineAsNeeded } from '../../parts/AsFineAsNeeded.tsx'
 import { useQuantity, useUnits } from '../../parts/units.ts'
@@ -174,7 +175,7 @@ const Controls = memo(function Controls({ chain, window, nowAt, zoom, onTruth, c
       <TypeReading chain={chain} nowAt={nowAt} onTruth={onTruth} />
       <ActionIcon aria-label="Look closer" onClick={() => zoom(1 / 1.4)}><IconPlus size={20} /></ActionIcon>
       <ActionIcon aria-label="Step back" onClick={() => zoom(1.4)}><IconMinus size={20} /></ActionIcon>
-      <span className="pale" style={{ fontSize: 14 }}>{q.bare(window.low, 0)} to {q.text(window.high, 0)}. A level thread is the truth.</span>
+      <span className="pale" style={{ fontSize: 14 }}>{q.bare(window.low, 0)} to {q.text(window.high, 0)}, {fixed((window.high - window.low) / (2 * chain.spec.accuracy), 1)} × the need. Level is true.</span>
       <ActionIcon component={Link} to={card} aria-label="Card for the car"><IconPrinter size={20} /></ActionIcon>
     </Group>
   )
