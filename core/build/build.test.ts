@@ -149,6 +149,18 @@ describe('the file', () => {
     expect(build.elements).toEqual(sample.elements)
     expect(readBuild(asThree()).build.vehicle.ethanol).toBe(0.05)
   })
+  it('of schema 3 keeps its tank, its sender and its straight pipe, under the names of today', () => {
+    const three = JSON.parse(writeBuild(saltmarshNine())) as { schema: number; elements: { id: string; settings: Record<string, unknown> }[] }
+    three.schema = 3
+    const of = (id: string) => three.elements.find((e) => e.id === id)!
+    of('el-fuel').settings.sender = { kind: 'straight', lowMm: 0, highMm: 300, emptyOhm: 12, fullOhm: 178 }
+    of('el-fuel').settings.secondHalf = { tank: of('el-fuel').settings.tank, sender: { kind: 'straight', lowMm: 0, highMm: 300, emptyOhm: 5, fullOhm: 90 } }
+    of('el-air-flow').settings = { boreMm: 60, straightMm: 0.18 }
+    const { build } = readBuild(JSON.stringify(three)), now = (id: string) => build.elements.find((e) => e.id === id)!.settings
+    expect(now('el-fuel').sender).toEqual({ kind: 'straight', lowMm: 0, highMm: 300, emptySignal: 12, fullSignal: 178 })
+    expect(now('el-fuel').secondHalf).toMatchObject({ sender: { emptySignal: 5, fullSignal: 90 } })
+    expect(now('el-air-flow')).toEqual({ boreM: 0.06, straightM: 0.18 })
+  })
 
   it.each([
     ['not-json', text.slice(0, text.length / 2), /cut short/], ['not-json', 'hello', /not JSON/], ['not-json', '', /cut short/], ['not-a-build', '[]', /not an Echt build/], ['not-a-build', '{"schema":"2"}', /schema version/], ['not-a-build', 'null', /not an Echt build/],

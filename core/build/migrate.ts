@@ -8,7 +8,7 @@ const list = (value: unknown): Old[] => (Array.isArray(value) ? (value as Old[])
  * From each schema to the next. Schema 1 (the first trial files) gave instruments only per cent and digits,
  * and wires no ground offset. Schema 2 knew temperatures behind a pull-up only: no counters, no sensor supply,
  * faults shown as cold or hot, faces of digits alone. Schema 3 kept the fuel with a
- * lambda sensor, per cent, and did not say whether two halves stand level.
+ * lambda sensor, per cent, did not say whether two halves stand level, and named some settings by units not the core's.
  */
 const STEPS: Readonly<Record<number, (old: Old) => Old>> = {
   1: (old) => ({
@@ -41,9 +41,22 @@ const STEPS: Readonly<Record<number, (old: Old) => Old>> = {
     ...old,
     schema: 4,
     vehicle: { ethanol: Math.min(1, Math.max(0, Number(list(old.elements).map((e) => (e.settings as Old | undefined)?.ethanol).find((e) => typeof e === 'number') ?? 5) / 100)), ...(old.vehicle as Old) },
-    elements: list(old.elements).map((e) => ({ ...e, settings: Object.fromEntries(Object.entries((e.settings ?? {}) as Old).filter(([key]) => key !== 'ethanol')) })),
+    elements: list(old.elements).map((e) => ({ ...e, settings: Object.fromEntries(Object.entries((e.settings ?? {}) as Old).filter(([key]) => key !== 'ethanol').map(renamed)) })),
     channels: list(old.channels).map((c) => ({ linked: false, ...c })),
   }),
+}
+
+/** Settings as schema 4 names them: lengths of an air meter in metres, a sender's ends as its signal. */
+function renamed([key, value]: [string, unknown]): [string, unknown] {
+  if ((key === 'boreMm' || key === 'straightMm') && typeof value === 'number') return [key.replace('Mm', 'M'), value > 1 ? value / 1000 : value]
+  if (key === 'sender') return [key, sender(value)]
+  if (key === 'secondHalf' && typeof value === 'object' && value !== null) return [key, { ...value, sender: sender((value as Old).sender) }]
+  return [key, value]
+}
+const sender = (value: unknown): unknown => {
+  if (typeof value !== 'object' || value === null) return value
+  const { emptyOhm, fullOhm, ...rest } = value as Old
+  return { ...(emptyOhm === undefined ? {} : { emptySignal: emptyOhm }), ...(fullOhm === undefined ? {} : { fullSignal: fullOhm }), ...rest }
 }
 
 const lowOrHigh = (fault: unknown): unknown => {
