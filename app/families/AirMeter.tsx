@@ -1,7 +1,7 @@
 import { Button, Group, Textarea } from '@mantine/core'
 import { useState } from 'react'
 import { countingLimits } from '../../core/curve/airMeter/index.ts'
-import { knotCurve } from '../../core/curve/knots.ts'
+import { knotCurve, type KnotCurve } from '../../core/curve/knots.ts'
 import { familyOf } from '../../core/curve/registry.ts'
 import { readPairs } from '../../core/table/index.ts'
 import { useBuild } from '../store/useBuild.ts'
@@ -31,6 +31,7 @@ export default function AirMeter({ status }: PanelProps) {
       setText(''); setProblem(null)
     } catch (error) { setProblem((error as Error).message) }
   }
+  const inUse = sensor.curve as KnotCurve | undefined
   const [low, high] = channel.needs.range
   const limits = (() => {
     if (input.signal !== 'frequency' || !input.counter || sensor.curve === undefined) return null
@@ -43,7 +44,7 @@ export default function AirMeter({ status }: PanelProps) {
         {transfer && <p>{transfer.x.length} rows given, {Math.min(...transfer.y)} to {Math.max(...transfer.y)} kg/h. <Button variant="subtle" h={36} onClick={() => edit({ kind: 'editElement', args: { id: element.id, patch: { settings: { ...element.settings, transfer: null } } } })}>Take it away</Button></p>}
         <Textarea label={`Signal in ${family.signalUnit}, then kg/h; a line each`} value={text} onChange={(e) => { setText(e.currentTarget.value); setProblem(null) }} error={problem} autosize minRows={4} maxRows={9} styles={{ input: { fontFamily: 'var(--mantine-font-family-monospace)' } }} />
         <Group mt="xs"><Button variant="default" disabled={text.trim() === ''} onClick={take}>Take it</Button>
-          {sensor.curve !== undefined && <Button variant="default" onClick={() => saveFile('air-meter.csv', `signal ${family.signalUnit},air flow kg/h\n${family.describe(sensor.curve).map((d) => `${d.name.split(' ')[0]},${d.value}`).join('\n')}\n`, 'text/csv')}>Save the one in use</Button>}</Group>
+          {inUse && <Button variant="default" onClick={() => saveFile('air-meter.csv', `signal ${family.signalUnit},air flow kg/h\n${inUse.signal.map((signal, i) => [signal, (inUse.low[i]! + inUse.high[i]!) / 2].map((v) => Number(v.toPrecision(6))).join(',')).join('\n')}\n`, 'text/csv')}>Save the one in use</Button>}</Group>
         {limits && <p className={limits.reaches ? 'pale' : 'wrong'} role="status">{limits.text}</p>}
       </section>
       <section aria-label="Two banks">

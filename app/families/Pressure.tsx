@@ -16,7 +16,7 @@ export default function Pressure({ status }: PanelProps) {
   const { element } = sensor
   const family = familyOf(element.family)
   const gauge = family.truthUnit === 'kPa g'
-  const q = useQuantity(family.truthUnit), qa = useQuantity('kPa a')
+  const q = useQuantity(family.truthUnit), qa = useQuantity('kPa a'), d = useQuantity('kPa')
   const airKPa = standardPressureKPa(build.vehicle.altitudeM ?? 0)
   const types = useMemo(() => pressureTypes(element.settings), [element.settings])
   const own = (element.settings.types as PressureType[] | undefined) ?? []
@@ -43,10 +43,10 @@ export default function Pressure({ status }: PanelProps) {
               <thead><tr><th>Range</th><th className="num">belief</th><th className="num">off, {q.unit}</th></tr></thead>
               <tbody>{likely.map((c) => <tr key={c.id} className={c.fits ? undefined : 'is-struck'}><td>{c.name}</td><td className="num">{(c.probability * 100).toFixed(0)} %</td><td className="num">{q.pm(c.missRms, 1).slice(1)}</td></tr>)}</tbody>
             </table>
-            <p>{likely.length === 1 || likely[0]!.probability > 0.97 ? <>It is a <b>{likely[0]!.name}</b>.</> : <><b>One test parts the likeliest two: {qa.text(likely[0]!.partAt!, 0)}</b>{likely[0]!.partAt! >= airKPa ? ` (${(likely[0]!.partAt! - airKPa).toFixed(0)} kPa on a pump’s gauge)` : ` (${(airKPa - likely[0]!.partAt!).toFixed(0)} kPa of vacuum)`}.</>}</p>
+            <p>{likely.length === 1 || likely[0]!.probability > 0.97 ? <>It is a <b>{likely[0]!.name}</b>.</> : <><b>One test parts the likeliest two: {qa.text(likely[0]!.partAt!, 0)}</b>{likely[0]!.partAt! >= airKPa ? ` (${d.text(likely[0]!.partAt! - airKPa, 0)} on a pump’s gauge)` : ` (${d.text(airKPa - likely[0]!.partAt!, 0)} of vacuum)`}.</>}</p>
           </>
         )}
-        {own.length > 0 && <ul aria-label="Ranges added">{own.map((t) => <li key={t.id}>{t.name}, {t.face}: {t.low.volt} V at {t.low.kPa} kPa, {t.high.volt} V at {t.high.kPa} kPa <Button variant="subtle" color="gray" h={36} px={8} aria-label={`Remove ${t.name}`} onClick={() => setOwn(own.filter((o) => o.id !== t.id))}>Remove</Button></li>)}</ul>}
+        {own.length > 0 && <ul aria-label="Ranges added">{own.map((t) => <li key={t.id}>{t.name}, {t.face}: {t.low.volt} V at {d.text(t.low.kPa, 0)}, {t.high.volt} V at {d.text(t.high.kPa, 0)} <Button variant="subtle" color="gray" h={36} px={8} aria-label={`Remove ${t.name}`} onClick={() => setOwn(own.filter((o) => o.id !== t.id))}>Remove</Button></li>)}</ul>}
         <OwnType onAdd={(t) => setOwn([...own, t])} />
       </section>
       <section aria-label="Wrong range">

@@ -42,7 +42,8 @@ export function QuantityInput({ label, ariaLabel, unit, value = null, onCommit, 
   const shownUnit = units.of(unit)
   const shownText = (v: number | null): string => {
     if (v === null) return ''
-    const n = Number(convertFromCore(v, shownUnit).toPrecision(7))
+    // in a unit of the reader's own a round number of the core's is not round: five figures say enough
+    const n = Number(convertFromCore(v, shownUnit).toPrecision(shownUnit === unit ? 7 : 5))
     // 1e-9 F is written 1n, as one would type it
     return n !== 0 && Math.abs(n) < 1e-4 ? formatQuantity(convertFromCore(v, shownUnit), shownUnit, { digits: 6 }).replace(/\s/g, '').replace(shownUnit, '').replace('−', '-') : String(n)
   }

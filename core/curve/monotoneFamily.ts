@@ -43,6 +43,6 @@ export function monotoneFamily(recipe: MonotoneRecipe): Family<KnotCurve, Monoto
     },
     bestNext: (points, makeable, range, settings = {}) => bestNextBy({ fit: (p) => fit(p, { settings }), forward, band: monotoneBand }, points, makeable, range),
     identify: (points) => identifyBy(points, library, linspace(...face.needs.range, 13), spanOf(library[0]?.curve), { forward, inverse }),
-    describe: (curve) => curve.signal.map((s, i) => ({ name: `${Number(s.toPrecision(4))} ${face.signalUnit}`, value: String(Number(((curve.low[i]! + curve.high[i]!) / 2).toPrecision(5))) })),
+    describe: (curve) => curve.signal.map((s, i) => ({ name: `${face.truthUnit} at ${Number(s.toPrecision(4))} ${face.signalUnit}`, value: String(Number(((curve.low[i]! + curve.high[i]!) / 2).toPrecision(5))) })),
   }
 }

@@ -4,6 +4,7 @@ import { CartesianGrid, Legend, Line, LineChart, ResponsiveContainer, XAxis, YAx
 import { chooseDamping, damped, judgeDamping, reserveLamp, slosh } from '../../../core/curve/level/index.ts'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import { AXIS, GRID } from '../../parts/chart.ts'
+import { useQuantity } from '../../parts/units.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import type { PanelProps } from '../registry.ts'
 
@@ -12,6 +13,7 @@ const LAP_S = 120, TAUS = [0, 2, 5, 10, 20, 40]
 /** Calm in corners against honest at a fill: a driven lap of slosh, simulated, through several dampings. */
 export function DampingDesign({ status }: PanelProps) {
   const { edit } = useBuild()
+  const q = useQuantity('l')
   const { read, channel } = status.assembled
   const [sizeL, setSizeL] = useState(5)
   const [allowed, setAllowed] = useState(2)
@@ -23,8 +25,8 @@ export function DampingDesign({ status }: PanelProps) {
   const { chart, lamp } = useMemo(() => {
     const lap = slosh(LAP_S, sizeL, 1).map((v) => contents + v)
     const calm = damped(lap, { tauS: chosen?.tauS ?? 20, fastTauS: 0.5, fastForS: 5 })
-    return { chart: Array.from(lap, (v, i) => ({ s: i / 10, lap: v, shown: calm[i]! })).filter((_, i) => i % 5 === 0), lamp: reserveLamp(calm, onBelow, hysteresis) }
-  }, [sizeL, contents, chosen, onBelow, hysteresis])
+    return { chart: Array.from(lap, (v, i) => ({ s: i / 10, lap: q.out(v), shown: q.out(calm[i]!) })).filter((_, i) => i % 5 === 0), lamp: reserveLamp(calm, onBelow, hysteresis) }
+  }, [sizeL, contents, chosen, onBelow, hysteresis, q.unit]) // eslint-disable-line react-hooks/exhaustive-deps
   return (
     <section aria-label="Damping">
       <h2>Damping</h2>
@@ -36,11 +38,11 @@ export function DampingDesign({ status }: PanelProps) {
             <QuantityInput label="With in the tank" unit="l" value={contents} width={150} hideUnderstood onCommit={({ value }) => setContents(value)} />
           </Group>
           <table className="sheet-table" aria-label="Dampings">
-            <thead><tr><th className="num">time constant, s</th><th className="num">needle swings, l</th><th className="num">a fill shows after, s</th><th className="num">right after key-on, s</th></tr></thead>
-            <tbody>{rows.map((r) => <tr key={r.tauS}><td className="num">{r === rows.find((x) => x.tauS === chosen?.tauS) ? <b>{r.tauS.toFixed(1)}</b> : r.tauS.toFixed(1)}</td><td className="num">±{r.swingL.toFixed(1)}</td><td className="num">{r.fillS.toFixed(0)}</td><td className="num">{r.keyOnS.toFixed(0)}</td></tr>)}</tbody>
+            <thead><tr><th className="num">time constant, s</th><th className="num">needle swings, {q.unit}</th><th className="num">a fill shows after, s</th><th className="num">right after key-on, s</th></tr></thead>
+            <tbody>{rows.map((r) => <tr key={r.tauS}><td className="num">{r === rows.find((x) => x.tauS === chosen?.tauS) ? <b>{r.tauS.toFixed(1)}</b> : r.tauS.toFixed(1)}</td><td className="num">{q.pm(r.swingL, 1)}</td><td className="num">{r.fillS.toFixed(0)}</td><td className="num">{r.keyOnS.toFixed(0)}</td></tr>)}</tbody>
           </table>
-          {chosen ? <Group mt="xs"><span role="status"><b>{chosen.tauS.toFixed(1)} s</b> is the least that keeps the needle within ±{allowed} l; fast for 5 s at key-on, so that a fill shows at once.</span><Button variant="default" disabled={Math.abs(read.face.dampingS - chosen.tauS) < 0.05} onClick={() => edit({ kind: 'editRead', args: { id: read.id, patch: { face: { ...read.face, dampingS: Number(chosen.tauS.toFixed(1)) } } } })}>Use it on this face</Button></Group>
-            : <p role="status" className="doubt">No damping up to a minute keeps it within ±{allowed} l: baffles, or two senders.</p>}
+          {chosen ? <Group mt="xs"><span role="status"><b>{chosen.tauS.toFixed(1)} s</b> is the least that keeps the needle within {q.pm(allowed, 1)} {q.unit}; fast for 5 s at key-on, so that a fill shows at once.</span><Button variant="default" disabled={Math.abs(read.face.dampingS - chosen.tauS) < 0.05} onClick={() => edit({ kind: 'editRead', args: { id: read.id, patch: { face: { ...read.face, dampingS: Number(chosen.tauS.toFixed(1)) } } } })}>Use it on this face</Button></Group>
+            : <p role="status" className="doubt">No damping up to a minute keeps it within {q.pm(allowed, 1)} {q.unit}: baffles, or two senders.</p>}
         </div>
         <div>
           <div role="img" aria-label="A lap of slosh and what the needle shows">

@@ -2,7 +2,7 @@ import { useMemo } from 'react'
 import { CartesianGrid, ComposedChart, Line, ResponsiveContainer, Scatter, Tooltip, XAxis, YAxis } from 'recharts'
 import { familyOf } from '../../../core/curve/registry.ts'
 import { fillsWorthTaking, fitLevel, levelLitres, predictLevel, type Sender, type Tank } from '../../../core/curve/level/index.ts'
-import { AXIS, GRID } from '../../parts/chart.ts'
+import { AXIS, GRID, roundTicks } from '../../parts/chart.ts'
 import { useQuantity } from '../../parts/units.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import type { PanelProps } from '../registry.ts'
@@ -28,6 +28,7 @@ export function TankShape({ status }: PanelProps) {
   const { predicted } = worked
   const full = predicted?.points.at(-1)!.litres ?? 0, little = full / 200
   const q = useQuantity('l')
+  const signals = [...(predicted?.points ?? []), ...sensor.points].map((p) => p.signal)
   return (
     <section aria-label="Tank and sender">
       <h2>Tank and sender</h2>
@@ -39,15 +40,15 @@ export function TankShape({ status }: PanelProps) {
         </div>
         {predicted && (
           <div>
-            <div role="img" aria-label={`Predicted litres over ${signalUnit}, to ${full.toFixed(1)} l`}>
+            <div role="img" aria-label={`Predicted contents over ${signalUnit}, to ${q.text(full)}`}>
               <ResponsiveContainer width="100%" height={230}>
-                <ComposedChart data={predicted.points} margin={{ top: 8, right: 12, bottom: 4, left: 6 }}>
+                <ComposedChart data={predicted.points.map((p) => ({ signal: p.signal, litres: q.out(p.litres) }))} margin={{ top: 8, right: 12, bottom: 4, left: 6 }}>
                   <CartesianGrid {...GRID} />
-                  <XAxis {...AXIS} dataKey="signal" type="number" domain={['dataMin', 'dataMax']} unit={` ${signalUnit}`} tickFormatter={(v: number) => v.toFixed(decimals)} />
+                  <XAxis {...AXIS} dataKey="signal" type="number" {...roundTicks(Math.min(...signals), Math.max(...signals))} unit={` ${signalUnit}`} />
                   <YAxis {...AXIS} width={50} tickFormatter={(v: number) => v.toFixed(0)} />
                   <Line dataKey="litres" stroke="var(--pale)" strokeDasharray="5 4" strokeWidth={2} dot={false} isAnimationActive={false} />
-                  {sensor.points.length > 0 && <Scatter data={sensor.points.map((p) => ({ signal: p.signal, litres: p.truth }))} dataKey="litres" isAnimationActive={false} shape={(p: { cx?: number; cy?: number }) => <circle cx={p.cx} cy={p.cy} r={5} fill="var(--paper)" stroke="var(--ink)" strokeWidth={2} />} />}
-                  <Tooltip formatter={(v) => `${Number(v).toFixed(1)} l`} labelFormatter={(v) => `${Number(v).toFixed(decimals + 1)} ${signalUnit}`} contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--hair)' }} />
+                  {sensor.points.length > 0 && <Scatter data={sensor.points.map((p) => ({ signal: p.signal, litres: q.out(p.truth) }))} dataKey="litres" isAnimationActive={false} shape={(p: { cx?: number; cy?: number }) => <circle cx={p.cx} cy={p.cy} r={5} fill="var(--paper)" stroke="var(--ink)" strokeWidth={2} />} />}
+                  <Tooltip formatter={(v) => `${Number(v).toFixed(1)} ${q.unit}`} labelFormatter={(v) => `${Number(v).toFixed(decimals + 1)} ${signalUnit}`} contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--hair)' }} />
                 </ComposedChart>
               </ResponsiveContainer>
             </div>

@@ -2,7 +2,7 @@ import { useMemo } from 'react'
 import { CartesianGrid, Line, LineChart, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts'
 import { twoEndsErrors } from '../../../core/curve/level/index.ts'
 import type { KnotCurve } from '../../../core/curve/knots.ts'
-import { AXIS, GRID } from '../../parts/chart.ts'
+import { AXIS, GRID, roundTicks } from '../../parts/chart.ts'
 import { useQuantity } from '../../parts/units.ts'
 import type { PanelProps } from '../registry.ts'
 
@@ -22,7 +22,7 @@ export function TwoEnds({ status }: PanelProps) {
         <div role="img" aria-label={`Error of a calibration by two ends alone, at worst ${q.off(worst.errorL, 1)} ${q.unit}`}>
           <ResponsiveContainer width="100%" height={190}>
             <LineChart data={data} margin={{ top: 8, right: 12, bottom: 4, left: 6 }}>
-              <CartesianGrid {...GRID} /><XAxis {...AXIS} dataKey="litres" type="number" domain={['dataMin', 'dataMax']} unit={` ${q.unit}`} tickFormatter={(v: number) => v.toFixed(0)} /><YAxis {...AXIS} width={50} />
+              <CartesianGrid {...GRID} /><XAxis {...AXIS} dataKey="litres" type="number" {...roundTicks(data[0]!.litres, data.at(-1)!.litres)} unit={` ${q.unit}`} /><YAxis {...AXIS} width={50} />
               <ReferenceLine y={0} stroke="var(--pale)" />
               <Line dataKey="off" dot={false} isAnimationActive={false} stroke="var(--doubt)" strokeWidth={2.4} strokeDasharray="7 4" />
             </LineChart>

@@ -7,7 +7,7 @@ import type { KnotCurve } from '../../../core/curve/knots.ts'
 import { litresThatFit, predictedHalf, twoSenders, type Arrangement, type Sender, type Tank, type TankHalf } from '../../../core/curve/level/index.ts'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import { useBuild } from '../../store/useBuild.ts'
-import { useQuantity } from '../../parts/units.ts'
+import { useQuantity, useUnits } from '../../parts/units.ts'
 import type { PanelProps } from '../registry.ts'
 import { BOX, floatOf } from './start.ts'
 import { TankEditor } from './TankEditor.tsx'
@@ -20,7 +20,7 @@ const NAMES: Record<Arrangement, string> = { series: 'In series, one wire', para
  */
 export function TwoSenders({ status }: PanelProps) {
   const { build, edit } = useBuild()
-  const q = useQuantity('l')
+  const q = useQuantity('l'), { quantity } = useUnits()
   const { sensor: { element }, channel } = status.assembled
   const tank = (element.settings.tank as Tank | undefined) ?? BOX, sender = (element.settings.sender as Sender | undefined) ?? floatOf('Ω')
   const own = element.settings.secondHalf as TankHalf | undefined
@@ -35,7 +35,7 @@ export function TwoSenders({ status }: PanelProps) {
     } catch { return null }
   }, [build, channel, tank, sender, second])
   const measured = channel.elements.length > 1
-  const found = useMemo(() => { try { return halves ? (['series', 'parallel', 'separate'] as const).map((a) => twoSenders(halves, a)) : [] } catch { return [] } }, [halves])
+  const found = useMemo(() => { try { return halves ? (['series', 'parallel', 'separate'] as const).map((a) => twoSenders(halves, a, quantity)) : [] } catch { return [] } }, [halves, quantity])
   const fits = useMemo(() => { if (ohm === null || !halves) return null; try { return { ...litresThatFit(joinHalves(halves, { wiring: joined, linked: false }), ohm), problem: null } } catch (error) { return { bar: null, levelL: null, problem: (error as Error).message } } }, [ohm, joined, halves])
   if (found.length === 0) return null
   return (
@@ -43,8 +43,8 @@ export function TwoSenders({ status }: PanelProps) {
       <h2>A saddle tank with two senders</h2>
       <p className="pale" style={{ margin: '2px 0' }}>{measured ? `By the curves of ${channel.elements.map((id) => elementOf(build, id).name).join(' and ')}.` : 'By the tank and sender drawn above, and a second half like it.'}</p>
       <table className="sheet-table" aria-label="Arrangements of two senders">
-        <thead><tr><th>Arrangement</th><th className="num">widest doubt, l</th><th>Why</th></tr></thead>
-        <tbody>{found.map((t) => <tr key={t.arrangement}><td>{NAMES[t.arrangement]}</td><td className="num">{(t.worstBarL[1] - t.worstBarL[0]).toFixed(1)}</td><td>{t.text}</td></tr>)}</tbody>
+        <thead><tr><th>Arrangement</th><th className="num">widest doubt, {q.unit}</th><th>Why</th></tr></thead>
+        <tbody>{found.map((t) => <tr key={t.arrangement}><td>{NAMES[t.arrangement]}</td><td className="num">{q.bare(t.worstBarL[1] - t.worstBarL[0])}</td><td>{t.text}</td></tr>)}</tbody>
       </table>
       <p className="pale">Recommended: two inputs where the display has them; in series where a pump levels the halves; in parallel least of all. “Add a second sender” at the top makes it one channel.</p>
       <div style={{ display: 'flex', gap: 10, alignItems: 'flex-start', flexWrap: 'wrap' }}>

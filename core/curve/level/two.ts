@@ -1,5 +1,6 @@
 import { EchtError, requirePositive } from '../../error.ts'
 import { linspace } from '../../math/linspace.ts'
+import { plainly, type Write } from '../../quantity/shown.ts'
 import { joinHalves, sumsThatFit, type JoinedCurve, type Wiring } from '../joined.ts'
 import { knotCurve, knotTruth, type KnotCurve } from '../knots.ts'
 import { predictLevel, type Sender, type Tank } from './tank.ts'
@@ -25,9 +26,9 @@ export const predictedHalf = ({ tank, sender }: TankHalf): KnotCurve =>
 /**
  * Two senders in the halves of a saddle tank, joined in series, in parallel or on two inputs: the joint reading at
  * which the litres that fit it lie farthest apart. In series and in parallel many fills give one reading when the
- * halves differ; on two inputs each half is known.
+ * halves differ; on two inputs each half is known. `write` says in which unit the text speaks.
  */
-export function twoSenders(halves: readonly [KnotCurve, KnotCurve], arrangement: Arrangement): TwoSenders {
+export function twoSenders(halves: readonly [KnotCurve, KnotCurve], arrangement: Arrangement, write: Write = plainly): TwoSenders {
   if (arrangement === 'separate') return { arrangement, worstBarL: [0, 0], worstAtOhm: halves[0].signal[0]!, text: 'Each half is read by itself and added in the display: no fill is hidden, at the price of a second input.' }
   const curve = joinHalves([...halves], { wiring: arrangement, linked: false })
   let worstBarL: [number, number] = [0, 0], worstAtOhm = curve.level.signal[0]!
@@ -35,7 +36,7 @@ export function twoSenders(halves: readonly [KnotCurve, KnotCurve], arrangement:
     const bar = sumsThatFit(curve, ohm)
     if (bar && bar[1] - bar[0] > worstBarL[1] - worstBarL[0]) { worstBarL = bar; worstAtOhm = ohm }
   }
-  const bar = `${worstBarL[0].toFixed(0)} to ${worstBarL[1].toFixed(0)} l`
+  const q = write('l'), bar = `${q.bare(worstBarL[0], 0)} to ${q.text(worstBarL[1], 0)}`
   return {
     arrangement, worstBarL, worstAtOhm,
     text: arrangement === 'series' ? `At ${worstAtOhm.toFixed(0)} Ω together it can be ${bar}: a full half and an empty one read like two half full.` : `At ${worstAtOhm.toFixed(0)} Ω together it can be ${bar}: the lower resistance speaks louder, so the fuller or the emptier half is believed.`,

@@ -1,11 +1,10 @@
-import { scaleLinear } from 'd3-scale'
 import { useMemo } from 'react'
 import { Area, CartesianGrid, ComposedChart, ErrorBar, Line, ReferenceLine, ResponsiveContainer, Scatter, Tooltip, XAxis, YAxis } from 'recharts'
 import { K95, sensorBand, type Sensor } from '../../../../core/chain/index.ts'
 import { familyOf } from '../../../../core/curve/registry.ts'
 import { linspace } from '../../../../core/math/index.ts'
 import { signalText, useQuantity } from '../../../parts/units.ts'
-import { AXIS, GRID } from '../../../parts/chart.ts'
+import { AXIS, GRID, roundDomain, roundTicks } from '../../../parts/chart.ts'
 
 /** The curve through its points, and beneath it each point's miss inside the 95 % band, on one temperature axis. */
 export default function CurveCharts({ sensor, range }: { sensor: Sensor; range: [number, number] }) {
@@ -23,11 +22,12 @@ export default function CurveCharts({ sensor, range }: { sensor: Sensor; range: 
     t: q.out(p.truth), signal: p.signal, suspect: sensor.suspects.includes(i),
     miss: (sensor.fit?.residuals[i] ?? 0) * factor, bar: K95 * (p.truthUncertainty ?? 0) * factor,
   }))
-  const domain = [q.out(range[0]), q.out(range[1])]
-  const signals = scaleLinear().domain([Math.min(...data.map((d) => d.signal), ...points.map((p) => p.signal)), Math.max(...data.map((d) => d.signal), ...points.map((p) => p.signal))]).nice(5)
+  const truths = roundTicks(q.out(range[0]), q.out(range[1]))
+  const all = [...data, ...points].map((d) => d.signal)
+  const signals = roundDomain(Math.min(...all), Math.max(...all))
   const dash = sensor.basis === 'assumed' ? '5 4' : undefined
   const limit = Math.max(...data.map((d) => d.band[1]), ...points.map((p) => Math.abs(p.miss) + p.bar), (0.004 * (range[1] - range[0])) * factor)
-  const misses = scaleLinear().domain([-limit, limit]).nice(4)
+  const misses = roundDomain(-limit, limit, 4)
   return (
     <div>
       <h2>Curve and how sure it is</h2>
@@ -35,8 +35,8 @@ export default function CurveCharts({ sensor, range }: { sensor: Sensor; range: 
         <ResponsiveContainer width="100%" height={190}>
           <ComposedChart data={data} margin={{ top: 8, right: 12, bottom: 0, left: 6 }}>
             <CartesianGrid {...GRID} />
-            <XAxis {...AXIS} dataKey="t" type="number" domain={domain} hide />
-            <YAxis {...AXIS} width={58} scale={family.logSignal ? 'log' : 'linear'} {...(family.logSignal ? { domain: ['auto', 'auto'] } : { domain: signals.domain() as [number, number], ticks: signals.ticks(5) })} tickFormatter={(v: number) => (signalUnit === 'Ω' ? signalText(v, 'Ω').replace(' Ω', '').replace('Ω', '').replace(' k', 'k') : String(Number(v.toPrecision(3))))} allowDataOverflow />
+            <XAxis {...AXIS} dataKey="t" type="number" domain={truths.domain} hide />
+            <YAxis {...AXIS} width={58} scale={family.logSignal ? 'log' : 'linear'} {...(family.logSignal ? { domain: ['auto', 'auto'] } : { domain: signals.domain, ticks: signals.ticks })} tickFormatter={(v: number) => (signalUnit === 'Ω' ? signalText(v, 'Ω').replace(' Ω', '').replace('Ω', '').replace(' k', 'k') : String(Number(v.toPrecision(3))))} allowDataOverflow />
             <Line dataKey="signal" name={signalUnit} stroke="var(--touch)" strokeWidth={2.4} dot={false} isAnimationActive={false} {...(dash ? { strokeDasharray: dash } : {})} />
             {points.length > 0 && <Scatter data={points} dataKey="signal" isAnimationActive={false} shape={(p: { cx?: number; cy?: number; payload?: { suspect: boolean } }) => <circle cx={p.cx} cy={p.cy} r={5} fill={p.payload?.suspect ? 'var(--wrong-soft)' : 'var(--paper)'} stroke={p.payload?.suspect ? 'var(--wrong)' : 'var(--ink)'} strokeWidth={2} />} />}
             <Tooltip formatter={(v) => signalText(Number(v), signalUnit)} labelFormatter={(t) => `${Number(t).toFixed(1)} ${q.unit}`} contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--hair)' }} />
@@ -47,8 +47,8 @@ export default function CurveCharts({ sensor, range }: { sensor: Sensor; range: 
         <ResponsiveContainer width="100%" height={170}>
           <ComposedChart data={data} margin={{ top: 8, right: 12, bottom: 4, left: 6 }}>
             <CartesianGrid {...GRID} />
-            <XAxis {...AXIS} dataKey="t" type="number" domain={domain} unit={q.unit.length > 2 ? '' : ` ${q.unit}`} tickCount={8} />
-            <YAxis {...AXIS} width={58} domain={misses.domain() as [number, number]} ticks={misses.ticks(5)} tickFormatter={misses.tickFormat(5)} />
+            <XAxis {...AXIS} dataKey="t" type="number" {...truths} unit={q.unit.length > 2 ? '' : ` ${q.unit}`} />
+            <YAxis {...AXIS} width={58} {...misses} />
             <Area dataKey="band" name="95 % band" fill="var(--ribbon)" stroke="none" isAnimationActive={false} />
             <ReferenceLine y={0} stroke="var(--pale)" />
             {sensor.fit && (

@@ -5,7 +5,7 @@ import type { ReadStatus } from '../../../../core/chain/index.ts'
 import { familyOf } from '../../../../core/curve/registry.ts'
 import type { PullUpTask } from '../../../../core/input/index.ts'
 import { ohms, useQuantity } from '../../../parts/units.ts'
-import { AXIS, GRID } from '../../../parts/chart.ts'
+import { AXIS, GRID, roundTicks } from '../../../parts/chart.ts'
 import { QuantityInput } from '../../../parts/QuantityInput.tsx'
 import { useBuild } from '../../../store/useBuild.ts'
 import { truthUnit } from '../stageInfo.ts'
@@ -58,7 +58,7 @@ export default function PullUpDesign({ status }: { status: ReadStatus }) {
             <ResponsiveContainer width="100%" height={250}>
               <LineChart data={data} margin={{ top: 8, right: 12, bottom: 4, left: 6 }}>
                 <CartesianGrid {...GRID} />
-                <XAxis {...AXIS} dataKey="t" type="number" domain={['dataMin', 'dataMax']} unit={` ${q.unit}`} tickFormatter={(v: number) => v.toFixed(0)} />
+                <XAxis {...AXIS} dataKey="t" type="number" {...roundTicks(data?.[0]?.t ?? 0, data?.at(-1)?.t ?? 1, 6)} unit={` ${q.unit}`} />
                 <YAxis {...AXIS} width={58} tickFormatter={(v: number) => v.toFixed(2)} />
                 <Tooltip formatter={(v) => `${Number(v).toFixed(4)} ${q.unit} a count`} labelFormatter={(t) => `${Number(t).toFixed(0)} ${q.unit}`} contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--hair)' }} />
                 <Legend />

@@ -1,5 +1,5 @@
 import { CartesianGrid, Legend, Line, LineChart, ReferenceLine, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts'
-import { AXIS, GRID } from '../../../parts/chart.ts'
+import { AXIS, GRID, roundTicks } from '../../../parts/chart.ts'
 import type { Quantity } from '../../../parts/units.ts'
 
 type Errors = { truth: number; error: number }[]
@@ -17,7 +17,7 @@ export function TableErrorChart({ errors, range, q }: { q: Quantity; errors: { b
       <ResponsiveContainer width="100%" height={240}>
         <LineChart data={data} margin={{ top: 8, right: 12, bottom: 4, left: 6 }}>
           <CartesianGrid {...GRID} />
-          <XAxis {...AXIS} dataKey="t" type="number" domain={[q.out(range[0]), q.out(range[1])]} unit={` ${q.unit}`} />
+          <XAxis {...AXIS} dataKey="t" type="number" {...roundTicks(q.out(range[0]), q.out(range[1]), 6)} unit={` ${q.unit}`} />
           <YAxis {...AXIS} width={58} domain={[-limit, limit]} ticks={[-limit, -limit / 2, 0, limit / 2, limit]} allowDataOverflow tickFormatter={(v: number) => v.toFixed(limit < 0.05 ? 4 : limit < 1 ? 2 : 1)} />
           <Tooltip formatter={(v) => `${Number(v).toFixed(3)} ${q.unit}`} labelFormatter={(t) => `${Number(t).toFixed(1)} ${q.unit}`} contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--hair)' }} />
           <Legend />
