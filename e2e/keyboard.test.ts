@@ -126,7 +126,7 @@ async function beginByKeys(page: Page, job: Job): Promise<void> {
   }
 }
 
-for (const id of ['pressure-absolute', 'lambda', 'position']) {
+for (const id of ['lambda', 'position']) {
   test(`${id} from nothing by keyboard alone`, async ({ page }) => {
     watch(page)
     await beginByKeys(page, JOBS.find((j) => j.family === id)!)

@@ -5,14 +5,19 @@ set +e
 export CHROMIUM_PATH; CHROMIUM_PATH=$(bash scripts/chromium.sh) || { echo "No Chromium: install Debian's, or set CHROMIUM_PATH."; echo "0 passed, 1 failed"; exit 1; }
 mkdir -p .cache
 passed=0; failed=0
-step() { # name, command…
-  local name=$1; shift
-  echo "== $name"
-  if "$@"; then passed=$((passed + 1)); else failed=$((failed + 1)); echo "!! $name failed"; fi
+# types and lint do not wait for each other
+check() { # file, command…
+  local out=".cache/$1"; shift
+  "$@" > "$out.log" 2>&1; echo $? > "$out.rc"
 }
-step "types" npx tsc --noEmit
-step "types of the core, without DOM or Node" npx tsc --noEmit -p core
-step "lint" npx eslint . --max-warnings 0
+rm -f .cache/*.rc
+check types npx tsc --noEmit &
+{ check core npx tsc --noEmit -p core; check lint npx eslint . --max-warnings 0; } &
+wait
+for name in types core lint; do
+  echo "== $name"; cat ".cache/$name.log"
+  if [ "$(cat ".cache/$name.rc" 2>/dev/null)" = 0 ]; then passed=$((passed + 1)); else failed=$((failed + 1)); echo "!! $name failed"; fi
+done
 rm -f .cache/unit.json .cache/e2e.json
 echo "== unit tests"
 npx vitest run --reporter=default --reporter=json --outputFile.json=.cache/unit.json || echo "!! unit tests failed"
