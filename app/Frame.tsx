@@ -2,7 +2,7 @@ import { ActionIcon, useComputedColorScheme, useMantineColorScheme } from '@mant
 import { useHotkeys } from '@mantine/hooks'
 import { IconMoon, IconSun } from '@tabler/icons-react'
 import { lazy, Suspense, useState } from 'react'
-import { Link, NavLink, Outlet } from 'react-router'
+import { Link, NavLink, Outlet, ScrollRestoration } from 'react-router'
 import { FrameContext, type FrameSlots } from './FrameContext.ts'
 
 // neither is needed before it is asked for
@@ -37,6 +37,7 @@ export function Frame() {
           {slots.nav ?? <NavLink to="/builds">Builds</NavLink>}
         </nav>
         <main id="place" tabIndex={-1}><Suspense><Outlet /></Suspense></main>
+        <ScrollRestoration />
         <Suspense>
           {asked.find && <Find opened={open === 'find'} onClose={() => setOpen(null)} />}
           {asked.keys && <Keys opened={open === 'keys'} onClose={() => setOpen(null)} />}

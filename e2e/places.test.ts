@@ -89,8 +89,18 @@ test('λ is read as air to fuel of what is in the tank, on scales and in boxes',
 test('dragging the thread walks the chain both ways', async ({ page }) => {
   watch(page)
   await openSample(page)
+  // it stands far down the line-up; its page begins at its top all the same, and the stages leave it where it is
   await page.getByRole('link', { name: /Coolant/ }).click()
   const pin = page.getByRole('slider', { name: /^at the pin/ })
+  await expect(pin).toBeVisible()
+  const scrolled = (): Promise<number> => page.evaluate(() => scrollY)
+  expect(await scrolled()).toBe(0)
+  await page.mouse.wheel(0, 40)
+  await expect.poll(scrolled).toBe(40)
+  await page.keyboard.press('4')
+  await expect(page.getByRole('tab', { name: /Table/ })).toHaveAttribute('aria-selected', 'true')
+  expect(await scrolled()).toBe(40)
+  await pin.locator('.handle').hover({ force: true })
   const box = (await pin.locator('.handle').boundingBox())!
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
   await page.mouse.down()

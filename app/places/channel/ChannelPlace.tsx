@@ -81,7 +81,7 @@ function ChannelOf({ channelId, readId }: { channelId: string; readId: string })
   const alsoWalked = useMemo(() => also.truths.map((t) => walkForward(chain!, t)), [chain, also])
   const spread = useMemo(() => { try { return chain && linearSpread(chain, truth) } catch { return null } }, [chain, truth])
 
-  const choose = useCallback((next: StagePlace) => setSearch((s) => { const n = new URLSearchParams(s); n.set('stage', next); return n }, { replace: true }), [setSearch])
+  const choose = useCallback((next: StagePlace) => setSearch((s) => { const n = new URLSearchParams(s); n.set('stage', next); return n }, { replace: true, preventScrollReset: true }), [setSearch])
   const moveTo = useCallback((t: number) => {
     setTruth(t)
     setWindow((w) => (t < w.low || t > w.high ? windowAround(t, w.high - w.low, range) : w))
