@@ -13,6 +13,7 @@ export const theme = createTheme({
   headings: { fontFamily: "'Atkinson Hyperlegible Next Variable', system-ui, sans-serif", fontWeight: '700' },
   defaultRadius: 3,
   cursorType: 'pointer',
+  respectReducedMotion: true,
   // 44 px for a gloved finger
   components: {
     Button: { defaultProps: { size: 'md', h: 44, variant: 'filled' } },

@@ -20,7 +20,7 @@ async function inBothThemes(page: Page, name: string): Promise<void> {
   expect(await serious(page), `${name}, light`).toEqual([])
   const scheme = (to: string): Promise<void> => page.evaluate((t) => document.documentElement.setAttribute('data-mantine-color-scheme', t), to)
   await scheme('dark')
-  await page.waitForTimeout(100)
+  await page.waitForTimeout(250)
   expect(await serious(page, ['color-contrast']), `${name}, dark`).toEqual([])
   await scheme('light')
 }
@@ -44,7 +44,7 @@ for (const part of [0, 1]) {
       await page.goto(path)
       await expect(page.getByRole('heading', { level: 1, name: heading })).toBeVisible()
       if (path.includes('stage=')) await expect(page.locator('#stage h2').first()).toBeVisible()
-      await page.waitForTimeout(150)
+      await page.waitForTimeout(250)
       await inBothThemes(page, name)
     }
     if (part === 1) return
