@@ -152,6 +152,14 @@ describe('dead zones', () => {
     const [low, high] = leftOpen(chain, 1)
     expect(high - low).toBeLessThan(1e-9)
   })
+  it('a curve that ends before the range does is no fault of the picture', () => {
+    const egt = build.elements.find((e) => e.id === 'el-egt-2')!, channel = build.channels.find((c) => c.id === 'ch-egt-2')!
+    const wide = after(build, { kind: 'editElement', args: { id: egt.id, patch: { settings: { ...egt.settings, output: 'gain' } } } }, { kind: 'editChannel', args: { id: channel.id, patch: { needs: { ...channel.needs, range: [0, 1500] } } } })
+    const chain = chainOf(wide, 'rd-egt-2')
+    expect(() => chain.signalAt(1500)).toThrow()
+    // and below its cold junction an amplified couple goes under 0 V, which the converter cuts
+    expect(deadZones(chain, 'converter')).toEqual([[0, expect.closeTo(25, 3)]])
+  })
   it.each([['rising', 'rd-pedal-a', 0.48, 0.0402], ['falling', 'rd-pedal-b', 4.52, -0.0402]] as const)('what a converter of 2 V cannot follow of a %s sensor lies on its own side', (_, read, at0, slope) => {
     const chain = chainOf(withInput(read, { referenceV: measured(2), sensorSupply: { volt: measured(5), toReference: false, tolerance: 0.01 } }), read)
     const [[low, high] = [NaN, NaN], ...rest] = deadZones(chain, 'converter')

@@ -228,10 +228,12 @@ export function deadZones(chain: Chain, stage: StageId): [number, number][] {
   if ((stage !== 'converter' && stage !== 'shown') || !converter) return ofElement
   // the ends of the range whose perfect volts the converter cuts, and from which truth on it does
   const cut = [low, high].flatMap((end): [number, number][] => {
-    const atPin = chain.ideal.toPin(chain.signalAt(Math.min(reach[1], Math.max(reach[0], end)))), held = clipped(chain, atPin)
-    if (Math.abs(atPin - held) < 1 / converter.perUnit) return []
-    const at = heightOf(chain, 'pin', held)
-    return [end === low ? [low, at] : [at, high]]
+    try {
+      const atPin = chain.ideal.toPin(chain.signalAt(Math.min(reach[1], Math.max(reach[0], end)))), held = clipped(chain, atPin)
+      if (Math.abs(atPin - held) < 1 / converter.perUnit) return []
+      const at = heightOf(chain, 'pin', held)
+      return Number.isFinite(at) ? [end === low ? [low, at] : [at, high]] : []
+    } catch { return [] /* the curve ends before the range does: nothing is known there to be cut */ }
   })
   return [...ofElement, ...cut]
 }
