@@ -3,13 +3,36 @@ import reactHooks from 'eslint-plugin-react-hooks'
 import tseslint from 'typescript-eslint'
 
 // Imports point one way (docs/house.md): app → core, server → core; within core towards the numbers.
-const CORE = ['error', 'quantity', 'math', 'standards', 'circuit', 'curve', 'input', 'table', 'build', 'chain', 'prove', 'bench', 'log', 'choose']
+const CORE = [
+  'error',
+  'quantity',
+  'math',
+  'standards',
+  'circuit',
+  'curve',
+  'input',
+  'table',
+  'build',
+  'chain',
+  'prove',
+  'bench',
+  'log',
+  'choose',
+]
 /** what each part of the core may import; itself always */
 const MAY = {
-  error: [], quantity: ['error'], math: ['error'], standards: ['error', 'math', 'quantity'], circuit: ['error', 'math'],
-  curve: ['error', 'math', 'quantity', 'standards', 'table'], table: ['error', 'math', 'quantity'], input: ['error', 'math', 'quantity', 'standards', 'circuit', 'curve'],
+  error: [],
+  quantity: ['error'],
+  math: ['error'],
+  standards: ['error', 'math', 'quantity'],
+  circuit: ['error', 'math'],
+  curve: ['error', 'math', 'quantity', 'standards', 'table'],
+  table: ['error', 'math', 'quantity'],
+  input: ['error', 'math', 'quantity', 'standards', 'circuit', 'curve'],
   choose: ['error', 'math', 'curve', 'chain', 'build'],
-  build: ['error', 'quantity'], log: ['error'], bench: ['error', 'math', 'curve'],
+  build: ['error', 'quantity'],
+  log: ['error'],
+  bench: ['error', 'math', 'curve'],
   chain: ['error', 'math', 'quantity', 'standards', 'circuit', 'curve', 'input', 'table', 'build'],
   prove: ['error', 'math', 'quantity', 'circuit', 'curve', 'chain', 'build'],
 }
@@ -24,33 +47,93 @@ export default tseslint.config(
     settings: {
       'import/resolver': { typescript: { project: './tsconfig.json' } },
       'boundaries/elements': [
-        ...CORE.filter((n) => n !== 'error').map((n) => ({ type: core(n), pattern: `core/${n}/**`, partialMatch: false })),
+        ...CORE.filter((n) => n !== 'error').map((n) => ({
+          type: core(n),
+          pattern: `core/${n}/**`,
+          partialMatch: false,
+        })),
         { type: core('error'), pattern: 'core/error.ts', partialMatch: false },
         { type: 'core-face', pattern: 'core/index.ts', partialMatch: false },
-        ...['app', 'server', 'demo', 'e2e', 'benchmarks', 'scripts'].map((type) => ({ type, pattern: `${type}/**`, partialMatch: false })),
+        ...['app', 'server', 'demo', 'e2e', 'benchmarks', 'scripts'].map((type) => ({
+          type,
+          pattern: `${type}/**`,
+          partialMatch: false,
+        })),
       ],
     },
     rules: {
-      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
-      'boundaries/dependencies': ['error', {
-        default: 'disallow',
-        policies: [
-          ...CORE.map((n) => ({ from: { element: { type: core(n) } }, allow: { to: { element: { type: [core(n), ...MAY[n].map(core)] } } } })),
-          { from: { element: { type: 'core-face' } }, allow: { to: { element: { type: CORE.map(core) } } } },
-          { from: { element: { type: 'demo' } }, allow: { to: { element: { type: [...CORE.map(core), 'demo'] } } } },
-          { from: { element: { type: 'app' } }, allow: { to: { element: { type: [...CORE.map(core), 'app', 'demo'] } } } },
-          { from: { element: { type: 'server' } }, allow: { to: { element: { type: [...CORE.map(core), 'server'] } } } },
-          ...['e2e', 'benchmarks', 'scripts'].map((type) => ({ from: { element: { type } }, allow: { to: { element: { type: [...CORE.map(core), 'core-face', 'demo', 'app', 'server', 'scripts', type] } } } })),
-        ],
-      }],
+      '@typescript-eslint/no-unused-vars': [
+        'error',
+        { argsIgnorePattern: '^_', varsIgnorePattern: '^_' },
+      ],
+      'boundaries/dependencies': [
+        'error',
+        {
+          default: 'disallow',
+          policies: [
+            ...CORE.map((n) => ({
+              from: { element: { type: core(n) } },
+              allow: { to: { element: { type: [core(n), ...MAY[n].map(core)] } } },
+            })),
+            {
+              from: { element: { type: 'core-face' } },
+              allow: { to: { element: { type: CORE.map(core) } } },
+            },
+            {
+              from: { element: { type: 'demo' } },
+              allow: { to: { element: { type: [...CORE.map(core), 'demo'] } } },
+            },
+            {
+              from: { element: { type: 'app' } },
+              allow: { to: { element: { type: [...CORE.map(core), 'app', 'demo'] } } },
+            },
+            {
+              from: { element: { type: 'server' } },
+              allow: { to: { element: { type: [...CORE.map(core), 'server'] } } },
+            },
+            ...['e2e', 'benchmarks', 'scripts'].map((type) => ({
+              from: { element: { type } },
+              allow: {
+                to: {
+                  element: {
+                    type: [
+                      ...CORE.map(core),
+                      'core-face',
+                      'demo',
+                      'app',
+                      'server',
+                      'scripts',
+                      type,
+                    ],
+                  },
+                },
+              },
+            })),
+          ],
+        },
+      ],
     },
   },
   {
     // the core knows no page, no disk, no process
-    files: ['core/**/*.ts'], ignores: ['**/*.test.ts'],
+    files: ['core/**/*.ts'],
+    ignores: ['**/*.test.ts'],
     rules: {
-      'no-restricted-imports': ['error', { patterns: ['node:*', 'react', 'react-dom', '@mantine/*', 'idb', 'express', 'ws'] }],
-      'no-restricted-globals': ['error', 'window', 'document', 'localStorage', 'indexedDB', 'process', 'fetch', 'performance', 'setTimeout'],
+      'no-restricted-imports': [
+        'error',
+        { patterns: ['node:*', 'react', 'react-dom', '@mantine/*', 'idb', 'express', 'ws'] },
+      ],
+      'no-restricted-globals': [
+        'error',
+        'window',
+        'document',
+        'localStorage',
+        'indexedDB',
+        'process',
+        'fetch',
+        'performance',
+        'setTimeout',
+      ],
     },
   },
   // a test may look across, to the sample build and the scripts
@@ -58,6 +141,12 @@ export default tseslint.config(
   { files: ['app/**/*.{ts,tsx}'], ...reactHooks.configs.flat['recommended-latest'] },
   {
     files: ['app/**/*.{ts,tsx}'],
-    rules: { 'react-hooks/set-state-in-effect': 'off', 'react-hooks/refs': 'off', 'react-hooks/preserve-manual-memoization': 'off', 'react-hooks/purity': 'off', 'react-hooks/use-memo': 'off' },
+    rules: {
+      'react-hooks/set-state-in-effect': 'off',
+      'react-hooks/refs': 'off',
+      'react-hooks/preserve-manual-memoization': 'off',
+      'react-hooks/purity': 'off',
+      'react-hooks/use-memo': 'off',
+    },
   },
 )

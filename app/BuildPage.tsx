@@ -17,21 +17,30 @@ export function BuildPage() {
   const { buildId } = useParams()
   const { open, error } = useBuildById(buildId!)
   const { setSlots } = useFrame()
-  const name = open?.build.name, save = open?.save
+  const name = open?.build.name,
+    save = open?.save
   const { canUndo = false, canRedo = false, undo, redo } = open ?? {}
   useEffect(() => {
     setSlots({
       title: name,
       save: save && (
         <Group gap={2} wrap="nowrap">
-          <ActionIcon aria-label="Undo" disabled={!canUndo} onClick={undo} color="gray"><IconArrowBackUp size={20} /></ActionIcon>
-          <ActionIcon aria-label="Redo" disabled={!canRedo} onClick={redo} color="gray"><IconArrowForwardUp size={20} /></ActionIcon>
-          <span className={`save ${save.kind}`} role="status">{saveText(save)}</span>
+          <ActionIcon aria-label="Undo" disabled={!canUndo} onClick={undo} color="gray">
+            <IconArrowBackUp size={20} />
+          </ActionIcon>
+          <ActionIcon aria-label="Redo" disabled={!canRedo} onClick={redo} color="gray">
+            <IconArrowForwardUp size={20} />
+          </ActionIcon>
+          <span className={`save ${save.kind}`} role="status">
+            {saveText(save)}
+          </span>
         </Group>
       ),
       nav: (
         <>
-          <NavLink to={`/build/${buildId}`} end>Line-up</NavLink>
+          <NavLink to={`/build/${buildId}`} end>
+            Line-up
+          </NavLink>
           <NavLink to={`/build/${buildId}/prove`}>Prove</NavLink>
           <NavLink to={`/build/${buildId}/logbook`}>Logbook</NavLink>
           <NavLink to="/builds">Builds</NavLink>
@@ -42,7 +51,11 @@ export function BuildPage() {
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [buildId, name, save, canUndo, canRedo, setSlots])
   useEffect(() => () => setSlots({}), [setSlots])
-  useHotkeys([['mod+Z', () => undo?.()], ['mod+shift+Z', () => redo?.()], ['mod+Y', () => redo?.()]])
+  useHotkeys([
+    ['mod+Z', () => undo?.()],
+    ['mod+shift+Z', () => redo?.()],
+    ['mod+Y', () => redo?.()],
+  ])
   if (error) return <Problem error={error} />
   if (!open) return <p className="pale">Opening…</p>
   return (
@@ -50,13 +63,33 @@ export function BuildPage() {
       {open.save.kind === 'unsaved' && (
         <Alert color="red" mb="md" role="alert" title="Not saved">
           {open.save.why}{' '}
-          <Button size="sm" h={36} ml="md" onClick={() => saveFile(fileNameOf(open.build), writeBuild(open.build), 'application/json')}>Export now</Button>
+          <Button
+            size="sm"
+            h={36}
+            ml="md"
+            onClick={() =>
+              saveFile(fileNameOf(open.build), writeBuild(open.build), 'application/json')
+            }
+          >
+            Export now
+          </Button>
         </Alert>
       )}
-      {open.notice && <Alert mb="md" role="status">{open.notice}</Alert>}
-      <FuelContext value={open.build.vehicle.ethanol}><Outlet /></FuelContext>
+      {open.notice && (
+        <Alert mb="md" role="status">
+          {open.notice}
+        </Alert>
+      )}
+      <FuelContext value={open.build.vehicle.ethanol}>
+        <Outlet />
+      </FuelContext>
     </OpenBuildContext>
   )
 }
 
-const saveText = (save: SaveState): string => (save.kind === 'saved' ? `saved ${dayjs(save.at).format('HH:mm')}` : save.kind === 'saving' ? 'saving' : 'not saved')
+const saveText = (save: SaveState): string =>
+  save.kind === 'saved'
+    ? `saved ${dayjs(save.at).format('HH:mm')}`
+    : save.kind === 'saving'
+      ? 'saving'
+      : 'not saved'

@@ -16,27 +16,61 @@ export function Frame() {
   const [asked, setAsked] = useState({ find: false, keys: false })
   const { setColorScheme } = useMantineColorScheme()
   const scheme = useComputedColorScheme('light')
-  const show = (what: 'find' | 'keys'): void => { setAsked((a) => ({ ...a, [what]: true })); setOpen(what) }
+  const show = (what: 'find' | 'keys'): void => {
+    setAsked((a) => ({ ...a, [what]: true }))
+    setOpen(what)
+  }
   const flip = (): void => setColorScheme(scheme === 'dark' ? 'light' : 'dark')
-  useHotkeys([['/', () => show('find')], ['mod+K', () => show('find')], ['shift+?', () => show('keys')], ['?', () => show('keys')], ['d', flip]])
+  useHotkeys([
+    ['/', () => show('find')],
+    ['mod+K', () => show('find')],
+    ['shift+?', () => show('keys')],
+    ['?', () => show('keys')],
+    ['d', flip],
+  ])
   return (
     <FrameContext value={{ setSlots, flip }}>
       <div className="shell">
-        <a className="skip" href="#place">Go to the page</a>
+        <a className="skip" href="#place">
+          Go to the page
+        </a>
         <header>
-          <Link to="/builds" className="brand">echt</Link>
-          <span className="pale" style={{ flex: 1, minWidth: 0, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>{slots.title}</span>
+          <Link to="/builds" className="brand">
+            echt
+          </Link>
+          <span
+            className="pale"
+            style={{
+              flex: 1,
+              minWidth: 0,
+              overflow: 'hidden',
+              textOverflow: 'ellipsis',
+              whiteSpace: 'nowrap',
+            }}
+          >
+            {slots.title}
+          </span>
           {slots.save}
-          <button type="button" className="plain-key" onClick={() => show('find')}><kbd className="key">/</kbd> find</button>
-          <button type="button" className="plain-key" onClick={() => show('keys')}><kbd className="key">?</kbd> keys</button>
-          <ActionIcon aria-label={scheme === 'dark' ? 'Light' : 'Dark, for the shed at night'} onClick={flip} color="gray">
+          <button type="button" className="plain-key" onClick={() => show('find')}>
+            <kbd className="key">/</kbd> find
+          </button>
+          <button type="button" className="plain-key" onClick={() => show('keys')}>
+            <kbd className="key">?</kbd> keys
+          </button>
+          <ActionIcon
+            aria-label={scheme === 'dark' ? 'Light' : 'Dark, for the shed at night'}
+            onClick={flip}
+            color="gray"
+          >
             {scheme === 'dark' ? <IconSun size={20} /> : <IconMoon size={20} />}
           </ActionIcon>
         </header>
-        <nav aria-label="Places">
-          {slots.nav ?? <NavLink to="/builds">Builds</NavLink>}
-        </nav>
-        <main id="place" tabIndex={-1}><Suspense><Outlet /></Suspense></main>
+        <nav aria-label="Places">{slots.nav ?? <NavLink to="/builds">Builds</NavLink>}</nav>
+        <main id="place" tabIndex={-1}>
+          <Suspense>
+            <Outlet />
+          </Suspense>
+        </main>
         <ScrollRestoration />
         <Suspense>
           {asked.find && <Find opened={open === 'find'} onClose={() => setOpen(null)} />}

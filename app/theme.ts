@@ -1,7 +1,18 @@
 import { createTheme, type MantineColorsTuple } from '@mantine/core'
 
 // Teal for what can be touched. Doubt and wrong have their own ink in ink.css; nothing is told by colour alone.
-const touch: MantineColorsTuple = ['#e6f4f1', '#cfe8e3', '#a3d3ca', '#6fbbae', '#3f9f90', '#1c8273', '#0b6b5f', '#08574d', '#06453d', '#04332d']
+const touch: MantineColorsTuple = [
+  '#e6f4f1',
+  '#cfe8e3',
+  '#a3d3ca',
+  '#6fbbae',
+  '#3f9f90',
+  '#1c8273',
+  '#0b6b5f',
+  '#08574d',
+  '#06453d',
+  '#04332d',
+]
 
 export const theme = createTheme({
   primaryColor: 'touch',
@@ -10,7 +21,10 @@ export const theme = createTheme({
   colors: { touch },
   fontFamily: "'Atkinson Hyperlegible Next Variable', system-ui, sans-serif",
   fontFamilyMonospace: "'Atkinson Hyperlegible Mono Variable', ui-monospace, monospace",
-  headings: { fontFamily: "'Atkinson Hyperlegible Next Variable', system-ui, sans-serif", fontWeight: '700' },
+  headings: {
+    fontFamily: "'Atkinson Hyperlegible Next Variable', system-ui, sans-serif",
+    fontWeight: '700',
+  },
   defaultRadius: 3,
   cursorType: 'pointer',
   respectReducedMotion: true,

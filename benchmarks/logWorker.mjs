@@ -9,7 +9,13 @@ if (workerData.file) {
   // as the page's worker does with a file: a piece at a time, never the whole text
   const builder = logBuilder()
   const { config, problem } = logParsing(builder, statSync(workerData.file).size, {})
-  await new Promise((done, failed) => { Papa.parse(createReadStream(workerData.file, { encoding: 'latin1', highWaterMark: 1 << 18 }), { ...config, complete: done, error: failed }) })
+  await new Promise((done, failed) => {
+    Papa.parse(createReadStream(workerData.file, { encoding: 'latin1', highWaterMark: 1 << 18 }), {
+      ...config,
+      complete: done,
+      error: failed,
+    })
+  })
   if (problem()) throw problem()
   const { rows } = builder.finish()
   if (rows !== 500_000) throw new Error(`${rows} rows were read`)

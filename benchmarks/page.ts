@@ -8,7 +8,8 @@ import { saltmarshNine } from '../demo/saltmarshNine.ts'
 import { CHROMIUM_FLAGS } from '../scripts/chromiumFlags.ts'
 import { report } from './ratio.ts'
 
-const PORT = 4672, URL_ = `http://127.0.0.1:${PORT}`
+const PORT = 4672,
+  URL_ = `http://127.0.0.1:${PORT}`
 const root = fileURLToPath(new URL('..', import.meta.url))
 
 /** A build of 60 channels: the sample's, again and again under other ids. */
@@ -19,52 +20,126 @@ function sixtyChannels(): Build {
     const c = sample.channels[i % 3]!
     const element = sample.elements.find((e) => e.id === c.elements[0])!
     const id = `${element.id}-${i}`
-    build = applyChange(build, { kind: 'addChannel', args: { elements: [{ ...element, id }], channel: { ...c, id: `${c.id}-${i}`, name: `${c.name} ${i}`, elements: [id], reads: [{ ...c.reads[0]!, id: `${c.reads[0]!.id}-${i}`, source: { kind: 'element', id } }] } } }, { id: `s${i}`, at: sample.createdAt, by: '' })
-    for (const m of sample.measurements.filter((x) => x.about.kind === 'point' && x.about.element === element.id)) {
-      build = { ...build, measurements: [...build.measurements, { ...m, id: `${m.id}-${i}`, about: { kind: 'point', element: id } }] }
+    build = applyChange(
+      build,
+      {
+        kind: 'addChannel',
+        args: {
+          elements: [{ ...element, id }],
+          channel: {
+            ...c,
+            id: `${c.id}-${i}`,
+            name: `${c.name} ${i}`,
+            elements: [id],
+            reads: [
+              { ...c.reads[0]!, id: `${c.reads[0]!.id}-${i}`, source: { kind: 'element', id } },
+            ],
+          },
+        },
+      },
+      { id: `s${i}`, at: sample.createdAt, by: '' },
+    )
+    for (const m of sample.measurements.filter(
+      (x) => x.about.kind === 'point' && x.about.element === element.id,
+    )) {
+      build = {
+        ...build,
+        measurements: [
+          ...build.measurements,
+          { ...m, id: `${m.id}-${i}`, about: { kind: 'point', element: id } },
+        ],
+      }
     }
   }
   return build
 }
 
 /** Long tasks (over 50 ms) while `act` goes on for five seconds. */
-async function longTasks(page: Page, act: (elapsedMs: number) => Promise<void>): Promise<{ count: number; moves: number }> {
+async function longTasks(
+  page: Page,
+  act: (elapsedMs: number) => Promise<void>,
+): Promise<{ count: number; moves: number }> {
   await page.evaluate(() => {
     const w = window as unknown as { long: number }
     w.long = 0
-    new PerformanceObserver((list) => { w.long += list.getEntries().length }).observe({ entryTypes: ['longtask'] })
+    new PerformanceObserver((list) => {
+      w.long += list.getEntries().length
+    }).observe({ entryTypes: ['longtask'] })
   })
   const began = performance.now()
   let moves = 0
-  while (performance.now() - began < 5000) { await act(performance.now() - began); moves++; await page.waitForTimeout(16) }
+  while (performance.now() - began < 5000) {
+    await act(performance.now() - began)
+    moves++
+    await page.waitForTimeout(16)
+  }
   return { count: await page.evaluate(() => (window as unknown as { long: number }).long), moves }
 }
 
-const server = spawn('npx', ['tsx', 'server/main.ts'], { cwd: root, env: { ...process.env, PORT: String(PORT) }, stdio: 'ignore', detached: true })
+const server = spawn('npx', ['tsx', 'server/main.ts'], {
+  cwd: root,
+  env: { ...process.env, PORT: String(PORT) },
+  stdio: 'ignore',
+  detached: true,
+})
 try {
-  for (let i = 0; i < 100; i++) { try { if ((await fetch(`${URL_}/health`)).ok) break } catch { await new Promise((r) => { setTimeout(r, 200) }) } }
-  const browser = await chromium.launch({ executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium', args: CHROMIUM_FLAGS })
+  for (let i = 0; i < 100; i++) {
+    try {
+      if ((await fetch(`${URL_}/health`)).ok) break
+    } catch {
+      await new Promise((r) => {
+        setTimeout(r, 200)
+      })
+    }
+  }
+  const browser = await chromium.launch({
+    executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
+    args: CHROMIUM_FLAGS,
+  })
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
 
   const scripts = new Set<string>()
-  page.on('response', (r) => { if (r.url().endsWith('.js')) scripts.add(new URL(r.url()).pathname) })
+  page.on('response', (r) => {
+    if (r.url().endsWith('.js')) scripts.add(new URL(r.url()).pathname)
+  })
   await page.goto(`${URL_}/builds`, { waitUntil: 'networkidle' })
-  const bytes = [...scripts].reduce((sum, path) => sum + gzipSync(readFileSync(`${root}/dist${path}`)).length, 0)
+  const bytes = [...scripts].reduce(
+    (sum, path) => sum + gzipSync(readFileSync(`${root}/dist${path}`)).length,
+    0,
+  )
   report('scripts of the first screen, gzipped', bytes / 1000, 300, 'kB')
 
   // an empty page of the same app, the mouse moving over it
   const idle = await longTasks(page, (t) => page.mouse.move(400, 300 + 100 * Math.sin(t / 200)))
-  await page.getByLabel('Build file').setInputFiles({ name: 'sixty.json', mimeType: 'application/json', buffer: Buffer.from(writeBuild(sixtyChannels())) })
-  await page.getByRole('link', { name: /Coolant, block outlet to/ }).first().click()
+  await page.getByLabel('Build file').setInputFiles({
+    name: 'sixty.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(writeBuild(sixtyChannels())),
+  })
+  await page
+    .getByRole('link', { name: /Coolant, block outlet to/ })
+    .first()
+    .click()
   const handle = page.getByRole('slider', { name: /^at the pin/ }).locator('.handle')
   await handle.waitFor()
   await page.waitForTimeout(2500)
   const box = (await handle.boundingBox())!
   await page.mouse.move(box.x + 7, box.y + 7)
   await page.mouse.down()
-  const dragged = await longTasks(page, (t) => page.mouse.move(box.x + 7, box.y + 7 + 60 * Math.sin(t / 300)))
+  const dragged = await longTasks(page, (t) =>
+    page.mouse.move(box.x + 7, box.y + 7 + 60 * Math.sin(t / 300)),
+  )
   await page.mouse.up()
-  console.log(`       dragging: ${dragged.moves} moves, ${dragged.count} long tasks; empty page: ${idle.moves} moves, ${idle.count} long tasks`)
-  report('long tasks while dragging the thread for 5 s on a build of 60 channels, beyond those of an empty page', dragged.count - idle.count, 0, 'tasks')
+  console.log(
+    `       dragging: ${dragged.moves} moves, ${dragged.count} long tasks; empty page: ${idle.moves} moves, ${idle.count} long tasks`,
+  )
+  report(
+    'long tasks while dragging the thread for 5 s on a build of 60 channels, beyond those of an empty page',
+    dragged.count - idle.count,
+    0,
+    'tasks',
+  )
   await browser.close()
-} finally { process.kill(-server.pid!) }
+} finally {
+  process.kill(-server.pid!)
+}

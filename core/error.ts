@@ -36,6 +36,10 @@ export function requireRange(range: readonly number[], what: string): [number, n
   }
   const low = requireFinite(range[0], `${what}: the low end`)
   const high = requireFinite(range[1], `${what}: the high end`)
-  if (low >= high) throw new EchtError('bad-range', `${what} runs from ${low} to ${high}: the low end must be below the high end.`)
+  if (low >= high)
+    throw new EchtError(
+      'bad-range',
+      `${what} runs from ${low} to ${high}: the low end must be below the high end.`,
+    )
   return [low, high]
 }

@@ -1,8 +1,23 @@
 /** The core's public face: everything outside `core/` and `app/` that computes calls these names. */
 export { EchtError } from './error.ts'
 export { parseQuantity, formatQuantity } from './quantity/index.ts'
-export { boilingPointC, standardPressureKPa, platinumOhm, platinumC, thermocoupleMv, thermocoupleC, stoichiometricAfr, awgAreaMm2, wireOhm } from './standards/index.ts'
-export { fitThermistor, thermistorBandC, type ThermistorPoint, type ThermistorFit } from './curve/thermistor/fit.ts'
+export {
+  boilingPointC,
+  standardPressureKPa,
+  platinumOhm,
+  platinumC,
+  thermocoupleMv,
+  thermocoupleC,
+  stoichiometricAfr,
+  awgAreaMm2,
+  wireOhm,
+} from './standards/index.ts'
+export {
+  fitThermistor,
+  thermistorBandC,
+  type ThermistorPoint,
+  type ThermistorFit,
+} from './curve/thermistor/fit.ts'
 export { thermistorC, thermistorOhm, type ThermistorCurve } from './curve/thermistor/model.ts'
 export { bestNextPoint } from './curve/thermistor/nextPoint.ts'
 export { potentiometerPins, type PairOhms } from './curve/potentiometer/pins.ts'

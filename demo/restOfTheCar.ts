@@ -1,5 +1,26 @@
-import { assumed, measured, maker, newFace, type Build, type Channel, type Device, type Edited, type Element, type Input, type InputAsked, type Instrument, type Measurement, type Reading } from '../core/build/index.ts'
-import { assembleChain, prepareChain, proposeTable, restsOn, walkForward } from '../core/chain/index.ts'
+import {
+  assumed,
+  measured,
+  maker,
+  newFace,
+  type Build,
+  type Channel,
+  type Device,
+  type Edited,
+  type Element,
+  type Input,
+  type InputAsked,
+  type Instrument,
+  type Measurement,
+  type Reading,
+} from '../core/build/index.ts'
+import {
+  assembleChain,
+  prepareChain,
+  proposeTable,
+  restsOn,
+  walkForward,
+} from '../core/chain/index.ts'
 import { predictLevel, type Sender, type Tank } from '../core/curve/level/index.ts'
 import { familyOf } from '../core/curve/registry.ts'
 import { decimalsOf } from '../core/quantity/format.ts'
@@ -7,21 +28,73 @@ import { interpolate } from '../core/table/interpolate.ts'
 
 /** The invented rest of Saltmarsh Nine's sensors, as they really are; the build knows only what was measured. */
 
-export const WEDGE: Tank = { corners: [{ x: 0, y: 0 }, { x: 140, y: 0 }, { x: 330, y: 410 }, { x: 60, y: 410 }], lengthMm: 590 }
-export const ARM: Sender = { kind: 'arm', pivotMm: 215, armMm: 210, lowDeg: -68, highDeg: 66, emptySignal: 12, fullSignal: 178 }
+export const WEDGE: Tank = {
+  corners: [
+    { x: 0, y: 0 },
+    { x: 140, y: 0 },
+    { x: 330, y: 410 },
+    { x: 60, y: 410 },
+  ],
+  lengthMm: 590,
+}
+export const ARM: Sender = {
+  kind: 'arm',
+  pivotMm: 215,
+  armMm: 210,
+  lowDeg: -68,
+  highDeg: 66,
+  emptySignal: 12,
+  fullSignal: 178,
+}
 
-const PUMP_GAUGE: Instrument = { id: 'pump-gauge', name: 'Pump gauge', kind: 'gauge', accuracy: { percent: 0, digits: 1, offset: 2, commonShare: 0.7 }, lagS: null, iceCheck: null, checkedAt: '2026-10-30T18:10:00Z', note: '0 to 1000 kPa, hand pump' }
-const CAN: Instrument = { id: 'five-litre-can', name: 'Five-litre can', kind: 'can', accuracy: { percent: 0.5, digits: 0, offset: 0, commonShare: 1 }, lagS: null, iceCheck: null, checkedAt: null, note: 'weighed full of water: 5.01 l' }
+const PUMP_GAUGE: Instrument = {
+  id: 'pump-gauge',
+  name: 'Pump gauge',
+  kind: 'gauge',
+  accuracy: { percent: 0, digits: 1, offset: 2, commonShare: 0.7 },
+  lagS: null,
+  iceCheck: null,
+  checkedAt: '2026-10-30T18:10:00Z',
+  note: '0 to 1000 kPa, hand pump',
+}
+const CAN: Instrument = {
+  id: 'five-litre-can',
+  name: 'Five-litre can',
+  kind: 'can',
+  accuracy: { percent: 0.5, digits: 0, offset: 0, commonShare: 1 },
+  lagS: null,
+  iceCheck: null,
+  checkedAt: null,
+  note: 'weighed full of water: 5.01 l',
+}
 
 const KPA_AIR = 93.87
 
-type Point = { method: string; truth: number; given?: [role: Reading['role'], value: number, unit: string, digits: number, instrument?: string][] }
+type Point = {
+  method: string
+  truth: number
+  given?: [
+    role: Reading['role'],
+    value: number,
+    unit: string,
+    digits: number,
+    instrument?: string,
+  ][]
+}
 type Told = {
-  key: string; name: string; place: string; family: string; settings?: Record<string, unknown>; needs?: Partial<Channel['needs']>
-  device: 'engine-unit' | 'display' | 'oil-pressure-gauge' | 'fuel-gauge'; pin: string; input?: Partial<InputAsked>
+  key: string
+  name: string
+  place: string
+  family: string
+  settings?: Record<string, unknown>
+  needs?: Partial<Channel['needs']>
+  device: 'engine-unit' | 'display' | 'oil-pressure-gauge' | 'fuel-gauge'
+  pin: string
+  input?: Partial<InputAsked>
   /** what it gives, in its signal unit, at a truth */
   really: (truth: number) => number
-  noise: number; digits: number
+  noise: number
+  digits: number
   points: Point[]
   offsetV?: number
   /** the table entered: by what was assumed before anything was measured, or by the points */
@@ -33,76 +106,553 @@ type Told = {
   joins?: { key: string; combine: 'series' | 'parallel' }
 }
 
-const pump = (gaugeKPa: number, absolute: boolean): Point => ({ method: 'pump', truth: gaugeKPa + (absolute ? KPA_AIR : 0), given: [['gauge', gaugeKPa, 'kPa g', 0, PUMP_GAUGE.id], ...(absolute ? [['altitude', 640, 'm', 0] as const] : []), ['supply', 5, 'V', 2]] as Point['given'] & object })
-const open = (absolute: boolean): Point => ({ method: 'open', truth: absolute ? KPA_AIR : 0, given: [...(absolute ? [['altitude', 640, 'm', 0] as const] : []), ['supply', 5, 'V', 2]] as Point['given'] & object })
-const stated = (method: string, truth: number, unit: string, digits: number, instrument?: string): Point => ({ method, truth, given: [['truth', truth, unit, digits, ...(instrument ? [instrument] : [])]] as Point['given'] & object })
-const travel = (...truths: number[]): Point[] => truths.map((t) => (t === 0 ? { method: 'closed', truth: 0, given: [['supply', 5, 'V', 2]] } : t === 100 ? { method: 'open', truth: 100, given: [['supply', 5, 'V', 2]] } : { method: 'travel', truth: t, given: [['truth', t, '%', 0], ['supply', 5, 'V', 2]] }))
+const pump = (gaugeKPa: number, absolute: boolean): Point => ({
+  method: 'pump',
+  truth: gaugeKPa + (absolute ? KPA_AIR : 0),
+  given: [
+    ['gauge', gaugeKPa, 'kPa g', 0, PUMP_GAUGE.id],
+    ...(absolute ? [['altitude', 640, 'm', 0] as const] : []),
+    ['supply', 5, 'V', 2],
+  ] as Point['given'] & object,
+})
+const open = (absolute: boolean): Point => ({
+  method: 'open',
+  truth: absolute ? KPA_AIR : 0,
+  given: [
+    ...(absolute ? [['altitude', 640, 'm', 0] as const] : []),
+    ['supply', 5, 'V', 2],
+  ] as Point['given'] & object,
+})
+const stated = (
+  method: string,
+  truth: number,
+  unit: string,
+  digits: number,
+  instrument?: string,
+): Point => ({
+  method,
+  truth,
+  given: [['truth', truth, unit, digits, ...(instrument ? [instrument] : [])]] as Point['given'] &
+    object,
+})
+const travel = (...truths: number[]): Point[] =>
+  truths.map((t) =>
+    t === 0
+      ? { method: 'closed', truth: 0, given: [['supply', 5, 'V', 2]] }
+      : t === 100
+        ? { method: 'open', truth: 100, given: [['supply', 5, 'V', 2]] }
+        : {
+            method: 'travel',
+            truth: t,
+            given: [
+              ['truth', t, '%', 0],
+              ['supply', 5, 'V', 2],
+            ],
+          },
+  )
 
 const predicted = predictLevel(WEDGE, ARM, 121).points
-const litresToOhm = (litres: number): number => interpolate({ x: predicted.map((p, i) => p.litres + i * 1e-9), y: predicted.map((p) => p.signal) }, litres)
+const litresToOhm = (litres: number): number =>
+  interpolate(
+    { x: predicted.map((p, i) => p.litres + i * 1e-9), y: predicted.map((p) => p.signal) },
+    litres,
+  )
 export const TANK_LITRES = predicted.at(-1)!.litres
 
 /** The two side pods, wedges as well, and a float in a tube in each. */
-const POD: Tank = { corners: [{ x: 0, y: 0 }, { x: 60, y: 0 }, { x: 190, y: 260 }, { x: 0, y: 260 }], lengthMm: 340 }
-const podOhm = (emptySignal: number, fullSignal: number) => {
-  const { points } = predictLevel(POD, { kind: 'straight', lowMm: 0, highMm: 260, emptySignal, fullSignal }, 121)
-  return (litres: number): number => interpolate({ x: points.map((q) => q.litres), y: points.map((q) => q.signal) }, litres)
+const POD: Tank = {
+  corners: [
+    { x: 0, y: 0 },
+    { x: 60, y: 0 },
+    { x: 190, y: 260 },
+    { x: 0, y: 260 },
+  ],
+  lengthMm: 340,
 }
-export const POD_LITRES = predictLevel(POD, { kind: 'straight', lowMm: 0, highMm: 260, emptySignal: 5, fullSignal: 90 }).points.at(-1)!.litres
-const JUG: Instrument = { id: 'measuring-jug', name: 'Measuring jug', kind: 'can', accuracy: { percent: 1, digits: 0, offset: 0.01, commonShare: 0.5 }, lagS: null, iceCheck: null, checkedAt: null, note: 'one litre, marked every 20 ml' }
-const podFills: Point[] = [{ method: 'empty', truth: 0 }, ...[2.5, 5, 7.5, 10, 11].map((l) => stated('fill', l, 'l', 1, CAN.id))]
+const podOhm = (emptySignal: number, fullSignal: number) => {
+  const { points } = predictLevel(
+    POD,
+    { kind: 'straight', lowMm: 0, highMm: 260, emptySignal, fullSignal },
+    121,
+  )
+  return (litres: number): number =>
+    interpolate({ x: points.map((q) => q.litres), y: points.map((q) => q.signal) }, litres)
+}
+export const POD_LITRES = predictLevel(POD, {
+  kind: 'straight',
+  lowMm: 0,
+  highMm: 260,
+  emptySignal: 5,
+  fullSignal: 90,
+}).points.at(-1)!.litres
+const JUG: Instrument = {
+  id: 'measuring-jug',
+  name: 'Measuring jug',
+  kind: 'can',
+  accuracy: { percent: 1, digits: 0, offset: 0.01, commonShare: 0.5 },
+  lagS: null,
+  iceCheck: null,
+  checkedAt: null,
+  note: 'one litre, marked every 20 ml',
+}
+const podFills: Point[] = [
+  { method: 'empty', truth: 0 },
+  ...[2.5, 5, 7.5, 10, 11].map((l) => stated('fill', l, 'l', 1, CAN.id)),
+]
 
 const VOLTS: Partial<InputAsked> = { pullOhm: null, bits: 12 }
 
 export const REST: Told[] = [
-  { key: 'map', name: 'Manifold pressure', place: 'Behind the throttle, hose to the bulkhead', family: 'pressure-absolute', settings: { assumedCurve: 'absolute-3' }, needs: { range: [20, 280], best: [30, 230], accuracy: 3 }, device: 'engine-unit', pin: '20', input: VOLTS, offsetV: 0.002, really: (p) => 0.503 + (3.994 * p) / 300, noise: 0.001, digits: 3, points: [open(true), pump(-60, true), pump(60, true), pump(140, true)], table: 'after', provenAt: { truth: KPA_AIR, given: ['kPa', 1] } },
-  { key: 'oil-pressure', name: 'Oil pressure', place: 'Gallery, beside the filter', family: 'pressure-gauge', settings: { assumedCurve: 'gauge-10' }, needs: { range: [0, 700], best: [100, 550], accuracy: 20 }, device: 'engine-unit', pin: '21', input: VOLTS, offsetV: 0.004, really: (p) => 0.498 + (4 * p) / 700, noise: 0.0015, digits: 3, points: [open(false), pump(200, false), pump(400, false)], table: 'before' },
-  { key: 'fuel-pressure', name: 'Fuel pressure, rail', place: 'End of the rail', family: 'pressure-gauge', settings: { assumedCurve: 'gauge-10' }, needs: { range: [0, 600], best: [200, 450], accuracy: 15 }, device: 'display', pin: '4', input: VOLTS, really: (p) => 0.5 + (4 * p) / 1000, noise: 0.0015, digits: 3, points: [open(false)] },
-  { key: 'oil-sender', name: 'Oil pressure, needle gauge', place: 'Old sender in a tee', family: 'pressure-sender', settings: { ground: 'thread' }, needs: { range: [0, 500], best: [100, 400], accuracy: 40 }, device: 'oil-pressure-gauge', pin: 'S', input: { bits: null, pullOhm: 120, railV: 13.2 }, really: (p) => 10 + 0.21 * p - 4e-5 * p * p, noise: 0.4, digits: 1, points: [{ method: 'open', truth: 0 }, ...[100, 200, 300, 500].map((g): Point => ({ method: 'pump', truth: g, given: [['gauge', g, 'kPa g', 0, PUMP_GAUGE.id]] }))] },
-  { key: 'lambda', name: 'Lambda, after the turbine', place: 'Down pipe, 12° above level', family: 'lambda', settings: { assumedCurve: 'wide' }, device: 'engine-unit', pin: '22', input: VOLTS, really: (l) => ((l - 0.68) / 0.68) * 5, noise: 0.0015, digits: 3, points: [{ ...stated('manual', 0.68, 'λ', 2) }, { ...stated('manual', 1.36, 'λ', 2) }, { ...stated('output', 0.85, 'λ', 2) }, { ...stated('output', 1, 'λ', 2) }, { ...stated('output', 1.1, 'λ', 2) }], offsetV: 0.018 },
-  { key: 'fuel', name: 'Fuel level', place: 'Wedge tank behind the seat', family: 'level', settings: { emptyReads: 'low', ground: 'level', tank: WEDGE, sender: ARM }, needs: { range: [0, 48], best: [2, 15], accuracy: 1.5 }, device: 'display', pin: '7', input: { pullOhm: 220, bits: 12 }, really: litresToOhm, noise: 0.35, digits: 1, points: [{ method: 'empty', truth: 0 }, ...[5, 10, 15, 20, 30, 40, 48].map((l) => stated('fill', l, 'l', 1, CAN.id))], table: 'after' },
-  { key: 'surge-pot', name: 'Surge pot', place: 'Beside the pump', family: 'level-volts', settings: { emptyReads: 'low' }, needs: { range: [0, 3], best: [0.5, 2.5], accuracy: 0.2 }, device: 'display', pin: '8', input: VOLTS, really: (l) => 0.52 + 1.3 * Math.max(0, l - 0.4), noise: 0.002, digits: 3, points: [{ method: 'empty', truth: 0 }, stated('fill', 0.4, 'l', 2, JUG.id), stated('fill', 0.8, 'l', 2, JUG.id), stated('fill', 1.5, 'l', 2, JUG.id), stated('fill', 2.2, 'l', 2, JUG.id), stated('fill', 3, 'l', 2, JUG.id)] },
-  { key: 'side-left', name: 'Side tanks', place: 'Pods left and right, senders in series', family: 'level', settings: { emptyReads: 'low', ground: 'level', tank: POD, sender: { kind: 'straight', lowMm: 0, highMm: 260, emptySignal: 5, fullSignal: 90 } }, needs: { range: [0, 2 * POD_LITRES], best: [2, 18], accuracy: 1.5 }, device: 'display', pin: '12', input: { pullOhm: 220, bits: 12 }, pullMeasured: 219.4, really: podOhm(5, 90), noise: 0.2, digits: 1, points: podFills },
-  { key: 'side-right', name: 'Right pod', place: '', family: 'level', joins: { key: 'side-left', combine: 'series' }, settings: { emptyReads: 'low', ground: 'level' }, device: 'display', pin: '12', really: podOhm(6, 93), noise: 0.2, digits: 1, points: podFills, table: 'after' },
-  { key: 'throttle', name: 'Throttle', place: 'Spindle, far end', family: 'position', device: 'engine-unit', pin: '23', input: VOLTS, offsetV: 0.001, really: (t) => 0.62 + 0.0361 * t, noise: 0.001, digits: 3, points: travel(0, 100, 50), table: 'after', provenAt: { truth: 0, given: ['%', 0] } },
-  { key: 'pedal-a', name: 'Pedal, track one', place: 'Pedal box', family: 'position', settings: { assumedCurve: 'rising' }, device: 'engine-unit', pin: '24', input: VOLTS, really: (t) => 0.48 + 0.0402 * t, noise: 0.001, digits: 3, points: travel(0, 100) },
-  { key: 'pedal-b', name: 'Pedal, track two', place: 'Pedal box', family: 'position', settings: { assumedCurve: 'falling' }, device: 'engine-unit', pin: '25', input: VOLTS, really: (t) => 4.52 - 0.0402 * t, noise: 0.001, digits: 3, points: travel(0, 100) },
-  { key: 'damper', name: 'Damper, front left', place: 'Beside the damper', family: 'position', settings: { assumedCurve: 'rising', trackOhm: 5000 }, needs: { range: [0, 100], best: [20, 80], accuracy: 3 }, device: 'display', pin: '10', input: VOLTS, really: (t) => 0.3 + 0.044 * t, noise: 0.002, digits: 2, points: travel(0) },
-  { key: 'steering', name: 'Steering', place: 'Rack', family: 'position', settings: { assumedCurve: 'falling' }, needs: { range: [0, 100], best: [10, 90], accuracy: 2 }, device: 'display', pin: '11', input: VOLTS, really: (t) => 4.4 - 0.038 * t, noise: 0.002, digits: 2, points: [] },
-  ...[1, 2, 3].map((n): Told => ({ key: `egt-${n}`, name: `Exhaust gas, cylinder ${n}`, place: 'Port, 60 mm from the head', family: 'thermocouple', settings: { output: 'linear', voltPerC: 0.005, offsetV: 0, medium: 'exhaust' }, device: 'display', pin: String(13 + n), input: VOLTS, really: (t) => 0.004 * n + 0.005 * t, noise: 0.0008, digits: 3, points: n === 1 ? [{ method: 'ice', truth: 0 }, { method: 'boiling', truth: 97.74, given: [['altitude', 640, 'm', 0]] }] : [] })),
-  { key: 'gearbox', name: 'Gearbox oil', place: 'Drain plug', family: 'platinum', settings: { r0Ohm: '1000', wires: '3', dissipationMwPerK: 6 }, needs: { range: [0, 160], best: [70, 130], accuracy: 2 }, device: 'display', pin: '18', input: { pullOhm: 2490, bits: 12 }, really: (t) => 1000.4 * (1 + 3.9083e-3 * t - 5.775e-7 * t * t), noise: 0.3, digits: 0, points: [{ method: 'ice', truth: 0 }] },
-  { key: 'air-flow', name: 'Air flow', place: 'After the filter', family: 'air-meter-volts', settings: { assumedCurve: 'meter-60', boreM: 0.06, straightM: 0.18 }, needs: { range: [0, 450], best: [10, 300], accuracy: 9 }, device: 'engine-unit', pin: '26', input: VOLTS, really: () => 0.8, noise: 0.001, digits: 3, points: [] },
-  { key: 'charge-air', name: 'Charge air, behind the cooler', place: 'Cold pipe', family: 'air-meter-hertz', settings: { assumedCurve: 'meter-hz', boreM: 0.07, straightM: 0.36 }, needs: { range: [0, 450], best: [10, 300], accuracy: 9 }, device: 'engine-unit', pin: '31', input: { signal: 'frequency', pullOhm: 2200, axis: 'Hz', gateS: 0.05, highestHz: 12000, cells: 16 }, really: () => 1400, noise: 1, digits: 0, points: [] },
-  { key: 'wheel', name: 'Wheel speed, front left', place: 'Hub, 40-tooth ring', family: 'speed', settings: { teeth: 40, gear: 1, circumferenceM: 1.83 }, device: 'engine-unit', pin: '30', input: { signal: 'frequency', pullOhm: 2200, axis: 'Hz', gateS: 0.1, highestHz: 2000, cells: 2 }, really: (v) => v * (40 / (3.6 * 1.812)), noise: 0.4, digits: 1, points: [40, 60, 90].map((v) => stated('satellite', v, 'km/h', 1)), table: 'after' },
-  { key: 'propshaft', name: 'Shaft speed', place: 'Gearbox output', family: 'speed', settings: { teeth: 8, gear: 4.1, circumferenceM: 1.83 }, device: 'display', pin: '20', input: { signal: 'frequency', pullOhm: 1000, axis: 'Hz', gateS: 0.25, highestHz: 4000, cells: 2 }, really: (v) => v * 4.98, noise: 0.4, digits: 1, points: [] },
+  {
+    key: 'map',
+    name: 'Manifold pressure',
+    place: 'Behind the throttle, hose to the bulkhead',
+    family: 'pressure-absolute',
+    settings: { assumedCurve: 'absolute-3' },
+    needs: { range: [20, 280], best: [30, 230], accuracy: 3 },
+    device: 'engine-unit',
+    pin: '20',
+    input: VOLTS,
+    offsetV: 0.002,
+    really: (p) => 0.503 + (3.994 * p) / 300,
+    noise: 0.001,
+    digits: 3,
+    points: [open(true), pump(-60, true), pump(60, true), pump(140, true)],
+    table: 'after',
+    provenAt: { truth: KPA_AIR, given: ['kPa', 1] },
+  },
+  {
+    key: 'oil-pressure',
+    name: 'Oil pressure',
+    place: 'Gallery, beside the filter',
+    family: 'pressure-gauge',
+    settings: { assumedCurve: 'gauge-10' },
+    needs: { range: [0, 700], best: [100, 550], accuracy: 20 },
+    device: 'engine-unit',
+    pin: '21',
+    input: VOLTS,
+    offsetV: 0.004,
+    really: (p) => 0.498 + (4 * p) / 700,
+    noise: 0.0015,
+    digits: 3,
+    points: [open(false), pump(200, false), pump(400, false)],
+    table: 'before',
+  },
+  {
+    key: 'fuel-pressure',
+    name: 'Fuel pressure, rail',
+    place: 'End of the rail',
+    family: 'pressure-gauge',
+    settings: { assumedCurve: 'gauge-10' },
+    needs: { range: [0, 600], best: [200, 450], accuracy: 15 },
+    device: 'display',
+    pin: '4',
+    input: VOLTS,
+    really: (p) => 0.5 + (4 * p) / 1000,
+    noise: 0.0015,
+    digits: 3,
+    points: [open(false)],
+  },
+  {
+    key: 'oil-sender',
+    name: 'Oil pressure, needle gauge',
+    place: 'Old sender in a tee',
+    family: 'pressure-sender',
+    settings: { ground: 'thread' },
+    needs: { range: [0, 500], best: [100, 400], accuracy: 40 },
+    device: 'oil-pressure-gauge',
+    pin: 'S',
+    input: { bits: null, pullOhm: 120, railV: 13.2 },
+    really: (p) => 10 + 0.21 * p - 4e-5 * p * p,
+    noise: 0.4,
+    digits: 1,
+    points: [
+      { method: 'open', truth: 0 },
+      ...[100, 200, 300, 500].map((g): Point => ({
+        method: 'pump',
+        truth: g,
+        given: [['gauge', g, 'kPa g', 0, PUMP_GAUGE.id]],
+      })),
+    ],
+  },
+  {
+    key: 'lambda',
+    name: 'Lambda, after the turbine',
+    place: 'Down pipe, 12° above level',
+    family: 'lambda',
+    settings: { assumedCurve: 'wide' },
+    device: 'engine-unit',
+    pin: '22',
+    input: VOLTS,
+    really: (l) => ((l - 0.68) / 0.68) * 5,
+    noise: 0.0015,
+    digits: 3,
+    points: [
+      { ...stated('manual', 0.68, 'λ', 2) },
+      { ...stated('manual', 1.36, 'λ', 2) },
+      { ...stated('output', 0.85, 'λ', 2) },
+      { ...stated('output', 1, 'λ', 2) },
+      { ...stated('output', 1.1, 'λ', 2) },
+    ],
+    offsetV: 0.018,
+  },
+  {
+    key: 'fuel',
+    name: 'Fuel level',
+    place: 'Wedge tank behind the seat',
+    family: 'level',
+    settings: { emptyReads: 'low', ground: 'level', tank: WEDGE, sender: ARM },
+    needs: { range: [0, 48], best: [2, 15], accuracy: 1.5 },
+    device: 'display',
+    pin: '7',
+    input: { pullOhm: 220, bits: 12 },
+    really: litresToOhm,
+    noise: 0.35,
+    digits: 1,
+    points: [
+      { method: 'empty', truth: 0 },
+      ...[5, 10, 15, 20, 30, 40, 48].map((l) => stated('fill', l, 'l', 1, CAN.id)),
+    ],
+    table: 'after',
+  },
+  {
+    key: 'surge-pot',
+    name: 'Surge pot',
+    place: 'Beside the pump',
+    family: 'level-volts',
+    settings: { emptyReads: 'low' },
+    needs: { range: [0, 3], best: [0.5, 2.5], accuracy: 0.2 },
+    device: 'display',
+    pin: '8',
+    input: VOLTS,
+    really: (l) => 0.52 + 1.3 * Math.max(0, l - 0.4),
+    noise: 0.002,
+    digits: 3,
+    points: [
+      { method: 'empty', truth: 0 },
+      stated('fill', 0.4, 'l', 2, JUG.id),
+      stated('fill', 0.8, 'l', 2, JUG.id),
+      stated('fill', 1.5, 'l', 2, JUG.id),
+      stated('fill', 2.2, 'l', 2, JUG.id),
+      stated('fill', 3, 'l', 2, JUG.id),
+    ],
+  },
+  {
+    key: 'side-left',
+    name: 'Side tanks',
+    place: 'Pods left and right, senders in series',
+    family: 'level',
+    settings: {
+      emptyReads: 'low',
+      ground: 'level',
+      tank: POD,
+      sender: { kind: 'straight', lowMm: 0, highMm: 260, emptySignal: 5, fullSignal: 90 },
+    },
+    needs: { range: [0, 2 * POD_LITRES], best: [2, 18], accuracy: 1.5 },
+    device: 'display',
+    pin: '12',
+    input: { pullOhm: 220, bits: 12 },
+    pullMeasured: 219.4,
+    really: podOhm(5, 90),
+    noise: 0.2,
+    digits: 1,
+    points: podFills,
+  },
+  {
+    key: 'side-right',
+    name: 'Right pod',
+    place: '',
+    family: 'level',
+    joins: { key: 'side-left', combine: 'series' },
+    settings: { emptyReads: 'low', ground: 'level' },
+    device: 'display',
+    pin: '12',
+    really: podOhm(6, 93),
+    noise: 0.2,
+    digits: 1,
+    points: podFills,
+    table: 'after',
+  },
+  {
+    key: 'throttle',
+    name: 'Throttle',
+    place: 'Spindle, far end',
+    family: 'position',
+    device: 'engine-unit',
+    pin: '23',
+    input: VOLTS,
+    offsetV: 0.001,
+    really: (t) => 0.62 + 0.0361 * t,
+    noise: 0.001,
+    digits: 3,
+    points: travel(0, 100, 50),
+    table: 'after',
+    provenAt: { truth: 0, given: ['%', 0] },
+  },
+  {
+    key: 'pedal-a',
+    name: 'Pedal, track one',
+    place: 'Pedal box',
+    family: 'position',
+    settings: { assumedCurve: 'rising' },
+    device: 'engine-unit',
+    pin: '24',
+    input: VOLTS,
+    really: (t) => 0.48 + 0.0402 * t,
+    noise: 0.001,
+    digits: 3,
+    points: travel(0, 100),
+  },
+  {
+    key: 'pedal-b',
+    name: 'Pedal, track two',
+    place: 'Pedal box',
+    family: 'position',
+    settings: { assumedCurve: 'falling' },
+    device: 'engine-unit',
+    pin: '25',
+    input: VOLTS,
+    really: (t) => 4.52 - 0.0402 * t,
+    noise: 0.001,
+    digits: 3,
+    points: travel(0, 100),
+  },
+  {
+    key: 'damper',
+    name: 'Damper, front left',
+    place: 'Beside the damper',
+    family: 'position',
+    settings: { assumedCurve: 'rising', trackOhm: 5000 },
+    needs: { range: [0, 100], best: [20, 80], accuracy: 3 },
+    device: 'display',
+    pin: '10',
+    input: VOLTS,
+    really: (t) => 0.3 + 0.044 * t,
+    noise: 0.002,
+    digits: 2,
+    points: travel(0),
+  },
+  {
+    key: 'steering',
+    name: 'Steering',
+    place: 'Rack',
+    family: 'position',
+    settings: { assumedCurve: 'falling' },
+    needs: { range: [0, 100], best: [10, 90], accuracy: 2 },
+    device: 'display',
+    pin: '11',
+    input: VOLTS,
+    really: (t) => 4.4 - 0.038 * t,
+    noise: 0.002,
+    digits: 2,
+    points: [],
+  },
+  ...[1, 2, 3].map((n): Told => ({
+    key: `egt-${n}`,
+    name: `Exhaust gas, cylinder ${n}`,
+    place: 'Port, 60 mm from the head',
+    family: 'thermocouple',
+    settings: { output: 'linear', voltPerC: 0.005, offsetV: 0, medium: 'exhaust' },
+    device: 'display',
+    pin: String(13 + n),
+    input: VOLTS,
+    really: (t) => 0.004 * n + 0.005 * t,
+    noise: 0.0008,
+    digits: 3,
+    points:
+      n === 1
+        ? [
+            { method: 'ice', truth: 0 },
+            { method: 'boiling', truth: 97.74, given: [['altitude', 640, 'm', 0]] },
+          ]
+        : [],
+  })),
+  {
+    key: 'gearbox',
+    name: 'Gearbox oil',
+    place: 'Drain plug',
+    family: 'platinum',
+    settings: { r0Ohm: '1000', wires: '3', dissipationMwPerK: 6 },
+    needs: { range: [0, 160], best: [70, 130], accuracy: 2 },
+    device: 'display',
+    pin: '18',
+    input: { pullOhm: 2490, bits: 12 },
+    really: (t) => 1000.4 * (1 + 3.9083e-3 * t - 5.775e-7 * t * t),
+    noise: 0.3,
+    digits: 0,
+    points: [{ method: 'ice', truth: 0 }],
+  },
+  {
+    key: 'air-flow',
+    name: 'Air flow',
+    place: 'After the filter',
+    family: 'air-meter-volts',
+    settings: { assumedCurve: 'meter-60', boreM: 0.06, straightM: 0.18 },
+    needs: { range: [0, 450], best: [10, 300], accuracy: 9 },
+    device: 'engine-unit',
+    pin: '26',
+    input: VOLTS,
+    really: () => 0.8,
+    noise: 0.001,
+    digits: 3,
+    points: [],
+  },
+  {
+    key: 'charge-air',
+    name: 'Charge air, behind the cooler',
+    place: 'Cold pipe',
+    family: 'air-meter-hertz',
+    settings: { assumedCurve: 'meter-hz', boreM: 0.07, straightM: 0.36 },
+    needs: { range: [0, 450], best: [10, 300], accuracy: 9 },
+    device: 'engine-unit',
+    pin: '31',
+    input: {
+      signal: 'frequency',
+      pullOhm: 2200,
+      axis: 'Hz',
+      gateS: 0.05,
+      highestHz: 12000,
+      cells: 16,
+    },
+    really: () => 1400,
+    noise: 1,
+    digits: 0,
+    points: [],
+  },
+  {
+    key: 'wheel',
+    name: 'Wheel speed, front left',
+    place: 'Hub, 40-tooth ring',
+    family: 'speed',
+    settings: { teeth: 40, gear: 1, circumferenceM: 1.83 },
+    device: 'engine-unit',
+    pin: '30',
+    input: {
+      signal: 'frequency',
+      pullOhm: 2200,
+      axis: 'Hz',
+      gateS: 0.1,
+      highestHz: 2000,
+      cells: 2,
+    },
+    really: (v) => v * (40 / (3.6 * 1.812)),
+    noise: 0.4,
+    digits: 1,
+    points: [40, 60, 90].map((v) => stated('satellite', v, 'km/h', 1)),
+    table: 'after',
+  },
+  {
+    key: 'propshaft',
+    name: 'Shaft speed',
+    place: 'Gearbox output',
+    family: 'speed',
+    settings: { teeth: 8, gear: 4.1, circumferenceM: 1.83 },
+    device: 'display',
+    pin: '20',
+    input: {
+      signal: 'frequency',
+      pullOhm: 1000,
+      axis: 'Hz',
+      gateS: 0.25,
+      highestHz: 4000,
+      cells: 2,
+    },
+    really: (v) => v * 4.98,
+    noise: 0.4,
+    digits: 1,
+    points: [],
+  },
 ]
 
 const DEVICES: Device[] = [
   { id: 'display', name: 'Display', kind: 'display', note: 'Behind the wheel', inputs: [] },
-  { id: 'oil-pressure-gauge', name: 'Oil pressure gauge', kind: 'gauge', note: 'Old needle gauge', inputs: [] },
-  { id: 'fuel-gauge', name: 'Fuel gauge', kind: 'gauge', note: 'Needle, with its own coil', inputs: [] },
+  {
+    id: 'oil-pressure-gauge',
+    name: 'Oil pressure gauge',
+    kind: 'gauge',
+    note: 'Old needle gauge',
+    inputs: [],
+  },
+  {
+    id: 'fuel-gauge',
+    name: 'Fuel gauge',
+    kind: 'gauge',
+    note: 'Needle, with its own coil',
+    inputs: [],
+  },
 ]
 
 /** Tells the rest of the car change by change. `build` gives the newest, `does` makes a change on a day. */
-export function restOfTheCar(build: () => Build, does: (day: number, change: Edited) => void, at: (day: number, minute: number) => string, normal: () => number, by: string): void {
-  for (const instrument of [PUMP_GAUGE, CAN, JUG]) does(14, { kind: 'addInstrument', args: { instrument } })
+export function restOfTheCar(
+  build: () => Build,
+  does: (day: number, change: Edited) => void,
+  at: (day: number, minute: number) => string,
+  normal: () => number,
+  by: string,
+): void {
+  for (const instrument of [PUMP_GAUGE, CAN, JUG])
+    does(14, { kind: 'addInstrument', args: { instrument } })
   for (const device of DEVICES) does(14, { kind: 'addDevice', args: { device } })
   let minute = 0
   const point = (told: Told, p: Point, k: number): void => {
     const family = familyOf(told.family)
-    const heard = told.really(p.truth) + told.noise * normal() + (p.method === 'output' ? told.offsetV ?? 0 : 0)
-    const reading = (role: Reading['role'], value: number, unit: string, digits: number, instrument: string | null): Reading => ({ role, typed: value.toFixed(digits), unit, value: Number(value.toFixed(digits)), instrument })
+    const heard =
+      told.really(p.truth) +
+      told.noise * normal() +
+      (p.method === 'output' ? (told.offsetV ?? 0) : 0)
+    const reading = (
+      role: Reading['role'],
+      value: number,
+      unit: string,
+      digits: number,
+      instrument: string | null,
+    ): Reading => ({
+      role,
+      typed: value.toFixed(digits),
+      unit,
+      value: Number(value.toFixed(digits)),
+      instrument,
+    })
     const measurement: Measurement = {
-      id: `point-${told.key}-${k + 1}`, at: at(15, ++minute), by, about: { kind: 'point', element: `el-${told.key}` }, method: p.method, note: '', struck: null,
-      readings: [reading('signal', heard, family.signalUnit, told.digits, family.signalUnit === 'Hz' || p.method === 'manual' ? null : 'bench-meter'), ...(p.given ?? []).map(([role, value, unit, digits, instrument]) => reading(role, value, unit, digits, instrument ?? null))],
+      id: `point-${told.key}-${k + 1}`,
+      at: at(15, ++minute),
+      by,
+      about: { kind: 'point', element: `el-${told.key}` },
+      method: p.method,
+      note: '',
+      struck: null,
+      readings: [
+        reading(
+          'signal',
+          heard,
+          family.signalUnit,
+          told.digits,
+          family.signalUnit === 'Hz' || p.method === 'manual' ? null : 'bench-meter',
+        ),
+        ...(p.given ?? []).map(([role, value, unit, digits, instrument]) =>
+          reading(role, value, unit, digits, instrument ?? null),
+        ),
+      ],
     }
     does(15, { kind: 'addMeasurement', args: { measurement } })
   }
   const enter = (told: Told): void => {
     const key = told.joins?.key ?? told.key
     const chain = prepareChain(assembleChain(build(), `rd-${key}`).spec!)
-    const table = build().devices.flatMap((d) => d.inputs).find((i) => i.id === `in-${key}`)!.table!
-    does(16, { kind: 'enterTable', args: { input: `in-${key}`, entered: proposeTable(chain, table, 'best', { at: at(16, ++minute), name: told.table === 'before' ? 'from the sheet of the range it was sold as' : 'made here' }).table } })
+    const table = build()
+      .devices.flatMap((d) => d.inputs)
+      .find((i) => i.id === `in-${key}`)!.table!
+    does(16, {
+      kind: 'enterTable',
+      args: {
+        input: `in-${key}`,
+        entered: proposeTable(chain, table, 'best', {
+          at: at(16, ++minute),
+          name:
+            told.table === 'before' ? 'from the sheet of the range it was sold as' : 'made here',
+        }).table,
+      },
+    })
   }
   for (const told of REST) {
     const family = familyOf(told.family)
@@ -111,33 +661,116 @@ export function restOfTheCar(build: () => Build, does: (day: number, change: Edi
     const needs = { ...family.needs, ...told.needs }
     if (told.joins) {
       ids.splice(0, ids.length, `el-${told.key}`)
-      does(14, { kind: 'addSecondSensor', args: { channel: `ch-${told.joins.key}`, element: make.newElement(`${told.name} sensor`, family, told.settings), combine: told.joins.combine } })
+      does(14, {
+        kind: 'addSecondSensor',
+        args: {
+          channel: `ch-${told.joins.key}`,
+          element: make.newElement(`${told.name} sensor`, family, told.settings),
+          combine: told.joins.combine,
+        },
+      })
       told.points.forEach((p, k) => point(told, p, k))
       if (told.table === 'after') enter(told)
       continue
     }
-    const asked: InputAsked = { pin: told.pin, signal: 'voltage', bits: 12, referenceV: 5, pullOhm: null, pullKind: 'fixed', railV: 5, cells: 16, axis: 'V', ...told.input }
+    const asked: InputAsked = {
+      pin: told.pin,
+      signal: 'voltage',
+      bits: 12,
+      referenceV: 5,
+      pullOhm: null,
+      pullKind: 'fixed',
+      railV: 5,
+      cells: 16,
+      axis: 'V',
+      ...told.input,
+    }
     const fresh = make.newInput(asked, { unit: family.truthUnit, range: needs.range })
-    const input: Input = told.pullMeasured === undefined ? fresh : { ...fresh, pulls: fresh.pulls.map((p) => ({ ...p, ohm: measured(told.pullMeasured!), tolerance: 0.005 })) }
+    const input: Input =
+      told.pullMeasured === undefined
+        ? fresh
+        : {
+            ...fresh,
+            pulls: fresh.pulls.map((p) => ({
+              ...p,
+              ohm: measured(told.pullMeasured!),
+              tolerance: 0.005,
+            })),
+          }
     ids.splice(0, ids.length, `el-${told.key}`, `ch-${told.key}`, `rd-${told.key}`)
-    const made = make.newChannel({ name: told.name, family, settings: told.settings ?? {}, input: input.id, needs })
-    const channel: Channel = { ...made.channel, place: told.place, reads: made.channel.reads.map((r) => ({ ...r, wire: { ...r.wire, groundOffsetV: told.offsetV === undefined ? assumed(0) : measured(told.offsetV) } })) }
+    const made = make.newChannel({
+      name: told.name,
+      family,
+      settings: told.settings ?? {},
+      input: input.id,
+      needs,
+    })
+    const channel: Channel = {
+      ...made.channel,
+      place: told.place,
+      reads: made.channel.reads.map((r) => ({
+        ...r,
+        wire: {
+          ...r.wire,
+          groundOffsetV: told.offsetV === undefined ? assumed(0) : measured(told.offsetV),
+        },
+      })),
+    }
     const element: Element = { ...made.element, name: `${told.name} sensor` }
     const device = build().devices.find((d) => d.id === told.device)!
-    does(14, { kind: 'editDevice', args: { id: device.id, patch: { inputs: [...device.inputs, input] } } })
+    does(14, {
+      kind: 'editDevice',
+      args: { id: device.id, patch: { inputs: [...device.inputs, input] } },
+    })
     does(14, { kind: 'addChannel', args: { channel, elements: [element] } })
     if (told.table === 'before') enter(told)
     told.points.forEach((p, k) => point(told, p, k))
     if (told.table === 'after') enter(told)
     if (told.provenAt) {
       const [unit, digits] = told.provenAt.given
-      const shown = walkForward(prepareChain(assembleChain(build(), `rd-${told.key}`).spec!), told.provenAt.truth).shown.toFixed(decimalsOf(family.truthUnit))
+      const shown = walkForward(
+        prepareChain(assembleChain(build(), `rd-${told.key}`).spec!),
+        told.provenAt.truth,
+      ).shown.toFixed(decimalsOf(family.truthUnit))
       const keyOn: Measurement = {
-        id: `key-on-${told.key}`, at: at(18, ++minute), by, about: { kind: 'keyOn', read: `rd-${told.key}` }, method: 'keyOn', note: '', struck: null,
-        readings: [{ role: 'truth', typed: told.provenAt.truth.toFixed(digits), unit, value: Number(told.provenAt.truth.toFixed(digits)), instrument: null }, { role: 'shown', typed: shown, unit: family.truthUnit, value: Number(shown), instrument: null }],
+        id: `key-on-${told.key}`,
+        at: at(18, ++minute),
+        by,
+        about: { kind: 'keyOn', read: `rd-${told.key}` },
+        method: 'keyOn',
+        note: '',
+        struck: null,
+        readings: [
+          {
+            role: 'truth',
+            typed: told.provenAt.truth.toFixed(digits),
+            unit,
+            value: Number(told.provenAt.truth.toFixed(digits)),
+            instrument: null,
+          },
+          {
+            role: 'shown',
+            typed: shown,
+            unit: family.truthUnit,
+            value: Number(shown),
+            instrument: null,
+          },
+        ],
       }
       does(18, { kind: 'addMeasurement', args: { measurement: keyOn } })
-      does(18, { kind: 'prove', args: { proof: { id: `proof-${told.key}`, read: `rd-${told.key}`, measurements: [keyOn.id], dependsOn: restsOn(build(), `rd-${told.key}`), at: at(18, minute), by } } })
+      does(18, {
+        kind: 'prove',
+        args: {
+          proof: {
+            id: `proof-${told.key}`,
+            read: `rd-${told.key}`,
+            measurements: [keyOn.id],
+            dependsOn: restsOn(build(), `rd-${told.key}`),
+            at: at(18, minute),
+            by,
+          },
+        },
+      })
     }
   }
   shareTheFuelSender(build, does)
@@ -149,11 +782,41 @@ function shareTheFuelSender(build: () => Build, does: (day: number, change: Edit
   const ids = ['in-fuel-gauge', 'pull-fuel-gauge']
   const make = maker(() => ids.shift()!)
   const gauge = build().devices.find((d) => d.id === 'fuel-gauge')!
-  const input = make.newInput({ pin: 'S', signal: 'voltage', bits: null, referenceV: 12, pullOhm: 1200, pullKind: 'fixed', railV: 13.2, cells: 2, axis: 'V' }, { unit: 'l', range: [0, 48] })
-  does(17, { kind: 'editDevice', args: { id: gauge.id, patch: { inputs: [...gauge.inputs, input] } } })
+  const input = make.newInput(
+    {
+      pin: 'S',
+      signal: 'voltage',
+      bits: null,
+      referenceV: 12,
+      pullOhm: 1200,
+      pullKind: 'fixed',
+      railV: 13.2,
+      cells: 2,
+      axis: 'V',
+    },
+    { unit: 'l', range: [0, 48] },
+  )
+  does(17, {
+    kind: 'editDevice',
+    args: { id: gauge.id, patch: { inputs: [...gauge.inputs, input] } },
+  })
   ids.push('rd-fuel-gauge')
   const read = make.newRead('el-fuel', 'in-fuel-gauge', 'fuel, needle', 0)
-  does(17, { kind: 'addRead', args: { channel: 'ch-fuel', read: { ...read, face: { ...newFace('fuel, needle', 0), needle: { sweepDegrees: 90, low: 0, high: 48, markStep: 12 }, dampingS: 6, warning: { when: 'below', at: 6, hysteresis: 1.5 } } } } })
+  does(17, {
+    kind: 'addRead',
+    args: {
+      channel: 'ch-fuel',
+      read: {
+        ...read,
+        face: {
+          ...newFace('fuel, needle', 0),
+          needle: { sweepDegrees: 90, low: 0, high: 48, markStep: 12 },
+          dampingS: 6,
+          warning: { when: 'below', at: 6, hysteresis: 1.5 },
+        },
+      },
+    },
+  })
 }
 
 /** The display only listens to the oil sensor that engine unit and gauge feed: three readers of one sensor, three threads. */
@@ -161,8 +824,27 @@ function tapTheOilSensor(build: () => Build, does: (day: number, change: Edited)
   const ids = ['in-oil-display']
   const make = maker(() => ids.shift()!)
   const display = build().devices.find((d) => d.id === 'display')!
-  const input = make.newInput({ pin: '9', signal: 'voltage', bits: 12, referenceV: 5, pullOhm: null, pullKind: 'fixed', railV: 5, cells: 16, axis: 'V' }, { unit: '°C', range: [0, 150] })
-  does(17, { kind: 'editDevice', args: { id: display.id, patch: { inputs: [...display.inputs, input] } } })
+  const input = make.newInput(
+    {
+      pin: '9',
+      signal: 'voltage',
+      bits: 12,
+      referenceV: 5,
+      pullOhm: null,
+      pullKind: 'fixed',
+      railV: 5,
+      cells: 16,
+      axis: 'V',
+    },
+    { unit: '°C', range: [0, 150] },
+  )
+  does(17, {
+    kind: 'editDevice',
+    args: { id: display.id, patch: { inputs: [...display.inputs, input] } },
+  })
   ids.push('rd-oil-display')
-  does(17, { kind: 'addRead', args: { channel: 'ch-oil', read: make.newRead('el-oil', 'in-oil-display', 'oil') } })
+  does(17, {
+    kind: 'addRead',
+    args: { channel: 'ch-oil', read: make.newRead('el-oil', 'in-oil-display', 'oil') },
+  })
 }

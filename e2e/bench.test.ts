@@ -10,7 +10,9 @@ async function startBench(page: Page): Promise<void> {
   await expect(page.getByText(/ECHT,SIMULATED REFERENCE THERMOMETER/)).toBeVisible()
 }
 
-test('a sensor taken from ice to a cooling flask on the bench is fitted to what it really is', async ({ page }) => {
+test('a sensor taken from ice to a cooling flask on the bench is fitted to what it really is', async ({
+  page,
+}) => {
   test.setTimeout(120_000)
   watch(page)
   await openSample(page)
@@ -25,20 +27,28 @@ test('a sensor taken from ice to a cooling flask on the bench is fitted to what 
   await page.waitForTimeout(2500)
   await expect(page.getByText('at rest')).toBeVisible({ timeout: 20_000 })
   await page.getByRole('button', { name: 'Take the lag from this step' }).click()
-  await expect(page.getByText(/The sensor follows in \d+\.\d s, the thermometer in \d+\.\d s|no clear step/)).toBeVisible()
+  await expect(
+    page.getByText(/The sensor follows in \d+\.\d s, the thermometer in \d+\.\d s|no clear step/),
+  ).toBeVisible()
   await page.getByRole('button', { name: 'Record this point' }).click()
   await expect(rows).toHaveCount(2)
   await page.getByText('Flask, from the kettle').click()
   await expect(page.getByText(/Boiling water and steam burn/)).toBeVisible()
-  await expect(page.getByText(/overloads? while the meter changed range/)).toBeVisible({ timeout: 15_000 })
+  await expect(page.getByText(/overloads? while the meter changed range/)).toBeVisible({
+    timeout: 15_000,
+  })
   await page.waitForTimeout(2500)
   await page.getByRole('switch', { name: 'by itself while it cools' }).click()
-  await page.getByLabel('every', { exact: true }).fill('5'); await page.keyboard.press('Enter')
-  await expect(page.getByRole('progressbar', { name: 'To the next point' })).toBeVisible({ timeout: 15_000 })
+  await page.getByLabel('every', { exact: true }).fill('5')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('progressbar', { name: 'To the next point' })).toBeVisible({
+    timeout: 15_000,
+  })
   await expect(rows).toHaveCount(6, { timeout: 60_000 })
   await page.getByRole('button', { name: 'Stop' }).click()
   await expect(page.getByRole('button', { name: 'Start reading' })).toBeVisible()
-  await page.getByLabel('Probe leads, shorted').fill('0.3'); await page.keyboard.press('Enter')
+  await page.getByLabel('Probe leads, shorted').fill('0.3')
+  await page.keyboard.press('Enter')
   await saved(page)
 
   await page.getByRole('link', { name: 'Logbook' }).click()
@@ -48,7 +58,10 @@ test('a sensor taken from ice to a cooling flask on the bench is fitted to what 
   expect(points.length).toBeGreaterThanOrEqual(5)
   expect(points.slice(1).every((p) => p.measurement.note.includes('lag'))).toBe(true)
   // lag, leads and the probe's offset behind it, the curve is right to the thermometer's half degree
-  for (const truth of [5, 40, 70, 90]) expect(Math.abs(thermistorC(fit!.curve as never, thermistorOhm(FLASK_SENSOR, truth)) - truth)).toBeLessThan(0.7)
+  for (const truth of [5, 40, 70, 90])
+    expect(
+      Math.abs(thermistorC(fit!.curve as never, thermistorOhm(FLASK_SENSOR, truth)) - truth),
+    ).toBeLessThan(0.7)
 })
 
 test('points taken on the bench survive a page that goes away in the middle', async ({ page }) => {

@@ -16,8 +16,11 @@ test('builds are renamed, duplicated, deleted with undo, restored, cleared', asy
   await more(page, 'Saltmarsh Nine', 'Duplicate')
   await expect(page.getByRole('link', { name: /Saltmarsh Nine, copy/ })).toBeVisible()
   await more(page, 'Saltmarsh Nine, copy', 'Rename')
-  await page.getByLabel('Name', { exact: true }).and(page.getByRole('textbox')).fill('Winter'); await page.keyboard.press('Enter')
-  await expect(page.getByRole('link', { name: /Winter/ })).toContainText(`${saltmarshNine().channels.length} channels`)
+  await page.getByLabel('Name', { exact: true }).and(page.getByRole('textbox')).fill('Winter')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('link', { name: /Winter/ })).toContainText(
+    `${saltmarshNine().channels.length} channels`,
+  )
   await more(page, 'Winter', 'Delete')
   await expect(page.getByRole('link', { name: /Winter/ })).toHaveCount(0)
   await page.getByRole('button', { name: 'Undo' }).click()
@@ -39,7 +42,8 @@ test('an import may replace the build that is here', async ({ page }) => {
   await openSample(page)
   await page.getByRole('link', { name: 'Logbook' }).click()
   const { path, text } = await exportBuild(page)
-  await page.getByLabel('The shed stands at').fill('12'); await page.keyboard.press('Enter')
+  await page.getByLabel('The shed stands at').fill('12')
+  await page.keyboard.press('Enter')
   await page.getByRole('button', { name: 'Remove Kitchen probe' }).click()
   await saved(page)
   await page.getByRole('link', { name: 'Builds' }).click()
@@ -71,7 +75,11 @@ test('removing a channel is undone by one press', async ({ page }) => {
   await page.getByRole('button', { name: 'Edit the channel' }).click()
   await page.getByRole('button', { name: 'Remove the channel' }).click()
   await expect(page.getByRole('link', { name: /Coolant/ })).toHaveCount(0)
-  await page.getByRole('alert').or(page.locator('.mantine-Notification-root')).getByRole('button', { name: 'Undo' }).click()
+  await page
+    .getByRole('alert')
+    .or(page.locator('.mantine-Notification-root'))
+    .getByRole('button', { name: 'Undo' })
+    .click()
   await expect(page.getByRole('link', { name: /Coolant/ })).toContainText('proven')
 })
 
@@ -86,10 +94,18 @@ test('long names, no data and a narrow screen keep the page whole', async ({ pag
   for (const width of [1280, 820, 420]) {
     await page.setViewportSize({ width, height: 800 })
     for (const place of ['Line-up', 'Prove', 'Logbook']) {
-      await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: place }).click()
+      await page
+        .getByRole('navigation', { name: 'Places' })
+        .getByRole('link', { name: place })
+        .click()
       await expect(page.getByRole('heading', { level: 1, name: place })).toBeVisible()
       // what is too wide scrolls in its own box, never the page
-      expect(await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth), `${place} at ${width}`).toBeLessThanOrEqual(1)
+      expect(
+        await page.evaluate(
+          () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+        ),
+        `${place} at ${width}`,
+      ).toBeLessThanOrEqual(1)
     }
   }
 })
@@ -98,18 +114,24 @@ test('an instrument’s accuracy is in every band it took part in', async ({ pag
   watch(page)
   await openSample(page)
   const band = async (): Promise<number> => {
-    await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Line-up' }).click()
+    await page
+      .getByRole('navigation', { name: 'Places' })
+      .getByRole('link', { name: 'Line-up' })
+      .click()
     const text = (await page.getByRole('link', { name: /Coolant/ }).textContent())!
     return Number(/±(\d+\.\d)/.exec(text)![1])
   }
   const before = await band()
   await page.getByRole('link', { name: 'Logbook' }).click()
   const meter = page.getByRole('group', { name: 'Bench meter' })
-  await meter.getByLabel('± per cent').fill('3'); await page.keyboard.press('Enter')
+  await meter.getByLabel('± per cent').fill('3')
+  await page.keyboard.press('Enter')
   expect(await band()).toBeGreaterThan(before)
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect.poll(band).toBe(before)
   await page.getByRole('link', { name: 'Logbook' }).click()
   await page.getByRole('button', { name: 'Show every change' }).click()
-  await expect(page.getByRole('table', { name: 'Changes' }).getByRole('row').nth(1)).toContainText('undid')
+  await expect(page.getByRole('table', { name: 'Changes' }).getByRole('row').nth(1)).toContainText(
+    'undid',
+  )
 })

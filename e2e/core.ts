@@ -1,5 +1,13 @@
 /** What the browser tests compare the page with: the core itself. */
-export { assembleChain, leftOpen, prepareChain, sumOfHalves, proposeTable, readStatus, walkForward } from '../core/chain/index.ts'
+export {
+  assembleChain,
+  leftOpen,
+  prepareChain,
+  sumOfHalves,
+  proposeTable,
+  readStatus,
+  walkForward,
+} from '../core/chain/index.ts'
 export { expectedReadings } from '../core/prove/index.ts'
 export { sensorOf } from '../core/chain/index.ts'
 export { familyOf } from '../core/curve/registry.ts'

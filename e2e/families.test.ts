@@ -13,13 +13,20 @@ async function begin(page: Page, job: Job): Promise<void> {
   await page.getByRole('button', { name: 'Add a channel' }).click()
   const dialog = page.getByRole('dialog')
   await dialog.getByLabel('Name', { exact: true }).fill(job.name)
-  await dialog.getByLabel('Sensor', { exact: true }).selectOption({ label: familyOf(job.family).name })
+  await dialog
+    .getByLabel('Sensor', { exact: true })
+    .selectOption({ label: familyOf(job.family).name })
   for (const [label, value] of Object.entries(job.asked ?? {})) {
     const box = dialog.getByLabel(label, { exact: true })
-    if (await box.evaluate((e) => e.tagName) === 'SELECT') await box.selectOption({ label: value })
-    else { await box.fill(value); await box.blur() }
+    if ((await box.evaluate((e) => e.tagName)) === 'SELECT')
+      await box.selectOption({ label: value })
+    else {
+      await box.fill(value)
+      await box.blur()
+    }
   }
-  if (job.trust) await dialog.getByLabel('Until measured, take on trust').selectOption({ label: job.trust })
+  if (job.trust)
+    await dialog.getByLabel('Until measured, take on trust').selectOption({ label: job.trust })
   await dialog.getByLabel('Device name').fill('Engine unit')
   await dialog.getByLabel('Pin').fill('7')
   await dialog.getByRole('button', { name: 'Add the channel' }).click()
@@ -28,22 +35,32 @@ async function begin(page: Page, job: Job): Promise<void> {
   const form = page.getByRole('form', { name: 'Add a point' })
   for (const [how, typed] of job.points) {
     await form.getByLabel('How', { exact: true }).selectOption({ label: how })
-    for (const [label, value] of Object.entries(typed)) await form.getByLabel(label, { exact: true }).fill(value)
+    for (const [label, value] of Object.entries(typed))
+      await form.getByLabel(label, { exact: true }).fill(value)
     await form.getByRole('button', { name: 'Record' }).click()
     await expect(form.getByLabel('Meter shows', { exact: true })).toHaveValue('')
   }
-  await expect(page.getByRole('table', { name: 'Measured points' }).locator('tbody tr')).toHaveCount(job.points.length)
+  await expect(
+    page.getByRole('table', { name: 'Measured points' }).locator('tbody tr'),
+  ).toHaveCount(job.points.length)
 }
 
 /** What the page shows of the fit and of the chain is what the core computes from the exported file. */
 async function comparesWithCore(page: Page): Promise<void> {
   await expect(page.getByRole('table', { name: 'Coefficients' })).toBeVisible()
-  const shown = await page.getByRole('table', { name: 'Coefficients' }).locator('tr').evaluateAll((rows) => rows.map((r) => [...r.querySelectorAll('td')].map((c) => c.textContent ?? '')))
-  const truth = numberIn(await scale(page, /^truth/).getAttribute('aria-valuenow')), at = numberIn(await scale(page, /^shown/).getAttribute('aria-valuenow'))
+  const shown = await page
+    .getByRole('table', { name: 'Coefficients' })
+    .locator('tr')
+    .evaluateAll((rows) =>
+      rows.map((r) => [...r.querySelectorAll('td')].map((c) => c.textContent ?? '')),
+    )
+  const truth = numberIn(await scale(page, /^truth/).getAttribute('aria-valuenow')),
+    at = numberIn(await scale(page, /^shown/).getAttribute('aria-valuenow'))
   await saved(page)
   await page.getByRole('link', { name: 'Logbook' }).click()
   const { build } = await exportBuild(page)
-  const channel = build.channels[0]!, family = familyOf(build.elements[0]!.family)
+  const channel = build.channels[0]!,
+    family = familyOf(build.elements[0]!.family)
   const sensor = sensorOf(build, build.elements[0]!.id, channel.needs.range)
   expect(sensor.fit).not.toBeNull()
   expect(shown).toEqual(family.describe(sensor.curve).map((d) => [d.name, d.value]))
@@ -58,7 +75,9 @@ for (const job of JOBS) {
     await begin(page, job)
     await job.own(page)
     await page.getByRole('tab', { name: /Budget/ }).click()
-    await expect(page.getByRole('table', { name: 'Error budget' }).locator('tbody tr').first()).toBeVisible()
+    await expect(
+      page.getByRole('table', { name: 'Error budget' }).locator('tbody tr').first(),
+    ).toBeVisible()
     await page.getByRole('tab', { name: /Element/ }).click()
     await comparesWithCore(page)
   })
@@ -75,16 +94,26 @@ test('the wedge tank of the sample says what the core says of it', async ({ page
   await expect(said).toContainText(`${Math.abs(twoEndsErrorL).toFixed(1)} l`)
 })
 
-test('bad input of every kind gets its message by the box, and nothing is lost', async ({ page }) => {
+test('bad input of every kind gets its message by the box, and nothing is lost', async ({
+  page,
+}) => {
   test.setTimeout(90_000)
   watch(page)
   const level = JOBS.find((j) => j.family === 'level')!
   await begin(page, { ...level, points: level.points.slice(0, 1) })
-  await expect(page.getByText('One point does not make a curve', { exact: false }).first()).toBeVisible()
+  await expect(
+    page.getByText('One point does not make a curve', { exact: false }).first(),
+  ).toBeVisible()
   const form = page.getByRole('form', { name: 'Add a point' })
   await form.getByLabel('How', { exact: true }).selectOption({ label: 'Filling from cans' })
   const box = form.getByLabel('Meter shows', { exact: true })
-  for (const [typed, message] of [['-20', /cannot be negative/], ['0', /is a short/], ['100M', /open circuit/], ['2 V', /is a voltage/], ['1,500', /could be 1.500 or 1500/]] as const) {
+  for (const [typed, message] of [
+    ['-20', /cannot be negative/],
+    ['0', /is a short/],
+    ['100M', /open circuit/],
+    ['2 V', /is a voltage/],
+    ['1,500', /could be 1.500 or 1500/],
+  ] as const) {
     await box.fill(typed)
     await expect(form.getByText(message)).toBeVisible()
     await expect(box).toHaveValue(typed)
@@ -94,20 +123,30 @@ test('bad input of every kind gets its message by the box, and nothing is lost',
   await page.getByText('Paste many points').click()
   const paste = page.getByLabel(/fuel level in l, then the signal/)
   const take = page.getByRole('button', { name: 'Take them' })
-  for (const [text, message] of [['10\t48\n20', /Line 2 holds 1 values/], ['5000\t1500\n6000\t1800', /columns look swapped/], ['10\t30 psi', /Line 1, signal/]] as const) {
-    await paste.fill(text); await take.click()
+  for (const [text, message] of [
+    ['10\t48\n20', /Line 2 holds 1 values/],
+    ['5000\t1500\n6000\t1800', /columns look swapped/],
+    ['10\t30 psi', /Line 1, signal/],
+  ] as const) {
+    await paste.fill(text)
+    await take.click()
     await expect(page.getByText(message)).toBeVisible()
     await expect(paste).toHaveValue(text)
   }
   // out of order, and with decimal commas, they are taken
-  await paste.fill('20;84,0\n10;48,0\n30;120'); await take.click()
+  await paste.fill('20;84,0\n10;48,0\n30;120')
+  await take.click()
   const rows = page.getByRole('table', { name: 'Measured points' }).locator('tbody tr')
   await expect(rows).toHaveCount(4)
   // a fill that turns back is named by its two points, and kept
-  await paste.fill('40\t60'); await take.click()
+  await paste.fill('40\t60')
+  await take.click()
   await expect(page.getByText(/turn back/).first()).toBeVisible()
   await expect(rows).toHaveCount(5)
-  await rows.last().getByRole('button', { name: /Strike/ }).click()
+  await rows
+    .last()
+    .getByRole('button', { name: /Strike/ })
+    .click()
   await expect(page.getByText(/turn back/)).toHaveCount(0)
 })
 
@@ -115,9 +154,13 @@ test('volts beyond the rail are refused by the box', async ({ page }) => {
   watch(page)
   const job = JOBS.find((j) => j.family === 'position')!
   await begin(page, { ...job, points: job.points.slice(0, 1) })
-  const box = page.getByRole('form', { name: 'Add a point' }).getByLabel('Meter shows', { exact: true })
+  const box = page
+    .getByRole('form', { name: 'Add a point' })
+    .getByLabel('Meter shows', { exact: true })
   await box.fill('7.2')
   await expect(page.getByText(/7\.2 V is beyond its 5 V supply/)).toBeVisible()
   await page.getByRole('button', { name: 'Record' }).click()
-  await expect(page.getByRole('table', { name: 'Measured points' }).locator('tbody tr')).toHaveCount(1)
+  await expect(
+    page.getByRole('table', { name: 'Measured points' }).locator('tbody tr'),
+  ).toHaveCount(1)
 })

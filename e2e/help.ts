@@ -5,12 +5,18 @@ import { thermistorOhm } from '../core/curve/thermistor/model.ts'
 import { TRUE_CURVES } from '../demo/saltmarshNine.ts'
 
 /** Ohms of the invented coolant sensor at a temperature, as they stand on a meter with 0.3 Ω of leads. */
-export const ohmsAt = (celsius: number): string => (thermistorOhm(TRUE_CURVES.coolant, celsius) + 0.3).toPrecision(4)
+export const ohmsAt = (celsius: number): string =>
+  (thermistorOhm(TRUE_CURVES.coolant, celsius) + 0.3).toPrecision(4)
 
 /** Stops a test on any error the page throws or logs. */
 export function watch(page: Page): void {
-  page.on('pageerror', (error) => { throw error })
-  page.on('console', (message) => { if (message.type() === 'error' && !/WebSocket|ERR_CONNECTION|favicon/.test(message.text())) throw new Error(`The page logged: ${message.text()}`) })
+  page.on('pageerror', (error) => {
+    throw error
+  })
+  page.on('console', (message) => {
+    if (message.type() === 'error' && !/WebSocket|ERR_CONNECTION|favicon/.test(message.text()))
+      throw new Error(`The page logged: ${message.text()}`)
+  })
 }
 
 export async function openSample(page: Page): Promise<void> {
@@ -19,20 +25,29 @@ export async function openSample(page: Page): Promise<void> {
   await expect(page.getByRole('heading', { name: 'Line-up' })).toBeVisible()
 }
 
-export const saved = async (page: Page): Promise<void> => { await expect(page.locator('.save')).toHaveText(/^saved/) }
+export const saved = async (page: Page): Promise<void> => {
+  await expect(page.locator('.save')).toHaveText(/^saved/)
+}
 
 /** Downloads the build from the logbook and reads it as the core does. */
-export async function exportBuild(page: Page): Promise<{ build: Build; path: string; text: string }> {
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Export this build' }).click()])
+export async function exportBuild(
+  page: Page,
+): Promise<{ build: Build; path: string; text: string }> {
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Export this build' }).click(),
+  ])
   const path = await download.path()
   const text = await readFile(path, 'utf8')
   return { build: readBuild(text).build, path, text }
 }
 
-export const numberIn = (text: string | null): number => Number((text ?? '').replace('−', '-').replace(/[^\d.-]/g, ''))
+export const numberIn = (text: string | null): number =>
+  Number((text ?? '').replace('−', '-').replace(/[^\d.-]/g, ''))
 
 /** The value chip of a scale. */
-export const scale = (page: Page, name: RegExp): Locator => page.getByRole('group', { name: 'The chain as scales' }).getByRole('slider', { name })
+export const scale = (page: Page, name: RegExp): Locator =>
+  page.getByRole('group', { name: 'The chain as scales' }).getByRole('slider', { name })
 
 /** Removes everything the browser keeps. */
 export async function wipe(page: Page): Promise<void> {
@@ -40,6 +55,11 @@ export async function wipe(page: Page): Promise<void> {
   await page.goto('/health')
   await page.evaluate(async () => {
     localStorage.clear()
-    await new Promise((resolve, reject) => { const r = indexedDB.deleteDatabase('echt'); r.onsuccess = resolve; r.onerror = reject; r.onblocked = reject })
+    await new Promise((resolve, reject) => {
+      const r = indexedDB.deleteDatabase('echt')
+      r.onsuccess = resolve
+      r.onerror = reject
+      r.onblocked = reject
+    })
   })
 }

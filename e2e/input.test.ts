@@ -12,9 +12,14 @@ const open = async (page: Page, channel: RegExp, stage: RegExp): Promise<void> =
   await page.getByRole('link', { name: channel }).first().click()
   await page.getByRole('tab', { name: stage }).click()
 }
-const built = async (page: Page) => { await page.getByRole('link', { name: 'Logbook' }).click(); return (await exportBuild(page)).build }
+const built = async (page: Page) => {
+  await page.getByRole('link', { name: 'Logbook' }).click()
+  return (await exportBuild(page)).build
+}
 
-test('a gauge put on the same sensor bends the thread, and what it does unplugged is said', async ({ page }) => {
+test('a gauge put on the same sensor bends the thread, and what it does unplugged is said', async ({
+  page,
+}) => {
   watch(page)
   await open(page, /Coolant/, /Input/)
   await page.getByRole('button', { name: 'Add a reader' }).click()
@@ -23,7 +28,10 @@ test('a gauge put on the same sensor bends the thread, and what it does unplugge
   await dialog.getByLabel('Feed resistance').fill('1k2')
   await dialog.getByRole('button', { name: 'Add the reader' }).click()
   await expect(page.getByRole('heading', { name: 'Old gauge, pin 1' })).toBeVisible()
-  await page.getByRole('navigation', { name: 'Readers of this sensor' }).getByRole('link', { name: 'Engine unit' }).click()
+  await page
+    .getByRole('navigation', { name: 'Readers of this sensor' })
+    .getByRole('link', { name: 'Engine unit' })
+    .click()
   await expect(side(page).getByText('Look at the other device on this sensor.')).toBeVisible()
   await page.getByRole('tab', { name: /Input/ }).click()
   await expect(page.getByText(/Unplugged, the pin rises to \d+\.\d V/)).toBeVisible()
@@ -34,7 +42,9 @@ test('a gauge put on the same sensor bends the thread, and what it does unplugge
   expect(Math.abs(readStatus(build, read).worst!.bias)).toBeGreaterThan(5)
 })
 
-test('the pull-up is the one the core designs; a fixed one gets a part in parallel', async ({ page }) => {
+test('the pull-up is the one the core designs; a fixed one gets a part in parallel', async ({
+  page,
+}) => {
   watch(page)
   await open(page, /Coolant/, /Input/)
   await page.getByLabel('From the series').selectOption('E96')
@@ -43,7 +53,18 @@ test('the pull-up is the one the core designs; a fixed one gets a part in parall
   const text = (await said.textContent())!
   const build = await built(page)
   const { sensor, channel, input } = assembleChain(build, 'rd-coolant')
-  const { best } = designPullUp({ curve: sensor.curve as ThermistorCurve, rangeC: channel.needs.range, supplyV: 5, referenceV: 5, bits: input.bits!, series: 'E96', dissipationMwPerK: 6, maxSelfHeatingC: 0.5, marginV: 0.05, fixedPullUpOhm: 2490 })
+  const { best } = designPullUp({
+    curve: sensor.curve as ThermistorCurve,
+    rangeC: channel.needs.range,
+    supplyV: 5,
+    referenceV: 5,
+    bits: input.bits!,
+    series: 'E96',
+    dissipationMwPerK: 6,
+    maxSelfHeatingC: 0.5,
+    marginV: 0.05,
+    fixedPullUpOhm: 2490,
+  })
   expect(text).toContain(best.worstResolutionC.toFixed(3))
   if (best.pullUpOhm === Infinity) expect(text).toContain('None')
   else expect(text).toContain(`${Number((best.pullUpOhm / 1000).toPrecision(4))} kΩ in parallel`)
@@ -57,48 +78,81 @@ test('an unknown pull-up is found from two readings and becomes measured', async
   await page.getByLabel('Known resistor').fill('1k')
   await page.getByLabel('With it').fill('1.43')
   const { pullUpOhm } = findPullUp({ openV: 4.99, knownOhm: 1000, loadedV: 1.43 })
-  await expect(page.getByRole('status').filter({ hasText: 'Pull-up' })).toContainText(`${Number((pullUpOhm / 1000).toPrecision(4))} kΩ`)
+  await expect(page.getByRole('status').filter({ hasText: 'Pull-up' })).toContainText(
+    `${Number((pullUpOhm / 1000).toPrecision(4))} kΩ`,
+  )
   await page.getByRole('button', { name: 'Use it' }).click()
   await expect(page.getByRole('group', { name: /own pull-up/ }).getByText('measured')).toBeVisible()
   const build = await built(page)
   const input = build.devices[0]!.inputs[1]!
-  expect(input.pulls[0]!.ohm).toMatchObject({ value: Number(pullUpOhm.toPrecision(4)), basis: 'measured' })
-  expect(build.measurements.find((m) => m.id === input.pulls[0]!.ohm.from[0])!.readings.map((r) => r.typed)).toEqual(['4.99', '1k', '1.43'])
+  expect(input.pulls[0]!.ohm).toMatchObject({
+    value: Number(pullUpOhm.toPrecision(4)),
+    basis: 'measured',
+  })
+  expect(
+    build.measurements
+      .find((m) => m.id === input.pulls[0]!.ohm.from[0])!
+      .readings.map((r) => r.typed),
+  ).toEqual(['4.99', '1k', '1.43'])
 })
 
-test('a table comes in from a file, an axis may be fixed, and every format goes out inert', async ({ page }) => {
+test('a table comes in from a file, an axis may be fixed, and every format goes out inert', async ({
+  page,
+}) => {
   watch(page)
   await open(page, /Coolant/, /Table/)
   await page.getByText(/In the device now: 16 cells/).click()
-  await page.getByLabel('Table file').setInputFiles({ name: 'dump.csv', mimeType: 'text/csv', buffer: Buffer.from('V,C\n0.1,150\n0.5,80\n2.5,20\n4.9,-25\n') })
+  await page.getByLabel('Table file').setInputFiles({
+    name: 'dump.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from('V,C\n0.1,150\n0.5,80\n2.5,20\n4.9,-25\n'),
+  })
   await expect(page.getByText(/In the device now: 4 cells, dump.csv/)).toBeVisible()
   await expect(side(page).getByText('Replace the table.')).toBeVisible()
   // one that turns back shows one value at two truths: both branches are drawn, and what parts them is named
   await page.getByLabel('Paste its axis and values').fill('0.1\t60\n0.5\t120\n2.5\t20\n4.9\t-30')
   await page.getByRole('button', { name: 'Take it' }).click()
-  await scale(page, /^truth/).focus(); await page.keyboard.press('End')
-  await expect(page.getByText(/The table turns back: .* is shown at .* as well. What stands at the converter parts them/)).toBeVisible()
+  await scale(page, /^truth/).focus()
+  await page.keyboard.press('End')
+  await expect(
+    page.getByText(
+      /The table turns back: .* is shown at .* as well. What stands at the converter parts them/,
+    ),
+  ).toBeVisible()
   expect(await page.locator('.scales .branch').count()).toBeGreaterThan(0)
   await page.getByLabel('Paste its axis and values').fill('125\t0.2\n80\t0.5\n-10\t4')
   await page.getByRole('button', { name: 'Take it' }).click()
   await expect(page.getByText(/columns look swapped/)).toBeVisible()
   await expect(page.getByLabel('Paste its axis and values')).toHaveValue(/125/)
 
-  await page.getByLabel(/Axis the device does not let you change/).fill('0; 0.25; 0.5; 1; 2; 3; 4; 5')
+  await page
+    .getByLabel(/Axis the device does not let you change/)
+    .fill('0; 0.25; 0.5; 1; 2; 3; 4; 5')
   await page.keyboard.press('Tab')
-  await expect(page.getByRole('table', { name: 'The table to enter' }).getByRole('row')).toHaveCount(9)
+  await expect(
+    page.getByRole('table', { name: 'The table to enter' }).getByRole('row'),
+  ).toHaveCount(9)
   const area = page.getByLabel('Table as text')
   await expect(area).toHaveValue(/^0\.00\t/)
-  for (const [format, pattern, file] of [['csv', /^axis V,value °C\n0\.00,/, 'csv'], ['json', /"axisUnit": "V"/, 'json'], ['c', /static const float sensor_axis\[SENSOR_CELLS\]/, 'h']] as const) {
+  for (const [format, pattern, file] of [
+    ['csv', /^axis V,value °C\n0\.00,/, 'csv'],
+    ['json', /"axisUnit": "V"/, 'json'],
+    ['c', /static const float sensor_axis\[SENSOR_CELLS\]/, 'h'],
+  ] as const) {
     await page.getByLabel('Take it as').selectOption(format)
     await expect(area).toHaveValue(pattern)
-    const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save', exact: true }).click()])
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: 'Save', exact: true }).click(),
+    ])
     expect(download.suggestedFilename()).toBe(`coolant-block-outlet-table.${file}`)
     expect(await readFile(await download.path(), 'utf8')).toBe(await area.inputValue())
   }
 })
 
-test('a device that takes pairs gets the best three, with the error they leave', async ({ page }) => {
+test('a device that takes pairs gets the best three, with the error they leave', async ({
+  page,
+}) => {
   watch(page)
   await open(page, /Coolant/, /Table/)
   await page.getByLabel('It takes').selectOption('pairs')
@@ -107,7 +161,9 @@ test('a device that takes pairs gets the best three, with the error they leave',
   const said = await page.getByText(/makes of them errs by/).textContent()
   const build = await built(page)
   const chain = prepareChain(assembleChain(build, 'rd-coolant').spec!)
-  expect(said).toContain(proposePairs(chain, build.devices[0]!.inputs[0]!.table!).worstErrorC.toFixed(3))
+  expect(said).toContain(
+    proposePairs(chain, build.devices[0]!.inputs[0]!.table!).worstErrorC.toFixed(3),
+  )
   await page.goBack()
   await page.getByLabel('It takes').selectOption('coefficients')
   await expect(pairs.getByRole('row')).toHaveCount(3)
@@ -121,9 +177,13 @@ test('each fault shown at key-on is followed by the reading that parts it', asyn
   await expect(page.getByText(/Next, measure ohms of the sensor/)).toBeVisible()
   await page.getByLabel(/Sensor ohms, unplugged/).fill('OL')
   await expect(page.getByText('= open circuit')).toBeVisible()
-  await expect(page.getByRole('table', { name: 'Likely causes' }).getByRole('row').nth(1)).toContainText('The sensor itself is open')
+  await expect(
+    page.getByRole('table', { name: 'Likely causes' }).getByRole('row').nth(1),
+  ).toContainText('The sensor itself is open')
   await page.getByLabel(/Sensor ohms, unplugged/).fill('2k93')
-  await expect(page.getByRole('table', { name: 'Likely causes' }).getByRole('row').nth(1)).toContainText('a wire is broken')
+  await expect(
+    page.getByRole('table', { name: 'Likely causes' }).getByRole('row').nth(1),
+  ).toContainText('a wire is broken')
   await page.getByRole('button', { name: 'Record what was read' }).click()
   await saved(page)
   await expect(page.getByText('2 earlier checks')).toBeVisible()

@@ -4,11 +4,13 @@ import type { Page } from '@playwright/test'
 
 /** Tabs until the focused thing has this role and name. */
 export async function tabTo(page: Page, role: string, name: RegExp, back = false): Promise<void> {
-  const at = page.locator(':focus'), passed: string[] = []
+  const at = page.locator(':focus'),
+    passed: string[] = []
   for (let i = 0; i < 160; i++) {
     await page.keyboard.press(back ? 'Shift+Tab' : 'Tab')
     if ((await at.count()) === 0) continue
-    const [, itsRole, itsName = ''] = /^- (\w+)(?: "((?:[^"\\]|\\.)*)")?/.exec(await at.ariaSnapshot()) ?? []
+    const [, itsRole, itsName = ''] =
+      /^- (\w+)(?: "((?:[^"\\]|\\.)*)")?/.exec(await at.ariaSnapshot()) ?? []
     if (itsRole === role && name.test(itsName)) return
     passed.push(`${itsRole} ${itsName}`)
   }
@@ -16,7 +18,8 @@ export async function tabTo(page: Page, role: string, name: RegExp, back = false
 }
 
 export const type = (page: Page, text: string): Promise<void> => page.keyboard.type(text)
-export const press = (page: Page, ...keys: string[]): Promise<void> => keys.reduce((p, k) => p.then(() => page.keyboard.press(k)), Promise.resolve())
+export const press = (page: Page, ...keys: string[]): Promise<void> =>
+  keys.reduce((p, k) => p.then(() => page.keyboard.press(k)), Promise.resolve())
 
 /** Chooses in a native list by typing the beginning of the option. */
 export const choose = type

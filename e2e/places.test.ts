@@ -10,31 +10,82 @@ const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.mi
 async function serious(page: Page, rules?: string[]): Promise<string[]> {
   await page.evaluate(axe)
   return page.evaluate(async (only) => {
-    const { violations } = await (window as unknown as { axe: { run: (o: object) => Promise<{ violations: { id: string; impact: string; nodes: { html: string; failureSummary: string }[] }[] }> } }).axe.run({ resultTypes: ['violations'], ...(only ? { runOnly: only } : {}) })
-    return violations.filter((v) => ['serious', 'critical'].includes(v.impact)).map((v) => `${v.id}: ${v.nodes.slice(0, 3).map((n) => `${n.html.slice(0, 160)} ${n.failureSummary.slice(0, 200)}`).join(' | ')}`)
+    const { violations } = await (
+      window as unknown as {
+        axe: {
+          run: (o: object) => Promise<{
+            violations: {
+              id: string
+              impact: string
+              nodes: { html: string; failureSummary: string }[]
+            }[]
+          }>
+        }
+      }
+    ).axe.run({ resultTypes: ['violations'], ...(only ? { runOnly: only } : {}) })
+    return violations
+      .filter((v) => ['serious', 'critical'].includes(v.impact))
+      .map(
+        (v) =>
+          `${v.id}: ${v.nodes
+            .slice(0, 3)
+            .map((n) => `${n.html.slice(0, 160)} ${n.failureSummary.slice(0, 200)}`)
+            .join(' | ')}`,
+      )
   }, rules)
 }
 
 /** Every finding on this page in both themes. */
 async function inBothThemes(page: Page, name: string): Promise<void> {
   expect(await serious(page), `${name}, light`).toEqual([])
-  const scheme = (to: string): Promise<void> => page.evaluate((t) => document.documentElement.setAttribute('data-mantine-color-scheme', t), to)
+  const scheme = (to: string): Promise<void> =>
+    page.evaluate((t) => document.documentElement.setAttribute('data-mantine-color-scheme', t), to)
   await scheme('dark')
   await page.waitForTimeout(250)
   expect(await serious(page, ['color-contrast']), `${name}, dark`).toEqual([])
   await scheme('light')
 }
 
-const channel = (id: string, read: string, stage: string): string => `/build/saltmarsh-nine/channel/${id}/${read}?stage=${stage}`
+const channel = (id: string, read: string, stage: string): string =>
+  `/build/saltmarsh-nine/channel/${id}/${read}?stage=${stage}`
 const PLACES: [string, string, string][] = [
-  ['builds', '/builds', 'Builds'], ['line-up', '/build/saltmarsh-nine', 'Line-up'], ['prove', '/build/saltmarsh-nine/prove', 'Prove'], ['logbook', '/build/saltmarsh-nine/logbook', 'Logbook'], ['card', '/build/saltmarsh-nine/card/rd-coolant', 'Coolant, block outlet'],
-  ...['element', 'leads', 'input', 'table', 'face', 'prove', 'budget'].map((s): [string, string, string] => [`channel, ${s}`, channel('ch-oil', 'rd-oil', s), 'Oil, gallery']),
-  ...([['oil-pressure', 'Oil pressure', 'element'], ['lambda', 'Lambda, after the turbine', 'element'], ['fuel', 'Fuel level', 'element'], ['fuel', 'Fuel level', 'face'], ['side-left', 'Side tanks', 'element'], ['throttle', 'Throttle', 'element'], ['air-flow', 'Air flow', 'element'], ['wheel', 'Wheel speed, front left', 'element'], ['wheel', 'Wheel speed, front left', 'input']] as const).map(([id, h, s]): [string, string, string] => [`${h}, ${s}`, channel(`ch-${id}`, `rd-${id}`, s), h]),
-  ['channel with a slip', channel('ch-air', 'rd-air', 'element'), 'Air, after the charge cooler'], ['gauge', channel('ch-oil', 'rd-oil-gauge', 'input'), 'Oil, gallery'],
+  ['builds', '/builds', 'Builds'],
+  ['line-up', '/build/saltmarsh-nine', 'Line-up'],
+  ['prove', '/build/saltmarsh-nine/prove', 'Prove'],
+  ['logbook', '/build/saltmarsh-nine/logbook', 'Logbook'],
+  ['card', '/build/saltmarsh-nine/card/rd-coolant', 'Coolant, block outlet'],
+  ...['element', 'leads', 'input', 'table', 'face', 'prove', 'budget'].map(
+    (s): [string, string, string] => [
+      `channel, ${s}`,
+      channel('ch-oil', 'rd-oil', s),
+      'Oil, gallery',
+    ],
+  ),
+  ...(
+    [
+      ['oil-pressure', 'Oil pressure', 'element'],
+      ['lambda', 'Lambda, after the turbine', 'element'],
+      ['fuel', 'Fuel level', 'element'],
+      ['fuel', 'Fuel level', 'face'],
+      ['side-left', 'Side tanks', 'element'],
+      ['throttle', 'Throttle', 'element'],
+      ['air-flow', 'Air flow', 'element'],
+      ['wheel', 'Wheel speed, front left', 'element'],
+      ['wheel', 'Wheel speed, front left', 'input'],
+    ] as const
+  ).map(([id, h, s]): [string, string, string] => [
+    `${h}, ${s}`,
+    channel(`ch-${id}`, `rd-${id}`, s),
+    h,
+  ]),
+  ['channel with a slip', channel('ch-air', 'rd-air', 'element'), 'Air, after the charge cooler'],
+  ['gauge', channel('ch-oil', 'rd-oil-gauge', 'input'), 'Oil, gallery'],
 ]
 
 for (const part of [0, 1]) {
-  test(`axe finds nothing serious on any place, in either theme, ${part === 0 ? 'first half' : 'second half'}`, async ({ page }) => {
+  test(`axe finds nothing serious on any place, in either theme, ${part === 0 ? 'first half' : 'second half'}`, async ({
+    page,
+  }) => {
     test.setTimeout(240_000)
     watch(page)
     // colours are judged at rest, not half-way through a fade
@@ -69,21 +120,31 @@ test('units are a person’s choice; the record keeps SI', async ({ page }) => {
   await expect(chip).toHaveAttribute('aria-valuetext', /^230\.0 °F/)
 })
 
-test('λ is read as air to fuel of what is in the tank, on scales and in boxes', async ({ page }) => {
+test('λ is read as air to fuel of what is in the tank, on scales and in boxes', async ({
+  page,
+}) => {
   watch(page)
   await openSample(page)
   await page.getByRole('link', { name: 'Logbook' }).click()
   await page.getByLabel('Mixture in').selectOption('AFR')
-  await page.getByLabel('Ethanol in the tank').fill('85'); await page.keyboard.press('Enter')
+  await page.getByLabel('Ethanol in the tank').fill('85')
+  await page.keyboard.press('Enter')
   await page.getByRole('link', { name: 'Line-up' }).click()
   await page.getByRole('link', { name: /Lambda, after/ }).click()
   const truth = page.getByRole('slider', { name: 'truth, AFR E85' })
   const lambda = Number(await truth.getAttribute('aria-valuenow'))
-  await expect(truth).toHaveAttribute('aria-valuetext', `${(lambda * stoichiometricAfr(0.85)).toFixed(2)} AFR E85`)
+  await expect(truth).toHaveAttribute(
+    'aria-valuetext',
+    `${(lambda * stoichiometricAfr(0.85)).toFixed(2)} AFR E85`,
+  )
   // a reading typed in it goes to the λ it stands for
   await page.getByLabel('Where you read it').selectOption('truth')
-  await page.getByLabel('A reading here').fill('9.3'); await page.keyboard.press('Enter')
-  expect(Number(await truth.getAttribute('aria-valuenow'))).toBeCloseTo(9.3 / stoichiometricAfr(0.85), 4)
+  await page.getByLabel('A reading here').fill('9.3')
+  await page.keyboard.press('Enter')
+  expect(Number(await truth.getAttribute('aria-valuenow'))).toBeCloseTo(
+    9.3 / stoichiometricAfr(0.85),
+    4,
+  )
 })
 
 test('dragging the thread walks the chain both ways', async ({ page }) => {
@@ -106,12 +167,17 @@ test('dragging the thread walks the chain both ways', async ({ page }) => {
   await page.mouse.down()
   await page.mouse.move(box.x, box.y - 60, { steps: 6 })
   await page.mouse.up()
-  const truth = Number(await page.getByRole('slider', { name: /^truth/ }).getAttribute('aria-valuenow'))
+  const truth = Number(
+    await page.getByRole('slider', { name: /^truth/ }).getAttribute('aria-valuenow'),
+  )
   expect(truth).toBeGreaterThan(111)
   await expect(page.getByText(`Where truth is lost at ${truth.toFixed(1)} °C`)).toBeVisible()
   // type what a meter shows: backward through the chain as it is
   await page.getByLabel('Where you read it').selectOption('element')
-  await page.getByLabel('A reading here').fill('606'); await page.keyboard.press('Enter')
+  await page.getByLabel('A reading here').fill('606')
+  await page.keyboard.press('Enter')
   await expect(page.getByText(/The truth is 5\d\.\d °C/)).toBeVisible()
-  expect(Number(await page.getByRole('slider', { name: /^element/ }).getAttribute('aria-valuenow'))).toBeCloseTo(606, 0)
+  expect(
+    Number(await page.getByRole('slider', { name: /^element/ }).getAttribute('aria-valuenow')),
+  ).toBeCloseTo(606, 0)
 })

@@ -14,9 +14,18 @@ export default defineConfig({
   use: {
     baseURL: `http://127.0.0.1:${port}`,
     viewport: { width: 1280, height: 800 },
-    launchOptions: { executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium', args: CHROMIUM_FLAGS },
+    launchOptions: {
+      executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
+      args: CHROMIUM_FLAGS,
+    },
     trace: 'off',
     actionTimeout: 15_000,
   },
-  webServer: { command: `PORT=${port} npx tsx server/main.ts`, cwd: fileURLToPath(new URL('..', import.meta.url)), url: `http://127.0.0.1:${port}/health`, reuseExistingServer: false, timeout: 60_000 },
+  webServer: {
+    command: `PORT=${port} npx tsx server/main.ts`,
+    cwd: fileURLToPath(new URL('..', import.meta.url)),
+    url: `http://127.0.0.1:${port}/health`,
+    reuseExistingServer: false,
+    timeout: 60_000,
+  },
 })

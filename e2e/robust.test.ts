@@ -6,18 +6,43 @@ import { saltmarshNine } from '../demo/saltmarshNine.ts'
 import { writeBuild } from '../core/build/index.ts'
 import { openSample, saved, watch } from './help.ts'
 
-test('damaged and hostile files end in a clear message, and nothing is lost', async ({ page }, testInfo) => {
+test('damaged and hostile files end in a clear message, and nothing is lost', async ({
+  page,
+}, testInfo) => {
   watch(page)
   await openSample(page)
   await page.goto('/builds')
   const good = writeBuild(saltmarshNine())
-  const asText = (change: (b: ReturnType<typeof saltmarshNine>) => void): string => { const b = structuredClone(saltmarshNine()); change(b); return JSON.stringify(b) }
+  const asText = (change: (b: ReturnType<typeof saltmarshNine>) => void): string => {
+    const b = structuredClone(saltmarshNine())
+    change(b)
+    return JSON.stringify(b)
+  }
   const files: [string, string, RegExp][] = [
-    ['cut.json', good.slice(0, 5000), /cut short/], ['photo.json', '\u0000\u0001binary', /not JSON/], ['newer.json', '{"schema": 7}', /newer Echt/], ['deep.json', '['.repeat(200_000), /nested/],
-    ['text.json', asText((b) => { (b.channels[0]!.needs as { accuracy: unknown }).accuracy = '2' }), /needs, accuracy.*must be number/], ['twice.json', asText((b) => { b.elements[1]!.id = b.elements[0]!.id }), /same id/], ['other.json', '[1,2]', /not an Echt build/],
+    ['cut.json', good.slice(0, 5000), /cut short/],
+    ['photo.json', '\u0000\u0001binary', /not JSON/],
+    ['newer.json', '{"schema": 7}', /newer Echt/],
+    ['deep.json', '['.repeat(200_000), /nested/],
+    [
+      'text.json',
+      asText((b) => {
+        ;(b.channels[0]!.needs as { accuracy: unknown }).accuracy = '2'
+      }),
+      /needs, accuracy.*must be number/,
+    ],
+    [
+      'twice.json',
+      asText((b) => {
+        b.elements[1]!.id = b.elements[0]!.id
+      }),
+      /same id/,
+    ],
+    ['other.json', '[1,2]', /not an Echt build/],
   ]
   for (const [name, text, message] of files) {
-    await page.getByLabel('Build file').setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) })
+    await page
+      .getByLabel('Build file')
+      .setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) })
     await expect(page.getByRole('alert')).toContainText(message)
   }
   const big = testInfo.outputPath('big.json')
@@ -33,13 +58,18 @@ test('two tabs on one build do not overwrite each other', async ({ page, context
   const other = await context.newPage()
   watch(other)
   await openSample(other)
-  for (const [tab, place] of [[page, 'first tab'], [other, 'second tab']] as const) {
+  for (const [tab, place] of [
+    [page, 'first tab'],
+    [other, 'second tab'],
+  ] as const) {
     await tab.getByRole('link', { name: place === 'first tab' ? /Coolant/ : /Air, after/ }).click()
     await tab.getByRole('tab', { name: /Leads/ }).click()
     await tab.getByLabel('Wire colour').fill(place)
   }
-  await page.getByLabel('Wire colour').press('Tab'); await other.getByLabel('Wire colour').press('Tab')
-  await saved(page); await saved(other)
+  await page.getByLabel('Wire colour').press('Tab')
+  await other.getByLabel('Wire colour').press('Tab')
+  await saved(page)
+  await saved(other)
   await page.reload()
   await page.getByRole('tab', { name: /Leads/ }).click()
   await expect(page.getByLabel('Wire colour')).toHaveValue('first tab')
@@ -52,25 +82,40 @@ test('two tabs on one build do not overwrite each other', async ({ page, context
 test('a full storage is said, and the build can be exported', async ({ page }) => {
   await page.addInitScript(() => {
     const put = IDBObjectStore.prototype.put
-    ;(window as unknown as { fill: () => void; free: () => void }).fill = () => { IDBObjectStore.prototype.put = () => { throw new DOMException('full', 'QuotaExceededError') } }
-    ;(window as unknown as { free: () => void }).free = () => { IDBObjectStore.prototype.put = put }
+    ;(window as unknown as { fill: () => void; free: () => void }).fill = () => {
+      IDBObjectStore.prototype.put = () => {
+        throw new DOMException('full', 'QuotaExceededError')
+      }
+    }
+    ;(window as unknown as { free: () => void }).free = () => {
+      IDBObjectStore.prototype.put = put
+    }
   })
   await openSample(page)
   await page.getByRole('link', { name: 'Logbook' }).click()
   await page.evaluate(() => (window as unknown as { fill: () => void }).fill())
-  await page.getByLabel('The shed stands at').fill('100'); await page.keyboard.press('Enter')
+  await page.getByLabel('The shed stands at').fill('100')
+  await page.keyboard.press('Enter')
   await expect(page.getByRole('alert')).toContainText(/storage is full/)
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Export now' }).click()])
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Export now' }).click(),
+  ])
   expect(download.suggestedFilename()).toBe('saltmarsh-nine.echt.json')
   await page.evaluate(() => (window as unknown as { free: () => void }).free())
-  await page.getByLabel('The shed stands at').fill('200'); await page.keyboard.press('Enter')
+  await page.getByLabel('The shed stands at').fill('200')
+  await page.keyboard.press('Enter')
   await saved(page)
   await page.reload()
   await expect(page.getByLabel('The shed stands at')).toHaveValue('200')
 })
 
 test('a browser that refuses storage says so', async ({ page }) => {
-  await page.addInitScript(() => { IDBFactory.prototype.open = () => { throw new DOMException('no', 'SecurityError') } })
+  await page.addInitScript(() => {
+    IDBFactory.prototype.open = () => {
+      throw new DOMException('no', 'SecurityError')
+    }
+  })
   await page.goto('/builds')
   await expect(page.getByRole('alert')).toContainText(/refuses to store/)
 })
@@ -92,7 +137,13 @@ test('wrong typing gets its message by the box, and keeps what was typed', async
   await openSample(page)
   await page.getByRole('link', { name: /Air, after/ }).click()
   const box = page.getByLabel('Meter shows', { exact: true })
-  for (const [typed, message] of [['1,500', /could be 1.500 or 1500/], ['30 psi', /is a pressure/], ['-5', /cannot be negative/], ['0', /0 Ω is a short/], ['abc', /not a number/]] as const) {
+  for (const [typed, message] of [
+    ['1,500', /could be 1.500 or 1500/],
+    ['30 psi', /is a pressure/],
+    ['-5', /cannot be negative/],
+    ['0', /0 Ω is a short/],
+    ['abc', /not a number/],
+  ] as const) {
     await box.fill(typed)
     await expect(page.getByText(message)).toBeVisible()
     await page.getByRole('button', { name: 'Record', exact: true }).click()
@@ -104,11 +155,30 @@ test('wrong typing gets its message by the box, and keeps what was typed', async
   await expect(box).toHaveValue('4701')
 })
 
-test('the bench comes back after the server goes away, and no reading is lost', async ({ browser }) => {
+test('the bench comes back after the server goes away, and no reading is lost', async ({
+  browser,
+}) => {
   test.setTimeout(90_000)
   const port = 4689
-  const start = (): ChildProcess => spawn('npx', ['tsx', 'server/main.ts'], { cwd: fileURLToPath(new URL('..', import.meta.url)), env: { ...process.env, PORT: String(port) }, stdio: 'ignore', detached: true })
-  const up = async (): Promise<void> => { for (let i = 0; i < 100; i++) { try { if ((await fetch(`http://127.0.0.1:${port}/health`)).ok) return } catch { await new Promise((r) => { setTimeout(r, 200) }) } } throw new Error('no server') }
+  const start = (): ChildProcess =>
+    spawn('npx', ['tsx', 'server/main.ts'], {
+      cwd: fileURLToPath(new URL('..', import.meta.url)),
+      env: { ...process.env, PORT: String(port) },
+      stdio: 'ignore',
+      detached: true,
+    })
+  const up = async (): Promise<void> => {
+    for (let i = 0; i < 100; i++) {
+      try {
+        if ((await fetch(`http://127.0.0.1:${port}/health`)).ok) return
+      } catch {
+        await new Promise((r) => {
+          setTimeout(r, 200)
+        })
+      }
+    }
+    throw new Error('no server')
+  }
   let server = start()
   try {
     await up()
@@ -132,5 +202,7 @@ test('the bench comes back after the server goes away, and no reading is lost', 
     await page.waitForTimeout(2500)
     await page.getByRole('button', { name: 'Record this point' }).click()
     await expect(rows).toHaveCount(10)
-  } finally { process.kill(-server.pid!) }
+  } finally {
+    process.kill(-server.pid!)
+  }
 })

@@ -2,7 +2,11 @@ import { expect, test, type Page } from '@playwright/test'
 import { assembleChain, expectedReadings, prepareChain, proposeTable, walkForward } from './core.ts'
 import { exportBuild, numberIn, ohmsAt, saved, scale, watch, wipe } from './help.ts'
 
-async function point(page: Page, how: string, shows: { thermometer?: string; altitude?: string; ohm: string }): Promise<void> {
+async function point(
+  page: Page,
+  how: string,
+  shows: { thermometer?: string; altitude?: string; ohm: string },
+): Promise<void> {
   const form = page.getByRole('form', { name: 'Add a point' })
   await form.getByLabel('How', { exact: true }).selectOption({ label: how })
   if (shows.thermometer) await form.getByLabel('Thermometer shows').fill(shows.thermometer)
@@ -31,13 +35,17 @@ test('from a kettle to a proven reading, and back next spring', async ({ page })
   await expect(page.getByText('Take the first point.')).toBeVisible()
 
   // ice, the shed, the kettle at 640 m, typed as they stand on the meter
-  await page.getByLabel('Probe leads, shorted').fill('0.3'); await page.keyboard.press('Enter')
+  await page.getByLabel('Probe leads, shorted').fill('0.3')
+  await page.keyboard.press('Enter')
   await point(page, 'Ice and water', { ohm: '5k49' })
   await expect(page.getByText('Take a second point.')).toBeVisible()
   await point(page, 'Air of the shed', { thermometer: '16.8', ohm: ohmsAt(16.8) })
   await expect(page.getByText(/Two temperatures give a beta curve/)).toBeVisible()
   await expect(page.getByText(/Best next point: 100 °C/)).toBeVisible()
-  await page.getByRole('form', { name: 'Add a point' }).getByLabel('How', { exact: true }).selectOption({ label: 'Boiling water' })
+  await page
+    .getByRole('form', { name: 'Add a point' })
+    .getByLabel('How', { exact: true })
+    .selectOption({ label: 'Boiling water' })
   await expect(page.getByText(/Boiling water and steam burn/)).toBeVisible()
   await page.getByLabel('Altitude').fill('640')
   await expect(page.getByText('Water boils at 97.85 °C here.')).toBeVisible()
@@ -49,13 +57,21 @@ test('from a kettle to a proven reading, and back next spring', async ({ page })
   await expect(page.getByText(/ECHT,SIMULATED BENCH METER/)).toBeVisible()
   await page.getByText('Flask, from the kettle').click()
   await page.getByRole('switch', { name: 'by itself while it cools' }).click()
-  await page.getByLabel('every', { exact: true }).fill('5'); await page.keyboard.press('Enter')
-  await expect(page.getByRole('table', { name: 'Measured points' }).getByRole('row', { name: /^Flask, cooling/ })).toHaveCount(3, { timeout: 90_000 })
+  await page.getByLabel('every', { exact: true }).fill('5')
+  await page.keyboard.press('Enter')
+  await expect(
+    page
+      .getByRole('table', { name: 'Measured points' })
+      .getByRole('row', { name: /^Flask, cooling/ }),
+  ).toHaveCount(3, { timeout: 90_000 })
   await page.getByRole('button', { name: 'Stop' }).click()
   await page.getByRole('button', { name: 'Put the bench away' }).click()
 
   // a slip of the pen is named, and struck
-  await point(page, 'Flask, cooling', { thermometer: '55', ohm: String(Math.round(Number(ohmsAt(55)) * 1.18)) })
+  await point(page, 'Flask, cooling', {
+    thermometer: '55',
+    ohm: String(Math.round(Number(ohmsAt(55)) * 1.18)),
+  })
   const slip = page.getByRole('row', { name: /does not fit/ })
   await expect(slip).toHaveCount(1)
   await slip.getByRole('button', { name: /Strike/ }).click()
@@ -83,15 +99,32 @@ test('from a kettle to a proven reading, and back next spring', async ({ page })
   const chain = prepareChain(assembleChain(build, read.id).spec!)
   const table = build.devices[0]!.inputs[0]!.table!
   const proposal = proposeTable(chain, table, 'best', { at: '', name: '' })
-  expect(text.trim().split('\n').map((l) => l.split('\t').map(Number))).toEqual(proposal.table.x.map((x, i) => [expect.closeTo(x, 6), expect.closeTo(proposal.table.y[i]!, 6)]))
+  expect(
+    text
+      .trim()
+      .split('\n')
+      .map((l) => l.split('\t').map(Number)),
+  ).toEqual(
+    proposal.table.x.map((x, i) => [expect.closeTo(x, 6), expect.closeTo(proposal.table.y[i]!, 6)]),
+  )
   expect(table.entered!.x).toEqual(proposal.table.x)
   await page.getByRole('link', { name: 'Line-up' }).click()
   await page.getByRole('link', { name: /Coolant, block outlet/ }).click()
   const truth = Number(await scale(page, /^truth/).getAttribute('aria-valuenow'))
   const walked = walkForward(chain, truth)
   for (const stage of walked.stages) {
-    const name = { truth: /^truth/, element: /^element/, plug: /^at the plug/, pin: /^at the pin/, converter: /^converter/, shown: /^shown/ }[stage.id]
-    expect(Number(await scale(page, name).getAttribute('aria-valuenow'))).toBeCloseTo(stage.value, stage.value > 100 ? 1 : 3)
+    const name = {
+      truth: /^truth/,
+      element: /^element/,
+      plug: /^at the plug/,
+      pin: /^at the pin/,
+      converter: /^converter/,
+      shown: /^shown/,
+    }[stage.id]
+    expect(Number(await scale(page, name).getAttribute('aria-valuenow'))).toBeCloseTo(
+      stage.value,
+      stage.value > 100 ? 1 : 3,
+    )
   }
 
   // the card goes to the car
@@ -99,7 +132,9 @@ test('from a kettle to a proven reading, and back next spring', async ({ page })
   const card = page.getByRole('table', { name: 'Expected readings' })
   await expect(card.getByRole('row')).toHaveCount(6)
   const firstRow = expectedReadings(chain, -10)
-  await expect(card.getByRole('row').nth(1)).toContainText(firstRow.find((r) => r.stage === 'pin')!.value.toFixed(3))
+  await expect(card.getByRole('row').nth(1)).toContainText(
+    firstRow.find((r) => r.stage === 'pin')!.value.toFixed(3),
+  )
   await page.emulateMedia({ media: 'print' })
   await expect(page.getByRole('navigation', { name: 'Places' })).toBeHidden()
   await expect(card).toBeVisible()
@@ -109,20 +144,28 @@ test('from a kettle to a proven reading, and back next spring', async ({ page })
   // at key-on: first something wrong, then right
   await page.getByRole('tab', { name: /Prove/ }).click()
   await page.getByLabel('Thermometer in the shed').fill('14.2')
-  const should = numberIn(await page.getByRole('status', { name: 'Expected' }).locator('.big').first().textContent())
+  const should = numberIn(
+    await page.getByRole('status', { name: 'Expected' }).locator('.big').first().textContent(),
+  )
   expect(should).toBeCloseTo(walkForward(chain, 14.2).shown, 1)
   await page.getByLabel('Engine unit shows').fill('-30')
   await expect(page.getByText('They do not agree.')).toBeVisible()
-  await expect(page.getByRole('table', { name: 'Likely causes' }).getByRole('row').nth(1)).toContainText(/Open: a wire is broken/)
+  await expect(
+    page.getByRole('table', { name: 'Likely causes' }).getByRole('row').nth(1),
+  ).toContainText(/Open: a wire is broken/)
   await page.getByLabel('Engine unit shows').fill(String(should))
   await page.getByRole('button', { name: 'Record it as proven' }).click()
   await expect(page.getByText(/Nothing to do here|Take one point|The worst error at/)).toBeVisible()
-  await expect(page.getByLabel('Next step and where truth is lost').getByText('proven', { exact: true })).toBeVisible()
+  await expect(
+    page.getByLabel('Next step and where truth is lost').getByText('proven', { exact: true }),
+  ).toBeVisible()
   await saved(page)
 
   // next spring: reload, export, wipe, import: all is there
   await page.reload()
-  await expect(page.getByLabel('Next step and where truth is lost').getByText('proven', { exact: true })).toBeVisible()
+  await expect(
+    page.getByLabel('Next step and where truth is lost').getByText('proven', { exact: true }),
+  ).toBeVisible()
   await page.getByRole('link', { name: 'Logbook' }).click()
   const proven = await exportBuild(page)
   expect(proven.build.proofs).toHaveLength(1)
@@ -130,7 +173,11 @@ test('from a kettle to a proven reading, and back next spring', async ({ page })
   await wipe(page)
   await page.goto('/builds')
   await expect(page.getByRole('heading', { name: 'Nothing here yet' })).toBeVisible()
-  await page.getByLabel('Build file').setInputFiles({ name: 'spring.echt.json', mimeType: 'application/json', buffer: Buffer.from(proven.text) })
+  await page.getByLabel('Build file').setInputFiles({
+    name: 'spring.echt.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(proven.text),
+  })
   await expect(page.getByRole('link', { name: /Coolant, block outlet/ })).toContainText('proven')
   await page.getByRole('link', { name: 'Logbook' }).click()
   expect((await exportBuild(page)).text).toBe(proven.text)
@@ -139,17 +186,24 @@ test('from a kettle to a proven reading, and back next spring', async ({ page })
   await page.getByRole('link', { name: 'Line-up' }).click()
   await page.getByRole('link', { name: /Coolant, block outlet/ }).click()
   await page.getByRole('tab', { name: /Leads/ }).click()
-  await page.getByLabel('Ground wire, plug to device').fill('1.5'); await page.keyboard.press('Enter')
-  await expect(page.getByLabel('Next step and where truth is lost').getByText('measured', { exact: true })).toBeVisible()
+  await page.getByLabel('Ground wire, plug to device').fill('1.5')
+  await page.keyboard.press('Enter')
+  await expect(
+    page.getByLabel('Next step and where truth is lost').getByText('measured', { exact: true }),
+  ).toBeVisible()
   await page.keyboard.press('Tab')
   await page.getByRole('button', { name: 'Undo' }).click()
-  await expect(page.getByLabel('Next step and where truth is lost').getByText('proven', { exact: true })).toBeVisible()
+  await expect(
+    page.getByLabel('Next step and where truth is lost').getByText('proven', { exact: true }),
+  ).toBeVisible()
 
   // the older file meets the build that is here
   await page.goto('/builds')
   await page.getByLabel('Build file').setInputFiles(path)
   const meeting = page.getByRole('dialog')
-  await expect(meeting.getByRole('list', { name: 'Differences' })).toContainText('1 proof only here')
+  await expect(meeting.getByRole('list', { name: 'Differences' })).toContainText(
+    '1 proof only here',
+  )
   await meeting.getByRole('button', { name: 'Keep both' }).click()
   await expect(page.getByText('Grey Heron, imported').first()).toBeVisible()
 })

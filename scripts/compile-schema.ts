@@ -7,7 +7,12 @@ import { buildSchema } from '../core/build/schema.ts'
 
 export function compiledSchema(): string {
   // unicode: false counts UTF-16 units, which needs no runtime import
-  const ajv = new Ajv2020({ code: { source: true, esm: true }, allErrors: false, unicode: false, logger: false } as ConstructorParameters<typeof Ajv2020>[0])
+  const ajv = new Ajv2020({
+    code: { source: true, esm: true },
+    allErrors: false,
+    unicode: false,
+    logger: false,
+  } as ConstructorParameters<typeof Ajv2020>[0])
   const validate = ajv.compile(buildSchema)
   const code = (standalone as unknown as (a: unknown, v: unknown) => string)(ajv, validate)
   return `// Made by scripts/compile-schema.ts from schema.ts: run "npm run schema" after changing it.\n/* eslint-disable */\n// @ts-nocheck\n${code}\n`

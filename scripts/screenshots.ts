@@ -3,55 +3,130 @@ import { fileURLToPath } from 'node:url'
 import { chromium, type Page } from '@playwright/test'
 import { CHROMIUM_FLAGS } from './chromiumFlags.ts'
 
-const PORT = 4683, root = fileURLToPath(new URL('..', import.meta.url)), build = '/build/saltmarsh-nine'
-const channel = (id: string, stage: string): string => `${build}/channel/ch-${id}/rd-${id}?stage=${stage}`
+const PORT = 4683,
+  root = fileURLToPath(new URL('..', import.meta.url)),
+  build = '/build/saltmarsh-nine'
+const channel = (id: string, stage: string): string =>
+  `${build}/channel/ch-${id}/rd-${id}?stage=${stage}`
 
-const toStage = async (page: Page): Promise<void> => { await page.locator('.stage-tabs').evaluate((e) => e.scrollIntoView({ block: 'start' })) }
-const toRegion = async (page: Page, name: string): Promise<void> => { await page.getByRole('region', { name, exact: true }).evaluate((e) => e.scrollIntoView({ block: 'start' })) }
-const VIEWS: { name: string; path: string; dark?: boolean; act?: (page: Page) => Promise<void> }[] = [
-  { name: 'line-up', path: build, act: async (page) => { await page.getByText('Worst first').click() } },
-  { name: 'channel', path: channel('coolant', 'leads') },
-  { name: 'channel-dark', path: channel('oil', 'input'), dark: true },
-  { name: 'element', path: channel('air', 'element'), act: toStage },
-  { name: 'input', path: channel('oil', 'input'), act: toStage },
-  { name: 'table', path: channel('coolant', 'table'), act: toStage },
-  { name: 'look-alikes', path: channel('oil-pressure', 'element'), act: async (page) => { await toRegion(page, 'Look-alikes') } },
-  { name: 'lambda', path: channel('lambda', 'element'), act: async (page) => { await toRegion(page, 'Fuel and AFR') } },
-  { name: 'tank', path: channel('fuel', 'element'), act: async (page) => { await toRegion(page, 'Tank and sender') } },
-  { name: 'pins', path: channel('throttle', 'element'), act: async (page) => {
-    for (const [label, ohm] of [['a to b, closed', '4400'], ['b to c, closed', '680'], ['a to c, closed', '5010'], ['a to b, open', '610'], ['b to c, open', '4450'], ['a to c, open', '5020']] as const) await page.getByLabel(label).fill(ohm)
-    await toRegion(page, 'Pins')
-  } },
-  { name: 'readers', path: channel('oil', 'face'), dark: true, act: toStage },
-  { name: 'two-senders', path: channel('side-left', 'element') },
-  { name: 'budget', path: channel('gearbox', 'budget'), act: toStage },
-  { name: 'prove', path: `${build}/prove`, act: async (page) => {
-    await page.getByRole('button', { name: /Coolant/ }).click()
-    await page.getByLabel('Thermometer in the shed').fill('14.4')
-    await page.getByLabel('Engine unit shows').fill('9')
-  } },
-  { name: 'logbook', path: `${build}/logbook` },
-  { name: 'card', path: `${build}/card/rd-coolant` },
-  { name: 'builds', path: '/builds' },
-  { name: 'bench', path: channel('coolant', 'element'), act: async (page) => {
-    await page.getByRole('button', { name: 'Record from the bench' }).click()
-    await page.getByRole('button', { name: 'Start reading' }).click()
-    await page.getByText(/SIMULATED BENCH METER/).waitFor()
-    await page.getByText('Flask, from the kettle').click()
-    await page.waitForTimeout(6000)
-    await toStage(page)
-  } },
-]
+const toStage = async (page: Page): Promise<void> => {
+  await page.locator('.stage-tabs').evaluate((e) => e.scrollIntoView({ block: 'start' }))
+}
+const toRegion = async (page: Page, name: string): Promise<void> => {
+  await page
+    .getByRole('region', { name, exact: true })
+    .evaluate((e) => e.scrollIntoView({ block: 'start' }))
+}
+const VIEWS: { name: string; path: string; dark?: boolean; act?: (page: Page) => Promise<void> }[] =
+  [
+    {
+      name: 'line-up',
+      path: build,
+      act: async (page) => {
+        await page.getByText('Worst first').click()
+      },
+    },
+    { name: 'channel', path: channel('coolant', 'leads') },
+    { name: 'channel-dark', path: channel('oil', 'input'), dark: true },
+    { name: 'element', path: channel('air', 'element'), act: toStage },
+    { name: 'input', path: channel('oil', 'input'), act: toStage },
+    { name: 'table', path: channel('coolant', 'table'), act: toStage },
+    {
+      name: 'look-alikes',
+      path: channel('oil-pressure', 'element'),
+      act: async (page) => {
+        await toRegion(page, 'Look-alikes')
+      },
+    },
+    {
+      name: 'lambda',
+      path: channel('lambda', 'element'),
+      act: async (page) => {
+        await toRegion(page, 'Fuel and AFR')
+      },
+    },
+    {
+      name: 'tank',
+      path: channel('fuel', 'element'),
+      act: async (page) => {
+        await toRegion(page, 'Tank and sender')
+      },
+    },
+    {
+      name: 'pins',
+      path: channel('throttle', 'element'),
+      act: async (page) => {
+        for (const [label, ohm] of [
+          ['a to b, closed', '4400'],
+          ['b to c, closed', '680'],
+          ['a to c, closed', '5010'],
+          ['a to b, open', '610'],
+          ['b to c, open', '4450'],
+          ['a to c, open', '5020'],
+        ] as const)
+          await page.getByLabel(label).fill(ohm)
+        await toRegion(page, 'Pins')
+      },
+    },
+    { name: 'readers', path: channel('oil', 'face'), dark: true, act: toStage },
+    { name: 'two-senders', path: channel('side-left', 'element') },
+    { name: 'budget', path: channel('gearbox', 'budget'), act: toStage },
+    {
+      name: 'prove',
+      path: `${build}/prove`,
+      act: async (page) => {
+        await page.getByRole('button', { name: /Coolant/ }).click()
+        await page.getByLabel('Thermometer in the shed').fill('14.4')
+        await page.getByLabel('Engine unit shows').fill('9')
+      },
+    },
+    { name: 'logbook', path: `${build}/logbook` },
+    { name: 'card', path: `${build}/card/rd-coolant` },
+    { name: 'builds', path: '/builds' },
+    {
+      name: 'bench',
+      path: channel('coolant', 'element'),
+      act: async (page) => {
+        await page.getByRole('button', { name: 'Record from the bench' }).click()
+        await page.getByRole('button', { name: 'Start reading' }).click()
+        await page.getByText(/SIMULATED BENCH METER/).waitFor()
+        await page.getByText('Flask, from the kettle').click()
+        await page.waitForTimeout(6000)
+        await toStage(page)
+      },
+    },
+  ]
 
-const server = spawn('npx', ['tsx', 'server/main.ts'], { cwd: root, env: { ...process.env, PORT: String(PORT) }, stdio: 'ignore', detached: true })
+const server = spawn('npx', ['tsx', 'server/main.ts'], {
+  cwd: root,
+  env: { ...process.env, PORT: String(PORT) },
+  stdio: 'ignore',
+  detached: true,
+})
 try {
-  for (let i = 0; i < 100; i++) { try { if ((await fetch(`http://127.0.0.1:${PORT}/health`)).ok) break } catch { await new Promise((r) => { setTimeout(r, 200) }) } }
-  const browser = await chromium.launch({ executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium', args: CHROMIUM_FLAGS })
+  for (let i = 0; i < 100; i++) {
+    try {
+      if ((await fetch(`http://127.0.0.1:${PORT}/health`)).ok) break
+    } catch {
+      await new Promise((r) => {
+        setTimeout(r, 200)
+      })
+    }
+  }
+  const browser = await chromium.launch({
+    executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
+    args: CHROMIUM_FLAGS,
+  })
   for (const view of VIEWS) {
-    const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, baseURL: `http://127.0.0.1:${PORT}`, reducedMotion: 'reduce' })
+    const page = await browser.newPage({
+      viewport: { width: 1280, height: 800 },
+      baseURL: `http://127.0.0.1:${PORT}`,
+      reducedMotion: 'reduce',
+    })
     await page.goto('/sample')
     await page.waitForURL(/saltmarsh-nine/)
-    if (view.dark) await page.evaluate(() => localStorage.setItem('mantine-color-scheme-value', 'dark'))
+    if (view.dark)
+      await page.evaluate(() => localStorage.setItem('mantine-color-scheme-value', 'dark'))
     await page.goto(view.path)
     await page.waitForTimeout(1500)
     await view.act?.(page)
@@ -61,4 +136,6 @@ try {
     console.log(view.name)
   }
   await browser.close()
-} finally { process.kill(-server.pid!) }
+} finally {
+  process.kill(-server.pid!)
+}

@@ -1,7 +1,11 @@
 const LOOPBACK = ['127.0.0.1', 'localhost', '[::1]']
 
 /** Host names a request may carry: loopback always, and what the person chose to listen on. Guards against DNS rebinding. */
-export function isAllowedHost(header: string | undefined, listening: string, extra: readonly string[] = (process.env.ECHT_HOSTS ?? '').split(',').filter(Boolean)): boolean {
+export function isAllowedHost(
+  header: string | undefined,
+  listening: string,
+  extra: readonly string[] = (process.env.ECHT_HOSTS ?? '').split(',').filter(Boolean),
+): boolean {
   if (!header) return false
   const name = header.replace(/:\d+$/, '').toLowerCase()
   if (LOOPBACK.includes(name) || name === listening || extra.includes(name)) return true

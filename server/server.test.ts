@@ -19,16 +19,33 @@ beforeAll(async () => {
   writeFileSync(join(dist, 'index.html'), '<!doctype html><title>Echt</title>')
   server = createServer(createApp({ dist, host: '127.0.0.1' }))
   hangUp = attachBench(server, { host: '127.0.0.1' })
-  await new Promise<void>((resolve) => { server.listen(0, '127.0.0.1', resolve) })
+  await new Promise<void>((resolve) => {
+    server.listen(0, '127.0.0.1', resolve)
+  })
   port = (server.address() as AddressInfo).port
 })
-afterAll(() => { hangUp(); server.closeAllConnections(); server.close() })
+afterAll(() => {
+  hangUp()
+  server.closeAllConnections()
+  server.close()
+})
 
 /** Fetch with a Host header of our choosing, which fetch() itself does not allow. */
-const get = async (path: string, host = `127.0.0.1:${port}`): Promise<{ status: number; headers: Record<string, unknown>; body: string }> => {
+const get = async (
+  path: string,
+  host = `127.0.0.1:${port}`,
+): Promise<{ status: number; headers: Record<string, unknown>; body: string }> => {
   const { request } = await import('node:http')
   return new Promise((resolve, reject) => {
-    request({ port, path, headers: { host } }, (r) => { let body = ''; r.on('data', (d: Buffer) => { body += String(d) }); r.on('end', () => resolve({ status: r.statusCode!, headers: r.headers, body })) }).on('error', reject).end()
+    request({ port, path, headers: { host } }, (r) => {
+      let body = ''
+      r.on('data', (d: Buffer) => {
+        body += String(d)
+      })
+      r.on('end', () => resolve({ status: r.statusCode!, headers: r.headers, body }))
+    })
+      .on('error', reject)
+      .end()
   })
 }
 
@@ -48,21 +65,63 @@ describe('the web server', () => {
     expect((await get('/', 'evil.example:80')).status).toBe(403)
     expect((await get('/', `localhost:${port}`)).status).toBe(200)
   })
-  it('says 404 for an asset that is not there', async () => { expect((await get('/assets/none.js')).status).toBe(404) })
+  it('says 404 for an asset that is not there', async () => {
+    expect((await get('/assets/none.js')).status).toBe(404)
+  })
   it.each([
-    ['127.0.0.1:4173', '127.0.0.1', [], true], ['[::1]:4173', '127.0.0.1', [], true], ['evil.example', '127.0.0.1', [], false], [undefined, '127.0.0.1', [], false],
-    ['192.168.1.7:4173', '0.0.0.0', [], true], ['shed.example', '0.0.0.0', [], false], ['shed.example:4173', '0.0.0.0', ['shed.example'], true], ['192.168.1.7', '192.168.1.7', [], true],
-  ])('host %s while listening on %s, allowing %j: %s', (header, listening, extra, allowed) => { expect(isAllowedHost(header, listening, extra)).toBe(allowed) })
+    ['127.0.0.1:4173', '127.0.0.1', [], true],
+    ['[::1]:4173', '127.0.0.1', [], true],
+    ['evil.example', '127.0.0.1', [], false],
+    [undefined, '127.0.0.1', [], false],
+    ['192.168.1.7:4173', '0.0.0.0', [], true],
+    ['shed.example', '0.0.0.0', [], false],
+    ['shed.example:4173', '0.0.0.0', ['shed.example'], true],
+    ['192.168.1.7', '192.168.1.7', [], true],
+  ])('host %s while listening on %s, allowing %j: %s', (header, listening, extra, allowed) => {
+    expect(isAllowedHost(header, listening, extra)).toBe(allowed)
+  })
 })
 
 /** A conversation with an instrument; resolves with the next line. */
-async function talk(path: string, headers: Record<string, string> = {}): Promise<{ ask: (line: string) => Promise<string>; send: (data: string | Buffer) => void; closed: Promise<number>; socket: WebSocket }> {
+async function talk(
+  path: string,
+  headers: Record<string, string> = {},
+): Promise<{
+  ask: (line: string) => Promise<string>
+  send: (data: string | Buffer) => void
+  closed: Promise<number>
+  socket: WebSocket
+}> {
   const socket = new WebSocket(`ws://127.0.0.1:${port}${path}`, { headers })
-  const lines: string[] = [], takers: ((line: string) => void)[] = []
-  socket.on('message', (d) => { for (const l of String(d).trim().split('\n')) { const t = takers.shift(); if (t) t(l); else lines.push(l) } })
-  const closed = new Promise<number>((resolve) => { socket.on('close', resolve) })
-  await new Promise<void>((resolve, reject) => { socket.on('open', resolve); socket.on('error', reject) })
-  return { socket, closed, send: (d) => socket.send(d), ask: (line) => { socket.send(`${line}\n`); return new Promise((resolve) => { const l = lines.shift(); if (l) resolve(l); else takers.push(resolve) }) } }
+  const lines: string[] = [],
+    takers: ((line: string) => void)[] = []
+  socket.on('message', (d) => {
+    for (const l of String(d).trim().split('\n')) {
+      const t = takers.shift()
+      if (t) t(l)
+      else lines.push(l)
+    }
+  })
+  const closed = new Promise<number>((resolve) => {
+    socket.on('close', resolve)
+  })
+  await new Promise<void>((resolve, reject) => {
+    socket.on('open', resolve)
+    socket.on('error', reject)
+  })
+  return {
+    socket,
+    closed,
+    send: (d) => socket.send(d),
+    ask: (line) => {
+      socket.send(`${line}\n`)
+      return new Promise((resolve) => {
+        const l = lines.shift()
+        if (l) resolve(l)
+        else takers.push(resolve)
+      })
+    },
+  }
 }
 
 describe('the bench over a socket', () => {
@@ -77,30 +136,59 @@ describe('the bench over a socket', () => {
   })
   it('keeps errors in a queue and survives whatever is said', async () => {
     const { ask, send, socket } = await talk('/bench/thermometer')
-    for (const nonsense of ['WHAT?', ';;;', '   ', '\u0007\u0001', 'é', 'SIM:SPE 1e9', 'SIM:SPE', 'SIM:SCEN OVEN', 'x'.repeat(900), 'MEAS:RES?', '*IDN']) send(`${nonsense}\n`)
+    for (const nonsense of [
+      'WHAT?',
+      ';;;',
+      '   ',
+      '\u0007\u0001',
+      'é',
+      'SIM:SPE 1e9',
+      'SIM:SPE',
+      'SIM:SCEN OVEN',
+      'x'.repeat(900),
+      'MEAS:RES?',
+      '*IDN',
+    ])
+      send(`${nonsense}\n`)
     const errors: string[] = []
-    for (let e = await ask('SYST:ERR?'); !e.startsWith('0,'); e = await ask('SYST:ERR?')) errors.push(e)
-    expect(errors).toEqual(expect.arrayContaining(['-113,"Undefined header"', '-101,"Invalid character"', '-222,"Data out of range"', '-109,"Missing parameter"', '-224,"Illegal parameter value"', '-363,"Input buffer overrun"']))
+    for (let e = await ask('SYST:ERR?'); !e.startsWith('0,'); e = await ask('SYST:ERR?'))
+      errors.push(e)
+    expect(errors).toEqual(
+      expect.arrayContaining([
+        '-113,"Undefined header"',
+        '-101,"Invalid character"',
+        '-222,"Data out of range"',
+        '-109,"Missing parameter"',
+        '-224,"Illegal parameter value"',
+        '-363,"Input buffer overrun"',
+      ]),
+    )
     for (let i = 0; i < 40; i++) send('WHAT?\n')
     const queue: string[] = []
-    for (let e = await ask('SYST:ERR?'); !e.startsWith('0,'); e = await ask('SYST:ERR?')) queue.push(e)
+    for (let e = await ask('SYST:ERR?'); !e.startsWith('0,'); e = await ask('SYST:ERR?'))
+      queue.push(e)
     expect(queue.at(-1)).toBe('-350,"Queue overflow"')
     expect(Number(await ask('READ?'))).toBeCloseTo(18.3, 0)
     socket.close()
   })
   it('ends a conversation that floods it, sends too much at once, or speaks binary', async () => {
-    const big = await talk('/bench/meter'); big.socket.on('error', () => undefined); big.send('y'.repeat(5000))
+    const big = await talk('/bench/meter')
+    big.socket.on('error', () => undefined)
+    big.send('y'.repeat(5000))
     expect(await big.closed).toBe(1009)
-    const flood = await talk('/bench/meter'); for (let i = 0; i < 400; i++) flood.send('*IDN?\n')
+    const flood = await talk('/bench/meter')
+    for (let i = 0; i < 400; i++) flood.send('*IDN?\n')
     expect(await flood.closed).toBe(1008)
-    const binary = await talk('/bench/meter'); binary.send(Buffer.from([1, 2, 3]))
+    const binary = await talk('/bench/meter')
+    binary.send(Buffer.from([1, 2, 3]))
     expect(await binary.closed).toBe(1003)
   })
   it('refuses other sites, other names and other paths', async () => {
     await expect(talk('/bench/meter', { origin: 'http://evil.example' })).rejects.toThrow(/403/)
     await expect(talk('/bench/meter', { host: 'evil.example' })).rejects.toThrow(/403/)
     await expect(talk('/bench/oven')).rejects.toThrow(/404/)
-    const own = await talk('/bench/meter', { origin: `http://127.0.0.1:${port}` }); own.socket.close()
+    const own = await talk('/bench/meter', { origin: `http://127.0.0.1:${port}` })
+    own.socket.close()
   })
 })
 
@@ -117,14 +205,17 @@ describe('the simulated flask', () => {
     expect(flask.probe()).toBeLessThan(97.8)
     now += 4 * 3600_000
     expect(flask.probe()).toBeCloseTo(18.4, 0)
-    flask.setScenario('ICE'); now += 120_000
+    flask.setScenario('ICE')
+    now += 120_000
     expect(flask.sensorOhm()).toBeCloseTo(thermistorOhm(FLASK_SENSOR, 0), 0)
   })
   it('overloads while the meter changes range, then reads with leads and noise', async () => {
     let now = 0
     const flask = new Flask(() => now)
-    const meter = simulatedMeter(flask), thermometer = simulatedThermometer(flask)
-    flask.setScenario('KETTLE'); now = 120_000
+    const meter = simulatedMeter(flask),
+      thermometer = simulatedThermometer(flask)
+    flask.setScenario('KETTLE')
+    now = 120_000
     const readings: number[] = []
     for (let i = 0; i < 6; i++) readings.push(Number(await meter.take('MEAS:RES?')))
     expect(readings.filter((r) => r > 9e37)).toHaveLength(1)

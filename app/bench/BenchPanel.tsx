@@ -3,7 +3,11 @@ import { useEffect, useMemo, useRef, useState } from 'react'
 import type { Element, Reading } from '../../core/build/index.ts'
 import { settling } from '../../core/bench/settle.ts'
 import type { Sensor } from '../../core/chain/index.ts'
-import { lagCorrected, timeConstantS, type CoolingSample } from '../../core/curve/thermistor/cooling.ts'
+import {
+  lagCorrected,
+  timeConstantS,
+  type CoolingSample,
+} from '../../core/curve/thermistor/cooling.ts'
 import { fixed } from '../../core/quantity/index.ts'
 import { newId } from '../store/id.ts'
 import { useBuild } from '../store/useBuild.ts'
@@ -17,7 +21,9 @@ import type { Link } from './instrument.ts'
 import { Trace } from './Trace.tsx'
 
 const SCENARIOS: { value: Scenario; label: string; method: string }[] = [
-  { value: 'ICE', label: 'Ice', method: 'ice' }, { value: 'AIR', label: 'Air of the shed', method: 'air' }, { value: 'KETTLE', label: 'Flask, from the kettle', method: 'flask' },
+  { value: 'ICE', label: 'Ice', method: 'ice' },
+  { value: 'AIR', label: 'Air of the shed', method: 'air' },
+  { value: 'KETTLE', label: 'Flask, from the kettle', method: 'flask' },
 ]
 const WINDOW_S = 20
 /** The flask is left alone once it is this near the shed, °C per minute. */
@@ -45,25 +51,76 @@ export default function BenchPanel({ element, sensor }: { element: Element; sens
   const windowS = WINDOW_S / rate
   const recordButton = useRef<HTMLButtonElement>(null)
   const last = bench.log.at(-1)
-  const rest = useMemo(() => settling(bench.log.map((s) => ({ timeS: s.timeS, value: s.referenceC })), { windowS: Math.max(1.5, windowS), rateLimit: SETTLED_C_PER_S * rate }), [bench.log, windowS, rate])
+  const rest = useMemo(
+    () =>
+      settling(
+        bench.log.map((s) => ({ timeS: s.timeS, value: s.referenceC })),
+        { windowS: Math.max(1.5, windowS), rateLimit: SETTLED_C_PER_S * rate },
+      ),
+    [bench.log, windowS, rate],
+  )
   const method = SCENARIOS.find((s) => s.value === where)!.method
   const family = familyOf(element.family)
   const cautions = family.methods.find((m) => m.id === method)?.cautions ?? []
-  const lag = { referenceTauS: (thermometer?.lagS ?? 4) / rate, sensorTauS: (element.settings.lagS ?? 6) / rate, windowS: Math.max(1.5, windowS) }
+  const lag = {
+    referenceTauS: (thermometer?.lagS ?? 4) / rate,
+    sensorTauS: (element.settings.lagS ?? 6) / rate,
+    windowS: Math.max(1.5, windowS),
+  }
 
   const record = (point: { temperatureC: number; resistanceOhm: number }, note: string): void => {
-    const ohmText = ohmsTyped(point.resistanceOhm), truthText = point.temperatureC.toFixed(2)
-    const readings: Reading[] = [{ role: 'signal', typed: ohmText, unit: 'Ω', value: Number(ohmText), instrument: meter?.id ?? null }]
-    if (!simulated && probe) readings.push({ role: 'truth', ...probe, instrument: thermometer?.id ?? null })
-    else if (method !== 'ice') readings.push({ role: 'truth', typed: truthText, unit: '°C', value: Number(truthText), instrument: thermometer?.id ?? null })
-    edit({ kind: 'addMeasurement', args: { measurement: { id: newId(), at: new Date().toISOString(), by: '', about: { kind: 'point', element: element.id }, method, readings, note, struck: null } } })
+    const ohmText = ohmsTyped(point.resistanceOhm),
+      truthText = point.temperatureC.toFixed(2)
+    const readings: Reading[] = [
+      {
+        role: 'signal',
+        typed: ohmText,
+        unit: 'Ω',
+        value: Number(ohmText),
+        instrument: meter?.id ?? null,
+      },
+    ]
+    if (!simulated && probe)
+      readings.push({ role: 'truth', ...probe, instrument: thermometer?.id ?? null })
+    else if (method !== 'ice')
+      readings.push({
+        role: 'truth',
+        typed: truthText,
+        unit: '°C',
+        value: Number(truthText),
+        instrument: thermometer?.id ?? null,
+      })
+    edit({
+      kind: 'addMeasurement',
+      args: {
+        measurement: {
+          id: newId(),
+          at: new Date().toISOString(),
+          by: '',
+          about: { kind: 'point', element: element.id },
+          method,
+          readings,
+          note,
+          struck: null,
+        },
+      },
+    })
     setSaid(`Recorded ${q.text(Number(truthText))}, ${ohms(point.resistanceOhm)}.`)
   }
   const recordNow = (): void => {
     if (!last) return
-    if (!simulated && !probe && method !== 'ice') { setSaid('Type what the thermometer shows first.'); return }
-    const point = rest.state === 'moving' ? lagCorrected(bench.log, last.timeS - lag.windowS / 2, lag) : meanOf(bench.log, lag.windowS)
-    if (!point) { setSaid('Too few readings yet: wait a moment.'); return }
+    if (!simulated && !probe && method !== 'ice') {
+      setSaid('Type what the thermometer shows first.')
+      return
+    }
+    const point =
+      rest.state === 'moving'
+        ? lagCorrected(bench.log, last.timeS - lag.windowS / 2, lag)
+        : meanOf(bench.log, lag.windowS)
+    if (!point) {
+      setSaid('Too few readings yet: wait a moment.')
+      return
+    }
     record(point, rest.state === 'moving' ? 'corrected for the lag of both probes' : 'at rest')
   }
 
@@ -71,14 +128,34 @@ export default function BenchPanel({ element, sensor }: { element: Element; sens
   const takeLags = (): void => {
     const { curve } = sensor
     // without a curve yet, ln R stands in for temperature: over one step it is near enough a straight line of it
-    const temperatureOf = (ohm: number): number => (curve === undefined ? Math.log(ohm) : family.inverse(curve, ohm))
+    const temperatureOf = (ohm: number): number =>
+      curve === undefined ? Math.log(ohm) : family.inverse(curve, ohm)
     try {
-      const sensorLag = timeConstantS(bench.log.map((s) => ({ timeS: s.timeS, value: temperatureOf(s.resistanceOhm) }))).tauS * rate
-      edit({ kind: 'editElement', args: { id: element.id, patch: { settings: { ...element.settings, lagS: Number(sensorLag.toPrecision(3)) } } } })
-      const probeLag = simulated ? timeConstantS(bench.log.map((s) => ({ timeS: s.timeS, value: s.referenceC }))).tauS * rate : null
-      if (probeLag !== null && thermometer) edit({ kind: 'editInstrument', args: { id: thermometer.id, patch: { lagS: Number(probeLag.toPrecision(3)) } } })
-      setSaid(`The sensor follows in ${fixed(sensorLag, 1)} s${probeLag === null ? '' : `, the thermometer in ${fixed(probeLag, 1)} s`}: cooling points are corrected by that.`)
-    } catch (error) { setSaid((error as Error).message) }
+      const sensorLag =
+        timeConstantS(
+          bench.log.map((s) => ({ timeS: s.timeS, value: temperatureOf(s.resistanceOhm) })),
+        ).tauS * rate
+      edit({
+        kind: 'editElement',
+        args: {
+          id: element.id,
+          patch: { settings: { ...element.settings, lagS: Number(sensorLag.toPrecision(3)) } },
+        },
+      })
+      const probeLag = simulated
+        ? timeConstantS(bench.log.map((s) => ({ timeS: s.timeS, value: s.referenceC }))).tauS * rate
+        : null
+      if (probeLag !== null && thermometer)
+        edit({
+          kind: 'editInstrument',
+          args: { id: thermometer.id, patch: { lagS: Number(probeLag.toPrecision(3)) } },
+        })
+      setSaid(
+        `The sensor follows in ${fixed(sensorLag, 1)} s${probeLag === null ? '' : `, the thermometer in ${fixed(probeLag, 1)} s`}: cooling points are corrected by that.`,
+      )
+    } catch (error) {
+      setSaid((error as Error).message)
+    }
   }
 
   // by itself: each time the reference has moved a step, once the readings after that moment are in too
@@ -104,61 +181,214 @@ export default function BenchPanel({ element, sensor }: { element: Element; sens
 
   // Enter records from the first reading on, with a probe in each hand
   const reading = last !== undefined
-  useEffect(() => { if (bench.running && reading) recordButton.current?.focus() }, [bench.running, reading])
+  useEffect(() => {
+    if (bench.running && reading) recordButton.current?.focus()
+  }, [bench.running, reading])
 
-  const go = (s: Scenario): void => { setWhere(s); lastAuto.current = null; pending.current = null; bench.scenario(s, Number(speed)) }
-  const start = (): void => { setSaid(null); bench.start(source, Number(baud)) }
-  useEffect(() => { if (bench.meter.state === 'connected' && simulated) bench.scenario(where, Number(speed)) }, [bench.meter.state]) // eslint-disable-line react-hooks/exhaustive-deps
+  const go = (s: Scenario): void => {
+    setWhere(s)
+    lastAuto.current = null
+    pending.current = null
+    bench.scenario(s, Number(speed))
+  }
+  const start = (): void => {
+    setSaid(null)
+    bench.start(source, Number(baud))
+  }
+  useEffect(() => {
+    if (bench.meter.state === 'connected' && simulated) bench.scenario(where, Number(speed))
+  }, [bench.meter.state]) // eslint-disable-line react-hooks/exhaustive-deps
 
   return (
-    <section aria-label="Bench" onKeyDown={(e) => { if (e.key === 'Enter' && (e.target as HTMLElement).tagName !== 'BUTTON' && bench.running) recordNow() }}>
+    <section
+      aria-label="Bench"
+      onKeyDown={(e) => {
+        if (e.key === 'Enter' && (e.target as HTMLElement).tagName !== 'BUTTON' && bench.running)
+          recordNow()
+      }}
+    >
       <Group align="flex-end" mt="xs" wrap="wrap">
-        <NativeSelect label="Meter" value={source} disabled={bench.running} onChange={(e) => setSource(e.currentTarget.value as BenchSource)} data={[{ value: 'simulated', label: 'simulated bench' }, ...(serialIsThere() ? [{ value: 'serial', label: 'a meter on a serial port' }] : [])]} />
-        {!simulated && <NativeSelect label="Speed of the port" value={baud} disabled={bench.running} onChange={(e) => setBaud(e.currentTarget.value)} data={['1200', '9600', '19200', '38400', '115200']} />}
-        {bench.running ? <Button variant="outline" onClick={bench.stop}>Stop</Button> : <Button onClick={start}>Start reading</Button>}
+        <NativeSelect
+          label="Meter"
+          value={source}
+          disabled={bench.running}
+          onChange={(e) => setSource(e.currentTarget.value as BenchSource)}
+          data={[
+            { value: 'simulated', label: 'simulated bench' },
+            ...(serialIsThere() ? [{ value: 'serial', label: 'a meter on a serial port' }] : []),
+          ]}
+        />
+        {!simulated && (
+          <NativeSelect
+            label="Speed of the port"
+            value={baud}
+            disabled={bench.running}
+            onChange={(e) => setBaud(e.currentTarget.value)}
+            data={['1200', '9600', '19200', '38400', '115200']}
+          />
+        )}
+        {bench.running ? (
+          <Button variant="outline" onClick={bench.stop}>
+            Stop
+          </Button>
+        ) : (
+          <Button onClick={start}>Start reading</Button>
+        )}
       </Group>
       {bench.running && (
         <>
-          <LinkText name="Meter" link={bench.meter} />{simulated && <LinkText name="Thermometer" link={bench.thermometer} />}
+          <LinkText name="Meter" link={bench.meter} />
+          {simulated && <LinkText name="Thermometer" link={bench.thermometer} />}
           {simulated && (
             <Group mt="xs" align="flex-end" wrap="wrap">
-              <SegmentedControl aria-label="Where the probes are" value={where} onChange={(v) => go(v as Scenario)} data={SCENARIOS} />
-              <NativeSelect label="Its clock" value={speed} onChange={(e) => { setSpeed(e.currentTarget.value); bench.scenario(where, Number(e.currentTarget.value)) }} data={[{ value: '1', label: 'real time' }, { value: '20', label: '20 times' }, { value: '60', label: '60 times' }]} />
+              <SegmentedControl
+                aria-label="Where the probes are"
+                value={where}
+                onChange={(v) => go(v as Scenario)}
+                data={SCENARIOS}
+              />
+              <NativeSelect
+                label="Its clock"
+                value={speed}
+                onChange={(e) => {
+                  setSpeed(e.currentTarget.value)
+                  bench.scenario(where, Number(e.currentTarget.value))
+                }}
+                data={[
+                  { value: '1', label: 'real time' },
+                  { value: '20', label: '20 times' },
+                  { value: '60', label: '60 times' },
+                ]}
+              />
             </Group>
           )}
-          {!simulated && <QuantityInput label="Thermometer shows" unit="°C" onTyped={setProbe} width={180} step={0.1} />}
+          {!simulated && (
+            <QuantityInput
+              label="Thermometer shows"
+              unit="°C"
+              onTyped={setProbe}
+              width={180}
+              step={0.1}
+            />
+          )}
           <Group gap={40} mt="sm" align="flex-end" role="group" aria-label="Live reading">
-            <div><div className="pale">sensor</div><div className="big" data-testid="live-ohm">{last ? ohms(last.resistanceOhm) : '–'}</div></div>
-            {simulated && <div><div className="pale">reference</div><div className="big">{last ? `${q.bare(last.referenceC, 2)} ${q.unit}` : '–'}</div></div>}
-            <div style={{ fontSize: 17 }} role="status"><b>{rest.state === 'settled' ? 'at rest' : rest.state === 'moving' ? `moving ${fixed(rest.rate * 60 / rate, 1)} °C/min` : 'reading'}</b>{bench.overloads > 0 && <div className="pale">{bench.overloads} {bench.overloads === 1 ? 'overload' : 'overloads'} while the meter changed range</div>}</div>
+            <div>
+              <div className="pale">sensor</div>
+              <div className="big" data-testid="live-ohm">
+                {last ? ohms(last.resistanceOhm) : '–'}
+              </div>
+            </div>
+            {simulated && (
+              <div>
+                <div className="pale">reference</div>
+                <div className="big">{last ? `${q.bare(last.referenceC, 2)} ${q.unit}` : '–'}</div>
+              </div>
+            )}
+            <div style={{ fontSize: 17 }} role="status">
+              <b>
+                {rest.state === 'settled'
+                  ? 'at rest'
+                  : rest.state === 'moving'
+                    ? `moving ${fixed((rest.rate * 60) / rate, 1)} °C/min`
+                    : 'reading'}
+              </b>
+              {bench.overloads > 0 && (
+                <div className="pale">
+                  {bench.overloads} {bench.overloads === 1 ? 'overload' : 'overloads'} while the
+                  meter changed range
+                </div>
+              )}
+            </div>
           </Group>
           <Trace log={bench.log} />
           <Group mt="xs" align="flex-start">
-            <Button ref={recordButton} onClick={recordNow} disabled={!last}>Record this point</Button>
-            <Button variant="default" onClick={takeLags} disabled={bench.log.length < 10}>Take the lag from this step</Button>
-            {simulated && <Switch mt={10} label="by itself while it cools" checked={auto} onChange={(e) => { lastAuto.current = null; pending.current = null; setAuto(e.currentTarget.checked) }} />}
-            {simulated && auto && <QuantityInput label="every" unit="Δ°C" value={everyC} width={110} hideUnderstood check={(v) => (v >= 1 ? null : 'At least 1 °C')} onCommit={({ value }) => setEveryC(value)} />}
+            <Button ref={recordButton} onClick={recordNow} disabled={!last}>
+              Record this point
+            </Button>
+            <Button variant="default" onClick={takeLags} disabled={bench.log.length < 10}>
+              Take the lag from this step
+            </Button>
+            {simulated && (
+              <Switch
+                mt={10}
+                label="by itself while it cools"
+                checked={auto}
+                onChange={(e) => {
+                  lastAuto.current = null
+                  pending.current = null
+                  setAuto(e.currentTarget.checked)
+                }}
+              />
+            )}
+            {simulated && auto && (
+              <QuantityInput
+                label="every"
+                unit="Δ°C"
+                value={everyC}
+                width={110}
+                hideUnderstood
+                check={(v) => (v >= 1 ? null : 'At least 1 °C')}
+                onCommit={({ value }) => setEveryC(value)}
+              />
+            )}
           </Group>
-          {auto && last && lastAuto.current !== null && <Progress aria-label="To the next point" value={Math.min(100, (100 * Math.abs(last.referenceC - lastAuto.current)) / everyC)} mt={6} />}
-          <p role="status" aria-live="polite" style={{ margin: '6px 0' }}>{said}</p>
+          {auto && last && lastAuto.current !== null && (
+            <Progress
+              aria-label="To the next point"
+              value={Math.min(100, (100 * Math.abs(last.referenceC - lastAuto.current)) / everyC)}
+              mt={6}
+            />
+          )}
+          <p role="status" aria-live="polite" style={{ margin: '6px 0' }}>
+            {said}
+          </p>
         </>
       )}
-      {cautions.map((c) => <Caution key={c}>{c}</Caution>)}
-      {sensor.points.length === 0 && <p className="pale" style={{ fontSize: 15 }}>Every point goes into the record the moment it is taken: nothing is lost when the bench or the page goes away.</p>}
+      {cautions.map((c) => (
+        <Caution key={c}>{c}</Caution>
+      ))}
+      {sensor.points.length === 0 && (
+        <p className="pale" style={{ fontSize: 15 }}>
+          Every point goes into the record the moment it is taken: nothing is lost when the bench or
+          the page goes away.
+        </p>
+      )}
     </section>
   )
 }
 
 const ohmsTyped = (v: number): string => v.toFixed(v < 400 ? 2 : v < 4000 ? 1 : 0)
 
-function meanOf(log: readonly CoolingSample[], windowS: number): { temperatureC: number; resistanceOhm: number } | undefined {
+function meanOf(
+  log: readonly CoolingSample[],
+  windowS: number,
+): { temperatureC: number; resistanceOhm: number } | undefined {
   const end = log.at(-1)?.timeS ?? 0
   const near = log.filter((s) => end - s.timeS <= windowS)
   if (near.length < 3) return undefined
-  return { temperatureC: near.reduce((s, p) => s + p.referenceC, 0) / near.length, resistanceOhm: Math.exp(near.reduce((s, p) => s + Math.log(p.resistanceOhm), 0) / near.length) }
+  return {
+    temperatureC: near.reduce((s, p) => s + p.referenceC, 0) / near.length,
+    resistanceOhm: Math.exp(near.reduce((s, p) => s + Math.log(p.resistanceOhm), 0) / near.length),
+  }
 }
 
 function LinkText({ name, link }: { name: string; link: Link }) {
-  if (link.state === 'connected') return <p className="pale" style={{ margin: '4px 0', fontSize: 15 }}>{name}: {link.identity}</p>
-  return <p role="status" className={link.state === 'lost' ? 'doubt' : 'pale'} style={{ margin: '4px 0' }}>{name}: {link.state === 'lost' ? `lost (${link.why ?? 'no answer'}), trying again. What was read is kept.` : 'connecting…'}</p>
+  if (link.state === 'connected')
+    return (
+      <p className="pale" style={{ margin: '4px 0', fontSize: 15 }}>
+        {name}: {link.identity}
+      </p>
+    )
+  return (
+    <p
+      role="status"
+      className={link.state === 'lost' ? 'doubt' : 'pale'}
+      style={{ margin: '4px 0' }}
+    >
+      {name}:{' '}
+      {link.state === 'lost'
+        ? `lost (${link.why ?? 'no answer'}), trying again. What was read is kept.`
+        : 'connecting…'}
+    </p>
+  )
 }

@@ -5,18 +5,43 @@ import { lineSplitter, type Transport } from './transport.ts'
 /** A transport in memory: answers by a script, can be cut, can refuse to open. */
 function scripted(answers: Record<string, string>) {
   const said: string[] = []
-  let events: Parameters<Transport['open']>[0] | undefined, refuse = 0
+  let events: Parameters<Transport['open']>[0] | undefined,
+    refuse = 0
   const transport: Transport = {
-    open: async (e) => { if (refuse > 0) { refuse--; throw new Error('not there') } events = e },
-    send: async (line) => { said.push(line); const reply = answers[line]; if (reply !== undefined) queueMicrotask(() => events?.line(reply)) },
-    close: async () => { events = undefined },
+    open: async (e) => {
+      if (refuse > 0) {
+        refuse--
+        throw new Error('not there')
+      }
+      events = e
+    },
+    send: async (line) => {
+      said.push(line)
+      const reply = answers[line]
+      if (reply !== undefined) queueMicrotask(() => events?.line(reply))
+    },
+    close: async () => {
+      events = undefined
+    },
   }
-  return { transport, said, cut: () => events?.closed('cut'), refuseNext: (n: number) => { refuse = n } }
+  return {
+    transport,
+    said,
+    cut: () => events?.closed('cut'),
+    refuseNext: (n: number) => {
+      refuse = n
+    },
+  }
 }
 
 describe('an instrument', () => {
   it('asks who it is, measures, and takes an overload for no reading', async () => {
-    const { transport, said } = scripted({ '*IDN?': 'A METER', 'MEAS:RES?': '+3.71E+02', 'READ?': '9.90000000E+37', 'BAD?': 'hello' })
+    const { transport, said } = scripted({
+      '*IDN?': 'A METER',
+      'MEAS:RES?': '+3.71E+02',
+      'READ?': '9.90000000E+37',
+      'BAD?': 'hello',
+    })
     const links: Link[] = []
     const meter = new Instrument(transport, (l) => links.push(l), ['CONF:RES'])
     await meter.connect()
@@ -37,7 +62,9 @@ describe('an instrument', () => {
     vi.useFakeTimers()
     const { transport } = scripted({ '*IDN?': 'x', 'A?': '1' })
     const meter = new Instrument(transport, () => undefined)
-    const connecting = meter.connect(); await vi.runAllTimersAsync(); await connecting
+    const connecting = meter.connect()
+    await vi.runAllTimersAsync()
+    await connecting
     const silent = meter.ask('NOTHING?').catch((e: Error) => e.message)
     await vi.advanceTimersByTimeAsync(3100)
     expect(await silent).toMatch(/No answer to NOTHING\?/)
@@ -68,6 +95,7 @@ it('lines come out whole, whatever pieces they come in', () => {
   const take = lineSplitter((l) => lines.push(l))
   for (const piece of ['+1.2', '3E+0', '1\r\n\n2', '\n', '3']) take(piece)
   expect(lines).toEqual(['+1.23E+01', '2'])
-  take('x'.repeat(10000)); take('\n')
+  take('x'.repeat(10000))
+  take('\n')
   expect(lines.at(-1)!.length).toBeLessThanOrEqual(4096)
 })

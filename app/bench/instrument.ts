@@ -5,7 +5,11 @@ const OVERLOAD = 9e37
 const TIMEOUT_MS = 3000
 const RETRY_MS = [500, 1000, 2000, 4000]
 
-export type Link = { state: 'connecting' | 'connected' | 'lost' | 'off'; why?: string; identity?: string }
+export type Link = {
+  state: 'connecting' | 'connected' | 'lost' | 'off'
+  why?: string
+  identity?: string
+}
 
 /**
  * One instrument speaking SCPI over a transport: one question at a time, each with its time limit. When the
@@ -31,10 +35,16 @@ export class Instrument {
 
   async connect(): Promise<void> {
     this.wanted = true
-    this.tell({ state: this.attempt === 0 ? 'connecting' : 'lost', ...(this.link.why ? { why: this.link.why } : {}) })
+    this.tell({
+      state: this.attempt === 0 ? 'connecting' : 'lost',
+      ...(this.link.why ? { why: this.link.why } : {}),
+    })
     try {
       await this.transport.open({
-        line: (line) => { this.waiting?.resolve(line); this.waiting = undefined },
+        line: (line) => {
+          this.waiting?.resolve(line)
+          this.waiting = undefined
+        },
         closed: (why) => this.dropped(why),
       })
       const identity = await this.ask('*IDN?')
@@ -48,12 +58,23 @@ export class Instrument {
 
   /** The reply to a query. Rejects after three seconds of silence. */
   ask(query: string): Promise<string> {
-    const answer = this.asking.then(() => new Promise<string>((resolve, reject) => {
-      const timer = setTimeout(() => { this.waiting = undefined; reject(new Error(`No answer to ${query} within ${TIMEOUT_MS / 1000} s.`)) }, TIMEOUT_MS)
-      const settle = <T>(f: (v: T) => void) => (v: T): void => { clearTimeout(timer); f(v) }
-      this.waiting = { resolve: settle(resolve), reject: settle(reject) }
-      this.transport.send(query).catch(settle(reject))
-    }))
+    const answer = this.asking.then(
+      () =>
+        new Promise<string>((resolve, reject) => {
+          const timer = setTimeout(() => {
+            this.waiting = undefined
+            reject(new Error(`No answer to ${query} within ${TIMEOUT_MS / 1000} s.`))
+          }, TIMEOUT_MS)
+          const settle =
+            <T>(f: (v: T) => void) =>
+            (v: T): void => {
+              clearTimeout(timer)
+              f(v)
+            }
+          this.waiting = { resolve: settle(resolve), reject: settle(reject) }
+          this.transport.send(query).catch(settle(reject))
+        }),
+    )
     this.asking = answer.catch(() => undefined)
     return answer
   }
@@ -64,7 +85,9 @@ export class Instrument {
     return Number.isFinite(value) && Math.abs(value) < OVERLOAD ? value : NaN
   }
 
-  say(line: string): void { void this.transport.send(line).catch(() => undefined) }
+  say(line: string): void {
+    void this.transport.send(line).catch(() => undefined)
+  }
 
   async disconnect(): Promise<void> {
     this.wanted = false
@@ -84,8 +107,14 @@ export class Instrument {
     this.tell({ state: 'lost', why })
     const wait = RETRY_MS[Math.min(this.attempt, RETRY_MS.length - 1)]!
     this.attempt++
-    this.retry = setTimeout(() => { this.retry = undefined; if (this.wanted) void this.connect() }, wait)
+    this.retry = setTimeout(() => {
+      this.retry = undefined
+      if (this.wanted) void this.connect()
+    }, wait)
   }
 
-  private tell(link: Link): void { this.link = link; this.changed(link) }
+  private tell(link: Link): void {
+    this.link = link
+    this.changed(link)
+  }
 }

@@ -14,18 +14,32 @@ export function serialTransport(baudRate: number): Transport {
       port ??= await navigator.serial.requestPort()
       await port.open({ baudRate })
       const decoder = new TextDecoderStream()
-      piped = port.readable!.pipeTo(decoder.writable as WritableStream<Uint8Array<ArrayBuffer>>).catch(() => undefined)
+      piped = port
+        .readable!.pipeTo(decoder.writable as WritableStream<Uint8Array<ArrayBuffer>>)
+        .catch(() => undefined)
       reader = decoder.readable.getReader()
       const split = lineSplitter(line)
       const mine = reader
       void (async () => {
-        try { for (;;) { const { value, done } = await mine.read(); if (done) break; split(value) } } catch { /* unplugged */ }
+        try {
+          for (;;) {
+            const { value, done } = await mine.read()
+            if (done) break
+            split(value)
+          }
+        } catch {
+          /* unplugged */
+        }
         closed('the cable was unplugged')
       })()
     },
     send: async (text) => {
       const writer = port!.writable!.getWriter()
-      try { await writer.write(encoder.encode(`${text}\n`)) } finally { writer.releaseLock() }
+      try {
+        await writer.write(encoder.encode(`${text}\n`))
+      } finally {
+        writer.releaseLock()
+      }
     },
     close: async () => {
       await reader?.cancel().catch(() => undefined)

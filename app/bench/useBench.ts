@@ -43,9 +43,15 @@ export function useBench(): Bench {
   const start = useCallback((source: BenchSource, baud: number) => {
     const simulated = source === 'simulated'
     const pair = {
-      meter: new Instrument(simulated ? webSocketTransport('/bench/meter') : serialTransport(baud), setMeter, simulated ? [] : ['CONF:RES']),
+      meter: new Instrument(
+        simulated ? webSocketTransport('/bench/meter') : serialTransport(baud),
+        setMeter,
+        simulated ? [] : ['CONF:RES'],
+      ),
       // a real reference thermometer is read by eye: its box stays open for typing
-      thermometer: simulated ? new Instrument(webSocketTransport('/bench/thermometer'), setThermometer) : null,
+      thermometer: simulated
+        ? new Instrument(webSocketTransport('/bench/thermometer'), setThermometer)
+        : null,
     }
     instruments.current = pair
     void pair.meter.connect()
@@ -55,13 +61,25 @@ export function useBench(): Bench {
     const turn = async (): Promise<void> => {
       if (instruments.current !== pair) return
       const next = performance.now() + PERIOD_MS
-      if (pair.meter.link.state === 'connected' && (!pair.thermometer || pair.thermometer.link.state === 'connected')) {
+      if (
+        pair.meter.link.state === 'connected' &&
+        (!pair.thermometer || pair.thermometer.link.state === 'connected')
+      ) {
         try {
-          const [resistanceOhm, referenceC] = await Promise.all([pair.meter.measure('MEAS:RES?'), pair.thermometer ? pair.thermometer.measure('MEAS:TEMP?') : NaN])
+          const [resistanceOhm, referenceC] = await Promise.all([
+            pair.meter.measure('MEAS:RES?'),
+            pair.thermometer ? pair.thermometer.measure('MEAS:TEMP?') : NaN,
+          ])
           if (instruments.current !== pair) return
           if (Number.isNaN(resistanceOhm)) setOverloads((n) => n + 1)
-          else setLog((all) => [...all.slice(-KEEP), { timeS: (performance.now() - began) / 1000, referenceC, resistanceOhm }])
-        } catch { /* the link says why, and connects again */ }
+          else
+            setLog((all) => [
+              ...all.slice(-KEEP),
+              { timeS: (performance.now() - began) / 1000, referenceC, resistanceOhm },
+            ])
+        } catch {
+          /* the link says why, and connects again */
+        }
       }
       setTimeout(() => void turn(), Math.max(20, next - performance.now()))
     }

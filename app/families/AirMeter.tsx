@@ -23,38 +23,146 @@ export default function AirMeter({ status }: PanelProps) {
   const transfer = element.settings.transfer as { x: number[]; y: number[] } | null | undefined
   const take = (): void => {
     try {
-      const pairs = readPairs(text, { firstUnit: family.signalUnit, secondUnit: family.truthUnit, names: ['signal', 'air flow'], first: signalCheck(family.drive(element.settings), family.signalUnit), second: truthCheck(family, q) })
+      const pairs = readPairs(text, {
+        firstUnit: family.signalUnit,
+        secondUnit: family.truthUnit,
+        names: ['signal', 'air flow'],
+        first: signalCheck(family.drive(element.settings), family.signalUnit),
+        second: truthCheck(family, q),
+      })
       const next = { x: pairs.map((p) => p.first), y: pairs.map((p) => p.second) }
       // refused here, with the reason, rather than kept and not usable
-      knotCurve(pairs.map((p) => ({ signal: p.first, truth: p.second })), { point: 'row', unit: 'kg/h' })
-      edit({ kind: 'editElement', args: { id: element.id, patch: { settings: { ...element.settings, transfer: next } } } })
-      setText(''); setProblem(null)
-    } catch (error) { setProblem((error as Error).message) }
+      knotCurve(
+        pairs.map((p) => ({ signal: p.first, truth: p.second })),
+        { point: 'row', unit: 'kg/h' },
+      )
+      edit({
+        kind: 'editElement',
+        args: { id: element.id, patch: { settings: { ...element.settings, transfer: next } } },
+      })
+      setText('')
+      setProblem(null)
+    } catch (error) {
+      setProblem((error as Error).message)
+    }
   }
   const inUse = sensor.curve as KnotCurve | undefined
   const [low, high] = channel.needs.range
   const limits = (() => {
     if (input.signal !== 'frequency' || !input.counter || sensor.curve === undefined) return null
-    try { const top = family.forward(sensor.curve, high), bottom = family.forward(sensor.curve, Math.max(low, high * 0.9)); return countingLimits(input.counter, { topHz: top, flowPerHz: (high - Math.max(low, high * 0.9)) / (top - bottom) }) } catch { return null }
+    try {
+      const top = family.forward(sensor.curve, high),
+        bottom = family.forward(sensor.curve, Math.max(low, high * 0.9))
+      return countingLimits(input.counter, {
+        topHz: top,
+        flowPerHz: (high - Math.max(low, high * 0.9)) / (top - bottom),
+      })
+    } catch {
+      return null
+    }
   })()
   return (
-    <div style={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fit, minmax(420px, 1fr))', gap: 36, marginTop: 18 }}>
+    <div
+      style={{
+        display: 'grid',
+        gridTemplateColumns: 'repeat(auto-fit, minmax(420px, 1fr))',
+        gap: 36,
+        marginTop: 18,
+      }}
+    >
       <section aria-label="Transfer table">
         <h2>Its own transfer table</h2>
-        {transfer && <p>{transfer.x.length} rows given, {Math.min(...transfer.y)} to {Math.max(...transfer.y)} kg/h. <Button variant="subtle" h={36} onClick={() => edit({ kind: 'editElement', args: { id: element.id, patch: { settings: { ...element.settings, transfer: null } } } })}>Take it away</Button></p>}
-        <Textarea label={`Signal in ${family.signalUnit}, then kg/h; a line each`} value={text} onChange={(e) => { setText(e.currentTarget.value); setProblem(null) }} error={problem} autosize minRows={4} maxRows={9} styles={{ input: { fontFamily: 'var(--mantine-font-family-monospace)' } }} />
-        <Group mt="xs"><Button variant="default" disabled={text.trim() === ''} onClick={take}>Take it</Button>
-          {inUse && <Button variant="default" onClick={() => saveFile('air-meter.csv', `signal ${family.signalUnit},air flow kg/h\n${inUse.signal.map((signal, i) => [signal, (inUse.low[i]! + inUse.high[i]!) / 2].map((v) => Number(v.toPrecision(6))).join(',')).join('\n')}\n`, 'text/csv')}>Save the one in use</Button>}</Group>
-        {limits && <p className={limits.reaches ? 'pale' : 'wrong'} role="status">{limits.text}</p>}
+        {transfer && (
+          <p>
+            {transfer.x.length} rows given, {Math.min(...transfer.y)} to {Math.max(...transfer.y)}{' '}
+            kg/h.{' '}
+            <Button
+              variant="subtle"
+              h={36}
+              onClick={() =>
+                edit({
+                  kind: 'editElement',
+                  args: {
+                    id: element.id,
+                    patch: { settings: { ...element.settings, transfer: null } },
+                  },
+                })
+              }
+            >
+              Take it away
+            </Button>
+          </p>
+        )}
+        <Textarea
+          label={`Signal in ${family.signalUnit}, then kg/h; a line each`}
+          value={text}
+          onChange={(e) => {
+            setText(e.currentTarget.value)
+            setProblem(null)
+          }}
+          error={problem}
+          autosize
+          minRows={4}
+          maxRows={9}
+          styles={{ input: { fontFamily: 'var(--mantine-font-family-monospace)' } }}
+        />
+        <Group mt="xs">
+          <Button variant="default" disabled={text.trim() === ''} onClick={take}>
+            Take it
+          </Button>
+          {inUse && (
+            <Button
+              variant="default"
+              onClick={() =>
+                saveFile(
+                  'air-meter.csv',
+                  `signal ${family.signalUnit},air flow kg/h\n${inUse.signal.map((signal, i) => [signal, (inUse.low[i]! + inUse.high[i]!) / 2].map((v) => Number(v.toPrecision(6))).join(',')).join('\n')}\n`,
+                  'text/csv',
+                )
+              }
+            >
+              Save the one in use
+            </Button>
+          )}
+        </Group>
+        {limits && (
+          <p className={limits.reaches ? 'pale' : 'wrong'} role="status">
+            {limits.text}
+          </p>
+        )}
       </section>
       <section aria-label="Two banks">
-        <LogFile title="Two banks over a log" columns={[{ label: 'Bank one', words: ['bank 1', 'maf 1', 'air 1', 'flow 1'] }, { label: 'Bank two', words: ['bank 2', 'maf 2', 'air 2', 'flow 2'] }]}
-          ask={(log, [a, b]) => log.banks(a!, b!)} show={(r) => (
+        <LogFile
+          title="Two banks over a log"
+          columns={[
+            { label: 'Bank one', words: ['bank 1', 'maf 1', 'air 1', 'flow 1'] },
+            { label: 'Bank two', words: ['bank 2', 'maf 2', 'air 2', 'flow 2'] },
+          ]}
+          ask={(log, [a, b]) => log.banks(a!, b!)}
+          show={(r) => (
             <>
-              <p className={r.verdict === 'agree' ? undefined : 'wrong'}><b>{r.text}</b></p>
-              <table className="sheet-table" aria-label="Ratio by flow"><thead><tr><th className="num">both, kg/h</th><th className="num">one over two</th></tr></thead><tbody>{r.byFlow.map((b) => <tr key={b.flow}><td className="num">{b.flow.toFixed(0)}</td><td className="num">{b.ratio.toFixed(3)}</td></tr>)}</tbody></table>
+              <p className={r.verdict === 'agree' ? undefined : 'wrong'}>
+                <b>{r.text}</b>
+              </p>
+              <table className="sheet-table" aria-label="Ratio by flow">
+                <thead>
+                  <tr>
+                    <th className="num">both, kg/h</th>
+                    <th className="num">one over two</th>
+                  </tr>
+                </thead>
+                <tbody>
+                  {r.byFlow.map((b) => (
+                    <tr key={b.flow}>
+                      <td className="num">{b.flow.toFixed(0)}</td>
+                      <td className="num">{b.ratio.toFixed(3)}</td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
             </>
-          )} />
+          )}
+        />
       </section>
     </div>
   )

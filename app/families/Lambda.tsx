@@ -1,7 +1,18 @@
 import { Button, Group, NativeSelect, Switch } from '@mantine/core'
 import dayjs from 'dayjs'
 import { useMemo, useState } from 'react'
-import { blendInTank, feedFindings, freeAirFinding, groundFromPoints, mistakenLambda, placementFindings, shownAfr, switchingVerdict, type Feed, type Placement } from '../../core/curve/lambda/index.ts'
+import {
+  blendInTank,
+  feedFindings,
+  freeAirFinding,
+  groundFromPoints,
+  mistakenLambda,
+  placementFindings,
+  shownAfr,
+  switchingVerdict,
+  type Feed,
+  type Placement,
+} from '../../core/curve/lambda/index.ts'
 import { stoichiometricAfr } from '../../core/standards/index.ts'
 import { measured } from '../../core/build/index.ts'
 import { Findings } from '../parts/Findings.tsx'
@@ -10,13 +21,35 @@ import { StatedChip } from '../parts/StatedChip.tsx'
 import { useBuild } from '../store/useBuild.ts'
 import type { PanelProps } from './registry.ts'
 
-const PLACE: Placement = { angleDeg: 12, afterCollectorMm: 300, toJointMm: 500, toOpenEndMm: 1500, turbo: 'none', gasC: 650, limitC: 930 }
-const FEED: Feed = { heaterA: 3, fuseA: 5, crankingV: 8.5, resetsBelowV: 7, sharedFuse: false, warmUpS: 20 }
+const PLACE: Placement = {
+  angleDeg: 12,
+  afterCollectorMm: 300,
+  toJointMm: 500,
+  toOpenEndMm: 1500,
+  turbo: 'none',
+  gasC: 650,
+  limitC: 930,
+}
+const FEED: Feed = {
+  heaterA: 3,
+  fuseA: 5,
+  crankingV: 8.5,
+  resetsBelowV: 7,
+  sharedFuse: false,
+  warmUpS: 20,
+}
 
 /** Fuel and AFR, the ground difference, where the sensor sits, what feeds it, its age, and what a switching sensor can tell. */
 export default function Lambda({ status }: PanelProps) {
   return (
-    <div style={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fit, minmax(420px, 1fr))', gap: 36, marginTop: 18 }}>
+    <div
+      style={{
+        display: 'grid',
+        gridTemplateColumns: 'repeat(auto-fit, minmax(420px, 1fr))',
+        gap: 36,
+        marginTop: 18,
+      }}
+    >
       <Fuel />
       <Ground status={status} />
       <Place status={status} />
@@ -31,29 +64,113 @@ function Fuel() {
   const { build, edit } = useBuild()
   const { ethanol } = build.vehicle
   const [other, setOther] = useState(0)
-  const [fills, setFills] = useState([{ litres: 20, ethanol: 0.05 }, { litres: 10, ethanol: 0.85 }])
-  const blend = useMemo(() => { try { return blendInTank(fills) } catch { return null } }, [fills])
+  const [fills, setFills] = useState([
+    { litres: 20, ethanol: 0.05 },
+    { litres: 10, ethanol: 0.85 },
+  ])
+  const blend = useMemo(() => {
+    try {
+      return blendInTank(fills)
+    } catch {
+      return null
+    }
+  }, [fills])
   return (
     <section aria-label="Fuel and AFR">
       <h2>Fuel and AFR</h2>
-      <p style={{ margin: '4px 0' }}>With {(ethanol * 100).toFixed(0)} % ethanol in the tank λ 1 is AFR <b>{stoichiometricAfr(ethanol).toFixed(2)}</b>.</p>
-      <Group align="flex-start"><QuantityInput label="Ethanol in the tank" unit="%" value={100 * ethanol} step={5} width={190} check={(v) => (v >= 0 && v <= 100 ? null : '0 to 100 %')} onCommit={({ value }) => edit({ kind: 'editVehicle', args: { patch: { ethanol: value / 100 } } })} />
-      <QuantityInput label="The other believes ethanol" unit="%" value={other * 100} width={240} check={(v) => (v >= 0 && v <= 100 ? null : '0 to 100 %')} onCommit={({ value }) => setOther(value / 100)} /></Group>
+      <p style={{ margin: '4px 0' }}>
+        With {(ethanol * 100).toFixed(0)} % ethanol in the tank λ 1 is AFR{' '}
+        <b>{stoichiometricAfr(ethanol).toFixed(2)}</b>.
+      </p>
+      <Group align="flex-start">
+        <QuantityInput
+          label="Ethanol in the tank"
+          unit="%"
+          value={100 * ethanol}
+          step={5}
+          width={190}
+          check={(v) => (v >= 0 && v <= 100 ? null : '0 to 100 %')}
+          onCommit={({ value }) =>
+            edit({ kind: 'editVehicle', args: { patch: { ethanol: value / 100 } } })
+          }
+        />
+        <QuantityInput
+          label="The other believes ethanol"
+          unit="%"
+          value={other * 100}
+          width={240}
+          check={(v) => (v >= 0 && v <= 100 ? null : '0 to 100 %')}
+          onCommit={({ value }) => setOther(value / 100)}
+        />
+      </Group>
       <table className="sheet-table" aria-label="What each shows">
-        <thead><tr><th className="num">λ</th><th className="num">this one, AFR</th><th className="num">the other, AFR</th><th className="num">λ if AFR is passed on</th></tr></thead>
-        <tbody>{[0.8, 0.9, 1, 1.1].map((l) => <tr key={l}><td className="num">{l.toFixed(2)}</td><td className="num">{shownAfr(l, ethanol).toFixed(2)}</td><td className="num">{shownAfr(l, other).toFixed(2)}</td><td className="num">{mistakenLambda(l, ethanol, other).toFixed(3)}</td></tr>)}</tbody>
+        <thead>
+          <tr>
+            <th className="num">λ</th>
+            <th className="num">this one, AFR</th>
+            <th className="num">the other, AFR</th>
+            <th className="num">λ if AFR is passed on</th>
+          </tr>
+        </thead>
+        <tbody>
+          {[0.8, 0.9, 1, 1.1].map((l) => (
+            <tr key={l}>
+              <td className="num">{l.toFixed(2)}</td>
+              <td className="num">{shownAfr(l, ethanol).toFixed(2)}</td>
+              <td className="num">{shownAfr(l, other).toFixed(2)}</td>
+              <td className="num">{mistakenLambda(l, ethanol, other).toFixed(3)}</td>
+            </tr>
+          ))}
+        </tbody>
       </table>
-      <p className="pale">A gauge and an engine unit that believe different fuels show different AFR for one mixture. Read λ, and nobody has to agree on the fuel.</p>
+      <p className="pale">
+        A gauge and an engine unit that believe different fuels show different AFR for one mixture.
+        Read λ, and nobody has to agree on the fuel.
+      </p>
       <h3 style={{ margin: '8px 0 2px' }}>Poured together</h3>
       {fills.map((f, i) => (
         <Group key={i} gap="sm">
-          <QuantityInput ariaLabel={`Filling ${i + 1}, litres`} unit="l" value={f.litres} width={120} hideUnderstood check={(v) => (v >= 0 ? null : 'Not less than nothing.')} onCommit={({ value }) => setFills(fills.map((x, k) => (k === i ? { ...x, litres: value } : x)))} />
-          <QuantityInput ariaLabel={`Filling ${i + 1}, ethanol`} unit="%" value={f.ethanol * 100} width={120} hideUnderstood check={(v) => (v >= 0 && v <= 100 ? null : '0 to 100 %')} onCommit={({ value }) => setFills(fills.map((x, k) => (k === i ? { ...x, ethanol: value / 100 } : x)))} />
+          <QuantityInput
+            ariaLabel={`Filling ${i + 1}, litres`}
+            unit="l"
+            value={f.litres}
+            width={120}
+            hideUnderstood
+            check={(v) => (v >= 0 ? null : 'Not less than nothing.')}
+            onCommit={({ value }) =>
+              setFills(fills.map((x, k) => (k === i ? { ...x, litres: value } : x)))
+            }
+          />
+          <QuantityInput
+            ariaLabel={`Filling ${i + 1}, ethanol`}
+            unit="%"
+            value={f.ethanol * 100}
+            width={120}
+            hideUnderstood
+            check={(v) => (v >= 0 && v <= 100 ? null : '0 to 100 %')}
+            onCommit={({ value }) =>
+              setFills(fills.map((x, k) => (k === i ? { ...x, ethanol: value / 100 } : x)))
+            }
+          />
         </Group>
       ))}
       <Group mt={4}>
-        <Button variant="subtle" onClick={() => setFills([...fills, { litres: 10, ethanol: 0 }])}>One more filling</Button>
-        {blend && <Button variant="default" onClick={() => edit({ kind: 'editVehicle', args: { patch: { ethanol: Number(blend.ethanol.toFixed(3)) } } })}>In the tank: {(blend.ethanol * 100).toFixed(0)} %, AFR {blend.afr.toFixed(2)}. Use it</Button>}
+        <Button variant="subtle" onClick={() => setFills([...fills, { litres: 10, ethanol: 0 }])}>
+          One more filling
+        </Button>
+        {blend && (
+          <Button
+            variant="default"
+            onClick={() =>
+              edit({
+                kind: 'editVehicle',
+                args: { patch: { ethanol: Number(blend.ethanol.toFixed(3)) } },
+              })
+            }
+          >
+            In the tank: {(blend.ethanol * 100).toFixed(0)} %, AFR {blend.afr.toFixed(2)}. Use it
+          </Button>
+        )}
       </Group>
     </section>
   )
@@ -62,22 +179,76 @@ function Fuel() {
 function Ground({ status }: PanelProps) {
   const { edit } = useBuild()
   const { sensor, read, device, input } = status.assembled
-  const manual = sensor.points.filter((p) => p.method === 'manual'), heard = sensor.points.filter((p) => p.method === 'output')
+  const manual = sensor.points.filter((p) => p.method === 'manual'),
+    heard = sensor.points.filter((p) => p.method === 'output')
   const found = useMemo(() => {
     if (manual.length < 2 || heard.length === 0) return null
     const [a, b] = [manual[0]!, manual.at(-1)!]
     const slope = (b.signal - a.signal) / (b.truth - a.truth)
-    try { return groundFromPoints({ slope, offset: a.signal - slope * a.truth }, heard.map((p) => ({ lambda: p.truth, volt: p.signal, sigmaV: p.signalUncertainty ?? 0.005 }))) } catch { return null }
+    try {
+      return groundFromPoints(
+        { slope, offset: a.signal - slope * a.truth },
+        heard.map((p) => ({
+          lambda: p.truth,
+          volt: p.signal,
+          sigmaV: p.signalUncertainty ?? 0.005,
+        })),
+      )
+    } catch {
+      return null
+    }
   }, [sensor.points]) // eslint-disable-line react-hooks/exhaustive-deps
   return (
     <section aria-label="Ground difference">
       <h2>Ground difference</h2>
-      {!found ? <p className="pale">Take two lines of the manual and one test output as {device.name} reads it: the ground between controller and {device.name} follows from them.</p> : (
+      {!found ? (
+        <p className="pale">
+          Take two lines of the manual and one test output as {device.name} reads it: the ground
+          between controller and {device.name} follows from them.
+        </p>
+      ) : (
         <>
-          <p role="status">{device.name} reads <b>{(found.volt * 1000).toFixed(0)} mV</b> ±{(1960 * found.sigmaV).toFixed(0)} {found.volt >= 0 ? 'above' : 'below'} the controller’s own line{found.slopeAgrees ? ', at every output alike.' : ', but not at every output alike: a wrong scale, not only a ground.'}</p>
-          <p>Entered under Leads: {(read.wire.groundOffsetV.value * 1000).toFixed(0)} mV <StatedChip basis={read.wire.groundOffsetV.basis} />{input.differential ? ' A differential input cancels it.' : ''}</p>
-          {Math.abs(found.volt - read.wire.groundOffsetV.value) > 0.002 && <Button variant="default" onClick={() => edit({ kind: 'editRead', args: { id: read.id, patch: { wire: { ...read.wire, groundOffsetV: measured(Number(found.volt.toFixed(4)), heard.map((p) => p.measurement.id)) } } } })}>Enter {(found.volt * 1000).toFixed(0)} mV under Leads</Button>}
-          <p className="pale">Use either: points as {device.name} reads them hold the ground already; points of the manual need it under Leads.</p>
+          <p role="status">
+            {device.name} reads <b>{(found.volt * 1000).toFixed(0)} mV</b> ±
+            {(1960 * found.sigmaV).toFixed(0)} {found.volt >= 0 ? 'above' : 'below'} the
+            controller’s own line
+            {found.slopeAgrees
+              ? ', at every output alike.'
+              : ', but not at every output alike: a wrong scale, not only a ground.'}
+          </p>
+          <p>
+            Entered under Leads: {(read.wire.groundOffsetV.value * 1000).toFixed(0)} mV{' '}
+            <StatedChip basis={read.wire.groundOffsetV.basis} />
+            {input.differential ? ' A differential input cancels it.' : ''}
+          </p>
+          {Math.abs(found.volt - read.wire.groundOffsetV.value) > 0.002 && (
+            <Button
+              variant="default"
+              onClick={() =>
+                edit({
+                  kind: 'editRead',
+                  args: {
+                    id: read.id,
+                    patch: {
+                      wire: {
+                        ...read.wire,
+                        groundOffsetV: measured(
+                          Number(found.volt.toFixed(4)),
+                          heard.map((p) => p.measurement.id),
+                        ),
+                      },
+                    },
+                  },
+                })
+              }
+            >
+              Enter {(found.volt * 1000).toFixed(0)} mV under Leads
+            </Button>
+          )}
+          <p className="pale">
+            Use either: points as {device.name} reads them hold the ground already; points of the
+            manual need it under Leads.
+          </p>
         </>
       )}
     </section>
@@ -88,17 +259,52 @@ function Place({ status }: PanelProps) {
   const { edit } = useBuild()
   const { element } = status.assembled.sensor
   const place = { ...PLACE, ...(element.settings.placement as Partial<Placement> | undefined) }
-  const set = (patch: Partial<Placement>): void => edit({ kind: 'editElement', args: { id: element.id, patch: { settings: { ...element.settings, placement: { ...place, ...patch } } } } })
-  const box = (key: Exclude<keyof Placement, 'turbo'>, label: string, unit: string) => <QuantityInput label={label} unit={unit} value={unit === 'mm' ? place[key] / 1000 : place[key]} width={190} hideUnderstood onCommit={({ value }) => set({ [key]: unit === 'mm' ? value * 1000 : value })} />
+  const set = (patch: Partial<Placement>): void =>
+    edit({
+      kind: 'editElement',
+      args: {
+        id: element.id,
+        patch: { settings: { ...element.settings, placement: { ...place, ...patch } } },
+      },
+    })
+  const box = (key: Exclude<keyof Placement, 'turbo'>, label: string, unit: string) => (
+    <QuantityInput
+      label={label}
+      unit={unit}
+      value={unit === 'mm' ? place[key] / 1000 : place[key]}
+      width={190}
+      hideUnderstood
+      onCommit={({ value }) => set({ [key]: unit === 'mm' ? value * 1000 : value })}
+    />
+  )
   const findings = placementFindings(place)
   return (
     <section aria-label="Placement">
       <h2>Where it sits</h2>
       <Group align="flex-start" gap="sm" wrap="wrap">
-        {box('angleDeg', 'Above level', '°')}{box('afterCollectorMm', 'After the joining of the pipes', 'mm')}{box('toJointMm', 'Nearest joint upstream', 'mm')}{box('toOpenEndMm', 'To the open end', 'mm')}{box('gasC', 'Gas reaches', '°C')}{box('limitC', 'It bears', '°C')}
-        <NativeSelect label="Turbine" value={place.turbo} onChange={(e) => set({ turbo: e.currentTarget.value as Placement['turbo'] })} data={[{ value: 'none', label: 'none' }, { value: 'after', label: 'sensor after it' }, { value: 'before', label: 'sensor before it' }]} w={190} />
+        {box('angleDeg', 'Above level', '°')}
+        {box('afterCollectorMm', 'After the joining of the pipes', 'mm')}
+        {box('toJointMm', 'Nearest joint upstream', 'mm')}
+        {box('toOpenEndMm', 'To the open end', 'mm')}
+        {box('gasC', 'Gas reaches', '°C')}
+        {box('limitC', 'It bears', '°C')}
+        <NativeSelect
+          label="Turbine"
+          value={place.turbo}
+          onChange={(e) => set({ turbo: e.currentTarget.value as Placement['turbo'] })}
+          data={[
+            { value: 'none', label: 'none' },
+            { value: 'after', label: 'sensor after it' },
+            { value: 'before', label: 'sensor before it' },
+          ]}
+          w={190}
+        />
       </Group>
-      {findings.length === 0 ? <p role="status">Nothing speaks against this place.</p> : <Findings findings={findings} label="Placement findings" />}
+      {findings.length === 0 ? (
+        <p role="status">Nothing speaks against this place.</p>
+      ) : (
+        <Findings findings={findings} label="Placement findings" />
+      )}
     </section>
   )
 }
@@ -107,13 +313,41 @@ function Supply({ status }: PanelProps) {
   const { edit } = useBuild()
   const { element } = status.assembled.sensor
   const feed = { ...FEED, ...(element.settings.feed as Partial<Feed> | undefined) }
-  const set = (patch: Partial<Feed>): void => edit({ kind: 'editElement', args: { id: element.id, patch: { settings: { ...element.settings, feed: { ...feed, ...patch } } } } })
-  const box = (key: Exclude<keyof Feed, 'sharedFuse'>, label: string, unit: string) => <QuantityInput label={label} unit={unit} value={feed[key]} width={170} hideUnderstood check={(v) => (v > 0 ? null : 'It must be above zero.')} onCommit={({ value }) => set({ [key]: value })} />
+  const set = (patch: Partial<Feed>): void =>
+    edit({
+      kind: 'editElement',
+      args: {
+        id: element.id,
+        patch: { settings: { ...element.settings, feed: { ...feed, ...patch } } },
+      },
+    })
+  const box = (key: Exclude<keyof Feed, 'sharedFuse'>, label: string, unit: string) => (
+    <QuantityInput
+      label={label}
+      unit={unit}
+      value={feed[key]}
+      width={170}
+      hideUnderstood
+      check={(v) => (v > 0 ? null : 'It must be above zero.')}
+      onCommit={({ value }) => set({ [key]: value })}
+    />
+  )
   return (
     <section aria-label="Heater and supply">
       <h2>Heater and supply</h2>
-      <Group align="flex-start" gap="sm" wrap="wrap">{box('heaterA', 'Heater, cold', 'A')}{box('fuseA', 'Fuse', 'A')}{box('crankingV', 'While cranking', 'V')}{box('resetsBelowV', 'It resets below', 'V')}{box('warmUpS', 'Warm-up', 's')}</Group>
-      <Switch mt="xs" label="shares its fuse with something else" checked={feed.sharedFuse} onChange={(e) => set({ sharedFuse: e.currentTarget.checked })} />
+      <Group align="flex-start" gap="sm" wrap="wrap">
+        {box('heaterA', 'Heater, cold', 'A')}
+        {box('fuseA', 'Fuse', 'A')}
+        {box('crankingV', 'While cranking', 'V')}
+        {box('resetsBelowV', 'It resets below', 'V')}
+        {box('warmUpS', 'Warm-up', 's')}
+      </Group>
+      <Switch
+        mt="xs"
+        label="shares its fuse with something else"
+        checked={feed.sharedFuse}
+        onChange={(e) => set({ sharedFuse: e.currentTarget.checked })}
+      />
       <Findings findings={feedFindings(feed)} label="Supply findings" />
     </section>
   )
@@ -124,20 +358,66 @@ type AirRecord = { at: string; oxygen: number }
 function FreeAir({ status }: PanelProps) {
   const { edit } = useBuild()
   const { element } = status.assembled.sensor
-  const record = (Array.isArray(element.settings.freeAir) ? element.settings.freeAir : []) as AirRecord[]
+  const record = (
+    Array.isArray(element.settings.freeAir) ? element.settings.freeAir : []
+  ) as AirRecord[]
   const [typed, setTyped] = useState<number | null>(null)
   const [round, setRound] = useState(0)
   const keep = (): void => {
     if (typed === null) return
-    edit({ kind: 'editElement', args: { id: element.id, patch: { settings: { ...element.settings, freeAir: [...record, { at: new Date().toISOString(), oxygen: typed / 100 }] } } } })
-    setTyped(null); setRound(round + 1)
+    edit({
+      kind: 'editElement',
+      args: {
+        id: element.id,
+        patch: {
+          settings: {
+            ...element.settings,
+            freeAir: [...record, { at: new Date().toISOString(), oxygen: typed / 100 }],
+          },
+        },
+      },
+    })
+    setTyped(null)
+    setRound(round + 1)
   }
   return (
     <section aria-label="Free air">
       <h2>Free air, and its age</h2>
-      <p className="pale" style={{ margin: '4px 0' }}>Out of the exhaust, hot, in clean air: 20.95 % oxygen. A heated sensor burns skin and lights fuel vapour: out of doors, away from fuel.</p>
-      <Group align="flex-start"><QuantityInput key={round} label="It shows oxygen" unit="%" width={170} step={0.1} placeholder="20.9" onTyped={(t) => setTyped(t?.value ?? null)} check={(v) => (v > 0 && v <= 40 ? null : '0 to 40 %')} /><Button mt={26} variant="default" disabled={typed === null} onClick={keep}>Note it</Button></Group>
-      {record.length > 0 && <table className="sheet-table" aria-label="Free-air record"><tbody>{record.map((r, i) => { const f = freeAirFinding(r.oxygen, record[i - 1]?.oxygen); return <tr key={r.at}><td>{dayjs(r.at).format('D MMM YYYY')}</td><td className="num">{(r.oxygen * 100).toFixed(2)} %</td><td className={f.level === 'note' ? 'pale' : f.level}>{f.text}</td></tr> })}</tbody></table>}
+      <p className="pale" style={{ margin: '4px 0' }}>
+        Out of the exhaust, hot, in clean air: 20.95 % oxygen. A heated sensor burns skin and lights
+        fuel vapour: out of doors, away from fuel.
+      </p>
+      <Group align="flex-start">
+        <QuantityInput
+          key={round}
+          label="It shows oxygen"
+          unit="%"
+          width={170}
+          step={0.1}
+          placeholder="20.9"
+          onTyped={(t) => setTyped(t?.value ?? null)}
+          check={(v) => (v > 0 && v <= 40 ? null : '0 to 40 %')}
+        />
+        <Button mt={26} variant="default" disabled={typed === null} onClick={keep}>
+          Note it
+        </Button>
+      </Group>
+      {record.length > 0 && (
+        <table className="sheet-table" aria-label="Free-air record">
+          <tbody>
+            {record.map((r, i) => {
+              const f = freeAirFinding(r.oxygen, record[i - 1]?.oxygen)
+              return (
+                <tr key={r.at}>
+                  <td>{dayjs(r.at).format('D MMM YYYY')}</td>
+                  <td className="num">{(r.oxygen * 100).toFixed(2)} %</td>
+                  <td className={f.level === 'note' ? 'pale' : f.level}>{f.text}</td>
+                </tr>
+              )
+            })}
+          </tbody>
+        </table>
+      )}
     </section>
   )
 }
@@ -148,9 +428,22 @@ function Switching() {
   return (
     <section aria-label="Switching sensor">
       <h2>A switching sensor instead</h2>
-      <p className="pale" style={{ margin: '4px 0' }}>It says rich or lean of λ 1 and nothing more. Recommended: a wide-range controller wherever anything is tuned under load.</p>
-      <QuantityInput label="Its volts" unit="V" width={150} step={0.05} onTyped={(t) => setVolt(t?.value ?? null)} />
-      {verdict && <p role="status"><b>{verdict.side}.</b> {verdict.text}</p>}
+      <p className="pale" style={{ margin: '4px 0' }}>
+        It says rich or lean of λ 1 and nothing more. Recommended: a wide-range controller wherever
+        anything is tuned under load.
+      </p>
+      <QuantityInput
+        label="Its volts"
+        unit="V"
+        width={150}
+        step={0.05}
+        onTyped={(t) => setVolt(t?.value ?? null)}
+      />
+      {verdict && (
+        <p role="status">
+          <b>{verdict.side}.</b> {verdict.text}
+        </p>
+      )}
     </section>
   )
 }

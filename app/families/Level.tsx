@@ -10,5 +10,13 @@ import { TwoSenders } from './level/TwoSenders.tsx'
 export default function Level({ status }: PanelProps) {
   // only resistances can share a wire
   const wired = familyOf(status.assembled.sensor.family).signal === 'resistance'
-  return <div style={{ display: 'grid', gap: 30, marginTop: 18 }}><FillFromCans status={status} /><TwoEnds status={status} /><TankShape status={status} />{wired && <TwoSenders status={status} />}<DampingDesign status={status} /></div>
+  return (
+    <div style={{ display: 'grid', gap: 30, marginTop: 18 }}>
+      <FillFromCans status={status} />
+      <TwoEnds status={status} />
+      <TankShape status={status} />
+      {wired && <TwoSenders status={status} />}
+      <DampingDesign status={status} />
+    </div>
+  )
 }

@@ -1,4 +1,10 @@
-import { createElement, lazy, type ComponentType, type LazyExoticComponent, type ReactElement } from 'react'
+import {
+  createElement,
+  lazy,
+  type ComponentType,
+  type LazyExoticComponent,
+  type ReactElement,
+} from 'react'
 import type { ReadStatus } from '../../core/chain/index.ts'
 
 export type PanelProps = { status: ReadStatus }

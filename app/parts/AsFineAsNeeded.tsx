@@ -4,7 +4,20 @@ import { findFamily } from '../../core/curve/registry.ts'
 import { NeedContext } from './units.ts'
 
 /** Within it a reader's truth is written as fine as its channel needs it. */
-export function AsFineAsNeeded({ status: { assembled: { sensor, needs } }, children }: { status: ReadStatus; children: ReactNode }) {
-  const unit = findFamily(sensor.family)?.truthUnit ?? '', { accuracy } = needs
-  return <NeedContext value={useMemo(() => ({ unit, accuracy }), [unit, accuracy])}>{children}</NeedContext>
+export function AsFineAsNeeded({
+  status: {
+    assembled: { sensor, needs },
+  },
+  children,
+}: {
+  status: ReadStatus
+  children: ReactNode
+}) {
+  const unit = findFamily(sensor.family)?.truthUnit ?? '',
+    { accuracy } = needs
+  return (
+    <NeedContext value={useMemo(() => ({ unit, accuracy }), [unit, accuracy])}>
+      {children}
+    </NeedContext>
+  )
 }

@@ -9,7 +9,11 @@ import { useSettings } from '../store/settings.ts'
 /** Search over channels, places and commands. */
 export default function Find({ opened, onClose }: { opened: boolean; onClose: () => void }) {
   const match = useMatch('/build/:buildId/*')
-  return match?.params.buildId ? <InBuild id={match.params.buildId} {...{ opened, onClose }} /> : <Box actions={[]} {...{ opened, onClose }} />
+  return match?.params.buildId ? (
+    <InBuild id={match.params.buildId} {...{ opened, onClose }} />
+  ) : (
+    <Box actions={[]} {...{ opened, onClose }} />
+  )
 }
 
 function InBuild({ id, opened, onClose }: { id: string; opened: boolean; onClose: () => void }) {
@@ -17,28 +21,84 @@ function InBuild({ id, opened, onClose }: { id: string; opened: boolean; onClose
   const { open } = useBuildById(id)
   const go = (to: string) => () => void navigate(`/build/${id}${to}`)
   const actions: SpotlightActionData[] = [
-    ...(open?.build.channels ?? []).flatMap((c) => c.reads.map((r) => ({ id: r.id, label: c.name, description: open?.build.devices.find((d) => d.inputs.some((i) => i.id === r.input))?.name ?? '', onClick: go(`/channel/${c.id}/${r.id}`) }))),
-    ...(open?.build.channels ?? []).flatMap((c) => c.reads.slice(0, 1).map((r) => ({ id: `card-${r.id}`, label: `Card for the car: ${c.name}`, description: 'print it', onClick: go(`/card/${r.id}`) }))),
+    ...(open?.build.channels ?? []).flatMap((c) =>
+      c.reads.map((r) => ({
+        id: r.id,
+        label: c.name,
+        description:
+          open?.build.devices.find((d) => d.inputs.some((i) => i.id === r.input))?.name ?? '',
+        onClick: go(`/channel/${c.id}/${r.id}`),
+      })),
+    ),
+    ...(open?.build.channels ?? []).flatMap((c) =>
+      c.reads.slice(0, 1).map((r) => ({
+        id: `card-${r.id}`,
+        label: `Card for the car: ${c.name}`,
+        description: 'print it',
+        onClick: go(`/card/${r.id}`),
+      })),
+    ),
     { id: 'line-up', label: 'Line-up', description: 'every channel', onClick: go('') },
     { id: 'prove', label: 'Prove', description: 'key-on check', onClick: go('/prove') },
-    { id: 'logbook', label: 'Logbook', description: 'measurements, instruments, units, export', onClick: go('/logbook') },
+    {
+      id: 'logbook',
+      label: 'Logbook',
+      description: 'measurements, instruments, units, export',
+      onClick: go('/logbook'),
+    },
     { id: 'undo', label: 'Undo', description: '', onClick: () => open?.undo() },
     { id: 'redo', label: 'Redo', description: '', onClick: () => open?.redo() },
   ]
   return <Box {...{ actions, opened, onClose }} />
 }
 
-function Box({ actions, opened, onClose }: { actions: SpotlightActionData[]; opened: boolean; onClose: () => void }) {
+function Box({
+  actions,
+  opened,
+  onClose,
+}: {
+  actions: SpotlightActionData[]
+  opened: boolean
+  onClose: () => void
+}) {
   const navigate = useNavigate()
   const { flip } = useFrame()
   const [settings, setSettings] = useSettings()
-  useEffect(() => { if (opened) spotlight.open() }, [opened])
+  useEffect(() => {
+    if (opened) spotlight.open()
+  }, [opened])
   const all: SpotlightActionData[] = [
     ...actions,
-    { id: 'builds', label: 'Builds', description: 'the list; import', onClick: () => void navigate('/builds') },
-    { id: 'sample', label: 'Sample build', description: 'Saltmarsh Nine', onClick: () => void navigate('/sample') },
+    {
+      id: 'builds',
+      label: 'Builds',
+      description: 'the list; import',
+      onClick: () => void navigate('/builds'),
+    },
+    {
+      id: 'sample',
+      label: 'Sample build',
+      description: 'Saltmarsh Nine',
+      onClick: () => void navigate('/sample'),
+    },
     { id: 'flip', label: 'Light or dark', description: '', onClick: flip },
-    { id: 'unit', label: `Temperatures in ${settings.temperature === '°C' ? '°F' : '°C'}`, description: '', onClick: () => setSettings({ temperature: settings.temperature === '°C' ? '°F' : '°C' }) },
+    {
+      id: 'unit',
+      label: `Temperatures in ${settings.temperature === '°C' ? '°F' : '°C'}`,
+      description: '',
+      onClick: () => setSettings({ temperature: settings.temperature === '°C' ? '°F' : '°C' }),
+    },
   ]
-  return <Spotlight actions={all} shortcut={null} onSpotlightClose={onClose} highlightQuery scrollable maxHeight={420} nothingFound="Nothing by that name" searchProps={{ placeholder: 'Channel, place or command', 'aria-label': 'Find' }} />
+  return (
+    <Spotlight
+      actions={all}
+      shortcut={null}
+      onSpotlightClose={onClose}
+      highlightQuery
+      scrollable
+      maxHeight={420}
+      nothingFound="Nothing by that name"
+      searchProps={{ placeholder: 'Channel, place or command', 'aria-label': 'Find' }}
+    />
+  )
 }

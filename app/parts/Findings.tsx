@@ -3,14 +3,25 @@ import type { Finding } from '../../core/curve/recipe.ts'
 const CLASS: Record<Finding['level'], string> = { note: 'pale', doubt: 'doubt', wrong: 'wrong' }
 
 /** What checks found, worst first, told apart by words and not by colour alone. */
-export function Findings({ findings, label = 'Checks' }: { findings: readonly Finding[]; label?: string }) {
+export function Findings({
+  findings,
+  label = 'Checks',
+}: {
+  findings: readonly Finding[]
+  label?: string
+}) {
   if (findings.length === 0) return null
   const order = ['wrong', 'doubt', 'note']
   return (
     <ul aria-label={label} style={{ listStyle: 'none', padding: 0, margin: '8px 0' }}>
-      {[...findings].sort((a, b) => order.indexOf(a.level) - order.indexOf(b.level)).map((f) => (
-        <li key={f.text} className={CLASS[f.level]} style={{ margin: '6px 0', maxWidth: 760 }}>{f.level === 'wrong' ? <b>Wrong: </b> : f.level === 'doubt' ? <b>Look: </b> : null}{f.text}</li>
-      ))}
+      {[...findings]
+        .sort((a, b) => order.indexOf(a.level) - order.indexOf(b.level))
+        .map((f) => (
+          <li key={f.text} className={CLASS[f.level]} style={{ margin: '6px 0', maxWidth: 760 }}>
+            {f.level === 'wrong' ? <b>Wrong: </b> : f.level === 'doubt' ? <b>Look: </b> : null}
+            {f.text}
+          </li>
+        ))}
     </ul>
   )
 }

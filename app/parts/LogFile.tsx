@@ -9,7 +9,17 @@ export type ColumnAsked = { label: string; words: readonly string[] }
 type Read = { name: string; names: string[]; rows: number; ragged: number }
 
 /** A recorded log: chosen, read off the page with progress and a stop, its columns picked, and a question put to it. */
-export function LogFile<T>({ title, columns, ask, show }: { title: string; columns: readonly ColumnAsked[]; ask: (log: Remote<LogWork>, chosen: number[]) => Promise<T>; show: (answer: T) => ReactNode }) {
+export function LogFile<T>({
+  title,
+  columns,
+  ask,
+  show,
+}: {
+  title: string
+  columns: readonly ColumnAsked[]
+  ask: (log: Remote<LogWork>, chosen: number[]) => Promise<T>
+  show: (answer: T) => ReactNode
+}) {
   const worker = useRef<{ thread: Worker; log: Remote<LogWork> } | null>(null)
   const input = useRef<HTMLInputElement>(null)
   const [progress, setProgress] = useState<number | null>(null)
@@ -19,36 +29,110 @@ export function LogFile<T>({ title, columns, ask, show }: { title: string; colum
   const [problem, setProblem] = useState<string | null>(null)
   useEffect(() => () => worker.current?.thread.terminate(), [])
   const log = (): Remote<LogWork> => {
-    if (!worker.current) { const thread = new Worker(new URL('../workers/log.worker.ts', import.meta.url), { type: 'module' }); worker.current = { thread, log: wrap<LogWork>(thread) } }
+    if (!worker.current) {
+      const thread = new Worker(new URL('../workers/log.worker.ts', import.meta.url), {
+        type: 'module',
+      })
+      worker.current = { thread, log: wrap<LogWork>(thread) }
+    }
     return worker.current.log
   }
   const put = async (picked: number[]): Promise<void> => {
-    setAnswer(null); setProblem(null)
-    try { setAnswer(await ask(log(), picked)) } catch (error) { setProblem((error as Error).message) }
+    setAnswer(null)
+    setProblem(null)
+    try {
+      setAnswer(await ask(log(), picked))
+    } catch (error) {
+      setProblem((error as Error).message)
+    }
   }
   const open = async (file: File): Promise<void> => {
-    setProgress(0); setRead(null); setAnswer(null); setProblem(null)
+    setProgress(0)
+    setRead(null)
+    setAnswer(null)
+    setProblem(null)
     try {
-      const found = await log().read(file, proxy((share: number) => { setProgress(share) }))
+      const found = await log().read(
+        file,
+        proxy((share: number) => {
+          setProgress(share)
+        }),
+      )
       const picked: number[] = []
       for (const c of columns) picked.push(likelyColumn(found.names, c.words, picked))
-      setRead({ name: file.name, ...found }); setChosen(picked)
+      setRead({ name: file.name, ...found })
+      setChosen(picked)
       await put(picked)
-    } catch (error) { setProblem((error as Error).message) } finally { setProgress(null) }
+    } catch (error) {
+      setProblem((error as Error).message)
+    } finally {
+      setProgress(null)
+    }
   }
-  const pick = (k: number, i: number): void => { const next = chosen.map((c, j) => (j === k ? i : c)); setChosen(next); void put(next) }
+  const pick = (k: number, i: number): void => {
+    const next = chosen.map((c, j) => (j === k ? i : c))
+    setChosen(next)
+    void put(next)
+  }
   return (
     <section aria-label={title} style={{ marginTop: 14 }}>
       <h3 style={{ margin: '0 0 4px' }}>{title}</h3>
       <Group gap="sm" align="flex-end">
-        <Button variant="default" onClick={() => input.current?.click()} disabled={progress !== null}>Open a log</Button>
-        <input ref={input} type="file" hidden accept=".csv,.txt,.tsv,text/csv,text/plain" aria-label={`Log for ${title.toLowerCase()}`} onChange={(e) => { const f = e.currentTarget.files?.[0]; e.currentTarget.value = ''; if (f) void open(f) }} />
-        {progress !== null && <><Progress aria-label="Reading the log" value={progress * 100} w={200} mb={16} /><Button variant="outline" onClick={() => void log().stop()}>Stop</Button></>}
-        {read && columns.map((c, k) => <NativeSelect key={c.label} label={c.label} value={String(chosen[k])} onChange={(e) => pick(k, Number(e.currentTarget.value))} data={read.names.map((n, i) => ({ value: String(i), label: n }))} w={190} />)}
+        <Button
+          variant="default"
+          onClick={() => input.current?.click()}
+          disabled={progress !== null}
+        >
+          Open a log
+        </Button>
+        <input
+          ref={input}
+          type="file"
+          hidden
+          accept=".csv,.txt,.tsv,text/csv,text/plain"
+          aria-label={`Log for ${title.toLowerCase()}`}
+          onChange={(e) => {
+            const f = e.currentTarget.files?.[0]
+            e.currentTarget.value = ''
+            if (f) void open(f)
+          }}
+        />
+        {progress !== null && (
+          <>
+            <Progress aria-label="Reading the log" value={progress * 100} w={200} mb={16} />
+            <Button variant="outline" onClick={() => void log().stop()}>
+              Stop
+            </Button>
+          </>
+        )}
+        {read &&
+          columns.map((c, k) => (
+            <NativeSelect
+              key={c.label}
+              label={c.label}
+              value={String(chosen[k])}
+              onChange={(e) => pick(k, Number(e.currentTarget.value))}
+              data={read.names.map((n, i) => ({ value: String(i), label: n }))}
+              w={190}
+            />
+          ))}
       </Group>
-      {read && <p className="pale" style={{ margin: '4px 0', fontSize: 14 }}>{read.name}: {read.rows.toLocaleString('en')} rows{read.ragged > 0 ? `, ${read.ragged} of another length` : ''}.</p>}
-      {problem && <p role="alert" className="wrong">{problem}</p>}
-      {answer !== null && <div role="status" aria-label={`${title}: result`}>{show(answer)}</div>}
+      {read && (
+        <p className="pale" style={{ margin: '4px 0', fontSize: 14 }}>
+          {read.name}: {read.rows.toLocaleString('en')} rows
+          {read.ragged > 0 ? `, ${read.ragged} of another length` : ''}.
+        </p>
+      )}
+      {problem && (
+        <p role="alert" className="wrong">
+          {problem}
+        </p>
+      )}
+      {answer !== null && (
+        <div role="status" aria-label={`${title}: result`}>
+          {show(answer)}
+        </div>
+      )}
     </section>
   )
 }

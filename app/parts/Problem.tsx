@@ -10,8 +10,17 @@ export function Problem({ error }: { error: Error }) {
       <h1>This build cannot be opened</h1>
       <p role="alert">{error.message}</p>
       <Group>
-        {error instanceof DamagedBuild && <Button variant="outline" onClick={() => saveFile('damaged-build.json', error.raw, 'application/json')}>Save the raw record to a file</Button>}
-        <Button component={Link} to="/builds">List of builds</Button>
+        {error instanceof DamagedBuild && (
+          <Button
+            variant="outline"
+            onClick={() => saveFile('damaged-build.json', error.raw, 'application/json')}
+          >
+            Save the raw record to a file
+          </Button>
+        )}
+        <Button component={Link} to="/builds">
+          List of builds
+        </Button>
       </Group>
     </section>
   )

@@ -37,7 +37,24 @@ type Props = {
 const OPEN_OHM = 1e9
 
 /** A number box that takes what people write, shows what it understood and never loses what was typed. */
-export function QuantityInput({ label, ariaLabel, unit, value = null, onCommit, onTyped, onEnter, step, check, placeholder, width, inputRef, disabled, hideUnderstood, autoFocus, allowOpen }: Props) {
+export function QuantityInput({
+  label,
+  ariaLabel,
+  unit,
+  value = null,
+  onCommit,
+  onTyped,
+  onEnter,
+  step,
+  check,
+  placeholder,
+  width,
+  inputRef,
+  disabled,
+  hideUnderstood,
+  autoFocus,
+  allowOpen,
+}: Props) {
   const units = useUnits()
   const shownUnit = units.of(unit)
   const shownText = (v: number | null): string => {
@@ -45,7 +62,12 @@ export function QuantityInput({ label, ariaLabel, unit, value = null, onCommit, 
     // in a unit of the reader's own a round number of the core's is not round: five figures say enough
     const n = Number(convertFromCore(v, shownUnit).toPrecision(shownUnit === unit ? 7 : 5))
     // 1e-9 F is written 1n, as one would type it
-    return n !== 0 && Math.abs(n) < 1e-4 ? formatQuantity(convertFromCore(v, shownUnit), shownUnit, { digits: 6 }).replace(/\s/g, '').replace(shownUnit, '').replace('−', '-') : String(n)
+    return n !== 0 && Math.abs(n) < 1e-4
+      ? formatQuantity(convertFromCore(v, shownUnit), shownUnit, { digits: 6 })
+          .replace(/\s/g, '')
+          .replace(shownUnit, '')
+          .replace('−', '-')
+      : String(n)
   }
   const [text, setText] = useState(() => shownText(value))
   const [touched, setTouched] = useState(false)
@@ -53,18 +75,28 @@ export function QuantityInput({ label, ariaLabel, unit, value = null, onCommit, 
   const noteId = useId()
   // a change from outside (undo, another tab, another unit) shows, unless the box holds something newer
   useEffect(() => {
-    if (value !== committed.current || !touched) { setText(shownText(value)); committed.current = value; setTouched(false) }
+    if (value !== committed.current || !touched) {
+      setText(shownText(value))
+      committed.current = value
+      setTouched(false)
+    }
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [value, shownUnit])
 
   const read = (raw: string): { typed: Typed | null; error: string | null } => {
     if (raw.trim() === '') return { typed: null, error: null }
-    if (allowOpen && /^(o\.?l\.?|open|∞)$/i.test(raw.trim())) return { typed: { value: OPEN_OHM, typed: raw.trim(), unit: 'Ω' }, error: null }
+    if (allowOpen && /^(o\.?l\.?|open|∞)$/i.test(raw.trim()))
+      return { typed: { value: OPEN_OHM, typed: raw.trim(), unit: 'Ω' }, error: null }
     try {
       const inUnit = parseQuantity(raw, shownUnit)
       const parsed = Number.isFinite(inUnit) ? inUnit : NaN
-      return { typed: { value: parsed, typed: raw.trim(), unit: shownUnit }, error: check?.(parsed) ?? null }
-    } catch (error) { return { typed: null, error: (error as Error).message } }
+      return {
+        typed: { value: parsed, typed: raw.trim(), unit: shownUnit },
+        error: check?.(parsed) ?? null,
+      }
+    } catch (error) {
+      return { typed: null, error: (error as Error).message }
+    }
   }
   const { typed, error } = read(text)
   const change = (raw: string): void => {
@@ -85,25 +117,58 @@ export function QuantityInput({ label, ariaLabel, unit, value = null, onCommit, 
     const next = Number((convertFromCore(base, shownUnit) + direction * by).toPrecision(10))
     change(String(next))
   }
-  const understood = !hideUnderstood && typed && touched && !error ? `= ${typed.value === OPEN_OHM ? 'open circuit' : formatQuantity(convertFromCore(typed.value, shownUnit), shownUnit, { digits: 5 })}` : ''
+  const understood =
+    !hideUnderstood && typed && touched && !error
+      ? `= ${typed.value === OPEN_OHM ? 'open circuit' : formatQuantity(convertFromCore(typed.value, shownUnit), shownUnit, { digits: 5 })}`
+      : ''
   return (
     <div style={{ width }}>
       <TextInput
-        label={label} aria-label={ariaLabel} value={text} placeholder={placeholder} disabled={disabled} ref={inputRef} autoComplete="off" inputMode="text" data-autofocus={autoFocus || undefined}
+        label={label}
+        aria-label={ariaLabel}
+        value={text}
+        placeholder={placeholder}
+        disabled={disabled}
+        ref={inputRef}
+        autoComplete="off"
+        inputMode="text"
+        data-autofocus={autoFocus || undefined}
         error={touched || text !== '' ? error : null}
         aria-describedby={noteId}
-        rightSection={<span className="pale" style={{ fontSize: 14 }}>{shownUnit.replace('Δ', '')}</span>} rightSectionWidth={56}
+        rightSection={
+          <span className="pale" style={{ fontSize: 14 }}>
+            {shownUnit.replace('Δ', '')}
+          </span>
+        }
+        rightSectionWidth={56}
         onChange={(e) => change(e.currentTarget.value)}
         onBlur={commit}
         onKeyDown={(e) => {
-          if (e.key === 'Enter') { commit(); if (onEnter) { e.preventDefault(); onEnter() } }
-          else if (e.key === 'ArrowUp') { e.preventDefault(); nudge(1) }
-          else if (e.key === 'ArrowDown') { e.preventDefault(); nudge(-1) }
-          else if (e.key === 'Escape') { setText(shownText(value)); setTouched(false); onTyped?.(null) }
+          if (e.key === 'Enter') {
+            commit()
+            if (onEnter) {
+              e.preventDefault()
+              onEnter()
+            }
+          } else if (e.key === 'ArrowUp') {
+            e.preventDefault()
+            nudge(1)
+          } else if (e.key === 'ArrowDown') {
+            e.preventDefault()
+            nudge(-1)
+          } else if (e.key === 'Escape') {
+            setText(shownText(value))
+            setTouched(false)
+            onTyped?.(null)
+          }
         }}
         styles={{ input: { fontFamily: 'var(--mantine-font-family-monospace)' } }}
       />
-      {!hideUnderstood && <div id={noteId} className="understood" aria-live="polite">{understood}</div>}
+      {!hideUnderstood && (
+        <div id={noteId} className="understood" aria-live="polite">
+          {understood}
+        </div>
+      )}
     </div>
   )
 }

@@ -11,6 +11,7 @@ it('ticks are round, inside the domain, and written with the decimals they need'
 })
 it('a domain let out ends on its ticks', () => {
   const { domain, ticks } = roundDomain(0.46, 4.51)
-  expect(domain[0]).toBeLessThanOrEqual(0.46); expect(domain[1]).toBeGreaterThanOrEqual(4.51)
+  expect(domain[0]).toBeLessThanOrEqual(0.46)
+  expect(domain[1]).toBeGreaterThanOrEqual(4.51)
   expect([ticks[0], ticks.at(-1)]).toEqual(domain)
 })

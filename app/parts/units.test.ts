@@ -4,20 +4,37 @@ import { findUnit, stoichiometricAfr } from '../../core/quantity/index.ts'
 import type { Settings } from '../store/settings.ts'
 import { differenceUnit, preferredUnit, quantityOf, signalText } from './units.ts'
 
-const SI: Settings = { temperature: '°C', pressure: 'kPa', altitude: 'm', volume: 'l', speed: 'km/h', lambda: 'λ' }
-const OTHER: Settings = { temperature: '°F', pressure: 'psi', altitude: 'ft', volume: 'gal', speed: 'mph', lambda: 'AFR' }
+const SI: Settings = {
+  temperature: '°C',
+  pressure: 'kPa',
+  altitude: 'm',
+  volume: 'l',
+  speed: 'km/h',
+  lambda: 'λ',
+}
+const OTHER: Settings = {
+  temperature: '°F',
+  pressure: 'psi',
+  altitude: 'ft',
+  volume: 'gal',
+  speed: 'mph',
+  lambda: 'AFR',
+}
 
 describe('a quantity as a person reads it', () => {
-  it.each(families.map((f) => f.truthUnit))('%s goes to the unit chosen and back, values and differences', (unit) => {
-    for (const settings of [SI, OTHER]) {
-      const q = quantityOf(unit, settings)
-      expect(findUnit(q.unit)?.dimension).toBe(findUnit(unit)!.dimension)
-      for (const v of [0, 1.5, 92, 250]) expect(q.in(q.out(v))).toBeCloseTo(v, 9)
-      expect(q.out(30) - q.out(20)).toBeCloseTo(10 * q.scale, 9)
-      expect(q.text(20)).toContain(q.unit)
-      expect(q.pm(-2)).toMatch(/^±\d/)
-    }
-  })
+  it.each(families.map((f) => f.truthUnit))(
+    '%s goes to the unit chosen and back, values and differences',
+    (unit) => {
+      for (const settings of [SI, OTHER]) {
+        const q = quantityOf(unit, settings)
+        expect(findUnit(q.unit)?.dimension).toBe(findUnit(unit)!.dimension)
+        for (const v of [0, 1.5, 92, 250]) expect(q.in(q.out(v))).toBeCloseTo(v, 9)
+        expect(q.out(30) - q.out(20)).toBeCloseTo(10 * q.scale, 9)
+        expect(q.text(20)).toContain(q.unit)
+        expect(q.pm(-2)).toMatch(/^±\d/)
+      }
+    },
+  )
   it('writes each unit with the decimals it needs', () => {
     expect(quantityOf('°C', SI).text(92.04)).toBe('92.0 °C')
     expect(quantityOf('°C', OTHER).text(92.04)).toBe('197.7 °F')
@@ -39,9 +56,18 @@ describe('a quantity as a person reads it', () => {
   it('gauge and absolute stay what they are; differences are neither', () => {
     expect(preferredUnit('kPa a', OTHER)).toBe('psi a')
     expect(preferredUnit('kPa g', { ...SI, pressure: 'inHg' })).toBe('inHg g')
-    expect([differenceUnit('kPa a'), differenceUnit('°C'), differenceUnit('λ')]).toEqual(['kPa', 'Δ°C', 'λ'])
+    expect([differenceUnit('kPa a'), differenceUnit('°C'), differenceUnit('λ')]).toEqual([
+      'kPa',
+      'Δ°C',
+      'λ',
+    ])
   })
   it('signals are written as a meter shows them', () => {
-    expect([signalText(4712, 'Ω'), signalText(1.4321, 'V'), signalText(98.765, 'Hz'), signalText(4321.7, 'Hz')]).toEqual(['4.712 kΩ', '1.432 V', '98.77 Hz', '4321.7 Hz'])
+    expect([
+      signalText(4712, 'Ω'),
+      signalText(1.4321, 'V'),
+      signalText(98.765, 'Hz'),
+      signalText(4321.7, 'Hz'),
+    ]).toEqual(['4.712 kΩ', '1.432 V', '98.77 Hz', '4321.7 Hz'])
   })
 })

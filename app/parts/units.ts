@@ -1,5 +1,11 @@
 import { createContext, useContext, useMemo } from 'react'
-import { afrUnit, fixed, formatQuantity, quantityIn, type Quantity } from '../../core/quantity/index.ts'
+import {
+  afrUnit,
+  fixed,
+  formatQuantity,
+  quantityIn,
+  type Quantity,
+} from '../../core/quantity/index.ts'
 import { useSettings, type Settings } from '../store/settings.ts'
 
 export type { Quantity }
@@ -10,19 +16,34 @@ export const FuelContext = createContext(0)
 /** The unit this person wants for a core unit; AFR is of the fuel in the tank. */
 export function preferredUnit(unit: string, s: Settings, ethanol = 0): string {
   switch (unit) {
-    case 'λ': return s.lambda === 'AFR' ? afrUnit(ethanol) : 'λ'
-    case '°C': return s.temperature
-    case 'Δ°C': return s.temperature === '°F' ? 'Δ°F' : 'Δ°C'
-    case 'kPa': return s.pressure
-    case 'kPa a': case 'kPa g': return `${s.pressure}${unit.slice(3)}`
-    case 'm': return s.altitude
-    case 'l': return s.volume
-    case 'km/h': return s.speed
-    default: return unit
+    case 'λ':
+      return s.lambda === 'AFR' ? afrUnit(ethanol) : 'λ'
+    case '°C':
+      return s.temperature
+    case 'Δ°C':
+      return s.temperature === '°F' ? 'Δ°F' : 'Δ°C'
+    case 'kPa':
+      return s.pressure
+    case 'kPa a':
+    case 'kPa g':
+      return `${s.pressure}${unit.slice(3)}`
+    case 'm':
+      return s.altitude
+    case 'l':
+      return s.volume
+    case 'km/h':
+      return s.speed
+    default:
+      return unit
   }
 }
 
-export const quantityOf = (core: string, settings: Settings, ethanol = 0, need?: number): Quantity => quantityIn(core, preferredUnit(core, settings, ethanol), need)
+export const quantityOf = (
+  core: string,
+  settings: Settings,
+  ethanol = 0,
+  need?: number,
+): Quantity => quantityIn(core, preferredUnit(core, settings, ethanol), need)
 
 /** How well the open channel needs its truth: its numbers are written as fine as that. */
 export const NeedContext = createContext<{ unit: string; accuracy: number } | null>(null)
@@ -31,20 +52,40 @@ export const NeedContext = createContext<{ unit: string; accuracy: number } | nu
 export function useQuantity(core: string, need?: number): Quantity {
   const [settings] = useSettings()
   const channel = useContext(NeedContext)
-  return quantityOf(core, settings, useContext(FuelContext), need ?? (channel?.unit === core ? channel.accuracy : undefined))
+  return quantityOf(
+    core,
+    settings,
+    useContext(FuelContext),
+    need ?? (channel?.unit === core ? channel.accuracy : undefined),
+  )
 }
 
 /** The unit for differences of a quantity: of temperatures another unit, of pressures neither gauge nor absolute, of the rest the same. */
-export const differenceUnit = (unit: string): string => (unit === '°C' ? 'Δ°C' : unit.replace(/ [ag]$/, ''))
+export const differenceUnit = (unit: string): string =>
+  unit === '°C' ? 'Δ°C' : unit.replace(/ [ag]$/, '')
 
-export function useUnits(): { of: (coreUnit: string) => string; quantity: (coreUnit: string, need?: number) => Quantity } {
+export function useUnits(): {
+  of: (coreUnit: string) => string
+  quantity: (coreUnit: string, need?: number) => Quantity
+} {
   const [settings] = useSettings()
   const ethanol = useContext(FuelContext)
-  return useMemo(() => ({ of: (unit) => preferredUnit(unit, settings, ethanol), quantity: (unit, need) => quantityOf(unit, settings, ethanol, need) }), [settings, ethanol])
+  return useMemo(
+    () => ({
+      of: (unit) => preferredUnit(unit, settings, ethanol),
+      quantity: (unit, need) => quantityOf(unit, settings, ethanol, need),
+    }),
+    [settings, ethanol],
+  )
 }
 
 /** Ohms with four figures. */
 export const ohms = (v: number): string => formatQuantity(v, 'Ω', { digits: 4 })
 
 /** A signal as a meter shows it. */
-export const signalText = (v: number, unit: string): string => (unit === 'Ω' ? ohms(v) : unit === 'V' ? `${fixed(v, 3)} V` : `${fixed(v, v < 100 ? 2 : 1)} ${unit}`)
+export const signalText = (v: number, unit: string): string =>
+  unit === 'Ω'
+    ? ohms(v)
+    : unit === 'V'
+      ? `${fixed(v, 3)} V`
+      : `${fixed(v, v < 100 ? 2 : 1)} ${unit}`

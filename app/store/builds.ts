@@ -1,5 +1,12 @@
 import { mutate } from 'swr'
-import { checkBuild, copyBuild, createBuild, readBuild, writeBuild, type Build } from '../../core/build/index.ts'
+import {
+  checkBuild,
+  copyBuild,
+  createBuild,
+  readBuild,
+  writeBuild,
+  type Build,
+} from '../../core/build/index.ts'
 import { EchtError } from '../../core/error.ts'
 import { database, type Kept } from './db.ts'
 import { newId } from './id.ts'
@@ -10,12 +17,26 @@ export type Listed = Omit<Kept, 'build'> & { channels: number }
 
 export async function listBuilds(): Promise<Listed[]> {
   const all = await (await database()).getAll('builds')
-  return all.map(({ build, ...rest }) => ({ ...rest, channels: Array.isArray(build?.channels) ? build.channels.length : 0 })).sort((a, b) => b.savedAt.localeCompare(a.savedAt))
+  return all
+    .map(({ build, ...rest }) => ({
+      ...rest,
+      channels: Array.isArray(build?.channels) ? build.channels.length : 0,
+    }))
+    .sort((a, b) => b.savedAt.localeCompare(a.savedAt))
 }
 
 /** Stores a build under its id, replacing what is there. */
 export async function storeBuild(build: Build): Promise<void> {
-  await (await database()).put('builds', { id: build.id, name: build.name, revision: build.revision, savedAt: new Date().toISOString(), deletedAt: null, build })
+  await (
+    await database()
+  ).put('builds', {
+    id: build.id,
+    name: build.name,
+    revision: build.revision,
+    savedAt: new Date().toISOString(),
+    deletedAt: null,
+    build,
+  })
 }
 
 export async function newBuild(name: string): Promise<Build> {
@@ -27,7 +48,10 @@ export async function newBuild(name: string): Promise<Build> {
 /** Thrown when a stored build does not pass the checks; the raw record can still be saved to a file. */
 export class DamagedBuild extends Error {
   readonly raw: string
-  constructor(message: string, raw: string) { super(message); this.raw = raw }
+  constructor(message: string, raw: string) {
+    super(message)
+    this.raw = raw
+  }
 }
 
 const sessions = new Map<string, Promise<Session>>()
@@ -54,7 +78,13 @@ export async function closeBuild(id: string): Promise<void> {
 
 async function load(id: string): Promise<Session> {
   const kept = await (await database()).get('builds', id)
-  if (!kept || kept.deletedAt) throw new EchtError('not-found', kept ? 'This build was deleted. Restore it from the list of builds.' : 'This build is not in this browser. Import its file, or choose another from the list.')
+  if (!kept || kept.deletedAt)
+    throw new EchtError(
+      'not-found',
+      kept
+        ? 'This build was deleted. Restore it from the list of builds.'
+        : 'This build is not in this browser. Import its file, or choose another from the list.',
+    )
   try {
     const { build } = checkBuild(kept.build)
     return new Session({ ...kept, build })
@@ -70,11 +100,16 @@ const edited = async (id: string, edit: (kept: Kept) => Kept): Promise<void> => 
   await tx.done
 }
 
-export const deleteBuild = async (id: string): Promise<void> => { await edited(id, (k) => ({ ...k, deletedAt: new Date().toISOString() })); await closeBuild(id) }
-export const restoreBuild = (id: string): Promise<void> => edited(id, (k) => ({ ...k, deletedAt: null }))
+export const deleteBuild = async (id: string): Promise<void> => {
+  await edited(id, (k) => ({ ...k, deletedAt: new Date().toISOString() }))
+  await closeBuild(id)
+}
+export const restoreBuild = (id: string): Promise<void> =>
+  edited(id, (k) => ({ ...k, deletedAt: null }))
 
 /** Clears a deleted build for good. */
-export const clearBuild = async (id: string): Promise<void> => (await database()).delete('builds', id)
+export const clearBuild = async (id: string): Promise<void> =>
+  (await database()).delete('builds', id)
 
 export async function renameBuild(id: string, name: string): Promise<void> {
   const session = await openBuild(id)
@@ -90,11 +125,17 @@ export async function duplicateBuild(id: string): Promise<Build> {
 }
 
 /** Reads a file; says which stored build it would meet. Throws `EchtError` from `readBuild`. */
-export async function readImport(text: string): Promise<{ theirs: Build; mine: Build | null; migratedFrom: number | null }> {
+export async function readImport(
+  text: string,
+): Promise<{ theirs: Build; mine: Build | null; migratedFrom: number | null }> {
   const { build, migratedFrom } = readBuild(text)
   const kept = await (await database()).get('builds', build.id)
   if (!kept || kept.deletedAt) return { theirs: build, mine: null, migratedFrom }
-  try { return { theirs: build, mine: checkBuild(kept.build).build, migratedFrom } } catch { return { theirs: build, mine: kept.build, migratedFrom } }
+  try {
+    return { theirs: build, mine: checkBuild(kept.build).build, migratedFrom }
+  } catch {
+    return { theirs: build, mine: kept.build, migratedFrom }
+  }
 }
 
 /** Keeps an imported build beside the one that is here, under a new id. */

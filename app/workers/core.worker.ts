@@ -1,5 +1,12 @@
 import { expose } from 'comlink'
-import { monteCarlo, prepareChain, proposePairs, proposeTable, tableErrors, type ChainSpec } from '../../core/chain/index.ts'
+import {
+  monteCarlo,
+  prepareChain,
+  proposePairs,
+  proposeTable,
+  tableErrors,
+  type ChainSpec,
+} from '../../core/chain/index.ts'
 import type { DeviceTable } from '../../core/build/index.ts'
 import { designPullUpFor, resolutionOverRange, type PullUpTask } from '../../core/input/index.ts'
 import { familyOf } from '../../core/curve/registry.ts'
@@ -18,7 +25,10 @@ const work = {
     const even = device.axisFixed ? null : proposeTable(chain, device, 'even', { at, name })
     const onCurve = proposeTable(chain, device, 'best', { at, name, onCurve: true })
     return {
-      best, even, onCurve, now: device.entered,
+      best,
+      even,
+      onCurve,
+      now: device.entered,
       errors: {
         best: tableErrors(chain, device, best.table),
         even: even ? tableErrors(chain, device, even.table) : null,
@@ -26,17 +36,30 @@ const work = {
       },
     }
   },
-  pairs(spec: ChainSpec, device: DeviceTable) { return proposePairs(prepareChain(spec), device) },
+  pairs(spec: ChainSpec, device: DeviceTable) {
+    return proposePairs(prepareChain(spec), device)
+  },
   pullUps(sensor: Pick<ChainSpec['sensor'], 'family' | 'curve'>, task: PullUpTask) {
-    const family = familyOf(sensor.family), ohmAt = (truth: number): number => family.forward(sensor.curve, truth)
+    const family = familyOf(sensor.family),
+      ohmAt = (truth: number): number => family.forward(sensor.curve, truth)
     const design = designPullUpFor(ohmAt, task)
     const around = [...design.candidates].sort((a, b) => a.pullUpOhm - b.pullUpOhm)
     const at = around.findIndex((c) => c.pullUpOhm === design.best.pullUpOhm)
     // the chart shows the best and what lies a step and several steps either side of it
-    const drawn = [at - 6, at - 2, at, at + 2, at + 6].map((i) => around[i]).filter((c) => c !== undefined)
-    return { ...design, drawn: drawn.map((c) => ({ ...c, resolution: resolutionOverRange(ohmAt, task, c.pullUpOhm) })) }
+    const drawn = [at - 6, at - 2, at, at + 2, at + 6]
+      .map((i) => around[i])
+      .filter((c) => c !== undefined)
+    return {
+      ...design,
+      drawn: drawn.map((c) => ({
+        ...c,
+        resolution: resolutionOverRange(ohmAt, task, c.pullUpOhm),
+      })),
+    }
   },
-  keyOn(spec: ChainSpec, truth: number, sigma: number, observed: Observed) { return keyOnCheck(spec, truth, sigma, observed) },
+  keyOn(spec: ChainSpec, truth: number, sigma: number, observed: Observed) {
+    return keyOnCheck(spec, truth, sigma, observed)
+  },
 }
 
 export type CoreWork = typeof work

@@ -15,30 +15,56 @@ const column = (i: number): Float64Array => {
 }
 
 const work = {
-  read(file: File, onProgress: (share: number) => void): Promise<{ names: string[]; rows: number; ragged: number }> {
+  read(
+    file: File,
+    onProgress: (share: number) => void,
+  ): Promise<{ names: string[]; rows: number; ragged: number }> {
     stop = false
     log = null
     const builder = logBuilder()
-    const { config, problem } = logParsing(builder, file.size, { onProgress: (share) => { onProgress(share) }, stopped: () => stop })
+    const { config, problem } = logParsing(builder, file.size, {
+      onProgress: (share) => {
+        onProgress(share)
+      },
+      stopped: () => stop,
+    })
     return new Promise((done, failed) => {
       const end = (): void => {
         try {
           if (problem()) throw problem()
           log = builder.finish()
           done({ names: log.names, rows: log.rows, ragged: log.ragged })
-        } catch (error) { failed(error as Error) }
+        } catch (error) {
+          failed(error as Error)
+        }
       }
       Papa.parse<string[]>(file, { ...config, complete: end, error: failed })
     })
   },
-  stop() { stop = true },
-  rate(time: number) { return rateOf(column(time)) },
+  stop() {
+    stop = true
+  },
+  rate(time: number) {
+    return rateOf(column(time))
+  },
   /** at most `places` values of a column, for a picture: the first of each stretch */
-  thin(i: number, places: number) { const c = column(i), by = Math.max(1, Math.floor(c.length / places)); return Array.from({ length: Math.floor(c.length / by) }, (_, k) => c[k * by]!) },
-  sweep(i: number, rate: number) { return checkSweep(column(i), rate) },
-  tracks(a: number, b: number, supplyV: number) { return checkTracks(column(a), column(b), supplyV) },
-  banks(a: number, b: number) { return compareBanks(column(a), column(b)) },
-  factor(hertz: number, kmh: number) { return factorFromLog(column(hertz), column(kmh)) },
+  thin(i: number, places: number) {
+    const c = column(i),
+      by = Math.max(1, Math.floor(c.length / places))
+    return Array.from({ length: Math.floor(c.length / by) }, (_, k) => c[k * by]!)
+  },
+  sweep(i: number, rate: number) {
+    return checkSweep(column(i), rate)
+  },
+  tracks(a: number, b: number, supplyV: number) {
+    return checkTracks(column(a), column(b), supplyV)
+  },
+  banks(a: number, b: number) {
+    return compareBanks(column(a), column(b))
+  },
+  factor(hertz: number, kmh: number) {
+    return factorFromLog(column(hertz), column(kmh))
+  },
 }
 
 export type LogWork = typeof work

@@ -3,7 +3,10 @@ import { useEffect, useState } from 'react'
 import type { CoreWork } from './core.worker.ts'
 
 let worker: Remote<CoreWork> | undefined
-const core = (): Remote<CoreWork> => (worker ??= wrap<CoreWork>(new Worker(new URL('./core.worker.ts', import.meta.url), { type: 'module' })))
+const core = (): Remote<CoreWork> =>
+  (worker ??= wrap<CoreWork>(
+    new Worker(new URL('./core.worker.ts', import.meta.url), { type: 'module' }),
+  ))
 
 export type Worked<T> = { value: T | undefined; error: string | undefined; busy: boolean }
 
@@ -11,19 +14,33 @@ export type Worked<T> = { value: T | undefined; error: string | undefined; busy:
  * Runs a piece of heavy work off the page and gives its newest result; what was asked before and has been
  * overtaken is dropped. `null` asks for nothing. `waitMs` lets a moving hand come to rest first.
  */
-export function useWork<T>(ask: ((core: Remote<CoreWork>) => Promise<T>) | null, deps: unknown[], waitMs = 0): Worked<T> {
+export function useWork<T>(
+  ask: ((core: Remote<CoreWork>) => Promise<T>) | null,
+  deps: unknown[],
+  waitMs = 0,
+): Worked<T> {
   const [state, setState] = useState<Worked<T>>({ value: undefined, error: undefined, busy: false })
   useEffect(() => {
-    if (!ask) { setState({ value: undefined, error: undefined, busy: false }); return }
+    if (!ask) {
+      setState({ value: undefined, error: undefined, busy: false })
+      return
+    }
     let current = true
     setState((s) => ({ ...s, busy: true }))
     const timer = setTimeout(() => {
       ask(core()).then(
-        (value) => { if (current) setState({ value, error: undefined, busy: false }) },
-        (error: unknown) => { if (current) setState({ value: undefined, error: (error as Error).message, busy: false }) },
+        (value) => {
+          if (current) setState({ value, error: undefined, busy: false })
+        },
+        (error: unknown) => {
+          if (current) setState({ value: undefined, error: (error as Error).message, busy: false })
+        },
       )
     }, waitMs)
-    return () => { current = false; clearTimeout(timer) }
+    return () => {
+      current = false
+      clearTimeout(timer)
+    }
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, deps)
   return state

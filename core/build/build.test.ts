@@ -3,35 +3,78 @@ import { describe, expect, it } from 'vitest'
 import { saltmarshNine } from '../../demo/saltmarshNine.ts'
 import { compiledSchema } from '../../scripts/compile-schema.ts'
 import { readFileSync } from 'node:fs'
-import { applyChange, applyEdits, checkBuild, copyBuild, createBuild, describeDifferences, diffBuilds, fileNameOf, hashOf, invertEdits, readBuild, redo, undo, undoState, writeBuild, type Build, type Edited } from './index.ts'
+import {
+  applyChange,
+  applyEdits,
+  checkBuild,
+  copyBuild,
+  createBuild,
+  describeDifferences,
+  diffBuilds,
+  fileNameOf,
+  hashOf,
+  invertEdits,
+  readBuild,
+  redo,
+  undo,
+  undoState,
+  writeBuild,
+  type Build,
+  type Edited,
+} from './index.ts'
 
 const sample = saltmarshNine()
 let count = 0
 const stamp = () => ({ id: `c${++count}`, at: '2026-11-24T20:00:00Z', by: '' })
 const text = writeBuild(sample)
-const damaged = (change: (b: Record<string, never[]> & Build) => unknown): string => { const copy = JSON.parse(text); change(copy); return JSON.stringify(copy) }
+const damaged = (change: (b: Record<string, never[]> & Build) => unknown): string => {
+  const copy = JSON.parse(text)
+  change(copy)
+  return JSON.stringify(copy)
+}
 
 describe('changes', () => {
   const edits: Edited[] = [
-    { kind: 'renameBuild', args: { name: 'Other' } }, { kind: 'editChannel', args: { id: 'ch-air', patch: { place: 'elsewhere' } } }, { kind: 'removeChannel', args: { id: 'ch-oil' } },
-    { kind: 'strikeMeasurement', args: { id: 'point-3', at: '2026-11-24T20:00:00Z', why: 'typed wrong' } }, { kind: 'removeInstrument', args: { id: 'kitchen-probe' } },
-    { kind: 'editInput', args: { input: 'eu-15', patch: { bits: 10 } } }, { kind: 'editVehicle', args: { patch: { altitudeM: 12 } } }, { kind: 'removeRead', args: { id: 'rd-oil-gauge' } },
+    { kind: 'renameBuild', args: { name: 'Other' } },
+    { kind: 'editChannel', args: { id: 'ch-air', patch: { place: 'elsewhere' } } },
+    { kind: 'removeChannel', args: { id: 'ch-oil' } },
+    {
+      kind: 'strikeMeasurement',
+      args: { id: 'point-3', at: '2026-11-24T20:00:00Z', why: 'typed wrong' },
+    },
+    { kind: 'removeInstrument', args: { id: 'kitchen-probe' } },
+    { kind: 'editInput', args: { input: 'eu-15', patch: { bits: 10 } } },
+    { kind: 'editVehicle', args: { patch: { altitudeM: 12 } } },
+    { kind: 'removeRead', args: { id: 'rd-oil-gauge' } },
   ]
   const content = (b: Build) => ({ ...b, revision: 0, changes: [] })
 
   it('are undone and redone exactly, in any number, through a file', () => {
-    fc.assert(fc.property(fc.array(fc.constantFrom(...edits), { minLength: 1, maxLength: 6 }), (chosen) => {
-      const states = [sample]
-      for (const e of chosen) {
-        try { states.push(applyChange(states.at(-1)!, e, stamp())) } catch (error) { expect((error as { code: string }).code).toBe('not-found') }
-      }
-      const moved = states.filter((s, i) => i === 0 || s !== states[i - 1])
-      let build = readBuild(writeBuild(states.at(-1)!)).build
-      for (let i = moved.length - 2; i >= 0; i--) { build = undo(build, stamp()); expect(content(build)).toEqual(content(moved[i]!)) }
-      for (let i = 1; i < moved.length; i++) { build = redo(build, stamp()); expect(content(build)).toEqual(content(moved[i]!)) }
-      // undo appends: nothing of the history is lost
-      expect(build.changes.length).toBe(sample.changes.length + 3 * (moved.length - 1))
-    }), { numRuns: 60 })
+    fc.assert(
+      fc.property(fc.array(fc.constantFrom(...edits), { minLength: 1, maxLength: 6 }), (chosen) => {
+        const states = [sample]
+        for (const e of chosen) {
+          try {
+            states.push(applyChange(states.at(-1)!, e, stamp()))
+          } catch (error) {
+            expect((error as { code: string }).code).toBe('not-found')
+          }
+        }
+        const moved = states.filter((s, i) => i === 0 || s !== states[i - 1])
+        let build = readBuild(writeBuild(states.at(-1)!)).build
+        for (let i = moved.length - 2; i >= 0; i--) {
+          build = undo(build, stamp())
+          expect(content(build)).toEqual(content(moved[i]!))
+        }
+        for (let i = 1; i < moved.length; i++) {
+          build = redo(build, stamp())
+          expect(content(build)).toEqual(content(moved[i]!))
+        }
+        // undo appends: nothing of the history is lost
+        expect(build.changes.length).toBe(sample.changes.length + 3 * (moved.length - 1))
+      }),
+      { numRuns: 60 },
+    )
   })
 
   it('leave the build they were given alone, and count the revision', () => {
@@ -48,42 +91,82 @@ describe('changes', () => {
   })
 
   it('that change nothing are not recorded', () => {
-    expect(applyChange(sample, { kind: 'renameBuild', args: { name: sample.name } }, stamp())).toBe(sample)
+    expect(applyChange(sample, { kind: 'renameBuild', args: { name: sample.name } }, stamp())).toBe(
+      sample,
+    )
     expect(undo(createBuild('x', 'x', '2026-11-24T20:00:00Z'), stamp()).changes).toEqual([])
   })
 
   it('of what is gone say so', () => {
-    expect(() => applyChange(sample, { kind: 'editChannel', args: { id: 'nowhere', patch: {} } }, stamp())).toThrow(/no longer in the build/)
-    expect(() => applyChange(sample, { kind: 'enterTable', args: { input: 'og-s', entered: null } }, stamp())).toThrow(/no table/)
-    expect(() => applyChange(sample, { kind: 'explode', args: {} } as never, stamp())).toThrow(expect.objectContaining({ code: 'unknown-change' }))
+    expect(() =>
+      applyChange(sample, { kind: 'editChannel', args: { id: 'nowhere', patch: {} } }, stamp()),
+    ).toThrow(/no longer in the build/)
+    expect(() =>
+      applyChange(sample, { kind: 'enterTable', args: { input: 'og-s', entered: null } }, stamp()),
+    ).toThrow(/no table/)
+    expect(() => applyChange(sample, { kind: 'explode', args: {} } as never, stamp())).toThrow(
+      expect.objectContaining({ code: 'unknown-change' }),
+    )
   })
 
   it('removing a channel takes its own sensor, points and proofs, and no others', () => {
-    const after = applyChange(sample, { kind: 'removeChannel', args: { id: 'ch-coolant' } }, stamp())
-    expect(after.elements.map((e) => e.id)).toEqual(sample.elements.map((e) => e.id).filter((id) => id !== 'el-coolant'))
-    expect(after.measurements.some((m) => m.about.kind === 'point' && m.about.element === 'el-coolant')).toBe(false)
-    expect(after.proofs.map((p) => p.id)).toEqual(sample.proofs.map((p) => p.id).filter((id) => id !== 'proof-coolant'))
+    const after = applyChange(
+      sample,
+      { kind: 'removeChannel', args: { id: 'ch-coolant' } },
+      stamp(),
+    )
+    expect(after.elements.map((e) => e.id)).toEqual(
+      sample.elements.map((e) => e.id).filter((id) => id !== 'el-coolant'),
+    )
+    expect(
+      after.measurements.some((m) => m.about.kind === 'point' && m.about.element === 'el-coolant'),
+    ).toBe(false)
+    expect(after.proofs.map((p) => p.id)).toEqual(
+      sample.proofs.map((p) => p.id).filter((id) => id !== 'proof-coolant'),
+    )
     expect(checkBuild(JSON.parse(writeBuild(after))).build).toEqual(after)
   })
 
   it('a fitted pull-up takes the place of the one before, the device’s own stay', () => {
-    const pull = (id: string) => ({ ...sample.devices[0]!.inputs[0]!.pulls[0]!, id, kind: 'fitted' as const })
-    const once = applyChange(sample, { kind: 'choosePullUp', args: { input: 'eu-14', pull: pull('a') } }, stamp())
-    const twice = applyChange(once, { kind: 'choosePullUp', args: { input: 'eu-14', pull: pull('b') } }, stamp())
+    const pull = (id: string) => ({
+      ...sample.devices[0]!.inputs[0]!.pulls[0]!,
+      id,
+      kind: 'fitted' as const,
+    })
+    const once = applyChange(
+      sample,
+      { kind: 'choosePullUp', args: { input: 'eu-14', pull: pull('a') } },
+      stamp(),
+    )
+    const twice = applyChange(
+      once,
+      { kind: 'choosePullUp', args: { input: 'eu-14', pull: pull('b') } },
+      stamp(),
+    )
     expect(twice.devices[0]!.inputs[0]!.pulls.map((p) => p.id)).toEqual(['eu-14-pull', 'b'])
   })
 })
 
 describe('diffs', () => {
   it('carry one build into another and back', () => {
-    const other = applyChange(applyChange(sample, { kind: 'removeChannel', args: { id: 'ch-air' } }, stamp()), { kind: 'editInstrument', args: { id: 'bench-meter', patch: { note: 'x' } } }, stamp())
+    const other = applyChange(
+      applyChange(sample, { kind: 'removeChannel', args: { id: 'ch-air' } }, stamp()),
+      { kind: 'editInstrument', args: { id: 'bench-meter', patch: { note: 'x' } } },
+      stamp(),
+    )
     const edits = diffBuilds(sample, other)
     expect(diffBuilds(applyEdits(sample, edits), other)).toEqual([])
     expect(diffBuilds(applyEdits(other, invertEdits(edits)), sample)).toEqual([])
   })
   it('are told in sentences', () => {
-    const other = applyChange(applyChange(sample, { kind: 'renameBuild', args: { name: 'Ten' } }, stamp()), { kind: 'removeChannel', args: { id: 'ch-air' } }, stamp())
-    const said = describeDifferences(sample, other).map((d) => d.text).join('\n')
+    const other = applyChange(
+      applyChange(sample, { kind: 'renameBuild', args: { name: 'Ten' } }, stamp()),
+      { kind: 'removeChannel', args: { id: 'ch-air' } },
+      stamp(),
+    )
+    const said = describeDifferences(sample, other)
+      .map((d) => d.text)
+      .join('\n')
     expect(said).toMatch(/Named "Ten" there, "Saltmarsh Nine" here/)
     expect(said).toMatch(/1 channel only here: Air, after the charge cooler/)
     expect(said).toMatch(/6 measurements only here/)
@@ -99,8 +182,18 @@ describe('the file', () => {
     expect(writeBuild(build)).toBe(text)
   })
   it('keeps families it does not know', () => {
-    const strange = damaged((b) => { b.elements.push({ id: 'el-x', name: 'x', family: 'flux', settings: { deep: { anything: [1, 2] } }, pins: [] } as never) })
-    expect(readBuild(strange).build.elements.at(-1)!.settings).toEqual({ deep: { anything: [1, 2] } })
+    const strange = damaged((b) => {
+      b.elements.push({
+        id: 'el-x',
+        name: 'x',
+        family: 'flux',
+        settings: { deep: { anything: [1, 2] } },
+        pins: [],
+      } as never)
+    })
+    expect(readBuild(strange).build.elements.at(-1)!.settings).toEqual({
+      deep: { anything: [1, 2] },
+    })
   })
   it('is named after the build', () => {
     expect(fileNameOf(sample)).toBe('saltmarsh-nine.echt.json')
@@ -109,74 +202,215 @@ describe('the file', () => {
   })
   it('of schema 1 is brought up', () => {
     const old = damaged((b) => {
-      (b as { schema: number }).schema = 1
-      for (const i of b.instruments as { accuracy: Record<string, unknown> }[]) { delete i.accuracy.offset; delete i.accuracy.commonShare }
-      for (const c of b.channels as { reads: { wire: Record<string, unknown> }[] }[]) for (const r of c.reads) delete r.wire.groundOffsetV
+      ;(b as { schema: number }).schema = 1
+      for (const i of b.instruments as { accuracy: Record<string, unknown> }[]) {
+        delete i.accuracy.offset
+        delete i.accuracy.commonShare
+      }
+      for (const c of b.channels as { reads: { wire: Record<string, unknown> }[] }[])
+        for (const r of c.reads) delete r.wire.groundOffsetV
     })
     const { build, migratedFrom } = readBuild(old)
     expect(migratedFrom).toBe(1)
     expect(build.schema).toBe(4)
-    expect(build.instruments[0]!.accuracy).toEqual({ percent: 0.5, digits: 2, offset: 0, commonShare: 0.8 })
-    expect(build.channels[0]!.reads[0]!.wire.groundOffsetV).toEqual({ value: 0, basis: 'assumed', from: [] })
+    expect(build.instruments[0]!.accuracy).toEqual({
+      percent: 0.5,
+      digits: 2,
+      offset: 0,
+      commonShare: 0.8,
+    })
+    expect(build.channels[0]!.reads[0]!.wire.groundOffsetV).toEqual({
+      value: 0,
+      basis: 'assumed',
+      from: [],
+    })
   })
 
   it('of schema 2 is brought up: volts and digits for what it did not say, cold and hot for the ends', () => {
     const old = damaged((b) => {
-      (b as { schema: number }).schema = 2
-      for (const d of b.devices) for (const i of d.inputs as unknown as Record<string, unknown>[]) {
-        for (const key of ['signal', 'counter', 'sensorSupply', 'differential']) delete i[key]
-        if (i.table) Object.assign(i.table, { onOpen: { show: 'cold', value: null }, onShort: { show: 'hot', value: null } })
-      }
-      for (const c of b.channels) for (const r of c.reads) for (const key of ['unit', 'needle', 'dampingS', 'warning']) delete (r.face as unknown as Record<string, unknown>)[key]
+      ;(b as { schema: number }).schema = 2
+      for (const d of b.devices)
+        for (const i of d.inputs as unknown as Record<string, unknown>[]) {
+          for (const key of ['signal', 'counter', 'sensorSupply', 'differential']) delete i[key]
+          if (i.table)
+            Object.assign(i.table, {
+              onOpen: { show: 'cold', value: null },
+              onShort: { show: 'hot', value: null },
+            })
+        }
+      for (const c of b.channels)
+        for (const r of c.reads)
+          for (const key of ['unit', 'needle', 'dampingS', 'warning'])
+            delete (r.face as unknown as Record<string, unknown>)[key]
     })
     const { build, migratedFrom } = readBuild(old)
     expect(migratedFrom).toBe(2)
     const input = build.devices[0]!.inputs[0]!
-    expect(input).toMatchObject({ signal: 'voltage', counter: null, differential: false, sensorSupply: { toReference: true } })
+    expect(input).toMatchObject({
+      signal: 'voltage',
+      counter: null,
+      differential: false,
+      sensorSupply: { toReference: true },
+    })
     expect([input.table!.onOpen.show, input.table!.onShort.show]).toEqual(['low', 'high'])
-    expect(build.channels[0]!.reads[0]!.face).toEqual({ name: 'coolant', decimals: 1, unit: null, needle: null, dampingS: 0, warning: null })
+    expect(build.channels[0]!.reads[0]!.face).toEqual({
+      name: 'coolant',
+      decimals: 1,
+      unit: null,
+      needle: null,
+      dampingS: 0,
+      warning: null,
+    })
   })
 
   it('of schema 3 is brought up: the fuel moves from the sensor to the vehicle', () => {
-    const asThree = (ethanol?: number): string => damaged((b) => {
-      (b as { schema: number }).schema = 3
-      delete (b.vehicle as Partial<typeof b.vehicle>).ethanol
-      if (ethanol !== undefined) b.elements.find((e) => e.family === 'lambda')!.settings.ethanol = ethanol
-    })
+    const asThree = (ethanol?: number): string =>
+      damaged((b) => {
+        ;(b as { schema: number }).schema = 3
+        delete (b.vehicle as Partial<typeof b.vehicle>).ethanol
+        if (ethanol !== undefined)
+          b.elements.find((e) => e.family === 'lambda')!.settings.ethanol = ethanol
+      })
     const { build, migratedFrom } = readBuild(asThree(85))
     expect([migratedFrom, build.vehicle.ethanol]).toEqual([3, 0.85])
-    expect(build.elements.find((e) => e.family === 'lambda')!.settings).not.toHaveProperty('ethanol')
+    expect(build.elements.find((e) => e.family === 'lambda')!.settings).not.toHaveProperty(
+      'ethanol',
+    )
     expect(build.elements).toEqual(sample.elements)
     expect(readBuild(asThree()).build.vehicle.ethanol).toBe(0.05)
   })
   it('of schema 3 keeps its tank, its sender and its straight pipe, under the names of today', () => {
-    const three = JSON.parse(writeBuild(saltmarshNine())) as { schema: number; elements: { id: string; settings: Record<string, unknown> }[] }
+    const three = JSON.parse(writeBuild(saltmarshNine())) as {
+      schema: number
+      elements: { id: string; settings: Record<string, unknown> }[]
+    }
     three.schema = 3
     const of = (id: string) => three.elements.find((e) => e.id === id)!
-    of('el-fuel').settings.sender = { kind: 'straight', lowMm: 0, highMm: 300, emptyOhm: 12, fullOhm: 178 }
-    of('el-fuel').settings.secondHalf = { tank: of('el-fuel').settings.tank, sender: { kind: 'straight', lowMm: 0, highMm: 300, emptyOhm: 5, fullOhm: 90 } }
+    of('el-fuel').settings.sender = {
+      kind: 'straight',
+      lowMm: 0,
+      highMm: 300,
+      emptyOhm: 12,
+      fullOhm: 178,
+    }
+    of('el-fuel').settings.secondHalf = {
+      tank: of('el-fuel').settings.tank,
+      sender: { kind: 'straight', lowMm: 0, highMm: 300, emptyOhm: 5, fullOhm: 90 },
+    }
     of('el-air-flow').settings = { boreMm: 60, straightMm: 0.18 }
-    const { build } = readBuild(JSON.stringify(three)), now = (id: string) => build.elements.find((e) => e.id === id)!.settings
-    expect(now('el-fuel').sender).toEqual({ kind: 'straight', lowMm: 0, highMm: 300, emptySignal: 12, fullSignal: 178 })
+    const { build } = readBuild(JSON.stringify(three)),
+      now = (id: string) => build.elements.find((e) => e.id === id)!.settings
+    expect(now('el-fuel').sender).toEqual({
+      kind: 'straight',
+      lowMm: 0,
+      highMm: 300,
+      emptySignal: 12,
+      fullSignal: 178,
+    })
     expect(now('el-fuel').secondHalf).toMatchObject({ sender: { emptySignal: 5, fullSignal: 90 } })
     expect(now('el-air-flow')).toEqual({ boreM: 0.06, straightM: 0.18 })
   })
 
   it.each([
-    ['not-json', text.slice(0, text.length / 2), /cut short/], ['not-json', 'hello', /not JSON/], ['not-json', '', /cut short/], ['not-a-build', '[]', /not an Echt build/], ['not-a-build', '{"schema":"2"}', /schema version/], ['not-a-build', 'null', /not an Echt build/],
-    ['newer-schema', '{"schema":99}', /newer Echt.*schema 99/], ['too-deep', '['.repeat(100_000), /nested/], ['too-deep', `{"a":`.repeat(200) + '1' + '}'.repeat(200), /nested/], ['too-large', ' '.repeat(50_000_000), /50 MB/],
-    ['damaged-build', damaged((b) => { b.channels[0]!.needs.accuracy = '2' as never }), /channels, 1 "Coolant, block outlet", needs, accuracy.*must be number/],
-    ['damaged-build', damaged((b) => { b.channels[0]!.needs.range = [125, -10] }), /runs from 125 to -10/], ['damaged-build', damaged((b) => { delete (b as { devices?: unknown }).devices }), /devices/],
-    ['damaged-build', damaged((b) => { b.elements[1]!.id = b.elements[0]!.id }), /same id "el-coolant"/], ['damaged-build', damaged((b) => { b.channels[0]!.reads[0]!.input = 'nowhere' }), /input that is not there/],
-    ['damaged-build', damaged((b) => { b.measurements[0]!.about = { kind: 'point', element: 'nowhere' } }), /not there/], ['damaged-build', damaged((b) => { (b as unknown as Record<string, number>).extra = 1 }), /"extra"/],
-    ['damaged-build', damaged((b) => { b.devices[0]!.inputs[0]!.table!.entered!.x.reverse() }), /does not rise/], ['damaged-build', damaged((b) => { b.devices[0]!.inputs[0]!.table!.entered!.y.pop() }), /16 axis cells and 15 values/],
-    ['damaged-build', damaged((b) => { b.changes[1]!.id = b.changes[0]!.id }), /history/], ['damaged-build', damaged((b) => { b.measurements[0]!.readings[0]!.value = null as never }), /measurements, 1/],
+    ['not-json', text.slice(0, text.length / 2), /cut short/],
+    ['not-json', 'hello', /not JSON/],
+    ['not-json', '', /cut short/],
+    ['not-a-build', '[]', /not an Echt build/],
+    ['not-a-build', '{"schema":"2"}', /schema version/],
+    ['not-a-build', 'null', /not an Echt build/],
+    ['newer-schema', '{"schema":99}', /newer Echt.*schema 99/],
+    ['too-deep', '['.repeat(100_000), /nested/],
+    ['too-deep', `{"a":`.repeat(200) + '1' + '}'.repeat(200), /nested/],
+    ['too-large', ' '.repeat(50_000_000), /50 MB/],
+    [
+      'damaged-build',
+      damaged((b) => {
+        b.channels[0]!.needs.accuracy = '2' as never
+      }),
+      /channels, 1 "Coolant, block outlet", needs, accuracy.*must be number/,
+    ],
+    [
+      'damaged-build',
+      damaged((b) => {
+        b.channels[0]!.needs.range = [125, -10]
+      }),
+      /runs from 125 to -10/,
+    ],
+    [
+      'damaged-build',
+      damaged((b) => {
+        delete (b as { devices?: unknown }).devices
+      }),
+      /devices/,
+    ],
+    [
+      'damaged-build',
+      damaged((b) => {
+        b.elements[1]!.id = b.elements[0]!.id
+      }),
+      /same id "el-coolant"/,
+    ],
+    [
+      'damaged-build',
+      damaged((b) => {
+        b.channels[0]!.reads[0]!.input = 'nowhere'
+      }),
+      /input that is not there/,
+    ],
+    [
+      'damaged-build',
+      damaged((b) => {
+        b.measurements[0]!.about = { kind: 'point', element: 'nowhere' }
+      }),
+      /not there/,
+    ],
+    [
+      'damaged-build',
+      damaged((b) => {
+        ;(b as unknown as Record<string, number>).extra = 1
+      }),
+      /"extra"/,
+    ],
+    [
+      'damaged-build',
+      damaged((b) => {
+        b.devices[0]!.inputs[0]!.table!.entered!.x.reverse()
+      }),
+      /does not rise/,
+    ],
+    [
+      'damaged-build',
+      damaged((b) => {
+        b.devices[0]!.inputs[0]!.table!.entered!.y.pop()
+      }),
+      /16 axis cells and 15 values/,
+    ],
+    [
+      'damaged-build',
+      damaged((b) => {
+        b.changes[1]!.id = b.changes[0]!.id
+      }),
+      /history/,
+    ],
+    [
+      'damaged-build',
+      damaged((b) => {
+        b.measurements[0]!.readings[0]!.value = null as never
+      }),
+      /measurements, 1/,
+    ],
   ] as [string, string, RegExp][])('damaged or hostile: %s', (code, file, message) => {
-    expect(() => readBuild(file)).toThrow(expect.objectContaining({ code, message: expect.stringMatching(message) }))
+    expect(() => readBuild(file)).toThrow(
+      expect.objectContaining({ code, message: expect.stringMatching(message) }),
+    )
   })
   it('does not let a file reach the prototype of objects', () => {
     const hostile = text.replace('"settings": {', '"settings": {"__proto__": {"polluted": 1},')
-    try { readBuild(hostile) } catch { /* refused is fine too */ }
+    try {
+      readBuild(hostile)
+    } catch {
+      /* refused is fine too */
+    }
     expect(({} as Record<string, unknown>).polluted).toBeUndefined()
   })
 })
@@ -193,5 +427,7 @@ it('hashes do not depend on the order of keys', () => {
 })
 
 it('the compiled schema is the schema', () => {
-  expect(readFileSync(new URL('./validate.generated.js', import.meta.url), 'utf8')).toBe(compiledSchema())
+  expect(readFileSync(new URL('./validate.generated.js', import.meta.url), 'utf8')).toBe(
+    compiledSchema(),
+  )
 })

@@ -4,26 +4,66 @@ import type { Build, Collection } from './types.ts'
 export type Difference = { text: string; only: 'mine' | 'theirs' | 'both' }
 
 const NOUN: Record<Collection, [string, string]> = {
-  instruments: ['instrument', 'instruments'], devices: ['device', 'devices'], elements: ['sensor', 'sensors'], channels: ['channel', 'channels'],
-  measurements: ['measurement', 'measurements'], proofs: ['proof', 'proofs'], attachments: ['attachment', 'attachments'],
+  instruments: ['instrument', 'instruments'],
+  devices: ['device', 'devices'],
+  elements: ['sensor', 'sensors'],
+  channels: ['channel', 'channels'],
+  measurements: ['measurement', 'measurements'],
+  proofs: ['proof', 'proofs'],
+  attachments: ['attachment', 'attachments'],
 }
 
 /** How a build to be imported differs from the one that is here, in sentences. Empty when nothing does. */
 export function describeDifferences(mine: Build, theirs: Build): Difference[] {
   const out: Difference[] = []
   const edits = diffBuilds(mine, theirs)
-  for (const edit of edits) if (edit.in === 'build') out.push({ text: edit.field === 'name' ? `Named "${theirs.name}" there, "${mine.name}" here` : `The vehicle's ${edit.field} differs`, only: 'both' })
+  for (const edit of edits)
+    if (edit.in === 'build')
+      out.push({
+        text:
+          edit.field === 'name'
+            ? `Named "${theirs.name}" there, "${mine.name}" here`
+            : `The vehicle's ${edit.field} differs`,
+        only: 'both',
+      })
   for (const collection of Object.keys(NOUN) as Collection[]) {
     const [one, many] = NOUN[collection]
     const here = edits.filter((e) => e.in === collection)
-    const added = here.filter((e) => e.field === undefined && e.after !== undefined), gone = here.filter((e) => e.field === undefined && e.after === undefined)
+    const added = here.filter((e) => e.field === undefined && e.after !== undefined),
+      gone = here.filter((e) => e.field === undefined && e.after === undefined)
     const changed = new Map<string, string[]>()
-    for (const e of here) if (e.field !== undefined) changed.set(e.id, [...(changed.get(e.id) ?? []), e.field])
-    const nameOf = (b: Build, id: string): string => (b[collection] as { id: string; name?: string }[]).find((e) => e.id === id)?.name ?? ''
-    const names = (ids: string[], b: Build): string => { const n = ids.map((i) => nameOf(b, i)).filter(Boolean).slice(0, 4); return n.length > 0 ? `: ${n.join(', ')}` : '' }
-    if (added.length > 0) out.push({ text: `${added.length} ${added.length === 1 ? one : many} only in the file${names(added.map((e) => e.id), theirs)}`, only: 'theirs' })
-    if (gone.length > 0) out.push({ text: `${gone.length} ${gone.length === 1 ? one : many} only here${names(gone.map((e) => e.id), mine)}`, only: 'mine' })
-    for (const [id, fields] of changed) out.push({ text: `${one} ${nameOf(mine, id)} differs in ${fields.join(', ')}`.replace('  ', ' '), only: 'both' })
+    for (const e of here)
+      if (e.field !== undefined) changed.set(e.id, [...(changed.get(e.id) ?? []), e.field])
+    const nameOf = (b: Build, id: string): string =>
+      (b[collection] as { id: string; name?: string }[]).find((e) => e.id === id)?.name ?? ''
+    const names = (ids: string[], b: Build): string => {
+      const n = ids
+        .map((i) => nameOf(b, i))
+        .filter(Boolean)
+        .slice(0, 4)
+      return n.length > 0 ? `: ${n.join(', ')}` : ''
+    }
+    if (added.length > 0)
+      out.push({
+        text: `${added.length} ${added.length === 1 ? one : many} only in the file${names(
+          added.map((e) => e.id),
+          theirs,
+        )}`,
+        only: 'theirs',
+      })
+    if (gone.length > 0)
+      out.push({
+        text: `${gone.length} ${gone.length === 1 ? one : many} only here${names(
+          gone.map((e) => e.id),
+          mine,
+        )}`,
+        only: 'mine',
+      })
+    for (const [id, fields] of changed)
+      out.push({
+        text: `${one} ${nameOf(mine, id)} differs in ${fields.join(', ')}`.replace('  ', ' '),
+        only: 'both',
+      })
   }
   return out
 }

@@ -2,10 +2,27 @@ import { SCHEMA, type Build, type Id } from './types.ts'
 
 /** An empty build. */
 export const createBuild = (id: Id, name: string, at: string): Build => ({
-  schema: SCHEMA, id, name, revision: 0, parentRevision: 0, createdAt: at,
+  schema: SCHEMA,
+  id,
+  name,
+  revision: 0,
+  parentRevision: 0,
+  createdAt: at,
   vehicle: { name: '', note: '', altitudeM: null, ethanol: 0.05 },
-  instruments: [], devices: [], elements: [], channels: [], measurements: [], proofs: [], changes: [], attachments: [],
+  instruments: [],
+  devices: [],
+  elements: [],
+  channels: [],
+  measurements: [],
+  proofs: [],
+  changes: [],
+  attachments: [],
 })
 
 /** A copy under its own id and name; its history goes with it, so undo still works there. */
-export const copyBuild = (build: Build, id: Id, name: string): Build => ({ ...build, id, name, parentRevision: build.revision })
+export const copyBuild = (build: Build, id: Id, name: string): Build => ({
+  ...build,
+  id,
+  name,
+  parentRevision: build.revision,
+})

@@ -14,7 +14,14 @@ export const writeBuild = (build: Build): string => `${stringify(build, null, 1)
 
 /** File name for an export. */
 export const fileNameOf = (build: Build): string =>
-  `${build.name.normalize('NFKD').toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-+|-+$/g, '').slice(0, 60) || 'build'}.echt.json`
+  `${
+    build.name
+      .normalize('NFKD')
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^-+|-+$/g, '')
+      .slice(0, 60) || 'build'
+  }.echt.json`
 
 /**
  * A build out of the text of a file. Checks size, nesting, JSON, schema version (older ones are brought up),
@@ -23,12 +30,20 @@ export const fileNameOf = (build: Build): string =>
  */
 export function readBuild(text: string): { build: Build; migratedFrom: number | null } {
   if (text.length > LARGEST_FILE_BYTES) {
-    throw new EchtError('too-large', `The file holds ${(text.length / 1e6).toFixed(0)} MB; a build is at most ${LARGEST_FILE_BYTES / 1e6} MB. This is some other file.`)
+    throw new EchtError(
+      'too-large',
+      `The file holds ${(text.length / 1e6).toFixed(0)} MB; a build is at most ${LARGEST_FILE_BYTES / 1e6} MB. This is some other file.`,
+    )
   }
   requireShallow(text)
   let parsed: unknown
-  try { parsed = JSON.parse(text) } catch (error) {
-    throw new EchtError('not-json', `The file is cut short or is not JSON (${(error as Error).message.slice(0, 120)}). Export it again, or choose another copy.`)
+  try {
+    parsed = JSON.parse(text)
+  } catch (error) {
+    throw new EchtError(
+      'not-json',
+      `The file is cut short or is not JSON (${(error as Error).message.slice(0, 120)}). Export it again, or choose another copy.`,
+    )
   }
   return checkBuild(parsed)
 }
@@ -38,7 +53,10 @@ export function checkBuild(parsed: unknown): { build: Build; migratedFrom: numbe
   const { data, from } = migrate(parsed)
   if (!validate(data)) {
     const error = validate.errors?.[0]
-    throw new EchtError('damaged-build', `The build is damaged at ${placeOf(error?.instancePath ?? '', data)}: it ${error?.message ?? 'does not fit the schema'}${extraOf(error?.params)}. Nothing was changed; choose another copy.`)
+    throw new EchtError(
+      'damaged-build',
+      `The build is damaged at ${placeOf(error?.instancePath ?? '', data)}: it ${error?.message ?? 'does not fit the schema'}${extraOf(error?.params)}. Nothing was changed; choose another copy.`,
+    )
   }
   const build = data as Build
   checkReferences(build)
@@ -46,30 +64,44 @@ export function checkBuild(parsed: unknown): { build: Build; migratedFrom: numbe
 }
 
 const extraOf = (params: Record<string, unknown> | undefined): string =>
-  params?.additionalProperty ? ` ("${String(params.additionalProperty)}")` : params?.allowedValues ? ` (${(params.allowedValues as unknown[]).join(', ')})` : ''
+  params?.additionalProperty
+    ? ` ("${String(params.additionalProperty)}")`
+    : params?.allowedValues
+      ? ` (${(params.allowedValues as unknown[]).join(', ')})`
+      : ''
 
 // /channels/2/needs/accuracy → channel 3 "Oil", needs, accuracy
 function placeOf(path: string, data: unknown): string {
   const parts = path.split('/').slice(1)
   if (parts.length === 0) return 'its top'
   let here: unknown = data
-  return parts.map((part) => {
-    here = (here as Record<string, unknown> | undefined)?.[part]
-    const name = (here as { name?: unknown } | undefined)?.name
-    return /^\d+$/.test(part) ? `${Number(part) + 1}${typeof name === 'string' ? ` "${name.slice(0, 40)}"` : ''}` : part
-  }).join(', ')
+  return parts
+    .map((part) => {
+      here = (here as Record<string, unknown> | undefined)?.[part]
+      const name = (here as { name?: unknown } | undefined)?.name
+      return /^\d+$/.test(part)
+        ? `${Number(part) + 1}${typeof name === 'string' ? ` "${name.slice(0, 40)}"` : ''}`
+        : part
+    })
+    .join(', ')
 }
 
 // A parser copes with deep nesting; what walks the result afterwards may not.
 function requireShallow(text: string): void {
-  let depth = 0, inString = false
+  let depth = 0,
+    inString = false
   for (let i = 0; i < text.length; i++) {
     const c = text.charCodeAt(i)
     if (inString) {
       if (c === 92) i++
       else if (c === 34) inString = false
     } else if (c === 34) inString = true
-    else if (c === 123 || c === 91) { if (++depth > DEEPEST) throw new EchtError('too-deep', `The file is nested more than ${DEEPEST} levels deep, which no build is. This is some other file.`) }
-    else if (c === 125 || c === 93) depth--
+    else if (c === 123 || c === 91) {
+      if (++depth > DEEPEST)
+        throw new EchtError(
+          'too-deep',
+          `The file is nested more than ${DEEPEST} levels deep, which no build is. This is some other file.`,
+        )
+    } else if (c === 125 || c === 93) depth--
   }
 }

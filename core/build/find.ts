@@ -1,18 +1,24 @@
 import { EchtError } from '../error.ts'
 import type { Build, Channel, Device, Element, Id, Input, Measurement, Read } from './types.ts'
 
-const missing = (what: string): never => { throw new EchtError('not-found', `This ${what} is not in the build.`) }
+const missing = (what: string): never => {
+  throw new EchtError('not-found', `This ${what} is not in the build.`)
+}
 
-export const channelOf = (build: Build, id: Id): Channel => build.channels.find((c) => c.id === id) ?? missing('channel')
-export const elementOf = (build: Build, id: Id): Element => build.elements.find((e) => e.id === id) ?? missing('element')
+export const channelOf = (build: Build, id: Id): Channel =>
+  build.channels.find((c) => c.id === id) ?? missing('channel')
+export const elementOf = (build: Build, id: Id): Element =>
+  build.elements.find((e) => e.id === id) ?? missing('element')
 
 export function readOf(build: Build, id: Id): { read: Read; channel: Channel } {
-  for (const channel of build.channels) for (const read of channel.reads) if (read.id === id) return { read, channel }
+  for (const channel of build.channels)
+    for (const read of channel.reads) if (read.id === id) return { read, channel }
   return missing('reader')
 }
 
 export function inputOf(build: Build, id: Id): { input: Input; device: Device } {
-  for (const device of build.devices) for (const input of device.inputs) if (input.id === id) return { input, device }
+  for (const device of build.devices)
+    for (const input of device.inputs) if (input.id === id) return { input, device }
   return missing('input')
 }
 

@@ -1,5 +1,14 @@
 export * from './types.ts'
-export { applyChange, undo, redo, undoState, type ChangeArgs, type ChangeKind, type Edited, type Stamp } from './changes.ts'
+export {
+  applyChange,
+  undo,
+  redo,
+  undoState,
+  type ChangeArgs,
+  type ChangeKind,
+  type Edited,
+  type Stamp,
+} from './changes.ts'
 export { applyEdits, diffBuilds, invertEdits } from './diff.ts'
 export { channelOf, elementOf, inputOf, keyOnsOf, pointsOf, readOf } from './find.ts'
 export { checkBuild, fileNameOf, LARGEST_FILE_BYTES, readBuild, writeBuild } from './file.ts'

@@ -27,7 +27,12 @@ export type Build = {
   attachments: Attachment[]
 }
 
-export type Vehicle = { name: string; note: string; altitudeM: number | null; /** share of ethanol in the tank, by volume, 0 to 1 */ ethanol: number }
+export type Vehicle = {
+  name: string
+  note: string
+  altitudeM: number | null
+  /** share of ethanol in the tank, by volume, 0 to 1 */ ethanol: number
+}
 
 /** A value and how far it can be trusted: assumed until measured; `from` are measurement ids. */
 export type Stated<T = number> = { value: T; basis: 'assumed' | 'measured'; from: Id[] }
@@ -71,7 +76,11 @@ export type Input = {
   /** of an input that counts edges: how long it counts, s, and the highest it can follow, Hz */
   counter: { gateS: number; highestHz: number } | null
   /** what the device gives the sensor to live on; only ratiometric sensors notice */
-  sensorSupply: { volt: Stated; toReference: boolean; /** limits, relative, where it is not the reference */ tolerance: number }
+  sensorSupply: {
+    volt: Stated
+    toReference: boolean
+    /** limits, relative, where it is not the reference */ tolerance: number
+  }
   /** measures against the sensor's own ground wire, so that a ground difference cancels */
   differential: boolean
   /** converter width; null for a device that has none, such as a moving-needle gauge */
@@ -195,7 +204,18 @@ export type Wire = {
 }
 
 export type Reading = {
-  role: 'truth' | 'signal' | 'altitude' | 'pressure' | 'supply' | 'gauge' | 'height' | 'mass' | 'diameter' | 'shown' | 'pinV'
+  role:
+    | 'truth'
+    | 'signal'
+    | 'altitude'
+    | 'pressure'
+    | 'supply'
+    | 'gauge'
+    | 'height'
+    | 'mass'
+    | 'diameter'
+    | 'shown'
+    | 'pinV'
   /** exactly as typed */
   typed: string
   unit: string
@@ -240,10 +260,29 @@ export type Edit = {
   at?: number
 }
 
-export const COLLECTIONS = ['instruments', 'devices', 'elements', 'channels', 'measurements', 'proofs', 'attachments'] as const
+export const COLLECTIONS = [
+  'instruments',
+  'devices',
+  'elements',
+  'channels',
+  'measurements',
+  'proofs',
+  'attachments',
+] as const
 export type Collection = (typeof COLLECTIONS)[number]
 
-export const newFace = (name: string, decimals = 1): Face => ({ name, decimals, unit: null, needle: null, dampingS: 0, warning: null })
+export const newFace = (name: string, decimals = 1): Face => ({
+  name,
+  decimals,
+  unit: null,
+  needle: null,
+  dampingS: 0,
+  warning: null,
+})
 
 export const assumed = <T>(value: T): Stated<T> => ({ value, basis: 'assumed', from: [] })
-export const measured = <T>(value: T, from: Id[] = []): Stated<T> => ({ value, basis: 'measured', from })
+export const measured = <T>(value: T, from: Id[] = []): Stated<T> => ({
+  value,
+  basis: 'measured',
+  from,
+})

@@ -6,57 +6,126 @@ import type { CurvePoint } from '../curve/family.ts'
 import { asTaken } from '../curve/line.ts'
 import { familyOf } from '../curve/registry.ts'
 import { quantityIn } from '../quantity/index.ts'
-import { assembleChain, curveRemedy, errorAt, errorBudget, faceText, K95, linearSpread, monteCarlo, needleAt, needleMarks, prepareChain, readerChains, readersAt, sensorBand, settleS, warningOn, type Chain } from './index.ts'
+import {
+  assembleChain,
+  curveRemedy,
+  errorAt,
+  errorBudget,
+  faceText,
+  K95,
+  linearSpread,
+  monteCarlo,
+  needleAt,
+  needleMarks,
+  prepareChain,
+  readerChains,
+  readersAt,
+  sensorBand,
+  settleS,
+  warningOn,
+  type Chain,
+} from './index.ts'
 
 const build = saltmarshNine()
 let n = 0
-const after = (b: Build, ...changes: Edited[]): Build => changes.reduce((x, c) => applyChange(x, c, { id: `b${++n}`, at: '2026-11-24T20:00:00Z', by: '' }), b)
+const after = (b: Build, ...changes: Edited[]): Build =>
+  changes.reduce(
+    (x, c) => applyChange(x, c, { id: `b${++n}`, at: '2026-11-24T20:00:00Z', by: '' }),
+    b,
+  )
 const chainOf = (b: Build, read: string): Chain => prepareChain(assembleChain(b, read).spec!)
-const reads = build.channels.flatMap((c) => c.reads.map((r) => r.id)).filter((id) => !['rd-oil', 'rd-fuel', 'rd-fuel-gauge', 'rd-oil-gauge', 'rd-oil-sender'].includes(id))
+const reads = build.channels
+  .flatMap((c) => c.reads.map((r) => r.id))
+  .filter(
+    (id) => !['rd-oil', 'rd-fuel', 'rd-fuel-gauge', 'rd-oil-gauge', 'rd-oil-sender'].includes(id),
+  )
 
 describe('the error budget', () => {
-  it.each(reads)('%s: its lines are the whole, linear and drawn agree, and each remedy leaves less', (read) => {
-    const chain = chainOf(build, read), [low, high] = chain.spec.best, at = (low + high) / 2
-    const budget = errorBudget(chain, at), error = errorAt(chain, at)
-    expect(budget.bias).toBeCloseTo(error.bias, 9)
-    expect(budget.half).toBeCloseTo(error.band, 9)
-    const spreads = budget.lines.filter((l) => l.kind === 'spread')
-    expect(Math.hypot(...spreads.map((l) => l.size)) / budget.half).toBeGreaterThan(0.99)
-    expect(spreads.reduce((s, l) => s + l.portion, 0)).toBeGreaterThan(0.98)
-    expect(budget.lines.map((l) => Math.abs(l.size))).toEqual(budget.lines.map((l) => Math.abs(l.size)).sort((a, b) => b - a))
-    for (const l of spreads) { expect(l.worstAfter).toBeLessThan(budget.worst); expect(l.remedy.length).toBeGreaterThan(15) }
-    expect(budget.next === null || budget.lines.every((l) => l.worstAfter >= budget.next!.worstAfter)).toBe(true)
-    const uniform = uniformStream(3)
-    const drawn = monteCarlo(chain, at, { draws: 20000, uniform, normal: normalStream(uniform) })
-    // the middle 95 % of what was drawn: a uniform part that rules makes it a little narrower than 1.96 σ
-    expect((drawn.high - drawn.low) / 2 / budget.half).toBeGreaterThan(0.8)
-    expect((drawn.high - drawn.low) / 2 / budget.half).toBeLessThan(1.1)
-  })
+  it.each(reads)(
+    '%s: its lines are the whole, linear and drawn agree, and each remedy leaves less',
+    (read) => {
+      const chain = chainOf(build, read),
+        [low, high] = chain.spec.best,
+        at = (low + high) / 2
+      const budget = errorBudget(chain, at),
+        error = errorAt(chain, at)
+      expect(budget.bias).toBeCloseTo(error.bias, 9)
+      expect(budget.half).toBeCloseTo(error.band, 9)
+      const spreads = budget.lines.filter((l) => l.kind === 'spread')
+      expect(Math.hypot(...spreads.map((l) => l.size)) / budget.half).toBeGreaterThan(0.99)
+      expect(spreads.reduce((s, l) => s + l.portion, 0)).toBeGreaterThan(0.98)
+      expect(budget.lines.map((l) => Math.abs(l.size))).toEqual(
+        budget.lines.map((l) => Math.abs(l.size)).sort((a, b) => b - a),
+      )
+      for (const l of spreads) {
+        expect(l.worstAfter).toBeLessThan(budget.worst)
+        expect(l.remedy.length).toBeGreaterThan(15)
+      }
+      expect(
+        budget.next === null || budget.lines.every((l) => l.worstAfter >= budget.next!.worstAfter),
+      ).toBe(true)
+      const uniform = uniformStream(3)
+      const drawn = monteCarlo(chain, at, { draws: 20000, uniform, normal: normalStream(uniform) })
+      // the middle 95 % of what was drawn: a uniform part that rules makes it a little narrower than 1.96 σ
+      expect((drawn.high - drawn.low) / 2 / budget.half).toBeGreaterThan(0.8)
+      expect((drawn.high - drawn.low) / 2 / budget.half).toBeLessThan(1.1)
+    },
+  )
   it('what it promises of a remedy is what doing it brings', () => {
-    const read = 'rd-gearbox', { input } = readOf(build, read).read
-    const chain = chainOf(build, read), before = errorBudget(chain, 100)
+    const read = 'rd-gearbox',
+      { input } = readOf(build, read).read
+    const chain = chainOf(build, read),
+      before = errorBudget(chain, 100)
     const pull = before.lines.find((l) => l.id.startsWith('pull '))!
     expect(before.next!.id).toBe(pull.id)
     const own = build.devices.flatMap((d) => d.inputs).find((i) => i.id === input)!.pulls[0]!
-    const done = after(build, { kind: 'editInput', args: { input, patch: { pulls: [{ ...own, ohm: measured(own.ohm.value), tolerance: own.tolerance / 10 }] } } })
+    const done = after(build, {
+      kind: 'editInput',
+      args: {
+        input,
+        patch: { pulls: [{ ...own, ohm: measured(own.ohm.value), tolerance: own.tolerance / 10 }] },
+      },
+    })
     expect(errorBudget(chainOf(done, read), 100).worst).toBeCloseTo(pull.worstAfter, 3)
   })
-  it.each(['rd-egt-1', 'rd-throttle', 'rd-oil-pressure', 'rd-wheel'])('%s: one more point where it says narrows the curve as it says', (read) => {
-    const { spec, sensor, needs } = assembleChain(build, read), at = (spec!.best[0] + spec!.best[1]) / 2
-    const unit = familyOf(sensor.family).truthUnit, said = curveRemedy(build, { sensor, needs }, at, quantityIn(unit, unit, 1e-6))
-    const [, where] = /^Take one more point at (-?[\d.]+)/.exec(said.remedy)!
-    const points: CurvePoint[] = [...sensor.points, { truth: Number(where), signal: familyOf(sensor.family).forward(sensor.curve, Number(where)), ...asTaken(sensor.points) }]
-    const fit = familyOf(sensor.family).fit(points, { range: needs.range, settings: sensor.element.settings })
-    expect(said.share).toBeLessThan(0.85)
-    expect(familyOf(sensor.family).band(fit, at) / sensorBand(sensor, at)).toBeCloseTo(said.share, 2)
-    const line = errorBudget(chainOf(build, read), at, said).lines.find((l) => l.id === 'curve')!
-    expect(line.remedy).toBe(said.remedy)
-  })
+  it.each(['rd-egt-1', 'rd-throttle', 'rd-oil-pressure', 'rd-wheel'])(
+    '%s: one more point where it says narrows the curve as it says',
+    (read) => {
+      const { spec, sensor, needs } = assembleChain(build, read),
+        at = (spec!.best[0] + spec!.best[1]) / 2
+      const unit = familyOf(sensor.family).truthUnit,
+        said = curveRemedy(build, { sensor, needs }, at, quantityIn(unit, unit, 1e-6))
+      const [, where] = /^Take one more point at (-?[\d.]+)/.exec(said.remedy)!
+      const points: CurvePoint[] = [
+        ...sensor.points,
+        {
+          truth: Number(where),
+          signal: familyOf(sensor.family).forward(sensor.curve, Number(where)),
+          ...asTaken(sensor.points),
+        },
+      ]
+      const fit = familyOf(sensor.family).fit(points, {
+        range: needs.range,
+        settings: sensor.element.settings,
+      })
+      expect(said.share).toBeLessThan(0.85)
+      expect(familyOf(sensor.family).band(fit, at) / sensorBand(sensor, at)).toBeCloseTo(
+        said.share,
+        2,
+      )
+      const line = errorBudget(chainOf(build, read), at, said).lines.find((l) => l.id === 'curve')!
+      expect(line.remedy).toBe(said.remedy)
+    },
+  )
   it('asks for finer instruments where one more point of the same hardly helps, and for another sender in a dead zone', () => {
-    const remedy = (read: string, at: number) => { const a = assembleChain(build, read); return curveRemedy(build, a, at, quantityIn('l')) }
+    const remedy = (read: string, at: number) => {
+      const a = assembleChain(build, read)
+      return curveRemedy(build, a, at, quantityIn('l'))
+    }
     const finer = remedy('rd-coolant', 95)
     expect(finer.remedy).toMatch(/twice as good/)
-    expect(finer.share).toBeGreaterThan(0.45); expect(finer.share).toBeLessThan(0.7)
+    expect(finer.share).toBeGreaterThan(0.45)
+    expect(finer.share).toBeLessThan(0.7)
     const dead = remedy('rd-surge-pot', 0.2)
     expect(dead.remedy).toMatch(/^Between 0\.0 and 0\.4 l it does not move/)
     expect(dead.share).toBeLessThan(0.7)
@@ -64,7 +133,11 @@ describe('the error budget', () => {
   })
   it('names the other device on a shared sensor first', () => {
     const next = errorBudget(chainOf(build, 'rd-oil'), 120).next!
-    expect(next).toMatchObject({ share: 'shared', kind: 'bias', remedy: expect.stringMatching(/own sensor/) })
+    expect(next).toMatchObject({
+      share: 'shared',
+      kind: 'bias',
+      remedy: expect.stringMatching(/own sensor/),
+    })
   })
 })
 
@@ -85,9 +158,21 @@ describe('faces', () => {
   })
   it('a warning comes on at its limit and goes off a hysteresis back, either way', () => {
     const above = { when: 'above' as const, at: 110, hysteresis: 3 }
-    const seen = (values: number[], w: typeof above | { when: 'below'; at: number; hysteresis: number }): boolean[] => { let on = false; return values.map((v) => (on = warningOn(w, v, on))) }
+    const seen = (
+      values: number[],
+      w: typeof above | { when: 'below'; at: number; hysteresis: number },
+    ): boolean[] => {
+      let on = false
+      return values.map((v) => (on = warningOn(w, v, on)))
+    }
     expect(seen([109, 111, 108, 106, 109], above)).toEqual([false, true, true, false, false])
-    expect(seen([7, 5.9, 7, 7.6, 6.5], { when: 'below', at: 6, hysteresis: 1.5 })).toEqual([false, true, true, false, false])
+    expect(seen([7, 5.9, 7, 7.6, 6.5], { when: 'below', at: 6, hysteresis: 1.5 })).toEqual([
+      false,
+      true,
+      true,
+      false,
+      false,
+    ])
   })
   it('readers side by side part where their circuits do', () => {
     const fuel = readersAt(readerChains(build, 'ch-fuel'), 15, 1.5)
@@ -96,8 +181,14 @@ describe('faces', () => {
     expect(fuel.apart).toBeGreaterThan(5)
     const alone = readersAt(readerChains(build, 'ch-map'), 100, 3)
     expect(alone).toMatchObject({ partsAt: null, apart: 0 })
-    expect(alone.readers[0]!.half).toBeCloseTo(K95 * linearSpread(chainOf(build, 'rd-map'), 100).total, 9)
+    expect(alone.readers[0]!.half).toBeCloseTo(
+      K95 * linearSpread(chainOf(build, 'rd-map'), 100).total,
+      9,
+    )
     const bare = after(build, { kind: 'editInput', args: { input: 'eu-14', patch: { pulls: [] } } })
-    expect(readersAt(readerChains(bare, 'ch-coolant'), 90, 2).readers[0]).toMatchObject({ shown: null, problem: expect.stringMatching(/No pull-up/) })
+    expect(readersAt(readerChains(bare, 'ch-coolant'), 90, 2).readers[0]).toMatchObject({
+      shown: null,
+      problem: expect.stringMatching(/No pull-up/),
+    })
   })
 })

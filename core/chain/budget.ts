@@ -32,13 +32,25 @@ export type Budget = {
 /** How well a thing is known once it was measured with a hand-held meter, as a share of what is not known now. */
 const MEASURED: readonly [prefix: string, share: number, remedy: string][] = [
   ['pull ', 0.1, 'Measure the pull-up, device off and plug open, and type its ohms.'],
-  ['rail ', 0.1, 'Measure that supply with the loads on, or move the pull-up to the converter’s own reference.'],
+  [
+    'rail ',
+    0.1,
+    'Measure that supply with the loads on, or move the pull-up to the converter’s own reference.',
+  ],
   ['signal wire', 0.1, 'Measure the signal wire from end to end.'],
   ['ground wire', 0.1, 'Measure the ground wire from end to end.'],
   ['ground offset', 0.1, 'Measure the ground difference with the loads on and type it.'],
-  ['sensor supply', 0.05, 'Feed the sensor from the converter’s reference: its errors then cancel.'],
+  [
+    'sensor supply',
+    0.05,
+    'Feed the sensor from the converter’s reference: its errors then cancel.',
+  ],
   ['reference', 0.1, 'Measure the converter’s reference, or use a sensor that follows it.'],
-  ['count', 0.5, 'An input of one more bit, or one whose range the signal fills better, halves it.'],
+  [
+    'count',
+    0.5,
+    'An input of one more bit, or one whose range the signal fills better, halves it.',
+  ],
   ['face', 0.1, 'Show one more decimal.'],
 ]
 
@@ -47,7 +59,8 @@ const BIAS_REMEDY: Record<ShareId, string> = {
   leads: 'Thicker or shorter wires, or make the table with the leads in it.',
   shared: 'Give the other device its own sensor, or let it take the value from this one.',
   ground: 'Give the sensor its own ground wire to the device, or use a differential input.',
-  input: 'Look at the input.', converter: 'Look at the converter.',
+  input: 'Look at the input.',
+  converter: 'Look at the converter.',
   table: 'Enter the table proposed here.',
 }
 
@@ -59,23 +72,68 @@ const LEAST = 0.002
  * 100), each with what would reduce it and what the whole would then be. The remedies' effect is what a
  * hand-held meter can do, a share of today's doubt; what the curve's own would bring is given by `curveRemedy`; a bias mended is gone.
  */
-export function errorBudget(chain: Chain, truth: number, curve: Remedy = { remedy: 'Measure the sensor where it matters.', share: 0.5 }): Budget {
+export function errorBudget(
+  chain: Chain,
+  truth: number,
+  curve: Remedy = { remedy: 'Measure the sensor where it matters.', share: 0.5 },
+): Budget {
   const walked = walkForward(chain, truth)
   const bias = walked.shown - truth
-  const effects = spreadEffects(chain, truth).map((e) => ({ ...e, sigma: Math.abs(e.at('shown')) })).filter((e) => e.sigma > 0)
+  const effects = spreadEffects(chain, truth)
+    .map((e) => ({ ...e, sigma: Math.abs(e.at('shown')) }))
+    .filter((e) => e.sigma > 0)
   const total = Math.hypot(...effects.map((e) => e.sigma))
-  const half = K95 * total, worst = Math.abs(bias) + half
+  const half = K95 * total,
+    worst = Math.abs(bias) + half
   const biasSum = walked.biases.reduce((s, b) => s + Math.abs(b.bias), 0)
-  const biases = walked.biases.filter((b) => Math.abs(b.bias) > LEAST * worst).map((b): BudgetLine => ({
-    id: `bias ${b.share}`, share: b.share, label: 'known, and always the same way', kind: 'bias', size: b.bias, portion: Math.abs(b.bias) / biasSum,
-    remedy: BIAS_REMEDY[b.share], worstAfter: Math.abs(bias - b.bias) + half,
-  }))
-  const spreads = effects.filter((e) => K95 * e.sigma > LEAST * worst).map((e): BudgetLine => {
-    const [, share, usual] = e.id === 'curve' ? ['', curve.share, curve.remedy] as const : MEASURED.find(([prefix]) => e.id.startsWith(prefix)) ?? ['', 0.5, 'Measure it.'] as const
-    const remedy = e.id === 'count' && chain.spec.drive.kind === 'frequency' ? 'Count for twice as long, or from a wheel of twice the teeth: it halves.' : usual
-    return { id: e.id, share: e.share, label: e.label, kind: 'spread', size: K95 * e.sigma, portion: (e.sigma / total) ** 2, remedy, worstAfter: Math.abs(bias) + K95 * Math.sqrt(Math.max(0, total ** 2 - e.sigma ** 2 * (1 - share ** 2))) }
-  })
+  const biases = walked.biases
+    .filter((b) => Math.abs(b.bias) > LEAST * worst)
+    .map((b): BudgetLine => ({
+      id: `bias ${b.share}`,
+      share: b.share,
+      label: 'known, and always the same way',
+      kind: 'bias',
+      size: b.bias,
+      portion: Math.abs(b.bias) / biasSum,
+      remedy: BIAS_REMEDY[b.share],
+      worstAfter: Math.abs(bias - b.bias) + half,
+    }))
+  const spreads = effects
+    .filter((e) => K95 * e.sigma > LEAST * worst)
+    .map((e): BudgetLine => {
+      const [, share, usual] =
+        e.id === 'curve'
+          ? (['', curve.share, curve.remedy] as const)
+          : (MEASURED.find(([prefix]) => e.id.startsWith(prefix)) ??
+            (['', 0.5, 'Measure it.'] as const))
+      const remedy =
+        e.id === 'count' && chain.spec.drive.kind === 'frequency'
+          ? 'Count for twice as long, or from a wheel of twice the teeth: it halves.'
+          : usual
+      return {
+        id: e.id,
+        share: e.share,
+        label: e.label,
+        kind: 'spread',
+        size: K95 * e.sigma,
+        portion: (e.sigma / total) ** 2,
+        remedy,
+        worstAfter:
+          Math.abs(bias) +
+          K95 * Math.sqrt(Math.max(0, total ** 2 - e.sigma ** 2 * (1 - share ** 2))),
+      }
+    })
   const lines = [...biases, ...spreads].sort((a, b) => Math.abs(b.size) - Math.abs(a.size))
-  const best = lines.reduce<BudgetLine | null>((a, b) => (a === null || b.worstAfter < a.worstAfter ? b : a), null)
-  return { at: truth, bias, half, worst, lines, next: best && best.worstAfter < 0.98 * worst ? best : null }
+  const best = lines.reduce<BudgetLine | null>(
+    (a, b) => (a === null || b.worstAfter < a.worstAfter ? b : a),
+    null,
+  )
+  return {
+    at: truth,
+    bias,
+    half,
+    worst,
+    lines,
+    next: best && best.worstAfter < 0.98 * worst ? best : null,
+  }
 }

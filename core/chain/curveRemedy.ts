@@ -14,7 +14,9 @@ export function makeableTruths(build: Build, family: AnyFamily, range: [number, 
   const own = family.makeable?.({ altitudeM: build.vehicle.altitudeM ?? 0, range })
   if (own) return own
   const typical = family.methods.flatMap((m) => m.typicalTruth ?? [])
-  return [...new Set([...typical, ...linspace(...range, 6)])].filter((t) => t >= range[0] && t <= range[1])
+  return [...new Set([...typical, ...linspace(...range, 6)])].filter(
+    (t) => t >= range[0] && t <= range[1],
+  )
 }
 
 /** A point that leaves less than this share of the doubt is worth more than finer instruments. */
@@ -25,24 +27,83 @@ const POINT_HELPS = 0.85
  * made here, instruments twice as good, or a sensor without the dead zone. A curve taken on trust, and two
  * joined, are not fitted again: measuring is taken to leave half.
  */
-export function curveRemedy(build: Build, { sensor, needs }: { sensor: Sensor; needs: Channel['needs'] }, at: number, q: Quantity): Remedy {
-  if (sensor.halves) return { remedy: 'Take more points of each sender, and say whether the halves stand level.', share: 0.5 }
+export function curveRemedy(
+  build: Build,
+  { sensor, needs }: { sensor: Sensor; needs: Channel['needs'] },
+  at: number,
+  q: Quantity,
+): Remedy {
+  if (sensor.halves)
+    return {
+      remedy: 'Take more points of each sender, and say whether the halves stand level.',
+      share: 0.5,
+    }
   const { fit } = sensor
   if (!fit) return { remedy: 'Measure it: until then its curve is taken on trust.', share: 0.5 }
-  const family = familyOf(sensor.family), now = sensorBand(sensor, at)
-  const [least, most] = family.interval?.(sensor.curve, family.forward(sensor.curve, at)) ?? [at, at]
+  const family = familyOf(sensor.family),
+    now = sensorBand(sensor, at)
+  const [least, most] = family.interval?.(sensor.curve, family.forward(sensor.curve, at)) ?? [
+    at,
+    at,
+  ]
   const dead = (most - least) / 2 / Math.sqrt(3)
-  if (dead > 0.7 * now) return { remedy: `Between ${q.bare(least)} and ${q.text(most)} it does not move: only another place, arm or sender can tell.`, share: Math.sqrt(Math.max(0, 1 - (dead / now) ** 2)) }
+  if (dead > 0.7 * now)
+    return {
+      remedy: `Between ${q.bare(least)} and ${q.text(most)} it does not move: only another place, arm or sender can tell.`,
+      share: Math.sqrt(Math.max(0, 1 - (dead / now) ** 2)),
+    }
   const left = (points: readonly CurvePoint[]): number => {
-    try { return family.band(family.fit(points, fitOptions(sensor.element, needs.range)) as FamilyFit<unknown>, at) / now } catch { return Infinity }
+    try {
+      return (
+        family.band(
+          family.fit(points, fitOptions(sensor.element, needs.range)) as FamilyFit<unknown>,
+          at,
+        ) / now
+      )
+    } catch {
+      return Infinity
+    }
   }
   const point = makeableTruths(build, family, needs.range)
-    .map((truth) => { try { return { truth, share: left([...sensor.points, { truth, signal: family.forward(sensor.curve, truth), ...asTaken(sensor.points) }]) } } catch { return { truth, share: Infinity } } })
+    .map((truth) => {
+      try {
+        return {
+          truth,
+          share: left([
+            ...sensor.points,
+            { truth, signal: family.forward(sensor.curve, truth), ...asTaken(sensor.points) },
+          ]),
+        }
+      } catch {
+        return { truth, share: Infinity }
+      }
+    })
     .reduce((a, b) => (b.share < a.share ? b : a), { truth: at, share: Infinity })
-  if (point.share < POINT_HELPS) return { remedy: `Take one more point at ${q.text(point.truth)}.`, share: point.share }
+  if (point.share < POINT_HELPS)
+    return { remedy: `Take one more point at ${q.text(point.truth)}.`, share: point.share }
   const half = (sigma: number | undefined): number => (sigma ?? 0) / 2
   // on the curve: what scatter is left would belong to the instruments of today
-  const onCurve = (p: CurvePoint): number => { try { return family.forward(sensor.curve, p.truth) } catch { return p.signal } }
-  const finer = left(sensor.points.map((p) => ({ ...p, signal: onCurve(p), truthUncertainty: half(p.truthUncertainty), signalUncertainty: half(p.signalUncertainty), common: (p.common ?? []).map((c) => ({ ...c, sigma: half(c.sigma) })) })))
-  return finer < point.share ? { remedy: 'Take its points again with instruments twice as good: one more of the same hardly helps.', share: Math.min(1, finer) } : { remedy: `Take one more point at ${q.text(point.truth)}.`, share: Math.min(1, point.share) }
+  const onCurve = (p: CurvePoint): number => {
+    try {
+      return family.forward(sensor.curve, p.truth)
+    } catch {
+      return p.signal
+    }
+  }
+  const finer = left(
+    sensor.points.map((p) => ({
+      ...p,
+      signal: onCurve(p),
+      truthUncertainty: half(p.truthUncertainty),
+      signalUncertainty: half(p.signalUncertainty),
+      common: (p.common ?? []).map((c) => ({ ...c, sigma: half(c.sigma) })),
+    })),
+  )
+  return finer < point.share
+    ? {
+        remedy:
+          'Take its points again with instruments twice as good: one more of the same hardly helps.',
+        share: Math.min(1, finer),
+      }
+    : { remedy: `Take one more point at ${q.text(point.truth)}.`, share: Math.min(1, point.share) }
 }

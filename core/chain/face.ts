@@ -9,18 +9,34 @@ import { K95, linearSpread } from './spread.ts'
 import { prepareChain, walkForward, type Chain } from './walk.ts'
 
 /** Where a needle stands for a value, degrees from its first mark; a needle on its stop says so. */
-export function needleAt(needle: NonNullable<Face['needle']>, value: number): { degrees: number; onStop: 'low' | 'high' | null } {
+export function needleAt(
+  needle: NonNullable<Face['needle']>,
+  value: number,
+): { degrees: number; onStop: 'low' | 'high' | null } {
   const { low, high, sweepDegrees } = needle
-  if (low === high) throw new EchtError('bad-range', `The scale runs from ${low} to ${high}: give two different marks.`)
+  if (low === high)
+    throw new EchtError(
+      'bad-range',
+      `The scale runs from ${low} to ${high}: give two different marks.`,
+    )
   const share = (value - low) / (high - low)
-  return { degrees: Math.min(1, Math.max(0, share)) * sweepDegrees, onStop: share < 0 ? 'low' : share > 1 ? 'high' : null }
+  return {
+    degrees: Math.min(1, Math.max(0, share)) * sweepDegrees,
+    onStop: share < 0 ? 'low' : share > 1 ? 'high' : null,
+  }
 }
 
 /** Marks of a needle's scale, value and degrees. */
-export function needleMarks(needle: NonNullable<Face['needle']>): { value: number; degrees: number }[] {
-  const step = Math.abs(needle.markStep), [a, b] = [Math.min(needle.low, needle.high), Math.max(needle.low, needle.high)]
+export function needleMarks(
+  needle: NonNullable<Face['needle']>,
+): { value: number; degrees: number }[] {
+  const step = Math.abs(needle.markStep),
+    [a, b] = [Math.min(needle.low, needle.high), Math.max(needle.low, needle.high)]
   const count = Math.floor((b - a) / step + 1e-9)
-  return Array.from({ length: Math.min(200, count) + 1 }, (_, i) => a + i * step).map((value) => ({ value, degrees: needleAt(needle, value).degrees }))
+  return Array.from({ length: Math.min(200, count) + 1 }, (_, i) => a + i * step).map((value) => ({
+    value,
+    degrees: needleAt(needle, value).degrees,
+  }))
 }
 
 /** What a face writes or points at, as one reads it. */
@@ -30,9 +46,15 @@ export function faceText(face: Face, value: number, coreUnit: string): string {
 }
 
 /** Whether a warning is on, given whether it was: off again only a hysteresis back. */
-export function warningOn(warning: NonNullable<Face['warning']>, value: number, was: boolean): boolean {
-  const beyond = (limit: number): boolean => (warning.when === 'above' ? value > limit : value < limit)
-  const back = warning.when === 'above' ? warning.at - warning.hysteresis : warning.at + warning.hysteresis
+export function warningOn(
+  warning: NonNullable<Face['warning']>,
+  value: number,
+  was: boolean,
+): boolean {
+  const beyond = (limit: number): boolean =>
+    warning.when === 'above' ? value > limit : value < limit
+  const back =
+    warning.when === 'above' ? warning.at - warning.hysteresis : warning.at + warning.hysteresis
   return was ? beyond(back) : beyond(warning.at)
 }
 
@@ -61,30 +83,68 @@ export type Readers = {
 }
 
 /** A reader with its chain made ready, or why there is none. */
-export type ReaderChain = { read: Read; device: string; pin: string; unit: string; chain: Chain | null; problem: string | null }
+export type ReaderChain = {
+  read: Read
+  device: string
+  pin: string
+  unit: string
+  chain: Chain | null
+  problem: string | null
+}
 
 /** Everything that reads one sensor of a channel. `element` chooses among two that are read by themselves. */
 export function readerChains(build: Build, channelId: string, element?: string): ReaderChain[] {
   const channel = channelOf(build, channelId)
-  const reads = channel.combine === 'separate' ? channel.reads.filter((r) => r.source.id === (element ?? channel.elements[0])) : channel.reads
+  const reads =
+    channel.combine === 'separate'
+      ? channel.reads.filter((r) => r.source.id === (element ?? channel.elements[0]))
+      : channel.reads
   return reads.map((read) => {
     const { spec, problem, sensor, input, device } = assembleChain(build, read.id)
-    return { read, device: device.name, pin: input.pin, unit: input.table?.valueUnit ?? findFamily(sensor.family)?.truthUnit ?? '', chain: spec ? prepareChain(spec) : null, problem }
+    return {
+      read,
+      device: device.name,
+      pin: input.pin,
+      unit: input.table?.valueUnit ?? findFamily(sensor.family)?.truthUnit ?? '',
+      chain: spec ? prepareChain(spec) : null,
+      problem,
+    }
   })
 }
 
 /** What every reader shows at one truth, and where their threads part by more than a fifth of the accuracy needed. */
-export function readersAt(chains: readonly ReaderChain[], truth: number, accuracy: number, lean = 0): Readers {
+export function readersAt(
+  chains: readonly ReaderChain[],
+  truth: number,
+  accuracy: number,
+  lean = 0,
+): Readers {
   const readers = chains.map(({ read, device, pin, unit, chain, problem }): ReaderAt => {
-    const base = { read: read.id, device, pin, heights: [], off: NaN, half: NaN, shown: null, text: '–' }
+    const base = {
+      read: read.id,
+      device,
+      pin,
+      heights: [],
+      off: NaN,
+      half: NaN,
+      shown: null,
+      text: '–',
+    }
     if (!chain) return { ...base, problem }
     try {
       const walked = walkForward(chain, truth, lean)
       return {
-        ...base, shown: walked.shown, off: walked.shown - truth, half: K95 * linearSpread(chain, truth).total, problem: null,
-        heights: walked.stages.map(({ id, height }) => ({ id, height })), text: faceText(read.face, walked.shown, unit),
+        ...base,
+        shown: walked.shown,
+        off: walked.shown - truth,
+        half: K95 * linearSpread(chain, truth).total,
+        problem: null,
+        heights: walked.stages.map(({ id, height }) => ({ id, height })),
+        text: faceText(read.face, walked.shown, unit),
       }
-    } catch (error) { return { ...base, problem: (error as Error).message } }
+    } catch (error) {
+      return { ...base, problem: (error as Error).message }
+    }
   })
   const whole = readers.filter((r) => r.shown !== null)
   const limit = accuracy / 5
@@ -92,7 +152,10 @@ export function readersAt(chains: readonly ReaderChain[], truth: number, accurac
   for (const stage of ['element', 'plug', 'pin', 'converter', 'shown'] as const) {
     const at = whole.flatMap((r) => r.heights.filter((h) => h.id === stage).map((h) => h.height))
     const by = at.length < 2 ? 0 : Math.max(...at) - Math.min(...at)
-    if (by > limit) { partsAt = { stage, by }; break }
+    if (by > limit) {
+      partsAt = { stage, by }
+      break
+    }
   }
   const shown = whole.map((r) => r.shown!)
   return { readers, partsAt, apart: shown.length < 2 ? 0 : Math.max(...shown) - Math.min(...shown) }

@@ -1,11 +1,58 @@
-export { assembleChain, isProven, restsOn, type Assembled, type Basis, type ChainSpec, type ShareId, type StageId } from './spec.ts'
+export {
+  assembleChain,
+  isProven,
+  restsOn,
+  type Assembled,
+  type Basis,
+  type ChainSpec,
+  type ShareId,
+  type StageId,
+} from './spec.ts'
 export { sensorBand, sensorOf, sourceOf, needsOf, type Sensor } from './sensor.ts'
 export { givenBy, takenPoints, readingUncertainty, type TakenPoint } from './points.ts'
-export { branches, deadZones, heightOf, idealValue, leftOpen, prepareChain, standstill, walkBackward, halvesAt, walkForward, type Chain, type Walked } from './walk.ts'
-export { drawShown, errorAt, K95, linearSpread, monteCarlo, type MonteCarlo, type SpreadAt } from './spread.ts'
+export {
+  branches,
+  deadZones,
+  heightOf,
+  idealValue,
+  leftOpen,
+  prepareChain,
+  standstill,
+  walkBackward,
+  halvesAt,
+  walkForward,
+  type Chain,
+  type Walked,
+} from './walk.ts'
+export {
+  drawShown,
+  errorAt,
+  K95,
+  linearSpread,
+  monteCarlo,
+  type MonteCarlo,
+  type SpreadAt,
+} from './spread.ts'
 export { errorBudget, type Budget, type BudgetLine } from './budget.ts'
-export { judgeTable, proposePairs, proposeTable, tableErrors, type DeviceProposal } from './deviceTable.ts'
+export {
+  judgeTable,
+  proposePairs,
+  proposeTable,
+  tableErrors,
+  type DeviceProposal,
+} from './deviceTable.ts'
 export { curveRemedy, makeableTruths, type Remedy } from './curveRemedy.ts'
 export { readStatus, type NextStep, type ReadStatus, type State } from './status.ts'
-export { faceText, needleAt, needleMarks, readerChains, readersAt, settleS, warningOn, type ReaderAt, type ReaderChain, type Readers } from './face.ts'
+export {
+  faceText,
+  needleAt,
+  needleMarks,
+  readerChains,
+  readersAt,
+  settleS,
+  warningOn,
+  type ReaderAt,
+  type ReaderChain,
+  type Readers,
+} from './face.ts'
 export { sumOfHalves, type Sum, type SummedHalf } from './sum.ts'

@@ -34,17 +34,51 @@ export type Sensor = {
 export function sensorOf(build: Build, elementId: string, range: [number, number]): Sensor {
   const element = elementOf(build, elementId)
   const family = findFamily(element.family)
-  if (!family) return { element, family: element.family, points: [], assumedName: null, curve: undefined, fit: null, tolerance: 0, basis: 'assumed', suspects: [], halves: null, problem: `The sensor family "${element.family}" is not known to this version of Echt. All that was measured is kept; update Echt to compute with it.` }
+  if (!family)
+    return {
+      element,
+      family: element.family,
+      points: [],
+      assumedName: null,
+      curve: undefined,
+      fit: null,
+      tolerance: 0,
+      basis: 'assumed',
+      suspects: [],
+      halves: null,
+      problem: `The sensor family "${element.family}" is not known to this version of Echt. All that was measured is kept; update Echt to compute with it.`,
+    }
   const settings = element.settings
   const points = takenPoints(build, family, pointsOf(build, elementId), settings)
   const assumed = family.assume(settings)
-  const base = { element, family: family.id, points, tolerance: assumed?.tolerance ?? 0, fit: null, halves: null, assumedName: assumed?.name ?? null }
+  const base = {
+    element,
+    family: family.id,
+    points,
+    tolerance: assumed?.tolerance ?? 0,
+    fit: null,
+    halves: null,
+    assumedName: assumed?.name ?? null,
+  }
   let suspects: number[] = []
-  let problem: string | null = points.length === 0 ? null : points.length < family.leastPoints ? `One point does not make a curve: take a second at another ${family.quantity}.` : null
+  let problem: string | null =
+    points.length === 0
+      ? null
+      : points.length < family.leastPoints
+        ? `One point does not make a curve: take a second at another ${family.quantity}.`
+        : null
   if (points.length >= family.leastPoints) {
     try {
       const fit = family.fit(points, fitOptions(element, range)) as FamilyFit<unknown>
-      return { ...base, curve: fit.curve, fit, tolerance: 0, basis: 'measured', problem: null, suspects: fit.suspects }
+      return {
+        ...base,
+        curve: fit.curve,
+        fit,
+        tolerance: 0,
+        basis: 'measured',
+        problem: null,
+        suspects: fit.suspects,
+      }
     } catch (error) {
       problem = (error as Error).message
       suspects = (error as EchtError).points ?? []
@@ -54,22 +88,61 @@ export function sensorOf(build: Build, elementId: string, range: [number, number
 }
 
 /** What an element's settings ask of its fit. */
-export const fitOptions = ({ settings }: Element, range: [number, number]): FitOptions => ({ leadOhm: settings.leadOhm ?? 0, range, settings, ...(settings.model ? { model: settings.model } : {}) })
+export const fitOptions = ({ settings }: Element, range: [number, number]): FitOptions => ({
+  leadOhm: settings.leadOhm ?? 0,
+  range,
+  settings,
+  ...(settings.model ? { model: settings.model } : {}),
+})
 
 /** What one reader reads: its element, or both where two hang on one wire. */
 export function sourceOf(build: Build, channel: Channel, read: Read): Sensor {
   const { combine, linked, elements } = channel
   const sensors = elements.map((id) => sensorOf(build, id, channel.needs.range))
-  if (combine === 'one' || combine === 'separate') return sensors[elements.indexOf(read.source.id)] ?? sensorOf(build, read.source.id, channel.needs.range)
+  if (combine === 'one' || combine === 'separate')
+    return (
+      sensors[elements.indexOf(read.source.id)] ??
+      sensorOf(build, read.source.id, channel.needs.range)
+    )
   const halves = sensors as [Sensor, Sensor]
-  const joined = { ...halves[0], family: joinedId(halves[0].family), points: [], fit: null, assumedName: null, tolerance: 0, suspects: [], halves, basis: halves.every((h) => h.basis === 'measured') ? 'measured' as const : 'assumed' as const }
+  const joined = {
+    ...halves[0],
+    family: joinedId(halves[0].family),
+    points: [],
+    fit: null,
+    assumedName: null,
+    tolerance: 0,
+    suspects: [],
+    halves,
+    basis: halves.every((h) => h.basis === 'measured')
+      ? ('measured' as const)
+      : ('assumed' as const),
+  }
   const missing = halves.find((h) => h.curve === undefined)
-  if (missing) return { ...joined, curve: undefined, problem: `${missing.element.name}: ${missing.problem ?? 'nothing is known of it yet. Take two points, or take a library curve on trust.'}` }
+  if (missing)
+    return {
+      ...joined,
+      curve: undefined,
+      problem: `${missing.element.name}: ${missing.problem ?? 'nothing is known of it yet. Take two points, or take a library curve on trust.'}`,
+    }
   try {
-    const curve = joinHalves([halves[0].curve as KnotCurve, halves[1].curve as KnotCurve], { wiring: combine, linked })
-    const known = halves.map((h) => ({ fit: h.fit as MonotoneFit | null, tolerance: h.tolerance })) as JoinedFit['known']
-    return { ...joined, curve, fit: { curve, known, suspects: [], warnings: [], residuals: [] } as JoinedFit, problem: null }
-  } catch (error) { return { ...joined, curve: undefined, problem: (error as Error).message } }
+    const curve = joinHalves([halves[0].curve as KnotCurve, halves[1].curve as KnotCurve], {
+      wiring: combine,
+      linked,
+    })
+    const known = halves.map((h) => ({
+      fit: h.fit as MonotoneFit | null,
+      tolerance: h.tolerance,
+    })) as JoinedFit['known']
+    return {
+      ...joined,
+      curve,
+      fit: { curve, known, suspects: [], warnings: [], residuals: [] } as JoinedFit,
+      problem: null,
+    }
+  } catch (error) {
+    return { ...joined, curve: undefined, problem: (error as Error).message }
+  }
 }
 
 /**
@@ -87,17 +160,31 @@ export function needsOf(build: Build, channel: Channel, read: Read): Channel['ne
   const within: [number, number] = own ?? [range[0] * share, range[1] * share]
   const inside = (v: number): number => Math.min(within[1], Math.max(within[0], v))
   const part: [number, number] = [inside(best[0] * share), inside(best[1] * share)]
-  return { range: within, best: part[0] < part[1] ? part : within, accuracy: accuracy / Math.sqrt(reach.length) }
+  return {
+    range: within,
+    best: part[0] < part[1] ? part : within,
+    accuracy: accuracy / Math.sqrt(reach.length),
+  }
 }
 
-const reachOf = (sensor: Sensor): [number, number] | null => (sensor.curve === undefined ? null : findFamily(sensor.family)?.reach?.(sensor.curve) ?? null)
+const reachOf = (sensor: Sensor): [number, number] | null =>
+  sensor.curve === undefined ? null : (findFamily(sensor.family)?.reach?.(sensor.curve) ?? null)
 
 /** 1σ of the curve at a truth, truth unit: the fit's band, or the library type's tolerance carried over. */
-export function sensorBand(sensor: Pick<Sensor, 'family' | 'fit' | 'curve' | 'tolerance'>, truth: number): number {
+export function sensorBand(
+  sensor: Pick<Sensor, 'family' | 'fit' | 'curve' | 'tolerance'>,
+  truth: number,
+): number {
   const family = familyOf(sensor.family)
   if (sensor.fit) return family.band(sensor.fit, truth)
   const signal = family.forward(sensor.curve, truth)
   // the end of a curve has only one side
-  for (const side of [1 + sensor.tolerance, 1 - sensor.tolerance]) { try { return Math.abs(family.inverse(sensor.curve, signal * side) - truth) } catch { /* the other side */ } }
+  for (const side of [1 + sensor.tolerance, 1 - sensor.tolerance]) {
+    try {
+      return Math.abs(family.inverse(sensor.curve, signal * side) - truth)
+    } catch {
+      /* the other side */
+    }
+  }
   return 0
 }

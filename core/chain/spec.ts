@@ -21,7 +21,12 @@ export type Spread = {
   kind: 'normal' | 'uniform'
   size: number
   /** where it acts: a circuit element, the element's truth, the converter's count, its reference (relative), the face */
-  on: { kind: 'circuit'; element: string } | { kind: 'truth' } | { kind: 'counts' } | { kind: 'reference' } | { kind: 'face' }
+  on:
+    | { kind: 'circuit'; element: string }
+    | { kind: 'truth' }
+    | { kind: 'counts' }
+    | { kind: 'reference' }
+    | { kind: 'face' }
 }
 
 export type ShareId = 'element' | 'leads' | 'shared' | 'ground' | 'input' | 'converter' | 'table'
@@ -62,17 +67,35 @@ const LEAK_OHM = 1e7
 /** A ground offset nobody measured, V: what a tidy sensor ground stays within. */
 const UNMEASURED_GROUND_V = 0.005
 /** Rails above this are battery: 12 to 14.4 V. */
-const BATTERY_ABOVE_V = 6, BATTERY_HALF_WIDTH_V = 1.2
+const BATTERY_ABOVE_V = 6,
+  BATTERY_HALF_WIDTH_V = 1.2
 
-export type Assembled = { spec: ChainSpec | null; sensor: Sensor; channel: Channel; /** the channel's, or a half's share of them */ needs: Channel['needs']; read: Read; input: Input; device: Device; problem: string | null }
+export type Assembled = {
+  spec: ChainSpec | null
+  sensor: Sensor
+  channel: Channel
+  /** the channel's, or a half's share of them */ needs: Channel['needs']
+  read: Read
+  input: Input
+  device: Device
+  problem: string | null
+}
 
 /** The chain of one reader out of the record; `spec` is null with the reason in `problem` while something is missing. */
 export function assembleChain(build: Build, readId: string): Assembled {
   const { read, channel } = readOf(build, readId)
   const { input, device } = inputOf(build, read.input)
-  const sensor = sourceOf(build, channel, read), needs = needsOf(build, channel, read)
+  const sensor = sourceOf(build, channel, read),
+    needs = needsOf(build, channel, read)
   const parts = { sensor, channel, needs, read, input, device }
-  if (sensor.curve === undefined) return { ...parts, spec: null, problem: sensor.problem ?? 'Nothing is known of this sensor yet: take two points, or take a library curve on trust.' }
+  if (sensor.curve === undefined)
+    return {
+      ...parts,
+      spec: null,
+      problem:
+        sensor.problem ??
+        'Nothing is known of this sensor yet: take two points, or take a library curve on trust.',
+    }
   const others = otherFeeds(build, channel, read)
   const element = elementOf(build, read.source.id)
   const family = familyOf(sensor.family)
@@ -86,9 +109,17 @@ export function assembleChain(build: Build, readId: string): Assembled {
     read: read.id,
     device: device.name,
     stages: converter ? [...stages, 'converter', 'shown'] : [...stages, 'shown'],
-    sensor: { family: sensor.family, curve: sensor.curve, fit: sensor.fit, tolerance: sensor.tolerance, basis: sensor.basis },
+    sensor: {
+      family: sensor.family,
+      curve: sensor.curve,
+      fit: sensor.fit,
+      tolerance: sensor.tolerance,
+      basis: sensor.basis,
+    },
     drive,
-    range: needs.range, best: needs.best, accuracy: needs.accuracy,
+    range: needs.range,
+    best: needs.best,
+    accuracy: needs.accuracy,
     circuits: edges ? [{ share: 'element', elements: [] }] : circuitsOf(drive, read, input, others),
     converter,
     table: enteredTable(input),
@@ -103,15 +134,24 @@ export function assembleChain(build: Build, readId: string): Assembled {
 /** Why this input cannot read such an element, or null. */
 function inputProblem(drive: Drive, device: Device, input: Input, others: Feed[]): string | null {
   if ((drive.kind === 'frequency') !== (input.signal === 'frequency')) {
-    return drive.kind === 'frequency' ? `Pin ${input.pin} of ${device.name} measures volts, and this sensor gives edges: give it a frequency input, under Input.` : `Pin ${input.pin} of ${device.name} counts edges, and this sensor gives no frequency: give it a voltage input, under Input.`
+    return drive.kind === 'frequency'
+      ? `Pin ${input.pin} of ${device.name} measures volts, and this sensor gives edges: give it a frequency input, under Input.`
+      : `Pin ${input.pin} of ${device.name} counts edges, and this sensor gives no frequency: give it a voltage input, under Input.`
   }
-  if (drive.kind === 'resistance' && onPulls(input).length === 0 && others.length === 0) return `No pull-up feeds pin ${input.pin} of ${device.name}: a resistive sensor gives no voltage without one. Choose one under Input.`
+  if (drive.kind === 'resistance' && onPulls(input).length === 0 && others.length === 0)
+    return `No pull-up feeds pin ${input.pin} of ${device.name}: a resistive sensor gives no voltage without one. Choose one under Input.`
   return null
 }
 
 const converterOf = (input: Input): ChainSpec['converter'] =>
-  input.signal === 'frequency' ? input.counter && { perUnit: input.counter.gateS, full: input.counter.highestHz * input.counter.gateS }
-    : input.bits === null ? null : { perUnit: 2 ** input.bits / input.referenceV.value, full: 2 ** input.bits - 1 }
+  input.signal === 'frequency'
+    ? input.counter && {
+        perUnit: input.counter.gateS,
+        full: input.counter.highestHz * input.counter.gateS,
+      }
+    : input.bits === null
+      ? null
+      : { perUnit: 2 ** input.bits / input.referenceV.value, full: 2 ** input.bits - 1 }
 
 /** Half a step of the last digit shown, core unit: the face's own unit, or the table's. */
 function faceHalfStep(read: Read, input: Input, family: AnyFamily): number {
@@ -124,39 +164,91 @@ type Feed = { input: Input; read: Read }
 
 const onPulls = (input: Input): Pull[] => input.pulls.filter((p) => p.on)
 const otherFeeds = (build: Build, channel: Channel, read: Read): Feed[] =>
-  channel.reads.filter((r) => r.id !== read.id && r.source.id === read.source.id).map((r) => ({ read: r, input: inputOf(build, r.input).input })).filter((f) => onPulls(f.input).length > 0)
+  channel.reads
+    .filter((r) => r.id !== read.id && r.source.id === read.source.id)
+    .map((r) => ({ read: r, input: inputOf(build, r.input).input }))
+    .filter((f) => onPulls(f.input).length > 0)
 
-const supplyOf = (input: Input): number => (input.sensorSupply.toReference ? input.referenceV.value : input.sensorSupply.volt.value)
-const railOf = (pull: Pull, input: Input): number => (pull.toReference ? input.referenceV.value : pull.railV.value)
+const supplyOf = (input: Input): number =>
+  input.sensorSupply.toReference ? input.referenceV.value : input.sensorSupply.volt.value
+const railOf = (pull: Pull, input: Input): number =>
+  pull.toReference ? input.referenceV.value : pull.railV.value
 
 function pullElements(input: Input, node: string): CircuitElement[] {
   return onPulls(input).flatMap((p): CircuitElement[] => [
-    { id: `rail ${p.id}`, kind: 'voltage', plus: `rail ${p.id}`, minus: GROUND, volt: railOf(p, input) },
+    {
+      id: `rail ${p.id}`,
+      kind: 'voltage',
+      plus: `rail ${p.id}`,
+      minus: GROUND,
+      volt: railOf(p, input),
+    },
     { id: `pull ${p.id}`, kind: 'resistor', a: `rail ${p.id}`, b: node, ohm: p.ohm.value },
   ])
 }
 
 function circuitsOf(drive: Drive, read: Read, input: Input, others: Feed[]): ChainSpec['circuits'] {
-  const own = [...pullElements(input, PIN), { id: 'leak', kind: 'resistor', a: PIN, b: GROUND, ohm: LEAK_OHM } as CircuitElement]
+  const own = [
+    ...pullElements(input, PIN),
+    { id: 'leak', kind: 'resistor', a: PIN, b: GROUND, ohm: LEAK_OHM } as CircuitElement,
+  ]
   const wire = (signal: number, ground: number, offset: number): CircuitElement[] => [
     { id: 'signal wire', kind: 'resistor', a: PLUG_HIGH, b: PIN, ohm: Math.max(signal, LEAST_OHM) },
-    { id: 'ground wire', kind: 'resistor', a: PLUG_LOW, b: 'sensor ground', ohm: Math.max(ground, LEAST_OHM) },
+    {
+      id: 'ground wire',
+      kind: 'resistor',
+      a: PLUG_LOW,
+      b: 'sensor ground',
+      ohm: Math.max(ground, LEAST_OHM),
+    },
     { id: 'ground offset', kind: 'voltage', plus: 'sensor ground', minus: GROUND, volt: offset },
   ]
   const shared = others.flatMap(({ read: r, input: i }): CircuitElement[] => [
-    { id: `wire ${r.id}`, kind: 'resistor', a: PLUG_HIGH, b: `pin ${r.id}`, ohm: Math.max(r.wire.signalOhm.value, LEAST_OHM) },
+    {
+      id: `wire ${r.id}`,
+      kind: 'resistor',
+      a: PLUG_HIGH,
+      b: `pin ${r.id}`,
+      ohm: Math.max(r.wire.signalOhm.value, LEAST_OHM),
+    },
     ...pullElements(i, `pin ${r.id}`),
   ])
   // three and four wires cancel what they have; a differential input takes the sensor's ground for its own
   const cancels = drive.kind === 'resistance' && drive.leadsCancel === true
-  const signalOhm = cancels ? 0 : read.wire.signalOhm.value, groundOhm = cancels ? 0 : read.wire.groundOhm.value
+  const signalOhm = cancels ? 0 : read.wire.signalOhm.value,
+    groundOhm = cancels ? 0 : read.wire.groundOhm.value
   const offsetV = input.differential ? 0 : read.wire.groundOffsetV.value
   // the supply wire of a three-wire sensor is taken to be as long as its ground wire
-  const supply = (supplyOhm: number): CircuitElement[] => (drive.kind === 'voltage' && drive.nominalV !== null ? [
-    { id: 'sensor supply', kind: 'voltage', plus: 'supply rail', minus: GROUND, volt: supplyOf(input) },
-    { id: 'supply wire', kind: 'resistor', a: 'supply rail', b: SUPPLY, ohm: Math.max(supplyOhm, LEAST_OHM) },
-    ...(drive.supplyMa > 0 ? [{ id: 'supply current', kind: 'current' as const, from: SUPPLY, to: PLUG_LOW, ampere: drive.supplyMa / 1000 }] : []),
-  ] : [])
+  const supply = (supplyOhm: number): CircuitElement[] =>
+    drive.kind === 'voltage' && drive.nominalV !== null
+      ? [
+          {
+            id: 'sensor supply',
+            kind: 'voltage',
+            plus: 'supply rail',
+            minus: GROUND,
+            volt: supplyOf(input),
+          },
+          {
+            id: 'supply wire',
+            kind: 'resistor',
+            a: 'supply rail',
+            b: SUPPLY,
+            ohm: Math.max(supplyOhm, LEAST_OHM),
+          },
+          ...(drive.supplyMa > 0
+            ? [
+                {
+                  id: 'supply current',
+                  kind: 'current' as const,
+                  from: SUPPLY,
+                  to: PLUG_LOW,
+                  ampere: drive.supplyMa / 1000,
+                },
+              ]
+            : []),
+        ]
+      : []
   const leads = [...wire(signalOhm, input.differential ? 0 : groundOhm, 0), ...supply(groundOhm)]
   // a reader that only listens lives on what the others feed: that is its perfect chain, and no error of it
   const fed = drive.kind === 'resistance' && onPulls(input).length === 0 ? shared : []
@@ -164,35 +256,113 @@ function circuitsOf(drive: Drive, read: Read, input: Input, others: Feed[]): Cha
     { share: 'element', elements: [...own, ...wire(0, 0, 0), ...supply(0), ...fed] },
     { share: 'leads', elements: [...own, ...leads, ...fed] },
     { share: 'shared', elements: [...own, ...leads, ...shared] },
-    { share: 'ground', elements: [...own, ...wire(signalOhm, input.differential ? 0 : groundOhm, offsetV), ...supply(groundOhm), ...shared] },
+    {
+      share: 'ground',
+      elements: [
+        ...own,
+        ...wire(signalOhm, input.differential ? 0 : groundOhm, offsetV),
+        ...supply(groundOhm),
+        ...shared,
+      ],
+    },
   ]
 }
 
-function spreadsOf(drive: Drive, read: Read, input: Input, others: Feed[], family: AnyFamily): Spread[] {
-  const out: Spread[] = [{ id: 'curve', share: 'element', label: 'the curve', kind: 'normal', size: 1, on: { kind: 'truth' } }]
-  const circuit = (id: string, share: ShareId, label: string, size: number, kind: Spread['kind'] = 'uniform'): void => {
+function spreadsOf(
+  drive: Drive,
+  read: Read,
+  input: Input,
+  others: Feed[],
+  family: AnyFamily,
+): Spread[] {
+  const out: Spread[] = [
+    {
+      id: 'curve',
+      share: 'element',
+      label: 'the curve',
+      kind: 'normal',
+      size: 1,
+      on: { kind: 'truth' },
+    },
+  ]
+  const circuit = (
+    id: string,
+    share: ShareId,
+    label: string,
+    size: number,
+    kind: Spread['kind'] = 'uniform',
+  ): void => {
     if (size > 0) out.push({ id, share, label, kind, size, on: { kind: 'circuit', element: id } })
   }
   const pulls = (of: Input, share: ShareId): void => {
     for (const p of onPulls(of)) {
-      circuit(`pull ${p.id}`, share, `${p.name || 'pull-up'} ±${(p.tolerance * 100).toFixed(1)} %`, p.tolerance * p.ohm.value)
-      if (!p.toReference) circuit(`rail ${p.id}`, share, `supply of ${p.name || 'the pull-up'}`, p.railV.value > BATTERY_ABOVE_V ? BATTERY_HALF_WIDTH_V : Math.max(0.01, input.referenceTolerance) * p.railV.value)
+      circuit(
+        `pull ${p.id}`,
+        share,
+        `${p.name || 'pull-up'} ±${(p.tolerance * 100).toFixed(1)} %`,
+        p.tolerance * p.ohm.value,
+      )
+      if (!p.toReference)
+        circuit(
+          `rail ${p.id}`,
+          share,
+          `supply of ${p.name || 'the pull-up'}`,
+          p.railV.value > BATTERY_ABOVE_V
+            ? BATTERY_HALF_WIDTH_V
+            : Math.max(0.01, input.referenceTolerance) * p.railV.value,
+        )
     }
   }
   if (drive.kind !== 'frequency') {
     pulls(input, 'input')
     for (const other of others) pulls(other.input, 'shared')
-    if (read.wire.signalOhm.basis === 'assumed') circuit('signal wire', 'leads', 'signal wire, not measured', read.wire.signalOhm.value / 2)
-    if (read.wire.groundOhm.basis === 'assumed') circuit('ground wire', 'leads', 'ground wire, not measured', read.wire.groundOhm.value / 2)
-    if (read.wire.groundOffsetV.basis === 'assumed' && !input.differential) circuit('ground offset', 'ground', 'ground offset, not measured', UNMEASURED_GROUND_V)
+    if (read.wire.signalOhm.basis === 'assumed')
+      circuit('signal wire', 'leads', 'signal wire, not measured', read.wire.signalOhm.value / 2)
+    if (read.wire.groundOhm.basis === 'assumed')
+      circuit('ground wire', 'leads', 'ground wire, not measured', read.wire.groundOhm.value / 2)
+    if (read.wire.groundOffsetV.basis === 'assumed' && !input.differential)
+      circuit('ground offset', 'ground', 'ground offset, not measured', UNMEASURED_GROUND_V)
     if (drive.kind === 'voltage') {
-      if (drive.nominalV !== null && !input.sensorSupply.toReference) circuit('sensor supply', 'input', 'supply of the sensor', input.sensorSupply.tolerance * input.sensorSupply.volt.value)
+      if (drive.nominalV !== null && !input.sensorSupply.toReference)
+        circuit(
+          'sensor supply',
+          'input',
+          'supply of the sensor',
+          input.sensorSupply.tolerance * input.sensorSupply.volt.value,
+        )
       // volts that do not follow the reference meet its error whole
-      if ((drive.nominalV === null || !input.sensorSupply.toReference) && input.bits !== null && input.referenceTolerance > 0) out.push({ id: 'reference', share: 'converter', label: `the reference, ±${(input.referenceTolerance * 100).toFixed(1)} %`, kind: 'normal', size: input.referenceTolerance, on: { kind: 'reference' } })
+      if (
+        (drive.nominalV === null || !input.sensorSupply.toReference) &&
+        input.bits !== null &&
+        input.referenceTolerance > 0
+      )
+        out.push({
+          id: 'reference',
+          share: 'converter',
+          label: `the reference, ±${(input.referenceTolerance * 100).toFixed(1)} %`,
+          kind: 'normal',
+          size: input.referenceTolerance,
+          on: { kind: 'reference' },
+        })
     }
   }
-  if (converterOf(input)) out.push({ id: 'count', share: 'converter', label: drive.kind === 'frequency' ? 'one edge' : 'one count', kind: 'uniform', size: drive.kind === 'frequency' ? 1 : 0.5, on: { kind: 'counts' } })
-  out.push({ id: 'face', share: 'table', label: 'the last digit shown', kind: 'uniform', size: faceHalfStep(read, input, family), on: { kind: 'face' } })
+  if (converterOf(input))
+    out.push({
+      id: 'count',
+      share: 'converter',
+      label: drive.kind === 'frequency' ? 'one edge' : 'one count',
+      kind: 'uniform',
+      size: drive.kind === 'frequency' ? 1 : 0.5,
+      on: { kind: 'counts' },
+    })
+  out.push({
+    id: 'face',
+    share: 'table',
+    label: 'the last digit shown',
+    kind: 'uniform',
+    size: faceHalfStep(read, input, family),
+    on: { kind: 'face' },
+  })
   return out
 }
 
@@ -202,9 +372,14 @@ function enteredTable(input: Input): ChainSpec['table'] {
   return { x: entered.x, y: entered.y, axis: input.table!.axis, beyond: input.table!.beyond }
 }
 
-function basisOf(build: Build, parts: { sensor: Sensor; read: Read; input: Input }, drive: Drive): ChainSpec['basis'] {
+function basisOf(
+  build: Build,
+  parts: { sensor: Sensor; read: Read; input: Input },
+  drive: Drive,
+): ChainSpec['basis'] {
   const { sensor, read, input } = parts
-  const all = (...stated: { basis: 'assumed' | 'measured' }[]): 'assumed' | 'measured' => (stated.every((s) => s.basis === 'measured') ? 'measured' : 'assumed')
+  const all = (...stated: { basis: 'assumed' | 'measured' }[]): 'assumed' | 'measured' =>
+    stated.every((s) => s.basis === 'measured') ? 'measured' : 'assumed'
   const proven = isProven(build, read.id)
   const up = (basis: 'assumed' | 'measured'): Basis => (proven ? 'proven' : basis)
   const pulls = drive.kind === 'resistance' ? onPulls(input).map((p) => p.ohm) : []
@@ -221,7 +396,10 @@ function basisOf(build: Build, parts: { sensor: Sensor; read: Read; input: Input
 }
 
 /** Elements a reader reads: its own, or both where two hang on one wire. */
-const sourceIds = (channel: Channel, read: Read): string[] => (channel.combine === 'series' || channel.combine === 'parallel' ? channel.elements : [read.source.id])
+const sourceIds = (channel: Channel, read: Read): string[] =>
+  channel.combine === 'series' || channel.combine === 'parallel'
+    ? channel.elements
+    : [read.source.id]
 
 /** Hash of all that a reading rests on: the points that count, the element, the wire, the input and its table. */
 export function restsOn(build: Build, readId: string): string {
@@ -229,12 +407,17 @@ export function restsOn(build: Build, readId: string): string {
   const { input } = inputOf(build, read.input)
   const shared = otherFeeds(build, channel, read)
   return hashOf({
-    ...sourceIds(channel, read).reduce((all, id, i) => ({
-      ...all,
-      // the second sensor of a wire beside the first, which alone keeps the plain names
-      [i === 0 ? 'element' : 'second']: { ...elementOf(build, id), name: '', pins: [] },
-      [i === 0 ? 'points' : 'secondPoints']: pointsOf(build, id).filter((m) => !m.struck).map((m) => ({ method: m.method, readings: m.readings })),
-    }), {}),
+    ...sourceIds(channel, read).reduce(
+      (all, id, i) => ({
+        ...all,
+        // the second sensor of a wire beside the first, which alone keeps the plain names
+        [i === 0 ? 'element' : 'second']: { ...elementOf(build, id), name: '', pins: [] },
+        [i === 0 ? 'points' : 'secondPoints']: pointsOf(build, id)
+          .filter((m) => !m.struck)
+          .map((m) => ({ method: m.method, readings: m.readings })),
+      }),
+      {},
+    ),
     ...(channel.elements.length > 1 ? { combine: channel.combine, linked: channel.linked } : {}),
     wire: { ...read.wire, colour: '', cavity: '' },
     face: { decimals: read.face.decimals, unit: read.face.unit },

@@ -12,7 +12,11 @@ import { judgeTable } from './deviceTable.ts'
 export type State = 'empty' | 'assumed' | 'measured' | 'proven' | 'wrong'
 
 /** The next step of a reader: one sentence, its reason, and the stage where it is done. */
-export type NextStep = { title: string; reason: string; stage: 'element' | 'leads' | 'input' | 'table' | 'face' | 'prove' }
+export type NextStep = {
+  title: string
+  reason: string
+  stage: 'element' | 'leads' | 'input' | 'table' | 'face' | 'prove'
+}
 
 export type ReadStatus = {
   assembled: Assembled
@@ -26,21 +30,55 @@ export type ReadStatus = {
 }
 
 const SHARE_NAME: Record<ShareId, string> = {
-  element: 'the element', leads: 'the leads', shared: 'the other device on this sensor', ground: 'the ground', input: 'the input', converter: 'the converter', table: 'the table',
+  element: 'the element',
+  leads: 'the leads',
+  shared: 'the other device on this sensor',
+  ground: 'the ground',
+  input: 'the input',
+  converter: 'the converter',
+  table: 'the table',
 }
-const SHARE_STAGE: Record<ShareId, NextStep['stage']> = { element: 'element', leads: 'leads', shared: 'input', ground: 'leads', input: 'input', converter: 'input', table: 'table' }
+const SHARE_STAGE: Record<ShareId, NextStep['stage']> = {
+  element: 'element',
+  leads: 'leads',
+  shared: 'input',
+  ground: 'leads',
+  input: 'input',
+  converter: 'input',
+  table: 'table',
+}
 
 /** Everything the line-up and the channel say of one reader, out of the record; `write` puts its numbers into the units somebody reads. */
 export function readStatus(build: Build, read: Read, write: Write = plainly): ReadStatus {
   const assembled = assembleChain(build, read.id)
   const chain = assembled.spec ? prepareChain(assembled.spec) : null
   const worst = chain ? worstOverBest(chain) : null
-  const ratio = worst && assembled.spec ? (Math.abs(worst.bias) + worst.band) / assembled.spec.accuracy : Infinity
+  const ratio =
+    worst && assembled.spec
+      ? (Math.abs(worst.bias) + worst.band) / assembled.spec.accuracy
+      : Infinity
   const proven = isProven(build, read.id)
   const suspects = (assembled.sensor.halves ?? [assembled.sensor]).flatMap((s) => s.suspects)
-  const biased = worst !== null && assembled.spec !== null && Math.abs(worst.bias) > assembled.spec.accuracy
-  const state: State = chain === null ? 'empty' : suspects.length > 0 || biased || (assembled.sensor.problem !== null && assembled.sensor.points.length > 1) ? 'wrong' : proven ? 'proven' : assembled.sensor.basis
-  return { assembled, chain, state, worst, ratio, next: nextStep(build, assembled, chain, worst, proven, write) }
+  const biased =
+    worst !== null && assembled.spec !== null && Math.abs(worst.bias) > assembled.spec.accuracy
+  const state: State =
+    chain === null
+      ? 'empty'
+      : suspects.length > 0 ||
+          biased ||
+          (assembled.sensor.problem !== null && assembled.sensor.points.length > 1)
+        ? 'wrong'
+        : proven
+          ? 'proven'
+          : assembled.sensor.basis
+  return {
+    assembled,
+    chain,
+    state,
+    worst,
+    ratio,
+    next: nextStep(build, assembled, chain, worst, proven, write),
+  }
 }
 
 function worstOverBest(chain: Chain): ReadStatus['worst'] {
@@ -48,79 +86,170 @@ function worstOverBest(chain: Chain): ReadStatus['worst'] {
   for (const at of linspace(...chain.spec.best, 7)) {
     try {
       const { bias, band } = errorAt(chain, at)
-      if (!worst || Math.abs(bias) + band > Math.abs(worst.bias) + worst.band) worst = { at, bias, band }
-    } catch { /* the curve ends before this temperature: the element stage says so */ }
+      if (!worst || Math.abs(bias) + band > Math.abs(worst.bias) + worst.band)
+        worst = { at, bias, band }
+    } catch {
+      /* the curve ends before this temperature: the element stage says so */
+    }
   }
   return worst
 }
 
 /** What is still to be done about the points of one sensor, or null. */
-function pointStep(sensor: Assembled['sensor'], q: Quantity): { title: string; reason: string } | null {
+function pointStep(
+  sensor: Assembled['sensor'],
+  q: Quantity,
+): { title: string; reason: string } | null {
   const family = familyOf(sensor.family)
   if (sensor.points.length < family.leastPoints && !sensor.fit) {
     const first = sensor.points.length === 0
-    return { title: first ? 'Take the first point.' : 'Take a second point.', reason: first ? `Nothing of this sensor is measured: ${family.firstSteps[0]}` : `One point does not make a curve: ${family.firstSteps[1]}` }
+    return {
+      title: first ? 'Take the first point.' : 'Take a second point.',
+      reason: first
+        ? `Nothing of this sensor is measured: ${family.firstSteps[0]}`
+        : `One point does not make a curve: ${family.firstSteps[1]}`,
+    }
   }
   const { suspects } = sensor
-  if (sensor.problem && suspects.length === 0) return { title: 'Look at the points again.', reason: sensor.problem }
+  if (sensor.problem && suspects.length === 0)
+    return { title: 'Look at the points again.', reason: sensor.problem }
   if (suspects.length > 0) {
     const names = suspects.map((i) => q.text(sensor.points[i]!.truth)).join(' and ')
     return suspects.length === 1
-      ? { title: `Read the point at ${names} again, or strike it.`, reason: 'It misses what the others say by more than chance allows.' }
-      : { title: `Read the points at ${names} again.`, reason: 'One of them does not fit, and they cannot be told apart.' }
+      ? {
+          title: `Read the point at ${names} again, or strike it.`,
+          reason: 'It misses what the others say by more than chance allows.',
+        }
+      : {
+          title: `Read the points at ${names} again.`,
+          reason: 'One of them does not fit, and they cannot be told apart.',
+        }
   }
   return null
 }
 
-function nextStep(build: Build, { sensor, channel, needs, read, input, device, problem }: Assembled, chain: Chain | null, worst: ReadStatus['worst'], proven: boolean, write: Write): NextStep {
+function nextStep(
+  build: Build,
+  { sensor, channel, needs, read, input, device, problem }: Assembled,
+  chain: Chain | null,
+  worst: ReadStatus['worst'],
+  proven: boolean,
+  write: Write,
+): NextStep {
   const family = findFamily(sensor.family)
-  if (!family) return { stage: 'element', title: 'This sensor needs a newer Echt.', reason: sensor.problem ?? '' }
+  if (!family)
+    return {
+      stage: 'element',
+      title: 'This sensor needs a newer Echt.',
+      reason: sensor.problem ?? '',
+    }
   const q = write(family.truthUnit, needs.accuracy)
   const needed = (accuracy: number): string => `${q.pm(accuracy, 1)} ${q.unit} is needed`
   for (const half of sensor.halves ?? [sensor]) {
     const step = pointStep(half, q)
     // of two on one wire say which
-    if (step) return { stage: 'element', ...step, ...(sensor.halves ? { title: `${half.element.name}: ${step.title.charAt(0).toLowerCase()}${step.title.slice(1)}` } : {}) }
+    if (step)
+      return {
+        stage: 'element',
+        ...step,
+        ...(sensor.halves
+          ? {
+              title: `${half.element.name}: ${step.title.charAt(0).toLowerCase()}${step.title.slice(1)}`,
+            }
+          : {}),
+      }
   }
-  if (sensor.halves && sensor.problem) return { stage: 'element', title: 'Look at both senders.', reason: sensor.problem }
+  if (sensor.halves && sensor.problem)
+    return { stage: 'element', title: 'Look at both senders.', reason: sensor.problem }
   if (!chain) return { stage: 'input', title: 'Describe the input.', reason: problem ?? '' }
   const { spec } = chain
-  if (!worst) return { stage: 'element', title: 'Take a point where it matters.', reason: `The curve does not reach ${q.bare(spec.best[0], 0)} to ${q.text(spec.best[1], 0)}, where this channel matters most.` }
+  if (!worst)
+    return {
+      stage: 'element',
+      title: 'Take a point where it matters.',
+      reason: `The curve does not reach ${q.bare(spec.best[0], 0)} to ${q.text(spec.best[1], 0)}, where this channel matters most.`,
+    }
   const walked = walkForward(chain, worst.at)
   const largest = walked.biases.reduce((a, b) => (Math.abs(b.bias) > Math.abs(a.bias) ? b : a))
   if (Math.abs(largest.bias) > spec.accuracy / 2 && largest.share !== 'table') {
     const cause = SHARE_NAME[largest.share]
     return {
-      stage: SHARE_STAGE[largest.share], title: `Look at ${cause}.`,
+      stage: SHARE_STAGE[largest.share],
+      title: `Look at ${cause}.`,
       reason: `At ${q.text(worst.at, 0)} ${cause} moves the reading by ${q.off(largest.bias, 1)} ${q.unit}, and ${needed(spec.accuracy)}.`,
     }
   }
   if (sensor.halves && !channel.linked) {
     const [least, most] = leftOpen(chain, worst.at)
-    if (most - least > spec.accuracy) return { stage: 'element', title: 'Say whether the halves stand level, or read each by itself.', reason: `What reads as ${q.text(worst.at)} can be ${q.bare(least)} to ${q.text(most)} while one half may be fuller than the other.` }
+    if (most - least > spec.accuracy)
+      return {
+        stage: 'element',
+        title: 'Say whether the halves stand level, or read each by itself.',
+        reason: `What reads as ${q.text(worst.at)} can be ${q.bare(least)} to ${q.text(most)} while one half may be fuller than the other.`,
+      }
   }
   if (spec.sensor.fit && worst.band > spec.accuracy / 2) {
     const shares = linearSpread(chain, worst.at).shares
     const element = shares.find((s) => s.share === 'element')!.sigma
     if (shares.every((s) => s.sigma <= element)) {
       try {
-        const next = family.bestNext(sensor.points, makeableTruths(build, family, needs.range), needs.range, sensor.element.settings)
+        const next = family.bestNext(
+          sensor.points,
+          makeableTruths(build, family, needs.range),
+          needs.range,
+          sensor.element.settings,
+        )
         if (next.bandAfter < 0.9 * next.bandBefore) {
-          return { stage: 'element', title: `Take one point at ${q.text(next.truth, 0)}.`, reason: `The widest band over ${q.bare(needs.range[0], 0)} to ${q.text(needs.range[1], 0)} shrinks from ${q.pm(1.96 * next.bandBefore, 1)} to ${q.pm(1.96 * next.bandAfter, 1)} ${q.unit}.` }
+          return {
+            stage: 'element',
+            title: `Take one point at ${q.text(next.truth, 0)}.`,
+            reason: `The widest band over ${q.bare(needs.range[0], 0)} to ${q.text(needs.range[1], 0)} shrinks from ${q.pm(1.96 * next.bandBefore, 1)} to ${q.pm(1.96 * next.bandAfter, 1)} ${q.unit}.`,
+          }
         }
-      } catch { /* no better point can be named */ }
+      } catch {
+        /* no better point can be named */
+      }
     }
   }
   if (worst.band > spec.accuracy) {
     // what would narrow it most, whatever stage it belongs to
-    const budget = errorBudget(chain, worst.at, curveRemedy(build, { sensor, needs }, worst.at, q)), { next } = budget
-    if (next && next.kind === 'spread' && next.worstAfter < 0.9 * budget.worst) return { stage: SHARE_STAGE[next.share], title: next.remedy, reason: `The worst error at ${q.text(worst.at, 0)} goes from ${q.pm(budget.worst, 1).slice(1)} to ${q.pm(next.worstAfter, 1).slice(1)} ${q.unit}, and ${needed(spec.accuracy)}.` }
+    const budget = errorBudget(chain, worst.at, curveRemedy(build, { sensor, needs }, worst.at, q)),
+      { next } = budget
+    if (next && next.kind === 'spread' && next.worstAfter < 0.9 * budget.worst)
+      return {
+        stage: SHARE_STAGE[next.share],
+        title: next.remedy,
+        reason: `The worst error at ${q.text(worst.at, 0)} goes from ${q.pm(budget.worst, 1).slice(1)} to ${q.pm(next.worstAfter, 1).slice(1)} ${q.unit}, and ${needed(spec.accuracy)}.`,
+      }
   }
-  if (input.table && !input.table.entered && input.table.form === 'table') return { stage: 'table', title: `Enter the table in ${device.name}.`, reason: `Nothing says what ${device.name} holds now: until then what it shows is assumed.` }
-  if (input.table?.entered && Math.abs(walked.biases.find((b) => b.share === 'table')!.bias) > spec.accuracy / 2) {
+  if (input.table && !input.table.entered && input.table.form === 'table')
+    return {
+      stage: 'table',
+      title: `Enter the table in ${device.name}.`,
+      reason: `Nothing says what ${device.name} holds now: until then what it shows is assumed.`,
+    }
+  if (
+    input.table?.entered &&
+    Math.abs(walked.biases.find((b) => b.share === 'table')!.bias) > spec.accuracy / 2
+  ) {
     const { worst: errs, worstAt } = judgeTable(chain, input.table, input.table.entered)
-    return { stage: 'table', title: 'Replace the table.', reason: `The table in ${device.name} errs by ${q.pm(errs, 1).slice(1)} ${q.unit} near ${q.text(worstAt, 0)}.` }
+    return {
+      stage: 'table',
+      title: 'Replace the table.',
+      reason: `The table in ${device.name} errs by ${q.pm(errs, 1).slice(1)} ${q.unit} near ${q.text(worstAt, 0)}.`,
+    }
   }
-  if (!proven) return { stage: 'prove', title: `Check ${read.face.name || device.name} at key-on.`, reason: build.proofs.some((p) => p.read === read.id) ? 'Something it rested on has changed since it was proven.' : 'The chain is measured; the vehicle has not yet agreed.' }
-  return { stage: 'prove', title: 'Nothing to do here.', reason: 'Proven in the vehicle. Check again next season.' }
+  if (!proven)
+    return {
+      stage: 'prove',
+      title: `Check ${read.face.name || device.name} at key-on.`,
+      reason: build.proofs.some((p) => p.read === read.id)
+        ? 'Something it rested on has changed since it was proven.'
+        : 'The chain is measured; the vehicle has not yet agreed.',
+    }
+  return {
+    stage: 'prove',
+    title: 'Nothing to do here.',
+    reason: 'Proven in the vehicle. Check again next season.',
+  }
 }

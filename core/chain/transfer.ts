@@ -2,8 +2,14 @@ import { portEmf, portResistance, portVoltage, reduceToPort, type Port } from '.
 import type { CircuitElement } from '../circuit/circuit.ts'
 import type { Drive } from '../curve/family.ts'
 
-export const PLUG_HIGH = 'plug signal', PLUG_LOW = 'plug ground', PIN = 'pin', GROUND = 'converter ground', SUPPLY = 'plug supply'
-const PIN_OUT = 0, PLUG_OUT = 1, SUPPLY_OUT = 2
+export const PLUG_HIGH = 'plug signal',
+  PLUG_LOW = 'plug ground',
+  PIN = 'pin',
+  GROUND = 'converter ground',
+  SUPPLY = 'plug supply'
+const PIN_OUT = 0,
+  PLUG_OUT = 1,
+  SUPPLY_OUT = 2
 
 /** From the element's signal to what stands at the plug and at the pin, and back; NaN back where nothing gives that. */
 export type Transfer = {
@@ -22,31 +28,67 @@ export type Transfer = {
 export function transferOf(drive: Drive, elements: readonly CircuitElement[]): Transfer {
   if (drive.kind === 'frequency') {
     const same = (v: number): number => v
-    return { toPin: same, toPlug: same, fromPin: same, fromPlug: same, openV: NaN, emfPerSignal: 1, port: null }
+    return {
+      toPin: same,
+      toPlug: same,
+      fromPin: same,
+      fromPlug: same,
+      openV: NaN,
+      emfPerSignal: 1,
+      port: null,
+    }
   }
   const supplied = drive.kind === 'voltage' && drive.nominalV !== null
-  const port = reduceToPort({ reference: GROUND, elements: [...elements] }, PLUG_HIGH, PLUG_LOW, [[PIN, GROUND], [PLUG_HIGH, PLUG_LOW], ...(supplied ? [[SUPPLY, PLUG_LOW] as const] : [])])
+  const port = reduceToPort({ reference: GROUND, elements: [...elements] }, PLUG_HIGH, PLUG_LOW, [
+    [PIN, GROUND],
+    [PLUG_HIGH, PLUG_LOW],
+    ...(supplied ? [[SUPPLY, PLUG_LOW] as const] : []),
+  ])
   const openV = port.outputs[PIN_OUT]!.openV
   if (drive.kind === 'resistance') {
     return {
-      toPin: (ohm) => portVoltage(port, PIN_OUT, ohm), toPlug: (ohm) => portVoltage(port, PLUG_OUT, ohm),
-      fromPin: (v) => portResistance(port, PIN_OUT, v), fromPlug: (v) => portResistance(port, PLUG_OUT, v), openV, emfPerSignal: 1, port,
+      toPin: (ohm) => portVoltage(port, PIN_OUT, ohm),
+      toPlug: (ohm) => portVoltage(port, PLUG_OUT, ohm),
+      fromPin: (v) => portResistance(port, PIN_OUT, v),
+      fromPlug: (v) => portResistance(port, PLUG_OUT, v),
+      openV,
+      emfPerSignal: 1,
+      port,
     }
   }
   // a ratiometric sensor gives its share of the supply it has, whatever that is
   const emfPerSignal = supplied ? port.outputs[SUPPLY_OUT]!.openV / drive.nominalV! : 1
   const { sourceOhm } = drive
   return {
-    toPin: (v) => portVoltage(port, PIN_OUT, sourceOhm, v * emfPerSignal), toPlug: (v) => portVoltage(port, PLUG_OUT, sourceOhm, v * emfPerSignal),
-    fromPin: (v) => portEmf(port, PIN_OUT, v, sourceOhm) / emfPerSignal, fromPlug: (v) => portEmf(port, PLUG_OUT, v, sourceOhm) / emfPerSignal,
-    openV, emfPerSignal, port,
+    toPin: (v) => portVoltage(port, PIN_OUT, sourceOhm, v * emfPerSignal),
+    toPlug: (v) => portVoltage(port, PLUG_OUT, sourceOhm, v * emfPerSignal),
+    fromPin: (v) => portEmf(port, PIN_OUT, v, sourceOhm) / emfPerSignal,
+    fromPlug: (v) => portEmf(port, PLUG_OUT, v, sourceOhm) / emfPerSignal,
+    openV,
+    emfPerSignal,
+    port,
   }
 }
 
 /** The element itself as parts of a circuit, for the solver and its sensitivities: by `id` "sensor" and, of a source, "sensor emf". */
 export const drivenBy = (drive: Drive, signal: number, emfPerSignal: number): CircuitElement[] =>
-  drive.kind === 'resistance' ? [{ id: 'sensor', kind: 'resistor', a: PLUG_HIGH, b: PLUG_LOW, ohm: signal }]
-    : drive.kind === 'voltage' ? [
-        { id: 'sensor emf', kind: 'voltage', plus: 'sensor inside', minus: PLUG_LOW, volt: signal * emfPerSignal },
-        { id: 'sensor', kind: 'resistor', a: 'sensor inside', b: PLUG_HIGH, ohm: drive.sourceOhm },
-      ] : []
+  drive.kind === 'resistance'
+    ? [{ id: 'sensor', kind: 'resistor', a: PLUG_HIGH, b: PLUG_LOW, ohm: signal }]
+    : drive.kind === 'voltage'
+      ? [
+          {
+            id: 'sensor emf',
+            kind: 'voltage',
+            plus: 'sensor inside',
+            minus: PLUG_LOW,
+            volt: signal * emfPerSignal,
+          },
+          {
+            id: 'sensor',
+            kind: 'resistor',
+            a: 'sensor inside',
+            b: PLUG_HIGH,
+            ohm: drive.sourceOhm,
+          },
+        ]
+      : []

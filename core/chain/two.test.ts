@@ -1,15 +1,46 @@
 import { describe, expect, it } from 'vitest'
 import { saltmarshNine } from '../../demo/saltmarshNine.ts'
-import { applyChange, channelOf, maker, readBuild, readOf, undo, writeBuild, type Build, type Edited } from '../build/index.ts'
+import {
+  applyChange,
+  channelOf,
+  maker,
+  readBuild,
+  readOf,
+  undo,
+  writeBuild,
+  type Build,
+  type Edited,
+} from '../build/index.ts'
 import { familyOf } from '../curve/registry.ts'
-import { assembleChain, halvesAt, heightOf, isProven, leftOpen, needsOf, prepareChain, readerChains, readStatus, restsOn, sumOfHalves, walkBackward, walkForward } from './index.ts'
+import {
+  assembleChain,
+  halvesAt,
+  heightOf,
+  isProven,
+  leftOpen,
+  needsOf,
+  prepareChain,
+  readerChains,
+  readStatus,
+  restsOn,
+  sumOfHalves,
+  walkBackward,
+  walkForward,
+} from './index.ts'
 
 const sample = saltmarshNine()
 let n = 0
-const after = (b: Build, ...changes: Edited[]): Build => changes.reduce((x, c) => applyChange(x, c, { id: `t${++n}`, at: '2026-11-25T08:00:00Z', by: '' }), b)
+const after = (b: Build, ...changes: Edited[]): Build =>
+  changes.reduce(
+    (x, c) => applyChange(x, c, { id: `t${++n}`, at: '2026-11-25T08:00:00Z', by: '' }),
+    b,
+  )
 const chainOf = (b: Build, read: string) => prepareChain(assembleChain(b, read).spec!)
 const statusOf = (b: Build, read: string) => readStatus(b, readOf(b, read).read)
-const linked = after(sample, { kind: 'editChannel', args: { id: 'ch-side-left', patch: { linked: true } } })
+const linked = after(sample, {
+  kind: 'editChannel',
+  args: { id: 'ch-side-left', patch: { linked: true } },
+})
 
 describe('two senders on one wire', () => {
   it('are one channel: the thread goes there and back level, and the halves share what is there', () => {
@@ -18,14 +49,22 @@ describe('two senders on one wire', () => {
       const { stages, halves } = walkForward(chain, truth)
       expect(halves![0]!.truth + halves![1]!.truth).toBeCloseTo(truth, 9)
       for (const h of halves!) expect(h.height).toBeCloseTo(truth, 6)
-      expect(halves![0]!.signal + halves![1]!.signal).toBeCloseTo(stages.find((s) => s.id === 'element')!.value, 1)
-      for (const s of stages.filter((x) => x.id !== 'shown')) expect(Math.min(...walkBackward(chain, s.id, s.value).map((t) => Math.abs(t - truth))), s.id).toBeLessThan(0.05)
+      expect(halves![0]!.signal + halves![1]!.signal).toBeCloseTo(
+        stages.find((s) => s.id === 'element')!.value,
+        1,
+      )
+      for (const s of stages.filter((x) => x.id !== 'shown'))
+        expect(
+          Math.min(...walkBackward(chain, s.id, s.value).map((t) => Math.abs(t - truth))),
+          s.id,
+        ).toBeLessThan(0.05)
       expect(heightOf(chain, 'element', stages[1]!.value)).toBeCloseTo(truth, 6)
     }
   })
   it('uneven halves bend the thread at the element by what the reading then lies, and both heights part', () => {
     const chain = chainOf(sample, 'rd-side-left')
-    const level = walkForward(chain, 8), uneven = walkForward(chain, 8, 3)
+    const level = walkForward(chain, 8),
+      uneven = walkForward(chain, 8, 3)
     const bias = (w: typeof level): number => w.biases.find((b) => b.share === 'element')!.bias
     expect(Math.abs(bias(level))).toBeLessThan(0.05)
     expect(Math.abs(bias(uneven))).toBeGreaterThan(0.5)
@@ -34,34 +73,87 @@ describe('two senders on one wire', () => {
     expect(uneven.halves![1]!.height).toBeLessThan(8 - 3)
     expect(halvesAt(chainOf(sample, 'rd-fuel'), 8, 3)).toBeNull()
     // what the meter reads then explains the truth: it lies in the bar
-    const [low, high] = familyOf(chain.spec.sensor.family).interval!(chain.spec.sensor.curve, uneven.stages[1]!.value)
+    const [low, high] = familyOf(chain.spec.sensor.family).interval!(
+      chain.spec.sensor.curve,
+      uneven.stages[1]!.value,
+    )
     expect(low).toBeLessThan(8.05)
     expect(high).toBeGreaterThan(7.95)
   })
   it('leave a bar and a wide band until they are said to stand level, and the next step says so', () => {
     const [low, high] = leftOpen(chainOf(sample, 'rd-side-left'), 8)
     expect(high - low).toBeGreaterThan(1)
-    expect(leftOpen(chainOf(linked, 'rd-side-left'), 8)).toEqual([8, 8].map((v) => expect.closeTo(v, 3)))
-    expect(statusOf(sample, 'rd-side-left').next.title).toMatch(/stand level, or read each by itself/)
-    expect(statusOf(linked, 'rd-side-left').worst!.band).toBeLessThan(statusOf(sample, 'rd-side-left').worst!.band / 2)
+    expect(leftOpen(chainOf(linked, 'rd-side-left'), 8)).toEqual(
+      [8, 8].map((v) => expect.closeTo(v, 3)),
+    )
+    expect(statusOf(sample, 'rd-side-left').next.title).toMatch(
+      /stand level, or read each by itself/,
+    )
+    expect(statusOf(linked, 'rd-side-left').worst!.band).toBeLessThan(
+      statusOf(sample, 'rd-side-left').worst!.band / 2,
+    )
     expect(statusOf(linked, 'rd-side-left').next.stage).not.toBe('element')
   })
   it('name the half whose points are missing, or that both run opposite ways', () => {
-    const bare = sample.measurements.filter((m) => m.about.kind === 'point' && m.about.element === 'el-side-right').reduce((b, m) => after(b, { kind: 'strikeMeasurement', args: { id: m.id, at: '2026-11-25T08:00:00Z', why: '' } }), sample)
+    const bare = sample.measurements
+      .filter((m) => m.about.kind === 'point' && m.about.element === 'el-side-right')
+      .reduce(
+        (b, m) =>
+          after(b, {
+            kind: 'strikeMeasurement',
+            args: { id: m.id, at: '2026-11-25T08:00:00Z', why: '' },
+          }),
+        sample,
+      )
     const { next, state } = statusOf(bare, 'rd-side-left')
-    expect([next.title, next.stage, state]).toEqual(['Right pod sensor: take the first point.', 'element', 'empty'])
-    const falling = after(bare, { kind: 'editElement', args: { id: 'el-side-right', patch: { settings: { assumedCurve: 'falling' } } } })
+    expect([next.title, next.stage, state]).toEqual([
+      'Right pod sensor: take the first point.',
+      'element',
+      'empty',
+    ])
+    const falling = after(bare, {
+      kind: 'editElement',
+      args: { id: 'el-side-right', patch: { settings: { assumedCurve: 'falling' } } },
+    })
     expect(assembleChain(falling, 'rd-side-left').problem).toMatch(/hide each other/)
-    const onTrust = after(bare, { kind: 'editElement', args: { id: 'el-side-right', patch: { settings: { assumedCurve: 'rising' } } } })
+    const onTrust = after(bare, {
+      kind: 'editElement',
+      args: { id: 'el-side-right', patch: { settings: { assumedCurve: 'rising' } } },
+    })
     expect(chainOf(onTrust, 'rd-side-left').spec.basis.element).toBe('assumed')
   })
   it('a proof rests on both', () => {
-    const proof = { id: 'p', read: 'rd-side-left', measurements: [], dependsOn: restsOn(sample, 'rd-side-left'), at: '2026-11-25T08:00:00Z', by: '' }
+    const proof = {
+      id: 'p',
+      read: 'rd-side-left',
+      measurements: [],
+      dependsOn: restsOn(sample, 'rd-side-left'),
+      at: '2026-11-25T08:00:00Z',
+      by: '',
+    }
     const proven = after(sample, { kind: 'prove', args: { proof } })
     expect(isProven(proven, 'rd-side-left')).toBe(true)
-    const struck = sample.measurements.find((m) => m.about.kind === 'point' && m.about.element === 'el-side-right')!
-    expect(isProven(after(proven, { kind: 'strikeMeasurement', args: { id: struck.id, at: '2026-11-25T08:00:00Z', why: '' } }), 'rd-side-left')).toBe(false)
-    expect(isProven(after(proven, { kind: 'editChannel', args: { id: 'ch-side-left', patch: { linked: true } } }), 'rd-side-left')).toBe(false)
+    const struck = sample.measurements.find(
+      (m) => m.about.kind === 'point' && m.about.element === 'el-side-right',
+    )!
+    expect(
+      isProven(
+        after(proven, {
+          kind: 'strikeMeasurement',
+          args: { id: struck.id, at: '2026-11-25T08:00:00Z', why: '' },
+        }),
+        'rd-side-left',
+      ),
+    ).toBe(false)
+    expect(
+      isProven(
+        after(proven, {
+          kind: 'editChannel',
+          args: { id: 'ch-side-left', patch: { linked: true } },
+        }),
+        'rd-side-left',
+      ),
+    ).toBe(false)
   })
 })
 
@@ -70,16 +162,49 @@ describe('two senders on two inputs', () => {
   const ids = ['in-side-right', 'rd-side-right']
   const make = maker(() => ids.shift()!)
   const display = sample.devices.find((d) => d.id === 'display')!
-  const apart = after(sample,
-    { kind: 'editDevice', args: { id: 'display', patch: { inputs: [...display.inputs, { ...display.inputs.find((i) => i.id === 'in-side-left')!, id: ids.shift()!, pin: '13', pulls: [{ ...display.inputs.find((i) => i.id === 'in-side-left')!.pulls[0]!, id: 'pull-side-right' }], table: null }] } } },
+  const apart = after(
+    sample,
+    {
+      kind: 'editDevice',
+      args: {
+        id: 'display',
+        patch: {
+          inputs: [
+            ...display.inputs,
+            {
+              ...display.inputs.find((i) => i.id === 'in-side-left')!,
+              id: ids.shift()!,
+              pin: '13',
+              pulls: [
+                {
+                  ...display.inputs.find((i) => i.id === 'in-side-left')!.pulls[0]!,
+                  id: 'pull-side-right',
+                },
+              ],
+              table: null,
+            },
+          ],
+        },
+      },
+    },
     { kind: 'enterTable', args: { input: 'in-side-left', entered: null } },
     { kind: 'editChannel', args: { id: 'ch-side-left', patch: { combine: 'separate' } } },
-    { kind: 'addRead', args: { channel: 'ch-side-left', read: make.newRead('el-side-right', 'in-side-right') } })
+    {
+      kind: 'addRead',
+      args: { channel: 'ch-side-left', read: make.newRead('el-side-right', 'in-side-right') },
+    },
+  )
   const channel = channelOf(apart, 'ch-side-left')
 
   it('each half is asked for its share, by what it can hold', () => {
-    const [left, right] = channel.reads.map((r) => needsOf(apart, channel, r)) as [typeof channel.needs, typeof channel.needs]
-    expect([left.range, right.range]).toEqual([[0, 11], [0, 11]])
+    const [left, right] = channel.reads.map((r) => needsOf(apart, channel, r)) as [
+      typeof channel.needs,
+      typeof channel.needs,
+    ]
+    expect([left.range, right.range]).toEqual([
+      [0, 11],
+      [0, 11],
+    ])
     expect(left.best[0] + right.best[0]).toBeCloseTo(channel.needs.best[0], 9)
     expect(Math.hypot(left.accuracy, right.accuracy)).toBeCloseTo(channel.needs.accuracy, 9)
     expect(statusOf(apart, 'rd-side-right').assembled.spec!.range).toEqual(right.range)
@@ -93,14 +218,27 @@ describe('two senders on two inputs', () => {
       expect(Math.abs(sum.off)).toBeLessThan(0.3)
       expect(sum.half).toBeCloseTo(Math.hypot(sum.halves[0]!.half, sum.halves[1]!.half), 9)
     }
-    expect(Math.min(...sumOfHalves(apart, channel, 12, 99)!.halves.map((h) => h.truth))).toBeGreaterThanOrEqual(0)
+    expect(
+      Math.min(...sumOfHalves(apart, channel, 12, 99)!.halves.map((h) => h.truth)),
+    ).toBeGreaterThanOrEqual(0)
   })
   it('a half without a reader is said to be missing; one sensor is no sum', () => {
-    expect(sumOfHalves(after(apart, { kind: 'removeRead', args: { id: 'rd-side-right' } }), channelOf(after(apart, { kind: 'removeRead', args: { id: 'rd-side-right' } }), 'ch-side-left'), 12)!.problem).toMatch(/no reader/)
+    expect(
+      sumOfHalves(
+        after(apart, { kind: 'removeRead', args: { id: 'rd-side-right' } }),
+        channelOf(
+          after(apart, { kind: 'removeRead', args: { id: 'rd-side-right' } }),
+          'ch-side-left',
+        ),
+        12,
+      )!.problem,
+    ).toMatch(/no reader/)
     expect(sumOfHalves(apart, channelOf(apart, 'ch-fuel'), 12)).toBeNull()
   })
   it('readers are compared with those of the same half only', () => {
-    expect(readerChains(apart, 'ch-side-left', 'el-side-right').map((r) => r.read.id)).toEqual(['rd-side-right'])
+    expect(readerChains(apart, 'ch-side-left', 'el-side-right').map((r) => r.read.id)).toEqual([
+      'rd-side-right',
+    ])
     expect(readerChains(apart, 'ch-side-left').map((r) => r.read.id)).toEqual(['rd-side-left'])
   })
 })
@@ -109,20 +247,56 @@ describe('the record of two', () => {
   it('goes through its file, and the second comes off with all that is its own, to be put back by undo', () => {
     expect(readBuild(writeBuild(sample)).build).toEqual(sample)
     const one = after(sample, { kind: 'removeSecondSensor', args: { channel: 'ch-side-left' } })
-    expect(channelOf(one, 'ch-side-left')).toMatchObject({ elements: ['el-side-left'], combine: 'one' })
+    expect(channelOf(one, 'ch-side-left')).toMatchObject({
+      elements: ['el-side-left'],
+      combine: 'one',
+    })
     expect(one.elements.some((e) => e.id === 'el-side-right')).toBe(false)
-    expect(one.measurements.some((m) => m.about.kind === 'point' && m.about.element === 'el-side-right')).toBe(false)
+    expect(
+      one.measurements.some((m) => m.about.kind === 'point' && m.about.element === 'el-side-right'),
+    ).toBe(false)
     const back = undo(one, { id: 'u', at: '2026-11-25T08:00:00Z', by: '' })
-    expect(new Set(back.measurements.map((m) => m.id))).toEqual(new Set(sample.measurements.map((m) => m.id)))
+    expect(new Set(back.measurements.map((m) => m.id))).toEqual(
+      new Set(sample.measurements.map((m) => m.id)),
+    )
     expect(channelOf(back, 'ch-side-left')).toEqual(channelOf(sample, 'ch-side-left'))
     const third = maker(() => 'el-third').newElement('third', familyOf('level'))
-    expect(() => after(sample, { kind: 'addSecondSensor', args: { channel: 'ch-side-left', element: third, combine: 'series' } })).toThrow(/two sensors already/)
-    expect(() => after(one, { kind: 'removeSecondSensor', args: { channel: 'ch-side-left' } })).toThrow(/one sensor only/)
+    expect(() =>
+      after(sample, {
+        kind: 'addSecondSensor',
+        args: { channel: 'ch-side-left', element: third, combine: 'series' },
+      }),
+    ).toThrow(/two sensors already/)
+    expect(() =>
+      after(one, { kind: 'removeSecondSensor', args: { channel: 'ch-side-left' } }),
+    ).toThrow(/one sensor only/)
   })
   it('that does not agree with itself is refused', () => {
-    const broken = (change: (b: Build) => void): string => { const b = structuredClone(sample); change(b); return JSON.stringify(b) }
-    expect(() => readBuild(broken((b) => { b.channels.find((c) => c.id === 'ch-side-left')!.combine = 'one' }))).toThrow(/2 sensors/)
-    expect(() => readBuild(broken((b) => { b.channels.find((c) => c.id === 'ch-fuel')!.combine = 'series' }))).toThrow(/1 sensor and/)
-    expect(() => readBuild(broken((b) => { b.channels.find((c) => c.id === 'ch-fuel')!.reads[0]!.source.id = 'el-side-left' }))).toThrow(/another channel/)
+    const broken = (change: (b: Build) => void): string => {
+      const b = structuredClone(sample)
+      change(b)
+      return JSON.stringify(b)
+    }
+    expect(() =>
+      readBuild(
+        broken((b) => {
+          b.channels.find((c) => c.id === 'ch-side-left')!.combine = 'one'
+        }),
+      ),
+    ).toThrow(/2 sensors/)
+    expect(() =>
+      readBuild(
+        broken((b) => {
+          b.channels.find((c) => c.id === 'ch-fuel')!.combine = 'series'
+        }),
+      ),
+    ).toThrow(/1 sensor and/)
+    expect(() =>
+      readBuild(
+        broken((b) => {
+          b.channels.find((c) => c.id === 'ch-fuel')!.reads[0]!.source.id = 'el-side-left'
+        }),
+      ),
+    ).toThrow(/another channel/)
   })
 })

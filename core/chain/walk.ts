@@ -19,9 +19,15 @@ export type Chain = {
 
 export function prepareChain(spec: ChainSpec): Chain {
   const family = familyOf(spec.sensor.family)
-  const transfers = spec.circuits.map(({ share, elements }) => ({ share, transfer: transferOf(spec.drive, elements) }))
+  const transfers = spec.circuits.map(({ share, elements }) => ({
+    share,
+    transfer: transferOf(spec.drive, elements),
+  }))
   return {
-    spec, transfers, ideal: transfers[0]!.transfer, real: transfers.at(-1)!.transfer,
+    spec,
+    transfers,
+    ideal: transfers[0]!.transfer,
+    real: transfers.at(-1)!.transfer,
     signalAt: (truth) => family.forward(spec.sensor.curve, truth),
     truthAt: (signal) => family.inverse(spec.sensor.curve, signal),
   }
@@ -41,8 +47,12 @@ export function heightOf(chain: Chain, stage: StageId, value: number): number {
   if (stage === 'truth' || stage === 'shown') return value
   try {
     if (stage === 'element') return chain.truthAt(value)
-    return chain.truthAt(chain.ideal.fromPin(stage === 'converter' ? fromCounts(chain, value) : value))
-  } catch { return NaN }
+    return chain.truthAt(
+      chain.ideal.fromPin(stage === 'converter' ? fromCounts(chain, value) : value),
+    )
+  } catch {
+    return NaN
+  }
 }
 
 /**
@@ -58,7 +68,13 @@ export function pinHeight(chain: Chain, value: number): number {
 }
 
 function nearerLow(chain: Chain, value: number): boolean {
-  const [low, high] = chain.spec.range.map((t) => { try { return idealValue(chain, 'pin', t) } catch { return NaN } }) as [number, number]
+  const [low, high] = chain.spec.range.map((t) => {
+    try {
+      return idealValue(chain, 'pin', t)
+    } catch {
+      return NaN
+    }
+  }) as [number, number]
   // where the curve does not reach an end of the range the other end decides
   if (Number.isNaN(low) || Number.isNaN(high)) return Number.isNaN(high) ? true : false
   return Math.abs(value - low) < Math.abs(value - high)
@@ -68,9 +84,11 @@ const toCounts = (chain: Chain, atPin: number): number => {
   const { perUnit, full } = requireConverter(chain)
   return Math.min(full, Math.max(0, atPin * perUnit))
 }
-const fromCounts = (chain: Chain, counts: number): number => counts / requireConverter(chain).perUnit
+const fromCounts = (chain: Chain, counts: number): number =>
+  counts / requireConverter(chain).perUnit
 function requireConverter(chain: Chain): NonNullable<ChainSpec['converter']> {
-  if (!chain.spec.converter) throw new EchtError('no-converter', `${chain.spec.device} has no converter.`)
+  if (!chain.spec.converter)
+    throw new EchtError('no-converter', `${chain.spec.device} has no converter.`)
   return chain.spec.converter
 }
 
@@ -101,12 +119,19 @@ export type Walked = {
 }
 
 /** What each of two joined halves holds and gives at a sum, `lean` of it moved into the first; null for one sensor. */
-export function halvesAt(chain: Chain, truth: number, lean: number): { halves: NonNullable<Walked['halves']>; signal: number } | null {
+export function halvesAt(
+  chain: Chain,
+  truth: number,
+  lean: number,
+): { halves: NonNullable<Walked['halves']>; signal: number } | null {
   const { family: id, curve } = chain.spec.sensor
   const { two } = familyOf(id)
   if (!two) return null
   const { halves, signal } = two.split(curve, truth, lean)
-  return { signal, halves: halves.map((h, i) => ({ ...h, height: two.sumAt(curve, i === 0 ? 0 : 1, h.signal) })) }
+  return {
+    signal,
+    halves: halves.map((h, i) => ({ ...h, height: two.sumAt(curve, i === 0 ? 0 : 1, h.signal) })),
+  }
 }
 
 /**
@@ -117,7 +142,8 @@ export function walkForward(chain: Chain, truth: number, lean = 0): Walked {
   const { spec, real } = chain
   const two = halvesAt(chain, truth, lean)
   const { signal } = two && lean !== 0 ? two : heatedElement(chain, truth)
-  const atPin = real.toPin(signal), atPlug = real.toPlug(signal)
+  const atPin = real.toPin(signal),
+    atPlug = real.toPlug(signal)
   const biases: Walked['biases'] = []
   let height = truth
   for (const { share, transfer } of chain.transfers) {
@@ -128,27 +154,43 @@ export function walkForward(chain: Chain, truth: number, lean = 0): Walked {
   const shown = shownAt(chain, atPin)
   biases.push({ share: 'table', bias: shown - height })
   const value: Record<StageId, () => number> = {
-    truth: () => truth, element: () => signal, plug: () => atPlug, pin: () => atPin, converter: () => toCounts(chain, atPin), shown: () => shown,
+    truth: () => truth,
+    element: () => signal,
+    plug: () => atPlug,
+    pin: () => atPin,
+    converter: () => toCounts(chain, atPin),
+    shown: () => shown,
   }
   // at the plug and the pin the same perfect volts; the converter's are what its counts stand for
   const heightAt = (id: StageId, v: number): number =>
-    id === 'plug' || id === 'pin' ? pinHeight(chain, v) : id === 'converter' ? pinHeight(chain, fromCounts(chain, v)) : heightOf(chain, id, v)
-  const stages = spec.stages.map((id) => { const v = value[id](); return { id, value: v, height: heightAt(id, v) } })
+    id === 'plug' || id === 'pin'
+      ? pinHeight(chain, v)
+      : id === 'converter'
+        ? pinHeight(chain, fromCounts(chain, v))
+        : heightOf(chain, id, v)
+  const stages = spec.stages.map((id) => {
+    const v = value[id]()
+    return { id, value: v, height: heightAt(id, v) }
+  })
   return { stages, biases, shown, halves: two?.halves ?? null }
 }
 
 /** What the device shows for what stands at its pin. */
 export function shownAt(chain: Chain, atPin: number): number {
   const { table } = chain.spec
-  return table ? lookUp(table, axisValue(chain, atPin, table.axis), table.beyond) : pinHeight(chain, clipped(chain, atPin))
+  return table
+    ? lookUp(table, axisValue(chain, atPin, table.axis), table.beyond)
+    : pinHeight(chain, clipped(chain, atPin))
 }
 
-const clipped = (chain: Chain, atPin: number): number => (chain.spec.converter ? fromCounts(chain, toCounts(chain, atPin)) : atPin)
+const clipped = (chain: Chain, atPin: number): number =>
+  chain.spec.converter ? fromCounts(chain, toCounts(chain, atPin)) : atPin
 
 /** The signal of the element at a truth, and how far its own power warms it: ΔT = P/δ, found by repetition. */
 export function heatedElement(chain: Chain, truth: number): { signal: number; heating: number } {
   const selfHeating = familyOf(chain.spec.sensor.family).selfHeating
-  let heating = 0, signal = chain.signalAt(truth)
+  let heating = 0,
+    signal = chain.signalAt(truth)
   if (!selfHeating) return { signal, heating }
   for (let step = 0; step < 6; step++) {
     const volt = chain.real.toPlug(signal)
@@ -170,8 +212,13 @@ export function walkBackward(chain: Chain, stage: StageId, value: number): numbe
     try {
       const heating = familyOf(spec.sensor.family).selfHeating
       const volt = real.toPlug(signal)
-      return [chain.truthAt(signal) - (heating ? heating((volt ** 2 / signal) * 1000, spec.dissipationMwPerK) : 0)]
-    } catch { return [] }
+      return [
+        chain.truthAt(signal) -
+          (heating ? heating((volt ** 2 / signal) * 1000, spec.dissipationMwPerK) : 0),
+      ]
+    } catch {
+      return []
+    }
   }
   const fromPin = (atPin: number): number[] => fromSignal(real.fromPin(atPin))
   if (stage === 'element') return fromSignal(value)
@@ -179,22 +226,45 @@ export function walkBackward(chain: Chain, stage: StageId, value: number): numbe
   if (stage === 'pin') return fromPin(value)
   if (stage === 'converter') return fromPin(fromCounts(chain, value))
   const { table } = spec
-  if (!table) { try { return fromPin(idealValue(chain, 'pin', value)) } catch { return [] } }
-  return invertTable(table, value).flatMap((x) => (table.axis === 'counts' ? fromPin(fromCounts(chain, x)) : fromPin(table.axis === 'Ω' ? ideal.toPin(x) : x)))
+  if (!table) {
+    try {
+      return fromPin(idealValue(chain, 'pin', value))
+    } catch {
+      return []
+    }
+  }
+  return invertTable(table, value).flatMap((x) =>
+    table.axis === 'counts'
+      ? fromPin(fromCounts(chain, x))
+      : fromPin(table.axis === 'Ω' ? ideal.toPin(x) : x),
+  )
 }
 
 /**
  * The other truths of the range that show the very same: branches of a chain whose table turns back. `partedAt` is the
  * last stage before the face where they still differ: a measurement there tells them apart.
  */
-export function branches(chain: Chain, walked: Walked): { truths: number[]; partedAt: StageId | null } {
-  const { table, range: [low, high], stages } = chain.spec, none = { truths: [], partedAt: null }
+export function branches(
+  chain: Chain,
+  walked: Walked,
+): { truths: number[]; partedAt: StageId | null } {
+  const {
+      table,
+      range: [low, high],
+      stages,
+    } = chain.spec,
+    none = { truths: [], partedAt: null }
   if (!table || !turnsBack(table)) return none
-  const here = walked.stages[0]!.value, span = high - low
+  const here = walked.stages[0]!.value,
+    span = high - low
   const truths = walkBackward(chain, 'shown', walked.shown).filter((t) => {
     if (t < low || t > high || Math.abs(t - here) < 0.01 * span) return false
     // a curve that holds its end value answers for truths it cannot reach
-    try { return Math.abs(walkForward(chain, t).shown - walked.shown) < 0.005 * span } catch { return false }
+    try {
+      return Math.abs(walkForward(chain, t).shown - walked.shown) < 0.005 * span
+    } catch {
+      return false
+    }
   })
   return truths.length === 0 ? none : { truths, partedAt: stages.at(-2)! }
 }
@@ -209,31 +279,42 @@ const turnsBack = ({ y }: Table): boolean => {
  * A reading that falls within the curve's own 1σ of a dead zone may come from anywhere in it.
  */
 export function leftOpen(chain: Chain, truth: number): [number, number] {
-  const { sensor } = chain.spec, { interval, deadZones: zonesOf } = familyOf(sensor.family)
+  const { sensor } = chain.spec,
+    { interval, deadZones: zonesOf } = familyOf(sensor.family)
   try {
     const [low, high] = interval ? interval(sensor.curve, chain.signalAt(truth)) : [truth, truth]
     if (high > low || !zonesOf) return [low, high]
     const near = sensorBand(sensor, truth)
     const zone = zonesOf(sensor.curve).find((z) => truth > z[0] - near && truth < z[1] + near)
     return zone ? [Math.min(truth, zone[0]), Math.max(truth, zone[1])] : [low, high]
-  } catch { return [truth, truth] }
+  } catch {
+    return [truth, truth]
+  }
 }
 
 /** Stretches of truth in which a stage stays where it is: the element's dead zones, and beyond the converter's ends what is clipped. */
 export function deadZones(chain: Chain, stage: StageId): [number, number][] {
   if (stage === 'truth') return []
-  const { sensor, converter, range: [low, high] } = chain.spec
+  const {
+    sensor,
+    converter,
+    range: [low, high],
+  } = chain.spec
   const family = familyOf(sensor.family)
-  const ofElement = family.deadZones?.(sensor.curve) ?? [], reach = family.reach?.(sensor.curve) ?? [low, high]
+  const ofElement = family.deadZones?.(sensor.curve) ?? [],
+    reach = family.reach?.(sensor.curve) ?? [low, high]
   if ((stage !== 'converter' && stage !== 'shown') || !converter) return ofElement
   // the ends of the range whose perfect volts the converter cuts, and from which truth on it does
   const cut = [low, high].flatMap((end): [number, number][] => {
     try {
-      const atPin = chain.ideal.toPin(chain.signalAt(Math.min(reach[1], Math.max(reach[0], end)))), held = clipped(chain, atPin)
+      const atPin = chain.ideal.toPin(chain.signalAt(Math.min(reach[1], Math.max(reach[0], end)))),
+        held = clipped(chain, atPin)
       if (Math.abs(atPin - held) < 1 / converter.perUnit) return []
       const at = heightOf(chain, 'pin', held)
       return Number.isFinite(at) ? [end === low ? [low, at] : [at, high]] : []
-    } catch { return [] /* the curve ends before the range does: nothing is known there to be cut */ }
+    } catch {
+      return [] /* the curve ends before the range does: nothing is known there to be cut */
+    }
   })
   return [...ofElement, ...cut]
 }

@@ -27,37 +27,74 @@ export type Judged = Candidate & {
   problem: string | null
 }
 
-export type Choice = { at: number; need: number; judged: Judged[]; recommended: string | null; why: string }
+export type Choice = {
+  at: number
+  need: number
+  judged: Judged[]
+  recommended: string | null
+  why: string
+}
 
 /**
  * Sensors side by side for one reader: each put into the same chain in turn, the table taken as made for it, and
  * judged by its error at the middle of what matters. Keeping the old one is a candidate like the others; sharing it
  * is recommended against where the other device spoils the reading.
  */
-export function compareCandidates(build: Build, readId: string, candidates: readonly Candidate[], medium: 'liquid' | 'air'): Choice {
+export function compareCandidates(
+  build: Build,
+  readId: string,
+  candidates: readonly Candidate[],
+  medium: 'liquid' | 'air',
+): Choice {
   const { channel, needs, read, sensor } = assembleChain(build, readId)
   const { best, accuracy } = needs
   const at = (best[0] + best[1]) / 2
   const element = elementOf(build, read.source.id)
   const judged = candidates.map((c): Judged => {
     const housing = findHousing(c.housing)
-    const base = { ...c, lagS: medium === 'air' ? housing.airS : housing.liquidS, worst: null, goodEnough: false, problem: null }
+    const base = {
+      ...c,
+      lagS: medium === 'air' ? housing.airS : housing.liquidS,
+      worst: null,
+      goodEnough: false,
+      problem: null,
+    }
     try {
       // as fitted: its own points; otherwise a library curve and nothing measured
-      const with_: Build = c.curve === null ? build : { ...build, elements: build.elements.map((e) => (e.id === element.id ? { ...e, settings: { ...e.settings, assumedCurve: c.curve, transfer: null } } : e)), measurements: build.measurements.filter((m) => !(m.about.kind === 'point' && m.about.element === element.id)) }
+      const with_: Build =
+        c.curve === null
+          ? build
+          : {
+              ...build,
+              elements: build.elements.map((e) =>
+                e.id === element.id
+                  ? { ...e, settings: { ...e.settings, assumedCurve: c.curve, transfer: null } }
+                  : e,
+              ),
+              measurements: build.measurements.filter(
+                (m) => !(m.about.kind === 'point' && m.about.element === element.id),
+              ),
+            }
       const { spec, problem } = assembleChain(with_, readId)
       if (!spec) return { ...base, problem }
       const { worst } = errorAt(prepareChain({ ...spec, table: null }), at)
       return { ...base, worst, goodEnough: worst <= accuracy }
-    } catch (error) { return { ...base, problem: (error as Error).message } }
+    } catch (error) {
+      return { ...base, problem: (error as Error).message }
+    }
   })
   const good = judged.filter((j) => j.goodEnough)
   // of those that do: the spare at hand, then the quicker
-  const pick = [...good].sort((a, b) => Number(b.spare) - Number(a.spare) || a.lagS - b.lagS || a.worst! - b.worst!)[0] ?? [...judged].filter((j) => j.worst !== null).sort((a, b) => a.worst! - b.worst!)[0]
+  const pick =
+    [...good].sort(
+      (a, b) => Number(b.spare) - Number(a.spare) || a.lagS - b.lagS || a.worst! - b.worst!,
+    )[0] ?? [...judged].filter((j) => j.worst !== null).sort((a, b) => a.worst! - b.worst!)[0]
   const shared = channel.reads.filter((r) => r.source.id === read.source.id).length > 1
   const unit = familyOf(sensor.family).truthUnit
-  const why = !pick ? 'No candidate has a whole chain yet.'
-    : !pick.goodEnough ? `None keeps ±${accuracy} ${unit}; ${pick.name} comes nearest with ${pick.worst!.toPrecision(3)}. Measure it: that narrows it most.`
+  const why = !pick
+    ? 'No candidate has a whole chain yet.'
+    : !pick.goodEnough
+      ? `None keeps ±${accuracy} ${unit}; ${pick.name} comes nearest with ${pick.worst!.toPrecision(3)}. Measure it: that narrows it most.`
       : `${pick.name} keeps ±${accuracy} ${unit}${pick.spare ? ', a spare is at hand' : ''}, and follows in ${pick.lagS} s.${shared && !pick.second ? ' A second device reads this sensor: one with a second element would free it.' : ''}`
   return { at, need: accuracy, judged, recommended: pick?.id ?? null, why }
 }

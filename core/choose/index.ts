@@ -1,2 +1,10 @@
 export { compareCandidates, type Candidate, type Choice, type Judged } from './candidates.ts'
-export { AIR_PLACES, airReading, findHousing, HOUSINGS, settlesIn, type AirPlace, type Housing } from './response.ts'
+export {
+  AIR_PLACES,
+  airReading,
+  findHousing,
+  HOUSINGS,
+  settlesIn,
+  type AirPlace,
+  type Housing,
+} from './response.ts'

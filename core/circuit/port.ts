@@ -17,26 +17,41 @@ export type Port = {
 }
 
 /** Reduces a circuit to a port between `plus` and `minus` (the sensor left out of it). Throws as `solveCircuit`. */
-export function reduceToPort(circuit: Circuit, plus: string, minus: string, outputs: readonly (readonly [string, string])[]): Port {
+export function reduceToPort(
+  circuit: Circuit,
+  plus: string,
+  minus: string,
+  outputs: readonly (readonly [string, string])[],
+): Port {
   const factored = factorCircuit(circuit)
-  if (!factored.nodeIndex.has(plus) && plus !== circuit.reference) throw new EchtError('floating-node', `Nothing feeds the node "${plus}": a resistive sensor needs a pull-up.`)
+  if (!factored.nodeIndex.has(plus) && plus !== circuit.reference)
+    throw new EchtError(
+      'floating-node',
+      `Nothing feeds the node "${plus}": a resistive sensor needs a pull-up.`,
+    )
   const open = nodeVoltage(factored, factored.solve(factored.rightSide))
   const draw = new Array<number>(factored.rightSide.length).fill(0)
-  const i = factored.nodeIndex.get(plus), j = factored.nodeIndex.get(minus)
+  const i = factored.nodeIndex.get(plus),
+    j = factored.nodeIndex.get(minus)
   if (i !== undefined) draw[i]! -= 1
   if (j !== undefined) draw[j]! += 1
   const drawn = nodeVoltage(factored, factored.solve(draw))
   return {
     portV: open(plus) - open(minus),
     portOhm: drawn(minus) - drawn(plus),
-    outputs: outputs.map(([p, m]) => ({ openV: open(p) - open(m), transferOhm: drawn(m) - drawn(p) })),
+    outputs: outputs.map(([p, m]) => ({
+      openV: open(p) - open(m),
+      transferOhm: drawn(m) - drawn(p),
+    })),
   }
 }
 
 /** Volts at an output of a port with `ohm` hung on it, behind an e.m.f. of `emfV` where it has one; Infinity is an open sensor, 0 a shorted one. */
 export function portVoltage(port: Port, output: number, ohm: number, emfV = 0): number {
   const { openV, transferOhm } = port.outputs[output]!
-  return ohm === Infinity ? openV : openV - (transferOhm * (port.portV - emfV)) / (port.portOhm + ohm)
+  return ohm === Infinity
+    ? openV
+    : openV - (transferOhm * (port.portV - emfV)) / (port.portOhm + ohm)
 }
 
 /** The resistance on the port that gives `volt` at an output: NaN where none does. */

@@ -7,15 +7,21 @@ import { nodeVoltage } from './solve.ts'
  * One forward and one adjoint solve of the same factors (Director and Rohrer 1969), whatever the
  * number of elements. Throws as `solveCircuit`.
  */
-export function circuitSensitivity(circuit: Circuit, plus: string, minus: string): { volt: number; perUnit: Record<string, number> } {
+export function circuitSensitivity(
+  circuit: Circuit,
+  plus: string,
+  minus: string,
+): { volt: number; perUnit: Record<string, number> } {
   const factored = factorCircuit(circuit)
   const x = factored.solve(factored.rightSide)
   const probe = new Array<number>(x.length).fill(0)
-  const i = factored.nodeIndex.get(plus), j = factored.nodeIndex.get(minus)
+  const i = factored.nodeIndex.get(plus),
+    j = factored.nodeIndex.get(minus)
   if (i !== undefined) probe[i]! += 1
   if (j !== undefined) probe[j]! -= 1
   const adjoint = factored.solveTransposed(probe)
-  const v = nodeVoltage(factored, x), w = nodeVoltage(factored, adjoint)
+  const v = nodeVoltage(factored, x),
+    w = nodeVoltage(factored, adjoint)
   const perUnit: Record<string, number> = {}
   for (const e of circuit.elements) {
     if (e.kind === 'resistor') perUnit[e.id] = ((w(e.a) - w(e.b)) * (v(e.a) - v(e.b))) / e.ohm ** 2

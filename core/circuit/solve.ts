@@ -12,7 +12,10 @@ import { factorCircuit, type Factored } from './factor.ts'
  *   { id: 'top', kind: 'resistor', a: 'r', b: 'x', ohm: 1000 },
  *   { id: 'low', kind: 'resistor', a: 'x', b: '0', ohm: 1000 } ] }).voltage.x // 2.5
  */
-export function solveCircuit(circuit: Circuit): { voltage: Record<string, number>; current: Record<string, number> } {
+export function solveCircuit(circuit: Circuit): {
+  voltage: Record<string, number>
+  current: Record<string, number>
+} {
   const factored = factorCircuit(circuit)
   const x = factored.solve(factored.rightSide)
   const at = nodeVoltage(factored, x)
@@ -20,13 +23,20 @@ export function solveCircuit(circuit: Circuit): { voltage: Record<string, number
   for (const node of factored.nodeIndex.keys()) voltage[node] = at(node)
   const current: Record<string, number> = {}
   for (const e of circuit.elements) {
-    current[e.id] = e.kind === 'resistor' ? (at(e.a) - at(e.b)) / e.ohm : e.kind === 'current' ? e.ampere : x[factored.sourceIndex.get(e.id)!]!
+    current[e.id] =
+      e.kind === 'resistor'
+        ? (at(e.a) - at(e.b)) / e.ohm
+        : e.kind === 'current'
+          ? e.ampere
+          : x[factored.sourceIndex.get(e.id)!]!
   }
   return { voltage, current }
 }
 
 /** Reads a node's voltage out of a solution; the reference is 0. */
-export const nodeVoltage = (factored: Factored, x: number[]) => (node: string): number => {
-  const i = factored.nodeIndex.get(node)
-  return i === undefined ? 0 : x[i]!
-}
+export const nodeVoltage =
+  (factored: Factored, x: number[]) =>
+  (node: string): number => {
+    const i = factored.nodeIndex.get(node)
+    return i === undefined ? 0 : x[i]!
+  }

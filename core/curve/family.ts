@@ -20,10 +20,20 @@ export type CurvePoint = {
 }
 
 /** A curve to be used before anything is measured, and to identify a sensor by. Every one is invented. */
-export type LibraryCurve<Curve> = { id: string; name: string; curve: Curve; /** 1σ, share of the signal, part to part */ tolerance: number }
+export type LibraryCurve<Curve> = {
+  id: string
+  name: string
+  curve: Curve
+  /** 1σ, share of the signal, part to part */ tolerance: number
+}
 
 /** What every fit of every family carries, whatever else it holds. All plain data. */
-export type FamilyFit<Curve> = { curve: Curve; suspects: number[]; warnings: string[]; /** measured less fitted, truth unit */ residuals: number[] }
+export type FamilyFit<Curve> = {
+  curve: Curve
+  suspects: number[]
+  warnings: string[]
+  /** measured less fitted, truth unit */ residuals: number[]
+}
 
 /** What one half holds and gives. */
 export type HalfAt = { truth: number; signal: number }
@@ -35,8 +45,17 @@ export type SignalKind = 'resistance' | 'voltage' | 'frequency'
  * source resistance and, where it is ratiometric, follows the supply at the sensor; a frequency passes any wire.
  */
 export type Drive =
-  | { kind: 'resistance'; /** leads the sensor's own wires cancel: three and four wire */ leadsCancel?: boolean }
-  | { kind: 'voltage'; sourceOhm: number; /** the supply its curve is stated for, V; null where its own regulator makes it independent */ nominalV: number | null; supplyMa: number }
+  | {
+      kind: 'resistance'
+      /** leads the sensor's own wires cancel: three and four wire */ leadsCancel?: boolean
+    }
+  | {
+      kind: 'voltage'
+      sourceOhm: number
+      /** the supply its curve is stated for, V; null where its own regulator makes it independent */ nominalV:
+        number | null
+      supplyMa: number
+    }
   | { kind: 'frequency' }
 
 /**
@@ -74,7 +93,12 @@ export type Family<Curve = unknown, Fit extends FamilyFit<Curve> = FamilyFit<Cur
   inverse: (curve: Curve, signal: number) => number
   /** 1σ of the fit in the truth unit */
   band: (fit: Fit, truth: number) => number
-  bestNext: (points: readonly CurvePoint[], makeable: readonly number[], range: [number, number], settings?: Settings) => { truth: number; bandBefore: number; bandAfter: number }
+  bestNext: (
+    points: readonly CurvePoint[],
+    makeable: readonly number[],
+    range: [number, number],
+    settings?: Settings,
+  ) => { truth: number; bandBefore: number; bandAfter: number }
   /** truths this owner can make, where the methods' typical ones do not say it all */
   makeable?: (place: { altitudeM: number; range: [number, number] }) => number[]
   /** library curves by how well they explain the points, best first */
@@ -84,7 +108,12 @@ export type Family<Curve = unknown, Fit extends FamilyFit<Curve> = FamilyFit<Cur
   /** the coefficients as the field writes them */
   describe: (curve: Curve) => { name: string; value: string }[]
   /** what is wrong or odd about the points that a fit alone does not say, in the units `write` puts its numbers into; the core's if left out */
-  checks: (points: readonly CurvePoint[], fit: Fit | null, settings: Settings, write?: Write) => Finding[]
+  checks: (
+    points: readonly CurvePoint[],
+    fit: Fit | null,
+    settings: Settings,
+    write?: Write,
+  ) => Finding[]
   /** what a signal leaves open: an interval wider than a point in a dead zone */
   interval?: (curve: Curve, signal: number) => [number, number]
   /** the dead zones of a curve that can have some, as truths */
@@ -92,15 +121,26 @@ export type Family<Curve = unknown, Fit extends FamilyFit<Curve> = FamilyFit<Cur
   /** least and most truth of a curve that has ends */
   reach?: (curve: Curve) => [number, number]
   /** what the truth is first turned into, on a scale of its own before the element: turns of a wheel */
-  between?: { name: string; unit: string; at: (curve: Curve, truth: number) => number; truthAt: (curve: Curve, value: number) => number }
+  between?: {
+    name: string
+    unit: string
+    at: (curve: Curve, truth: number) => number
+    truthAt: (curve: Curve, value: number) => number
+  }
   /** truths of two such sensors add up to one quantity: the halves of a tank. Resistive ones may share a wire. */
   adds?: true
   /** of two joined: what each half holds and gives at a sum, level or with `lean` moved into the first, and both together; and the level sum at which one half gives a signal */
-  two?: { split: (curve: Curve, sum: number, lean: number) => { halves: [HalfAt, HalfAt]; signal: number }; sumAt: (curve: Curve, half: 0 | 1, signal: number) => number }
+  two?: {
+    split: (curve: Curve, sum: number, lean: number) => { halves: [HalfAt, HalfAt]; signal: number }
+    sumAt: (curve: Curve, half: 0 | 1, signal: number) => number
+  }
   /** truth-unit error from the measuring power in the element; powerMw in milliwatts */
   selfHeating?: (powerMw: number, dissipationMwPerK: number) => number
   /** for devices that take three pairs of truth and signal, or the coefficients through them, in place of a table */
-  pairs?: (curve: Curve, task: { range: [number, number]; stepTruth: number; stepSignal: number }) => ThreePairs
+  pairs?: (
+    curve: Curve,
+    task: { range: [number, number]; stepTruth: number; stepSignal: number },
+  ) => ThreePairs
   /** readings of the element are read best on a logarithmic scale */
   logSignal?: boolean
   cautions: string[]
@@ -120,4 +160,9 @@ export type Candidate = {
 }
 
 /** Three pairs for a device, the curve it makes of them, and the error that leaves, truth unit. */
-export type ThreePairs = { pairs: { temperatureC: number; resistanceOhm: number }[]; curve: { coefficients: number[] }; worstErrorC: number; worstAtC: number }
+export type ThreePairs = {
+  pairs: { temperatureC: number; resistanceOhm: number }[]
+  curve: { coefficients: number[] }
+  worstErrorC: number
+  worstAtC: number
+}

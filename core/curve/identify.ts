@@ -11,45 +11,107 @@ const FITS_BELOW = 9
  * counted in their tolerance.
  */
 export function identifyBy<Curve>(
-  points: readonly CurvePoint[], library: readonly LibraryCurve<Curve>[], places: readonly number[], spanSignal: number,
-  family: { forward: (curve: Curve, truth: number) => number; inverse: (curve: Curve, signal: number) => number },
+  points: readonly CurvePoint[],
+  library: readonly LibraryCurve<Curve>[],
+  places: readonly number[],
+  spanSignal: number,
+  family: {
+    forward: (curve: Curve, truth: number) => number
+    inverse: (curve: Curve, signal: number) => number
+  },
 ): Candidate[] {
   if (points.length === 0) return []
   // one-sided where a curve ends
-  const near = (curve: Curve, truth: number): number => { try { return family.forward(curve, truth) } catch { return NaN } }
-  const slopeAt = (curve: Curve, truth: number): number => {
-    const h = Math.max(1e-3, Math.abs(truth) * 1e-3), here = family.forward(curve, truth), up = near(curve, truth + h), down = near(curve, truth - h)
-    return Number.isNaN(up) ? (here - down) / h : Number.isNaN(down) ? (up - here) / h : (up - down) / (2 * h)
-  }
-  const scored = library.flatMap((entry) => {
+  const near = (curve: Curve, truth: number): number => {
     try {
-      const slopes = points.map((p) => slopeAt(entry.curve, p.truth))
-      const part = entry.tolerance * spanSignal
-      const weight = (i: number, id: string, of: string): number => { const c = points[i]!.common?.find((x) => x.id === id && x.of === of); return c ? c.sigma * (c.of === 'truth' ? -slopes[i]! : 1) : 0 }
-      const covariance = points.map((p, i) => points.map((_, j) => {
-        let v = part ** 2 * (i === j ? 1.25 : 1)
-        if (i === j) v += (p.signalUncertainty ?? 0) ** 2 + (slopes[i]! * (p.truthUncertainty ?? 0)) ** 2
-        for (const c of p.common ?? []) v += weight(i, c.id, c.of) * weight(j, c.id, c.of)
-        return v
-      }))
-      const factor = new CholeskyDecomposition(new Matrix(covariance))
-      const y = Matrix.columnVector(points.map((p) => p.signal - family.forward(entry.curve, p.truth)))
-      const chi2 = y.transpose().mmul(factor.solve(y)).get(0, 0)
-      const logDeterminant = 2 * factor.lowerTriangularMatrix.diagonal().reduce((s, d) => s + Math.log(d), 0)
-      const misses = points.map((p) => { try { return p.truth - family.inverse(entry.curve, p.signal) } catch { return Infinity } })
-      return [{ entry, score: -0.5 * (chi2 + logDeterminant), fits: chi2 / points.length < FITS_BELOW, missRms: Math.hypot(...misses) / Math.sqrt(misses.length) }]
-    } catch { return [] }
-  }).sort((a, b) => b.score - a.score)
+      return family.forward(curve, truth)
+    } catch {
+      return NaN
+    }
+  }
+  const slopeAt = (curve: Curve, truth: number): number => {
+    const h = Math.max(1e-3, Math.abs(truth) * 1e-3),
+      here = family.forward(curve, truth),
+      up = near(curve, truth + h),
+      down = near(curve, truth - h)
+    return Number.isNaN(up)
+      ? (here - down) / h
+      : Number.isNaN(down)
+        ? (up - here) / h
+        : (up - down) / (2 * h)
+  }
+  const scored = library
+    .flatMap((entry) => {
+      try {
+        const slopes = points.map((p) => slopeAt(entry.curve, p.truth))
+        const part = entry.tolerance * spanSignal
+        const weight = (i: number, id: string, of: string): number => {
+          const c = points[i]!.common?.find((x) => x.id === id && x.of === of)
+          return c ? c.sigma * (c.of === 'truth' ? -slopes[i]! : 1) : 0
+        }
+        const covariance = points.map((p, i) =>
+          points.map((_, j) => {
+            let v = part ** 2 * (i === j ? 1.25 : 1)
+            if (i === j)
+              v += (p.signalUncertainty ?? 0) ** 2 + (slopes[i]! * (p.truthUncertainty ?? 0)) ** 2
+            for (const c of p.common ?? []) v += weight(i, c.id, c.of) * weight(j, c.id, c.of)
+            return v
+          }),
+        )
+        const factor = new CholeskyDecomposition(new Matrix(covariance))
+        const y = Matrix.columnVector(
+          points.map((p) => p.signal - family.forward(entry.curve, p.truth)),
+        )
+        const chi2 = y.transpose().mmul(factor.solve(y)).get(0, 0)
+        const logDeterminant =
+          2 * factor.lowerTriangularMatrix.diagonal().reduce((s, d) => s + Math.log(d), 0)
+        const misses = points.map((p) => {
+          try {
+            return p.truth - family.inverse(entry.curve, p.signal)
+          } catch {
+            return Infinity
+          }
+        })
+        return [
+          {
+            entry,
+            score: -0.5 * (chi2 + logDeterminant),
+            fits: chi2 / points.length < FITS_BELOW,
+            missRms: Math.hypot(...misses) / Math.sqrt(misses.length),
+          },
+        ]
+      } catch {
+        return []
+      }
+    })
+    .sort((a, b) => b.score - a.score)
   const weights = scored.map((s) => Math.exp(s.score - scored[0]!.score))
   const total = weights.reduce((a, b) => a + b, 0)
   return scored.map(({ entry, fits, missRms }, i) => ({
-    id: entry.id, name: entry.name, fits, missRms, probability: weights[i]! / total,
-    ...(i === 0 && scored[1] ? { partAt: partingTruth(entry.curve, scored[1].entry.curve, places, family) } : {}),
+    id: entry.id,
+    name: entry.name,
+    fits,
+    missRms,
+    probability: weights[i]! / total,
+    ...(i === 0 && scored[1]
+      ? { partAt: partingTruth(entry.curve, scored[1].entry.curve, places, family) }
+      : {}),
   }))
 }
 
 /** Where two curves give the most different signals, of the places that can be made. */
-function partingTruth<Curve>(one: Curve, other: Curve, places: readonly number[], family: { forward: (curve: Curve, truth: number) => number }): number {
-  const apart = (t: number): number => { try { return Math.abs(family.forward(one, t) - family.forward(other, t)) } catch { return 0 } }
+function partingTruth<Curve>(
+  one: Curve,
+  other: Curve,
+  places: readonly number[],
+  family: { forward: (curve: Curve, truth: number) => number },
+): number {
+  const apart = (t: number): number => {
+    try {
+      return Math.abs(family.forward(one, t) - family.forward(other, t))
+    } catch {
+      return 0
+    }
+  }
   return places.reduce((best, t) => (apart(t) > apart(best) ? t : best), places[0]!)
 }

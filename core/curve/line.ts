@@ -34,50 +34,92 @@ const DEFAULT_SHARE = 0.002
 export function fitLine(points: readonly CurvePoint[], shape: LineShape): LineFit {
   const { g = (t: number) => t, throughZero = false, truthUnit, signalUnit } = shape
   const need = throughZero ? 1 : 2
-  if (points.length < need) throw new EchtError('too-few-points', `${points.length} of at least ${need} points: take ${need - points.length} more at another value.`)
+  if (points.length < need)
+    throw new EchtError(
+      'too-few-points',
+      `${points.length} of at least ${need} points: take ${need - points.length} more at another value.`,
+    )
   points.forEach((p, i) => {
     requireFinite(p.truth, `Point ${i + 1}: the truth`)
     requireFinite(p.signal, `Point ${i + 1}: the signal`)
-    for (const u of [p.truthUncertainty ?? 0, p.signalUncertainty ?? 0]) if (requireFinite(u, `Point ${i + 1}: its uncertainty`) < 0) throw new EchtError('bad-point', `Point ${i + 1}: an uncertainty cannot be negative.`)
+    for (const u of [p.truthUncertainty ?? 0, p.signalUncertainty ?? 0])
+      if (requireFinite(u, `Point ${i + 1}: its uncertainty`) < 0)
+        throw new EchtError('bad-point', `Point ${i + 1}: an uncertainty cannot be negative.`)
   })
-  const x = points.map((p) => g(p.truth)), y = points.map((p) => p.signal)
-  const span = Math.max(...x) - Math.min(...x), rise = Math.max(...y) - Math.min(...y)
-  if (!throughZero && !(span > 0)) throw new EchtError('degenerate-points', `All points are at ${points[0]!.truth} ${truthUnit}: take one at another value.`)
-  if (throughZero && x.every((v) => v === 0)) throw new EchtError('degenerate-points', `Every point is at zero: take one that is not.`)
+  const x = points.map((p) => g(p.truth)),
+    y = points.map((p) => p.signal)
+  const span = Math.max(...x) - Math.min(...x),
+    rise = Math.max(...y) - Math.min(...y)
+  if (!throughZero && !(span > 0))
+    throw new EchtError(
+      'degenerate-points',
+      `All points are at ${points[0]!.truth} ${truthUnit}: take one at another value.`,
+    )
+  if (throughZero && x.every((v) => v === 0))
+    throw new EchtError('degenerate-points', `Every point is at zero: take one that is not.`)
   const design = x.map((v) => (throughZero ? [v] : [1, v]))
   // weights need the slope and the slope needs a fit: begin with the ends, then go round
-  const low = x.indexOf(Math.min(...x)), high = x.indexOf(Math.max(...x))
+  const low = x.indexOf(Math.min(...x)),
+    high = x.indexOf(Math.max(...x))
   let slope = throughZero ? y[high]! / x[high]! : (y[high]! - y[low]!) / span
   const floor = (1e-9 * Math.max(rise, Math.abs(y[0]!), 1e-12)) ** 2
   const perTruth = points.map((p) => derivative(g, p.truth))
-  const own = points.map((p) => ({ truth: p.truthUncertainty ?? DEFAULT_SHARE * Math.abs(span || x[0]!) / Math.abs(derivative(g, p.truth) || 1), signal: p.signalUncertainty ?? DEFAULT_SHARE * Math.abs(rise || y[0]!) }))
+  const own = points.map((p) => ({
+    truth:
+      p.truthUncertainty ??
+      (DEFAULT_SHARE * Math.abs(span || x[0]!)) / Math.abs(derivative(g, p.truth) || 1),
+    signal: p.signalUncertainty ?? DEFAULT_SHARE * Math.abs(rise || y[0]!),
+  }))
   let squares!: ReturnType<typeof generalisedLeastSquares>
   for (let round = 0; round < 3; round++) {
     const weight = (i: number, id: string, of: 'truth' | 'signal'): number => {
       const found = points[i]!.common?.find((c) => c.id === id && c.of === of)
       return found ? found.sigma * (of === 'truth' ? -slope * perTruth[i]! : 1) : 0
     }
-    const covariance = points.map((p, i) => points.map((_, j) => {
-      let v = i === j ? (slope * perTruth[i]! * own[i]!.truth) ** 2 + own[i]!.signal ** 2 : 0
-      for (const c of p.common ?? []) v += weight(i, c.id, c.of) * weight(j, c.id, c.of)
-      return i === j ? Math.max(v, floor) : v
-    }))
+    const covariance = points.map((p, i) =>
+      points.map((_, j) => {
+        let v = i === j ? (slope * perTruth[i]! * own[i]!.truth) ** 2 + own[i]!.signal ** 2 : 0
+        for (const c of p.common ?? []) v += weight(i, c.id, c.of) * weight(j, c.id, c.of)
+        return i === j ? Math.max(v, floor) : v
+      }),
+    )
     squares = generalisedLeastSquares(design, y, covariance)
     slope = squares.parameters.at(-1)!
   }
   const curve: Line = { offset: throughZero ? 0 : squares.parameters[0]!, slope }
-  if (!(Math.abs(slope) > 0)) throw new EchtError('degenerate-points', `The signal stays at ${y[0]} ${signalUnit} whatever the truth: the sensor is stuck, unpowered or not connected.`)
+  if (!(Math.abs(slope) > 0))
+    throw new EchtError(
+      'degenerate-points',
+      `The signal stays at ${y[0]} ${signalUnit} whatever the truth: the sensor is stuck, unpowered or not connected.`,
+    )
   const spare = points.length - need
   const scale = spare > 0 ? Math.max(1, squares.chiSquared / spare) : 1
   const suspects = findSuspects(squares.deletedMisses, spare)
   const warnings: string[] = []
-  if (spare < 2) warnings.push(`${spare === 0 ? 'No spare point' : 'One spare point'}: a slip of the pen could not be seen. ${2 - spare} more would show it.`)
-  if (suspects.length > 0) warnings.push(suspects.length === 1 ? `The point at ${points[suspects[0]!]!.truth} ${truthUnit} does not fit the others: read it again, or strike it.` : `One of the points at ${suspects.map((i) => points[i]!.truth).join(' and ')} ${truthUnit} does not fit, and they cannot be told apart.`)
+  if (spare < 2)
+    warnings.push(
+      `${spare === 0 ? 'No spare point' : 'One spare point'}: a slip of the pen could not be seen. ${2 - spare} more would show it.`,
+    )
+  if (suspects.length > 0)
+    warnings.push(
+      suspects.length === 1
+        ? `The point at ${points[suspects[0]!]!.truth} ${truthUnit} does not fit the others: read it again, or strike it.`
+        : `One of the points at ${suspects.map((i) => points[i]!.truth).join(' and ')} ${truthUnit} does not fit, and they cannot be told apart.`,
+    )
   const scaled = squares.covariance.map((row) => row.map((v) => v * scale))
   return {
-    curve, suspects, warnings,
-    covariance: throughZero ? [[0, 0], [0, scaled[0]![0]!]] : scaled,
-    residuals: points.map((p, i) => (p.signal - curve.offset - slope * x[i]!) / (slope * perTruth[i]!)),
+    curve,
+    suspects,
+    warnings,
+    covariance: throughZero
+      ? [
+          [0, 0],
+          [0, scaled[0]![0]!],
+        ]
+      : scaled,
+    residuals: points.map(
+      (p, i) => (p.signal - curve.offset - slope * x[i]!) / (slope * perTruth[i]!),
+    ),
   }
 }
 
@@ -88,8 +130,12 @@ export const derivative = (g: (t: number) => number, at: number): number => {
 
 /** 1σ of a fitted line at a truth, truth unit. */
 export function lineBand(fit: LineFit, truth: number, g: (t: number) => number = (t) => t): number {
-  const x = g(truth), [[a, b], [, d]] = fit.covariance as [[number, number], [number, number]]
-  return Math.sqrt(Math.max(0, a + 2 * x * b + x * x * d)) / Math.abs(fit.curve.slope * derivative(g, truth))
+  const x = g(truth),
+    [[a, b], [, d]] = fit.covariance as [[number, number], [number, number]]
+  return (
+    Math.sqrt(Math.max(0, a + 2 * x * b + x * x * d)) /
+    Math.abs(fit.curve.slope * derivative(g, truth))
+  )
 }
 
 /**
@@ -98,24 +144,54 @@ export function lineBand(fit: LineFit, truth: number, g: (t: number) => number =
  * measured and what they all share. Bands are 1σ, truth unit.
  */
 export function bestNextBy<Curve, Fit extends FamilyFit<Curve>>(
-  family: { fit: (points: readonly CurvePoint[]) => Fit; forward: (curve: Curve, truth: number) => number; band: (fit: Fit, truth: number) => number },
-  points: readonly CurvePoint[], makeable: readonly number[], [low, high]: [number, number],
+  family: {
+    fit: (points: readonly CurvePoint[]) => Fit
+    forward: (curve: Curve, truth: number) => number
+    band: (fit: Fit, truth: number) => number
+  },
+  points: readonly CurvePoint[],
+  makeable: readonly number[],
+  [low, high]: [number, number],
 ): { truth: number; bandBefore: number; bandAfter: number } {
-  if (makeable.length === 0) throw new EchtError('nothing-makeable', 'Give at least one value that can be made.')
-  const worst = (fit: Fit): number => Math.max(...Array.from({ length: 25 }, (_, i) => { try { return family.band(fit, low + ((high - low) * i) / 24) } catch { return Infinity } }))
+  if (makeable.length === 0)
+    throw new EchtError('nothing-makeable', 'Give at least one value that can be made.')
+  const worst = (fit: Fit): number =>
+    Math.max(
+      ...Array.from({ length: 25 }, (_, i) => {
+        try {
+          return family.band(fit, low + ((high - low) * i) / 24)
+        } catch {
+          return Infinity
+        }
+      }),
+    )
   const now = family.fit(points)
   const before = worst(now)
   let best = { truth: makeable[0]!, bandBefore: before, bandAfter: Infinity }
   for (const truth of makeable) {
     let after = Infinity
-    try { after = worst(family.fit([...points, { truth, signal: family.forward(now.curve, truth), ...asTaken(points) }])) } catch { /* a second point at one place settles nothing */ }
+    try {
+      after = worst(
+        family.fit([
+          ...points,
+          { truth, signal: family.forward(now.curve, truth), ...asTaken(points) },
+        ]),
+      )
+    } catch {
+      /* a second point at one place settles nothing */
+    }
     if (after < best.bandAfter) best = { truth, bandBefore: before, bandAfter: after }
   }
   return best
 }
 
 /** How well one more point would be known: the median uncertainties of those taken, and the instruments all of them share. */
-export const asTaken = (points: readonly CurvePoint[]): Pick<CurvePoint, 'truthUncertainty' | 'signalUncertainty' | 'common'> => ({
-  truthUncertainty: median(points.map((p) => p.truthUncertainty ?? 0)), signalUncertainty: median(points.map((p) => p.signalUncertainty ?? 0)),
-  common: (points[0]?.common ?? []).filter((c) => points.every((p) => p.common?.some((d) => d.id === c.id && d.of === c.of))),
+export const asTaken = (
+  points: readonly CurvePoint[],
+): Pick<CurvePoint, 'truthUncertainty' | 'signalUncertainty' | 'common'> => ({
+  truthUncertainty: median(points.map((p) => p.truthUncertainty ?? 0)),
+  signalUncertainty: median(points.map((p) => p.signalUncertainty ?? 0)),
+  common: (points[0]?.common ?? []).filter((c) =>
+    points.every((p) => p.common?.some((d) => d.id === c.id && d.of === c.of)),
+  ),
 })

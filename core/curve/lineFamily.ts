@@ -10,7 +10,24 @@ export type ShapedLine = Line & { [shape: string]: number }
 export type ShapedFit = LineFit & FamilyFit<ShapedLine>
 
 /** What a family with a straight signal says of itself; the rest of its face follows. */
-export type LineRecipe = Pick<Family<ShapedLine, ShapedFit>, 'id' | 'name' | 'quantity' | 'truthUnit' | 'signalUnit' | 'signal' | 'needs' | 'settings' | 'keyOn' | 'plausible' | 'firstSteps' | 'methods' | 'library' | 'checks' | 'cautions'> & {
+export type LineRecipe = Pick<
+  Family<ShapedLine, ShapedFit>,
+  | 'id'
+  | 'name'
+  | 'quantity'
+  | 'truthUnit'
+  | 'signalUnit'
+  | 'signal'
+  | 'needs'
+  | 'settings'
+  | 'keyOn'
+  | 'plausible'
+  | 'firstSteps'
+  | 'methods'
+  | 'library'
+  | 'checks'
+  | 'cautions'
+> & {
   drive: (settings: Settings) => Drive
   /** what the shape below needs of the settings, kept with the curve */
   shape?: (settings: Settings) => Record<string, number>
@@ -19,7 +36,9 @@ export type LineRecipe = Pick<Family<ShapedLine, ShapedFit>, 'id' | 'name' | 'qu
   inverseG?: (x: number, shape: Record<string, number>) => number
   throughZero?: boolean
   /** the curve the settings give where no library entry was chosen */
-  assumeFrom?: (settings: Settings) => { curve: ShapedLine; tolerance: number; name: string } | undefined
+  assumeFrom?: (
+    settings: Settings,
+  ) => { curve: ShapedLine; tolerance: number; name: string } | undefined
   /** the signal's span, by which a type's tolerance is stated */
   spanSignal: number
   describe: (curve: ShapedLine) => { name: string; value: string }[]
@@ -29,22 +48,49 @@ export type LineRecipe = Pick<Family<ShapedLine, ShapedFit>, 'id' | 'name' | 'qu
 
 /** The face of a family whose signal is straight in its truth, or in a known function of it. */
 export function lineFamily(recipe: LineRecipe): Family<ShapedLine, ShapedFit> {
-  const { shape = () => ({}), g = (t) => t, inverseG = (x) => x, throughZero = false, assumeFrom, spanSignal, libraryOf, ...face } = recipe
+  const {
+    shape = () => ({}),
+    g = (t) => t,
+    inverseG = (x) => x,
+    throughZero = false,
+    assumeFrom,
+    spanSignal,
+    libraryOf,
+    ...face
+  } = recipe
   const fit = (points: readonly CurvePoint[], settings: Settings, leadOhm = 0): ShapedFit => {
     const shaped = shape(settings)
     const bare = leadOhm === 0 ? points : points.map((p) => ({ ...p, signal: p.signal - leadOhm }))
-    const fitted = fitLine(bare, { g: (t) => g(t, shaped), throughZero, truthUnit: face.truthUnit, signalUnit: face.signalUnit })
+    const fitted = fitLine(bare, {
+      g: (t) => g(t, shaped),
+      throughZero,
+      truthUnit: face.truthUnit,
+      signalUnit: face.signalUnit,
+    })
     return { ...fitted, curve: { ...shaped, ...fitted.curve } }
   }
-  const forward = (curve: ShapedLine, truth: number): number => curve.offset + curve.slope * g(truth, curve)
-  const inverse = (curve: ShapedLine, signal: number): number => inverseG((signal - curve.offset) / curve.slope, curve)
+  const forward = (curve: ShapedLine, truth: number): number =>
+    curve.offset + curve.slope * g(truth, curve)
+  const inverse = (curve: ShapedLine, signal: number): number =>
+    inverseG((signal - curve.offset) / curve.slope, curve)
   const band = (f: ShapedFit, truth: number): number => lineBand(f, truth, (t) => g(t, f.curve))
-  const all = (settings: Settings): LibraryCurve<ShapedLine>[] => libraryOf?.(settings) ?? face.library
+  const all = (settings: Settings): LibraryCurve<ShapedLine>[] =>
+    libraryOf?.(settings) ?? face.library
   return {
-    ...face, forward, inverse, band, leastPoints: throughZero ? 1 : 2, models: [],
+    ...face,
+    forward,
+    inverse,
+    band,
+    leastPoints: throughZero ? 1 : 2,
+    models: [],
     assume: (settings) => fromLibrary(all(settings))(settings) ?? assumeFrom?.(settings),
     fit: (points, options) => fit(points, options.settings ?? {}, options.leadOhm),
-    bestNext: (points, makeable, range, settings = {}) => bestNextBy({ fit: (p) => fit(p, settings), forward, band }, points, makeable, range),
-    identify: (points, settings) => identifyBy(points, all(settings), linspace(...face.needs.range, 13), spanSignal, { forward, inverse }),
+    bestNext: (points, makeable, range, settings = {}) =>
+      bestNextBy({ fit: (p) => fit(p, settings), forward, band }, points, makeable, range),
+    identify: (points, settings) =>
+      identifyBy(points, all(settings), linspace(...face.needs.range, 13), spanSignal, {
+        forward,
+        inverse,
+      }),
   }
 }

@@ -1,7 +1,14 @@
 import { EchtError, requireFinite } from '../error.ts'
 import { findRoot } from '../math/roots.ts'
 import type { CurvePoint, FamilyFit } from './family.ts'
-import { knotCurve, knotInterval, knotTruth, throughKnots, type KnotCurve, type Words } from './knots.ts'
+import {
+  knotCurve,
+  knotInterval,
+  knotTruth,
+  throughKnots,
+  type KnotCurve,
+  type Words,
+} from './knots.ts'
 
 /** A monotone curve through points of a family that has no formula, with what is known of each knot. */
 export type MonotoneFit = FamilyFit<KnotCurve> & {
@@ -22,30 +29,59 @@ const SAME_SIGNAL = 1.5
  * Throws `EchtError` `too-few-points`, `reversal`.
  */
 export function fitMonotone(points: readonly CurvePoint[], words: Words): MonotoneFit {
-  points.forEach((p, i) => { requireFinite(p.truth, `Point ${i + 1}: the truth`); requireFinite(p.signal, `Point ${i + 1}: the signal`) })
-  if (points.length < 2) throw new EchtError('too-few-points', `${points.length} of at least 2 points: take one more at another value.`)
-  const truths = points.map((p) => p.truth), least = Math.min(...truths), most = Math.max(...truths)
-  const meanAt = (truth: number): number => { const of = points.filter((p) => p.truth === truth); return of.reduce((s, p) => s + p.signal, 0) / of.length }
+  points.forEach((p, i) => {
+    requireFinite(p.truth, `Point ${i + 1}: the truth`)
+    requireFinite(p.signal, `Point ${i + 1}: the signal`)
+  })
+  if (points.length < 2)
+    throw new EchtError(
+      'too-few-points',
+      `${points.length} of at least 2 points: take one more at another value.`,
+    )
+  const truths = points.map((p) => p.truth),
+    least = Math.min(...truths),
+    most = Math.max(...truths)
+  const meanAt = (truth: number): number => {
+    const of = points.filter((p) => p.truth === truth)
+    return of.reduce((s, p) => s + p.signal, 0) / of.length
+  }
   const rising = meanAt(most) >= meanAt(least) ? 1 : -1
   // one truth read twice stands in the order the curve goes
-  const order = points.map((_, i) => i).sort((a, b) => points[a]!.truth - points[b]!.truth || rising * (points[a]!.signal - points[b]!.signal))
-  const first = points[order[0]!]!, last = points[order.at(-1)!]!
-  const slope = Math.abs(last.truth - first.truth) / Math.max(1e-12, Math.abs(last.signal - first.signal))
-  const sigma = (p: CurvePoint): number => Math.max(p.signalUncertainty ?? 0, (p.truthUncertainty ?? 0) / Math.max(slope, 1e-12), 1e-12)
+  const order = points
+    .map((_, i) => i)
+    .sort(
+      (a, b) =>
+        points[a]!.truth - points[b]!.truth || rising * (points[a]!.signal - points[b]!.signal),
+    )
+  const first = points[order[0]!]!,
+    last = points[order.at(-1)!]!
+  const slope =
+    Math.abs(last.truth - first.truth) / Math.max(1e-12, Math.abs(last.signal - first.signal))
+  const sigma = (p: CurvePoint): number =>
+    Math.max(p.signalUncertainty ?? 0, (p.truthUncertainty ?? 0) / Math.max(slope, 1e-12), 1e-12)
   // pool adjacent violators along the truth: signals that turn back within their scatter become one
   const blocks: { members: number[]; signal: number; weight: number }[] = []
   for (const i of order) {
     const p = points[i]!
     blocks.push({ members: [i], signal: p.signal, weight: 1 / sigma(p) ** 2 })
     while (blocks.length > 1) {
-      const b = blocks.at(-1)!, a = blocks.at(-2)!
+      const b = blocks.at(-1)!,
+        a = blocks.at(-2)!
       if (rising * (b.signal - a.signal) >= 0) break
       const limit = 4 * Math.hypot(1 / Math.sqrt(a.weight), 1 / Math.sqrt(b.weight))
       if (rising * (a.signal - b.signal) > limit) {
         const [one, other] = [a.members.at(-1)!, b.members[0]!]
-        throw new EchtError('reversal', `The ${words.point}s of ${points[one]!.truth} ${words.unit} (signal ${points[one]!.signal}) and ${points[other]!.truth} ${words.unit} (signal ${points[other]!.signal}) turn back beyond their scatter: one of them was read wrong, or something caught. Measure both again.`, [one, other])
+        throw new EchtError(
+          'reversal',
+          `The ${words.point}s of ${points[one]!.truth} ${words.unit} (signal ${points[one]!.signal}) and ${points[other]!.truth} ${words.unit} (signal ${points[other]!.signal}) turn back beyond their scatter: one of them was read wrong, or something caught. Measure both again.`,
+          [one, other],
+        )
       }
-      blocks.splice(-2, 2, { members: [...a.members, ...b.members], signal: pooled(a, b), weight: a.weight + b.weight })
+      blocks.splice(-2, 2, {
+        members: [...a.members, ...b.members],
+        signal: pooled(a, b),
+        weight: a.weight + b.weight,
+      })
     }
   }
   // neighbours whose signals are one within the meter's scatter are a dead zone
@@ -53,40 +89,94 @@ export function fitMonotone(points: readonly CurvePoint[], words: Words): Monoto
   for (const b of blocks) {
     const a = merged.at(-1)
     const known = b.members.every((i) => (points[i]!.signalUncertainty ?? 0) > 0)
-    if (a && (a.signal === b.signal || (known && Math.abs(b.signal - a.signal) < SAME_SIGNAL * Math.hypot(...[...a.members, ...b.members].map((i) => points[i]!.signalUncertainty ?? 0)) / Math.sqrt(2)))) {
-      a.signal = pooled(a, b); a.weight += b.weight; a.members.push(...b.members)
+    if (
+      a &&
+      (a.signal === b.signal ||
+        (known &&
+          Math.abs(b.signal - a.signal) <
+            (SAME_SIGNAL *
+              Math.hypot(
+                ...[...a.members, ...b.members].map((i) => points[i]!.signalUncertainty ?? 0),
+              )) /
+              Math.sqrt(2)))
+    ) {
+      a.signal = pooled(a, b)
+      a.weight += b.weight
+      a.members.push(...b.members)
     } else merged.push({ ...b, members: [...b.members] })
   }
   // one truth measured twice is one knot; several truths at one signal stay an interval
   const spread = (b: { members: number[] }): CurvePoint[] => b.members.map((i) => points[i]!)
   const knots = merged.flatMap((b) => {
-    const of = spread(b), lowest = Math.min(...of.map((p) => p.truth)), highest = Math.max(...of.map((p) => p.truth))
-    const alike = highest - lowest <= 2 * Math.max(...of.map((p) => p.truthUncertainty ?? 0)) + 1e-12
+    const of = spread(b),
+      lowest = Math.min(...of.map((p) => p.truth)),
+      highest = Math.max(...of.map((p) => p.truth))
+    const alike =
+      highest - lowest <= 2 * Math.max(...of.map((p) => p.truthUncertainty ?? 0)) + 1e-12
     const mean = of.reduce((s, p) => s + p.truth, 0) / of.length
-    return alike ? [{ signal: b.signal, truth: mean, of }] : [{ signal: b.signal, truth: lowest, of }, { signal: b.signal, truth: highest, of }]
+    return alike
+      ? [{ signal: b.signal, truth: mean, of }]
+      : [
+          { signal: b.signal, truth: lowest, of },
+          { signal: b.signal, truth: highest, of },
+        ]
   })
-  if (new Set(knots.map((k) => k.signal)).size < 2) throw new EchtError('too-few-points', `All ${points.length} points give one signal within its scatter: the sensor does not answer, or the points lie too close together.`)
+  if (new Set(knots.map((k) => k.signal)).size < 2)
+    throw new EchtError(
+      'too-few-points',
+      `All ${points.length} points give one signal within its scatter: the sensor does not answer, or the points lie too close together.`,
+    )
   const curve = knotCurve(knots, words)
   const at = curve.signal.map((s) => knots.find((k) => k.signal === s)!)
-  const own = at.map((k, i) => Math.hypot(
-    Math.hypot(...k.of.map((p) => p.truthUncertainty ?? 0)) / k.of.length,
-    localSlope(curve, i) * Math.hypot(...k.of.map((p) => p.signalUncertainty ?? 0)) / k.of.length,
-  ))
-  const shared = Math.max(0, ...at.map((k, i) => Math.hypot(0, ...(k.of[0]!.common ?? []).map((c) => (c.of === 'truth' ? c.sigma : c.sigma * localSlope(curve, i))))))
+  const own = at.map((k, i) =>
+    Math.hypot(
+      Math.hypot(...k.of.map((p) => p.truthUncertainty ?? 0)) / k.of.length,
+      (localSlope(curve, i) * Math.hypot(...k.of.map((p) => p.signalUncertainty ?? 0))) /
+        k.of.length,
+    ),
+  )
+  const shared = Math.max(
+    0,
+    ...at.map((k, i) =>
+      Math.hypot(
+        0,
+        ...(k.of[0]!.common ?? []).map((c) =>
+          c.of === 'truth' ? c.sigma : c.sigma * localSlope(curve, i),
+        ),
+      ),
+    ),
+  )
   return {
-    curve, own, shared, suspects: [], room: roomBetween(curve),
-    residuals: points.map((p) => { const [low, high] = knotInterval(curve, p.signal); return p.truth < low ? p.truth - low : p.truth > high ? p.truth - high : 0 }),
-    warnings: knots.length < 4 ? [`${knots.length} points: between them the curve is a guess, and the band says how good.`] : [],
+    curve,
+    own,
+    shared,
+    suspects: [],
+    room: roomBetween(curve),
+    residuals: points.map((p) => {
+      const [low, high] = knotInterval(curve, p.signal)
+      return p.truth < low ? p.truth - low : p.truth > high ? p.truth - high : 0
+    }),
+    warnings:
+      knots.length < 4
+        ? [`${knots.length} points: between them the curve is a guess, and the band says how good.`]
+        : [],
   }
 }
 
 /** Weighted mean of two signals; equal ones stay just what they are, so that they are found again. */
-const pooled = (a: { signal: number; weight: number }, b: { signal: number; weight: number }): number =>
-  a.signal === b.signal ? a.signal : (a.signal * a.weight + b.signal * b.weight) / (a.weight + b.weight)
+const pooled = (
+  a: { signal: number; weight: number },
+  b: { signal: number; weight: number },
+): number =>
+  a.signal === b.signal
+    ? a.signal
+    : (a.signal * a.weight + b.signal * b.weight) / (a.weight + b.weight)
 
 const localSlope = (curve: KnotCurve, i: number): number => {
-  const { signal, low, high } = curve, last = signal.length - 1
-  const a = Math.max(0, i - 1), b = Math.min(last, i + 1)
+  const { signal, low, high } = curve,
+    last = signal.length - 1
+  const a = Math.max(0, i - 1),
+    b = Math.min(last, i + 1)
   return Math.abs((low[b]! + high[b]! - low[a]! - high[a]!) / 2 / (signal[b]! - signal[a]!))
 }
 
@@ -97,7 +187,9 @@ function roomBetween(curve: KnotCurve): number[] {
   const secant = signal.slice(1).map((s, i) => (middle[i + 1]! - middle[i]!) / (s - signal[i]!))
   return secant.map((d, i) => {
     const width = signal[i + 1]! - signal[i]!
-    const bends = [secant[i - 1], secant[i + 1]].filter((x) => x !== undefined).map((x) => Math.abs(x - d))
+    const bends = [secant[i - 1], secant[i + 1]]
+      .filter((x) => x !== undefined)
+      .map((x) => Math.abs(x - d))
     const bend = bends.length > 0 ? Math.max(...bends) : 0.5 * Math.abs(d)
     // the third difference of what is left after a cubic through the neighbours: an eighth of the bend, halved
     return (bend * width) / 24
@@ -107,29 +199,58 @@ function roomBetween(curve: KnotCurve): number[] {
 /** Signal at a truth: the curve turned round. Throws `beyond-curve` outside the points. */
 export function monotoneSignal(curve: KnotCurve, truth: number): number {
   requireFinite(truth, 'The value')
-  const { signal, low, high, rising } = curve, last = signal.length - 1
-  const least = rising ? low[0]! : low[last]!, most = rising ? high[last]! : high[0]!
+  const { signal, low, high, rising } = curve,
+    last = signal.length - 1
+  const least = rising ? low[0]! : low[last]!,
+    most = rising ? high[last]! : high[0]!
   const slack = 1e-9 * Math.max(1, Math.abs(most - least))
-  if (truth < least - slack || truth > most + slack) throw new EchtError('beyond-curve', `${truth} lies outside the measured points, ${least} to ${most}: take a point beyond it.`)
+  if (truth < least - slack || truth > most + slack)
+    throw new EchtError(
+      'beyond-curve',
+      `${truth} lies outside the measured points, ${least} to ${most}: take a point beyond it.`,
+    )
   const knot = signal.findIndex((_, i) => truth >= low[i]! - slack && truth <= high[i]! + slack)
   if (knot >= 0) return signal[knot]!
-  const i = signal.findIndex((_, k) => k < last && (rising ? truth > high[k]! && truth < low[k + 1]! : truth < low[k]! && truth > high[k + 1]!))
-  return findRoot((s) => knotTruth(curve, s) - truth, signal[i]!, signal[i + 1]!, 1e-9 * (signal[last]! - signal[0]!))
+  const i = signal.findIndex(
+    (_, k) =>
+      k < last &&
+      (rising ? truth > high[k]! && truth < low[k + 1]! : truth < low[k]! && truth > high[k + 1]!),
+  )
+  return findRoot(
+    (s) => knotTruth(curve, s) - truth,
+    signal[i]!,
+    signal[i + 1]!,
+    1e-9 * (signal[last]! - signal[0]!),
+  )
 }
 
 /** 1σ of a monotone curve at a truth: its knots' uncertainties through the cubic, the room between them, half of any dead zone. */
 export function monotoneBand(fit: MonotoneFit, truth: number): number {
   const { curve, own, shared, room } = fit
-  const s = monotoneSignal(curve, truth), last = curve.signal.length - 1
-  const i = Math.min(last - 1, Math.max(0, curve.signal.findLastIndex((v) => v <= s)))
+  const s = monotoneSignal(curve, truth),
+    last = curve.signal.length - 1
+  const i = Math.min(
+    last - 1,
+    Math.max(
+      0,
+      curve.signal.findLastIndex((v) => v <= s),
+    ),
+  )
   const t = (s - curve.signal[i]!) / (curve.signal[i + 1]! - curve.signal[i]!)
   const [low, high] = knotInterval(curve, s)
   const dead = (high - low) / 2 / Math.sqrt(3)
   const here = knotTruth(curve, s)
   // a knot moves the cubic in its own and the neighbouring intervals: each is moved by its 1σ in turn
-  const moves = [i - 1, i, i + 1, i + 2].filter((k) => k >= 0 && k <= last).map((k) => {
-    const by = (v: number, j: number): number => (j === k ? v + own[k]! : v)
-    return knotTruth(throughKnots(curve.signal, curve.low.map(by), curve.high.map(by), curve.rising), s) - here
-  })
+  const moves = [i - 1, i, i + 1, i + 2]
+    .filter((k) => k >= 0 && k <= last)
+    .map((k) => {
+      const by = (v: number, j: number): number => (j === k ? v + own[k]! : v)
+      return (
+        knotTruth(
+          throughKnots(curve.signal, curve.low.map(by), curve.high.map(by), curve.rising),
+          s,
+        ) - here
+      )
+    })
   return Math.hypot(...moves, shared, room[i]! * 4 * t * (1 - t), dead)
 }

@@ -1,14 +1,38 @@
 import { linspace } from '../math/linspace.ts'
 import type { Drive, Family } from './family.ts'
 import { identifyBy } from './identify.ts'
-import { knotCurve, knotDeadZones, knotInterval, knotReach, knotTruth, type KnotCurve, type Words } from './knots.ts'
+import {
+  knotCurve,
+  knotDeadZones,
+  knotInterval,
+  knotReach,
+  knotTruth,
+  type KnotCurve,
+  type Words,
+} from './knots.ts'
 import { fromLibrary } from './library.ts'
 import { bestNextBy } from './line.ts'
 import { fitMonotone, monotoneBand, monotoneSignal, type MonotoneFit } from './monotone.ts'
 import type { Settings } from './recipe.ts'
 
 /** What a family without a formula says of itself; the rest of its face follows. */
-export type MonotoneRecipe = Pick<Family<KnotCurve, MonotoneFit>, 'id' | 'name' | 'quantity' | 'truthUnit' | 'signalUnit' | 'signal' | 'needs' | 'settings' | 'keyOn' | 'plausible' | 'firstSteps' | 'methods' | 'checks' | 'cautions'> & {
+export type MonotoneRecipe = Pick<
+  Family<KnotCurve, MonotoneFit>,
+  | 'id'
+  | 'name'
+  | 'quantity'
+  | 'truthUnit'
+  | 'signalUnit'
+  | 'signal'
+  | 'needs'
+  | 'settings'
+  | 'keyOn'
+  | 'plausible'
+  | 'firstSteps'
+  | 'methods'
+  | 'checks'
+  | 'cautions'
+> & {
   drive: (settings: Settings) => Drive
   words: Words
   /** invented types: [id, name, signals and truths] */
@@ -21,28 +45,72 @@ export type MonotoneRecipe = Pick<Family<KnotCurve, MonotoneFit>, 'id' | 'name' 
 /** Pairs that somebody pasted or typed as the sensor's own table, in the settings under `transfer`. */
 export const pastedPairs = (settings: Settings): [number, number][] => {
   const t = settings.transfer as { x?: unknown; y?: unknown } | null | undefined
-  return t && Array.isArray(t.x) && Array.isArray(t.y) && t.x.length === t.y.length ? t.x.map((x, i) => [Number(x), Number((t.y as unknown[])[i])]) : []
+  return t && Array.isArray(t.x) && Array.isArray(t.y) && t.x.length === t.y.length
+    ? t.x.map((x, i) => [Number(x), Number((t.y as unknown[])[i])])
+    : []
 }
 
 /** Signal from one end of a curve to the other. */
-const spanOf = (curve: KnotCurve | undefined): number => (curve ? Math.abs(curve.signal.at(-1)! - curve.signal[0]!) : 1)
+const spanOf = (curve: KnotCurve | undefined): number =>
+  curve ? Math.abs(curve.signal.at(-1)! - curve.signal[0]!) : 1
 
 /** The face of a family whose curve has no formula: a monotone cubic through what was measured or stated. */
 export function monotoneFamily(recipe: MonotoneRecipe): Family<KnotCurve, MonotoneFit> {
   const { words, types, fit: ownFit, logSignal, ...face } = recipe
-  const through = (pairs: readonly [number, number][]): KnotCurve => knotCurve(pairs.map(([signal, truth]) => ({ signal, truth })), words)
-  const library = types.map(([id, name, pairs]) => ({ id, name, tolerance: 0.02, curve: through(pairs) }))
+  const through = (pairs: readonly [number, number][]): KnotCurve =>
+    knotCurve(
+      pairs.map(([signal, truth]) => ({ signal, truth })),
+      words,
+    )
+  const library = types.map(([id, name, pairs]) => ({
+    id,
+    name,
+    tolerance: 0.02,
+    curve: through(pairs),
+  }))
   const fit = ownFit ?? ((points) => fitMonotone(points, words))
-  const forward = monotoneSignal, inverse = knotTruth
+  const forward = monotoneSignal,
+    inverse = knotTruth
   return {
-    ...face, library, forward, inverse, fit, reach: knotReach, leastPoints: 2, models: [], band: monotoneBand, interval: knotInterval, deadZones: knotDeadZones, ...(logSignal ? { logSignal } : {}),
+    ...face,
+    library,
+    forward,
+    inverse,
+    fit,
+    reach: knotReach,
+    leastPoints: 2,
+    models: [],
+    band: monotoneBand,
+    interval: knotInterval,
+    deadZones: knotDeadZones,
+    ...(logSignal ? { logSignal } : {}),
     assume: (settings) => {
       const pasted = pastedPairs(settings)
-      if (pasted.length >= 2) { try { return { curve: through(pasted), tolerance: 0.01, name: 'the table given for it' } } catch { /* said beside the box where it was pasted */ } }
+      if (pasted.length >= 2) {
+        try {
+          return { curve: through(pasted), tolerance: 0.01, name: 'the table given for it' }
+        } catch {
+          /* said beside the box where it was pasted */
+        }
+      }
       return fromLibrary(library)(settings)
     },
-    bestNext: (points, makeable, range, settings = {}) => bestNextBy({ fit: (p) => fit(p, { settings }), forward, band: monotoneBand }, points, makeable, range),
-    identify: (points) => identifyBy(points, library, linspace(...face.needs.range, 13), spanOf(library[0]?.curve), { forward, inverse }),
-    describe: (curve) => curve.signal.map((s, i) => ({ name: `${face.truthUnit} at ${Number(s.toPrecision(4))} ${face.signalUnit}`, value: String(Number(((curve.low[i]! + curve.high[i]!) / 2).toPrecision(5))) })),
+    bestNext: (points, makeable, range, settings = {}) =>
+      bestNextBy(
+        { fit: (p) => fit(p, { settings }), forward, band: monotoneBand },
+        points,
+        makeable,
+        range,
+      ),
+    identify: (points) =>
+      identifyBy(points, library, linspace(...face.needs.range, 13), spanOf(library[0]?.curve), {
+        forward,
+        inverse,
+      }),
+    describe: (curve) =>
+      curve.signal.map((s, i) => ({
+        name: `${face.truthUnit} at ${Number(s.toPrecision(4))} ${face.signalUnit}`,
+        value: String(Number(((curve.low[i]! + curve.high[i]!) / 2).toPrecision(5))),
+      })),
   }
 }

@@ -10,36 +10,91 @@ import { factorFromLog, hertzPerKmh, pulsesPerKm, rollOut } from './speed/index.
 describe('a line', () => {
   const shape = { truthUnit: 'kPa', signalUnit: 'V' }
   it('is the textbook’s where errors are equal and independent', () => {
-    const x = [0, 1, 2, 3, 4], y = [1.02, 2.98, 5.01, 7.03, 8.96]
-    const fit = fitLine(x.map((truth, i) => ({ truth, signal: y[i]!, truthUncertainty: 0, signalUncertainty: 0.05 })), shape)
-    const mx = 2, my = y.reduce((a, b) => a + b, 0) / 5, slope = x.reduce((s, v, i) => s + (v - mx) * (y[i]! - my), 0) / 10
+    const x = [0, 1, 2, 3, 4],
+      y = [1.02, 2.98, 5.01, 7.03, 8.96]
+    const fit = fitLine(
+      x.map((truth, i) => ({ truth, signal: y[i]!, truthUncertainty: 0, signalUncertainty: 0.05 })),
+      shape,
+    )
+    const mx = 2,
+      my = y.reduce((a, b) => a + b, 0) / 5,
+      slope = x.reduce((s, v, i) => s + (v - mx) * (y[i]! - my), 0) / 10
     expect(fit.curve.slope).toBeCloseTo(slope, 9)
     expect(fit.curve.offset).toBeCloseTo(my - slope * mx, 9)
     // σ of the mean line at the middle: σ/√n over the slope
     expect(lineBand(fit, 2)).toBeCloseTo(0.05 / Math.sqrt(5) / slope, 9)
   })
   it('names a slip, and says when none could be seen', () => {
-    const good = linspace(0, 100, 7).map((truth) => ({ truth, signal: 0.5 + 0.04 * truth, truthUncertainty: 0.2, signalUncertainty: 0.002 }))
+    const good = linspace(0, 100, 7).map((truth) => ({
+      truth,
+      signal: 0.5 + 0.04 * truth,
+      truthUncertainty: 0.2,
+      signalUncertainty: 0.002,
+    }))
     expect(fitLine(good, shape).suspects).toEqual([])
-    expect(fitLine(good.map((p, i) => (i === 3 ? { ...p, signal: p.signal + 0.2 } : p)), shape).suspects).toEqual([3])
+    expect(
+      fitLine(
+        good.map((p, i) => (i === 3 ? { ...p, signal: p.signal + 0.2 } : p)),
+        shape,
+      ).suspects,
+    ).toEqual([3])
     expect(fitLine(good.slice(0, 2), shape).warnings[0]).toMatch(/No spare point/)
   })
   it.each<[string, { truth: number; signal: number }[], RegExp]>([
-    ['nothing', [], /0 of at least 2/], ['one point', [{ truth: 1, signal: 1 }], /1 of at least 2/], ['one place', [{ truth: 5, signal: 1 }, { truth: 5, signal: 2 }], /All points are at 5/],
-    ['a stuck signal', [{ truth: 0, signal: 1 }, { truth: 50, signal: 1 }], /stuck/], ['no number', [{ truth: NaN, signal: 1 }, { truth: 50, signal: 2 }], /Point 1: the truth/],
-  ])('refuses %s', (_, points, message) => { expect(() => fitLine(points, shape)).toThrow(message) })
+    ['nothing', [], /0 of at least 2/],
+    ['one point', [{ truth: 1, signal: 1 }], /1 of at least 2/],
+    [
+      'one place',
+      [
+        { truth: 5, signal: 1 },
+        { truth: 5, signal: 2 },
+      ],
+      /All points are at 5/,
+    ],
+    [
+      'a stuck signal',
+      [
+        { truth: 0, signal: 1 },
+        { truth: 50, signal: 1 },
+      ],
+      /stuck/,
+    ],
+    [
+      'no number',
+      [
+        { truth: NaN, signal: 1 },
+        { truth: 50, signal: 2 },
+      ],
+      /Point 1: the truth/,
+    ],
+  ])('refuses %s', (_, points, message) => {
+    expect(() => fitLine(points, shape)).toThrow(message)
+  })
 })
 
 describe('platinum and thermocouple', () => {
   it('one point in ice sets R0, and leads that were not taken off are found and said', () => {
     const family = familyOf('platinum')
-    const at = (t: number, lead: number) => ({ truth: t, signal: platinumOhm(t, 100) + lead, truthUncertainty: 0.05, signalUncertainty: 0.02 })
+    const at = (t: number, lead: number) => ({
+      truth: t,
+      signal: platinumOhm(t, 100) + lead,
+      truthUncertainty: 0.05,
+      signalUncertainty: 0.02,
+    })
     const fit = family.fit([at(0, 0)], { settings: { r0Ohm: '100' } })
     expect(family.inverse(fit.curve, platinumOhm(250, 100))).toBeCloseTo(250, 6)
-    const said = (points: ReturnType<typeof at>[], settings = {}) => family.checks(points, family.fit(points, { settings }), { r0Ohm: '100', wires: '2', ...settings }).map((f) => f.text).join(' ')
+    const said = (points: ReturnType<typeof at>[], settings = {}) =>
+      family
+        .checks(points, family.fit(points, { settings }), { r0Ohm: '100', wires: '2', ...settings })
+        .map((f) => f.text)
+        .join(' ')
     expect(said([at(0, 0), at(98, 0)])).toMatch(/each 0\.1 Ω of lead reads 0\.26 °C too hot/)
-    expect(said([at(0, 1.2), at(98, 1.2), at(150, 1.2)])).toMatch(/1\.\d\d Ω above a platinum curve throughout: that is 3\.\d °C of leads/)
-    expect(said([{ truth: 0, signal: 1000, truthUncertainty: 0.1, signalUncertainty: 1 }])).toMatch(/where 100 Ω is stated/)
+    expect(said([at(0, 1.2), at(98, 1.2), at(150, 1.2)])).toMatch(
+      /1\.\d\d Ω above a platinum curve throughout: that is 3\.\d °C of leads/,
+    )
+    expect(said([{ truth: 0, signal: 1000, truthUncertainty: 0.1, signalUncertainty: 1 }])).toMatch(
+      /where 100 Ω is stated/,
+    )
     expect(said([at(0, 0), at(98, 0)], { wires: '4' })).toBe('')
   })
   it('an amplifier of plain gain bends as the couple does, its junction counted in millivolts', () => {
@@ -50,45 +105,115 @@ describe('platinum and thermocouple', () => {
       expect(family.forward(curve, t)).toBeCloseTo(0.1 + 0.1 * thermocoupleMv(t, 30), 9)
       expect(family.inverse(curve, family.forward(curve, t))).toBeCloseTo(t, 5)
     }
-    expect(family.forward(family.assume({ output: 'linear', voltPerC: 0.005 })!.curve, 700)).toBeCloseTo(3.5, 9)
-    const swapped = [{ truth: 0, signal: 0.1 }, { truth: 98, signal: -0.3 }]
-    expect(family.checks(swapped, family.fit(swapped, {}), {})[0]!.text).toMatch(/wires are exchanged/)
-    const gain = [{ truth: 0, signal: 0.1 - 0.12 }, { truth: 98, signal: 0.1 + 0.28 }]
-    expect(family.checks(gain, family.fit(gain, { settings }), settings)[0]!.text).toMatch(/degrees cannot simply be added/)
+    expect(
+      family.forward(family.assume({ output: 'linear', voltPerC: 0.005 })!.curve, 700),
+    ).toBeCloseTo(3.5, 9)
+    const swapped = [
+      { truth: 0, signal: 0.1 },
+      { truth: 98, signal: -0.3 },
+    ]
+    expect(family.checks(swapped, family.fit(swapped, {}), {})[0]!.text).toMatch(
+      /wires are exchanged/,
+    )
+    const gain = [
+      { truth: 0, signal: 0.1 - 0.12 },
+      { truth: 98, signal: 0.1 + 0.28 },
+    ]
+    expect(family.checks(gain, family.fit(gain, { settings }), settings)[0]!.text).toMatch(
+      /degrees cannot simply be added/,
+    )
   })
 })
 
 describe('an exhaust probe’s place', () => {
-  const good: ExhaustPlace = { fromHeadMm: 60, boreMm: 40, depthMm: 18, probeMm: 3, alike: true, turbo: 'none', pointsUp: true }
-  it('good is good', () => { expect(exhaustFindings(good)).toEqual([]) })
-  it.each<[Partial<ExhaustPlace>, RegExp]>([[{ fromHeadMm: 10 }, /flame/], [{ fromHeadMm: 300 }, /no longer shows/], [{ depthMm: 5 }, /reads the wall/], [{ depthMm: 35 }, /far wall/], [{ probeMm: 1 }, /burns through/], [{ probeMm: 6 }, /seconds/], [{ alike: false }, /cylinder to cylinder/], [{ turbo: 'after' }, /less than before/], [{ turbo: 'before' }, /through the wheel/], [{ pointsUp: false }, /upper half/]])('%o', (patch, text) => {
+  const good: ExhaustPlace = {
+    fromHeadMm: 60,
+    boreMm: 40,
+    depthMm: 18,
+    probeMm: 3,
+    alike: true,
+    turbo: 'none',
+    pointsUp: true,
+  }
+  it('good is good', () => {
+    expect(exhaustFindings(good)).toEqual([])
+  })
+  it.each<[Partial<ExhaustPlace>, RegExp]>([
+    [{ fromHeadMm: 10 }, /flame/],
+    [{ fromHeadMm: 300 }, /no longer shows/],
+    [{ depthMm: 5 }, /reads the wall/],
+    [{ depthMm: 35 }, /far wall/],
+    [{ probeMm: 1 }, /burns through/],
+    [{ probeMm: 6 }, /seconds/],
+    [{ alike: false }, /cylinder to cylinder/],
+    [{ turbo: 'after' }, /less than before/],
+    [{ turbo: 'before' }, /through the wheel/],
+    [{ pointsUp: false }, /upper half/],
+  ])('%o', (patch, text) => {
     const found = exhaustFindings({ ...good, ...patch })
     expect(found).toHaveLength(1)
     expect(found[0]!.text).toMatch(text)
   })
-  it('asks for numbers', () => { expect(() => exhaustFindings({ ...good, boreMm: NaN })).toThrow(/finite/) })
+  it('asks for numbers', () => {
+    expect(() => exhaustFindings({ ...good, boreMm: NaN })).toThrow(/finite/)
+  })
 })
 
 describe('two banks', () => {
   const flow = Float64Array.from({ length: 2000 }, (_, i) => 20 + 130 * (1 + Math.sin(i / 40)))
-  const noisy = (f: (v: number) => number, seed: number) => { const n = normalStream(uniformStream(seed)); return flow.map((v) => f(v) * (1 + 0.02 * n())) }
-  it.each<[string, (v: number) => number]>([['agree', (v) => 1.01 * v], ['scale', (v) => 1.2 * v], ['offset', (v) => v + 25], ['dead', (v) => 0.1 * v]])('%s', (verdict, f) => {
-    expect(compareBanks(noisy(f, 1), noisy((v) => v, 2))).toMatchObject({ verdict })
+  const noisy = (f: (v: number) => number, seed: number) => {
+    const n = normalStream(uniformStream(seed))
+    return flow.map((v) => f(v) * (1 + 0.02 * n()))
+  }
+  it.each<[string, (v: number) => number]>([
+    ['agree', (v) => 1.01 * v],
+    ['scale', (v) => 1.2 * v],
+    ['offset', (v) => v + 25],
+    ['dead', (v) => 0.1 * v],
+  ])('%s', (verdict, f) => {
+    expect(
+      compareBanks(
+        noisy(f, 1),
+        noisy((v) => v, 2),
+      ),
+    ).toMatchObject({ verdict })
   })
   it('leaves out rows with nothing in them, and asks for some that have', () => {
-    expect(compareBanks(noisy((v) => v, 1).map((v, i) => (i % 5 === 0 ? NaN : v)), noisy((v) => v, 2)).verdict).toBe('agree')
-    expect(() => compareBanks(new Float64Array(100), new Float64Array(100))).toThrow(/right columns/)
+    expect(
+      compareBanks(
+        noisy((v) => v, 1).map((v, i) => (i % 5 === 0 ? NaN : v)),
+        noisy((v) => v, 2),
+      ).verdict,
+    ).toBe('agree')
+    expect(() => compareBanks(new Float64Array(100), new Float64Array(100))).toThrow(
+      /right columns/,
+    )
   })
   it('counting: what an edge is worth, and where the input ends', () => {
-    expect(countingLimits({ gateS: 0.1, highestHz: 12000 }, { topHz: 10000, flowPerHz: 0.1 })).toMatchObject({ reaches: true, edgesPerUpdate: 1000, flowPerEdge: 1 })
-    expect(countingLimits({ gateS: 0.1, highestHz: 5000 }, { topHz: 10000, flowPerHz: 0.1 }).text).toMatch(/reads low/)
+    expect(
+      countingLimits({ gateS: 0.1, highestHz: 12000 }, { topHz: 10000, flowPerHz: 0.1 }),
+    ).toMatchObject({ reaches: true, edgesPerUpdate: 1000, flowPerEdge: 1 })
+    expect(
+      countingLimits({ gateS: 0.1, highestHz: 5000 }, { topHz: 10000, flowPerHz: 0.1 }).text,
+    ).toMatch(/reads low/)
   })
   it('straight pipe is asked for, and a dead signal seen', () => {
     const family = familyOf('air-meter-volts')
-    expect(family.checks([], null, { boreM: 0.08, straightM: 0.1 })[0]).toMatchObject({ level: 'doubt', text: expect.stringMatching(/five bores, 400 mm/) })
+    expect(family.checks([], null, { boreM: 0.08, straightM: 0.1 })[0]).toMatchObject({
+      level: 'doubt',
+      text: expect.stringMatching(/five bores, 400 mm/),
+    })
     expect(family.checks([], null, { boreM: 0.08, straightM: 0.42 })[0]!.level).toBe('note')
-    expect(family.checks([0, 50, 100].map((truth) => ({ truth, signal: 1 })), null, {})[1]!.text).toMatch(/crumbled insulation/)
-    expect(family.assume({ transfer: { x: [1, 2, 3], y: [0, 50, 200] } })!.name).toMatch(/given for it/)
+    expect(
+      family.checks(
+        [0, 50, 100].map((truth) => ({ truth, signal: 1 })),
+        null,
+        {},
+      )[1]!.text,
+    ).toMatch(/crumbled insulation/)
+    expect(family.assume({ transfer: { x: [1, 2, 3], y: [0, 50, 200] } })!.name).toMatch(
+      /given for it/,
+    )
     expect(family.assume({ transfer: { x: [1, 2, 3], y: [0, 50, 20] } })).toBeUndefined()
   })
 })
@@ -103,17 +228,28 @@ describe('speed', () => {
   })
   it('a log against satellite speed gives it too, over steady rows only', () => {
     const normal = normalStream(uniformStream(6))
-    const kmh = Float64Array.from({ length: 3000 }, (_, i) => (i % 600 < 300 ? 60 : 90) + 0.2 * normal())
+    const kmh = Float64Array.from(
+      { length: 3000 },
+      (_, i) => (i % 600 < 300 ? 60 : 90) + 0.2 * normal(),
+    )
     const hertz = kmh.map((v) => 6.2 * v + 1.5 * normal())
     const found = factorFromLog(hertz, kmh)
     expect(Math.abs(found.hertzPerKmh - 6.2)).toBeLessThan(4 * found.sigma + 0.003)
     expect(found.rows).toBeGreaterThan(1000)
-    expect(() => factorFromLog(hertz, kmh.map(() => 0))).toThrow(/steady rows/)
+    expect(() =>
+      factorFromLog(
+        hertz,
+        kmh.map(() => 0),
+      ),
+    ).toThrow(/steady rows/)
   })
   it('says when a tooth is counted twice', () => {
     const family = familyOf('speed')
     const settings = { teeth: 40, gear: 1, circumferenceM: 1.8 }
     const points = [50, 80].map((truth) => ({ truth, signal: 2 * truth * hertzPerKmh(settings) }))
-    expect(family.checks(points, family.fit(points, { settings }), settings)[0]).toMatchObject({ level: 'wrong', text: expect.stringMatching(/2\.0000 times/) })
+    expect(family.checks(points, family.fit(points, { settings }), settings)[0]).toMatchObject({
+      level: 'wrong',
+      text: expect.stringMatching(/2\.0000 times/),
+    })
   })
 })

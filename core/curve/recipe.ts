@@ -3,15 +3,29 @@ import type { CommonError } from './family.ts'
 
 /** How points are taken: what is asked, and how the truth follows from it. */
 
-export type Role = 'truth' | 'signal' | 'altitude' | 'pressure' | 'supply' | 'gauge' | 'height' | 'mass' | 'diameter'
+export type Role =
+  'truth' | 'signal' | 'altitude' | 'pressure' | 'supply' | 'gauge' | 'height' | 'mass' | 'diameter'
 /** Which kind of instrument reads a role; null where none does (a number from a manual, a mark on a can). */
 export type InstrumentKind = 'meter' | 'thermometer' | 'barometer' | 'gauge' | 'can'
 
 /** One number asked for a point, in the core's unit. */
-export type Ask = { role: Role; label: string; unit: string; with: InstrumentKind | null; /** may be left out; this stands in, and is said */ otherwise?: number; step?: number }
+export type Ask = {
+  role: Role
+  label: string
+  unit: string
+  with: InstrumentKind | null
+  /** may be left out; this stands in, and is said */ otherwise?: number
+  step?: number
+}
 
 /** A number given, with its own 1σ and what it shares with others of its instrument. */
-export type GivenNumber = { value: number; typed: string; own: number; common: number; instrument: { id: string; name: string } | null }
+export type GivenNumber = {
+  value: number
+  typed: string
+  own: number
+  common: number
+  instrument: { id: string; name: string } | null
+}
 export type Given = Partial<Record<Role, GivenNumber>>
 
 /** A truth worked out of what was given: value, 1σ of its own, shared parts, and where it came from. */
@@ -25,17 +39,41 @@ export type SettingField = {
   why: string
   /** asked when a channel is added, not only under the element */
   first?: boolean
-} & ({ kind: 'number'; /** shown and typed in; the value, its limits and what it is otherwise are in the core's unit, as its id says */ unit: string; otherwise: number | null; low?: number; high?: number; step?: number } | { kind: 'choice'; options: { value: string; label: string; /** other settings that follow from this choice */ sets?: Record<string, number> }[]; otherwise: string })
+} & (
+  | {
+      kind: 'number'
+      /** shown and typed in; the value, its limits and what it is otherwise are in the core's unit, as its id says */ unit: string
+      otherwise: number | null
+      low?: number
+      high?: number
+      step?: number
+    }
+  | {
+      kind: 'choice'
+      options: {
+        value: string
+        label: string
+        /** other settings that follow from this choice */ sets?: Record<string, number>
+      }[]
+      otherwise: string
+    }
+)
 
 export type Settings = Readonly<Record<string, unknown>>
-export type FitOptions = { leadOhm?: number; range?: [number, number]; model?: string; settings?: Settings }
+export type FitOptions = {
+  leadOhm?: number
+  range?: [number, number]
+  model?: string
+  settings?: Settings
+}
 export type Finding = { level: 'note' | 'doubt' | 'wrong'; text: string }
 
 export const numberSetting = (settings: Settings, id: string, otherwise: number): number => {
   const v = settings[id]
   return typeof v === 'number' && Number.isFinite(v) ? v : otherwise
 }
-export const choiceSetting = (settings: Settings, id: string, otherwise: string): string => (typeof settings[id] === 'string' ? settings[id] : otherwise)
+export const choiceSetting = (settings: Settings, id: string, otherwise: string): string =>
+  typeof settings[id] === 'string' ? settings[id] : otherwise
 
 /** A way to take a point: what to do, what is asked, how the truth follows, what can burn. */
 export type PointMethod = {
@@ -60,17 +98,30 @@ type Recipe = Omit<PointMethod, 'asks' | 'truth'>
 
 /** A truth that is known without measuring it. */
 export const fixedAt = (value: number, recipe: Recipe): PointMethod => ({
-  ...recipe, asks: [], truth: () => ({ value, own: recipe.uncertainty, common: [], from: recipe.name.toLowerCase() }),
+  ...recipe,
+  asks: [],
+  truth: () => ({ value, own: recipe.uncertainty, common: [], from: recipe.name.toLowerCase() }),
 })
 
 /** A truth read on an instrument, or taken from a paper. */
 export const readOn = (ask: Ask, recipe: Recipe): PointMethod => ({
-  ...recipe, asks: [ask], truth: (given) => { const g = given[ask.role]; return g ? { ...withCommon(g), own: Math.hypot(recipe.uncertainty, g.own) } : null },
+  ...recipe,
+  asks: [ask],
+  truth: (given) => {
+    const g = given[ask.role]
+    return g ? { ...withCommon(g), own: Math.hypot(recipe.uncertainty, g.own) } : null
+  },
 })
 
-export const withCommon = (g: GivenNumber, gain = 1): { value: number; common: CommonError[]; from: string } => ({
+export const withCommon = (
+  g: GivenNumber,
+  gain = 1,
+): { value: number; common: CommonError[]; from: string } => ({
   value: g.value * gain,
-  common: g.common > 0 && g.instrument ? [{ id: g.instrument.id, of: 'truth', sigma: Math.abs(g.common * gain) }] : [],
+  common:
+    g.common > 0 && g.instrument
+      ? [{ id: g.instrument.id, of: 'truth', sigma: Math.abs(g.common * gain) }]
+      : [],
   from: g.instrument?.name ?? 'typed',
 })
 
@@ -82,8 +133,15 @@ export const AIR_PRESSURE: Ask[] = [
 
 /** Air pressure out of what was given, kPa. A barometer taken from altitude carries the weather, which one day's points share. */
 export function airPressure(given: Given): Worked | null {
-  if (given.pressure) return { ...withCommon(given.pressure), own: given.pressure.own, from: given.pressure.typed }
-  if (given.altitude) return { value: standardPressureKPa(given.altitude.value), own: 0, common: [{ id: 'weather', of: 'truth', sigma: WEATHER_KPA }], from: given.altitude.typed }
+  if (given.pressure)
+    return { ...withCommon(given.pressure), own: given.pressure.own, from: given.pressure.typed }
+  if (given.altitude)
+    return {
+      value: standardPressureKPa(given.altitude.value),
+      own: 0,
+      common: [{ id: 'weather', of: 'truth', sigma: WEATHER_KPA }],
+      from: given.altitude.typed,
+    }
   return null
 }
 
@@ -91,11 +149,18 @@ const boilingSlope = (kPa: number): number => boilingPointC(kPa + 0.5) - boiling
 
 /** Boiling water: its temperature follows the air pressure (IAPWS). */
 export const boiling = (recipe: Recipe): PointMethod => ({
-  ...recipe, asks: [AIR_PRESSURE], says: (t) => `Water boils at ${t} here.`,
+  ...recipe,
+  asks: [AIR_PRESSURE],
+  says: (t) => `Water boils at ${t} here.`,
   truth: (given) => {
     const air = airPressure(given)
     if (!air) return null
     const perKPa = boilingSlope(air.value)
-    return { value: boilingPointC(air.value), own: Math.hypot(recipe.uncertainty, air.own * perKPa), common: air.common.map((c) => ({ ...c, sigma: c.sigma * perKPa })), from: `boiling at ${air.from}` }
+    return {
+      value: boilingPointC(air.value),
+      own: Math.hypot(recipe.uncertainty, air.own * perKPa),
+      common: air.common.map((c) => ({ ...c, sigma: c.sigma * perKPa })),
+      from: `boiling at ${air.from}`,
+    }
   },
 })

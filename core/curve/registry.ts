@@ -15,11 +15,28 @@ import { thermocouple } from './thermocouple/index.ts'
 // `any` here and only here: each family is sound in itself, and callers pass back what they were given.
 // eslint-disable-next-line @typescript-eslint/no-explicit-any
 const FAMILIES: readonly Family<any, any>[] = [
-  thermistor, platinum, thermocouple, pressureAbsolute, pressureGauge, pressureSender, lambda, levelOhms, levelVolts, position, airMeterVolts, airMeterHertz, speed,
+  thermistor,
+  platinum,
+  thermocouple,
+  pressureAbsolute,
+  pressureGauge,
+  pressureSender,
+  lambda,
+  levelOhms,
+  levelVolts,
+  position,
+  airMeterVolts,
+  airMeterHertz,
+  speed,
 ]
 
 // two resistive sensors whose truths add may hang on one wire
-const byId = new Map([...FAMILIES, ...FAMILIES.filter((f) => f.adds && f.signal === 'resistance').map(joinedFamily)].map((f) => [f.id, f]))
+const byId = new Map(
+  [
+    ...FAMILIES,
+    ...FAMILIES.filter((f) => f.adds && f.signal === 'resistance').map(joinedFamily),
+  ].map((f) => [f.id, f]),
+)
 
 // eslint-disable-next-line @typescript-eslint/no-explicit-any
 export type AnyFamily = Family<any, any>
@@ -32,6 +49,10 @@ export const findFamily = (id: string): AnyFamily | undefined => byId.get(id)
 /** The family of this id. Throws `EchtError` `unknown-family`. */
 export function familyOf(id: string): AnyFamily {
   const family = byId.get(id)
-  if (!family) throw new EchtError('unknown-family', `The sensor family "${id}" is not known to this version: its data is kept, but cannot be computed here.`)
+  if (!family)
+    throw new EchtError(
+      'unknown-family',
+      `The sensor family "${id}" is not known to this version: its data is kept, but cannot be computed here.`,
+    )
   return family
 }

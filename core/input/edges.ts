@@ -21,30 +21,72 @@ export type EdgeInput = {
   limitV: number
 }
 
-export type EdgeVerdict = { lowV: number; highV: number; sinkA: number; /** 10 to 90 %, the slower of rise and fall, s */ edgeS: number; /** where the edges still reach both thresholds, Hz */ highestHz: number; problems: string[] }
+export type EdgeVerdict = {
+  lowV: number
+  highV: number
+  sinkA: number
+  /** 10 to 90 %, the slower of rise and fall, s */ edgeS: number
+  /** where the edges still reach both thresholds, Hz */ highestHz: number
+  problems: string[]
+}
 
 /**
  * Whether edges reach a counter: levels against its thresholds, sink current, and how quick the slower edge is
  * (2.2·R·C). The highest frequency leaves each half period five time constants. Throws on numbers that are none.
  */
 export function edgeInput(task: EdgeInput): EdgeVerdict {
-  for (const key of ['railV', 'outputOhm', 'sinkA', 'cableF', 'limitV'] as const) requirePositive(task[key], `The ${key}`)
-  for (const key of ['lowV', 'highV', 'thresholdLowV', 'thresholdHighV'] as const) requireFinite(task[key], `The ${key}`)
+  for (const key of ['railV', 'outputOhm', 'sinkA', 'cableF', 'limitV'] as const)
+    requirePositive(task[key], `The ${key}`)
+  for (const key of ['lowV', 'highV', 'thresholdLowV', 'thresholdHighV'] as const)
+    requireFinite(task[key], `The ${key}`)
   const { pullOhm, pull, railV, outputOhm } = task
   const pushes = task.output === 'push-pull'
-  const toRail = pullOhm !== null && pull === 'up', toGround = pullOhm !== null && pull === 'down'
+  const toRail = pullOhm !== null && pull === 'up',
+    toGround = pullOhm !== null && pull === 'down'
   const share = pullOhm === null ? 1 : pullOhm / (pullOhm + outputOhm)
   // low: the output sinks what the pull-up gives; high: it drives, or only the pull-up does
-  const lowV = toRail ? task.lowV + (railV - task.lowV) * (1 - share) : task.lowV * (toGround ? share : 1)
-  const highV = pushes ? (toGround ? task.highV * share : toRail ? task.highV + (railV - task.highV) * (1 - share) : task.highV) : toRail ? railV : 0
+  const lowV = toRail
+    ? task.lowV + (railV - task.lowV) * (1 - share)
+    : task.lowV * (toGround ? share : 1)
+  const highV = pushes
+    ? toGround
+      ? task.highV * share
+      : toRail
+        ? task.highV + (railV - task.highV) * (1 - share)
+        : task.highV
+    : toRail
+      ? railV
+      : 0
   const sinkA = toRail ? (railV - task.lowV) / (pullOhm + outputOhm) : 0
   const riseOhm = pushes ? outputOhm * share : toRail ? pullOhm : Infinity
   const edgeS = 2.2 * Math.max(riseOhm, outputOhm) * task.cableF
   const problems: string[] = []
-  if (!pushes && !toRail) problems.push('An open collector only pulls down: without a pull-up the pin never rises. Switch one on, or fit 1 to 4.7 kΩ.')
-  else if (highV < task.thresholdHighV) problems.push(`High is ${highV.toFixed(2)} V and the input wants ${task.thresholdHighV} V: no edge is counted. ${toGround ? 'Take the pull-down away, or drive it harder.' : 'A higher rail, or a lower threshold.'}`)
-  if (lowV > task.thresholdLowV) problems.push(`Low is ${lowV.toFixed(2)} V and the input wants less than ${task.thresholdLowV} V: a larger pull-up.`)
-  if (sinkA > task.sinkA) problems.push(`It sinks ${(sinkA * 1000).toFixed(1)} mA and may sink ${(task.sinkA * 1000).toFixed(0)}: at least ${Math.ceil((railV - task.lowV) / task.sinkA)} Ω of pull-up.`)
-  if (highV > task.limitV) problems.push(`High is ${highV.toFixed(1)} V and the input may see ${task.limitV} V: pull up to the device’s own rail, or divide.`)
-  return { lowV, highV, sinkA, edgeS, highestHz: Number.isFinite(edgeS) ? 1 / (2 * 5 * (edgeS / 2.2)) : 0, problems }
+  if (!pushes && !toRail)
+    problems.push(
+      'An open collector only pulls down: without a pull-up the pin never rises. Switch one on, or fit 1 to 4.7 kΩ.',
+    )
+  else if (highV < task.thresholdHighV)
+    problems.push(
+      `High is ${highV.toFixed(2)} V and the input wants ${task.thresholdHighV} V: no edge is counted. ${toGround ? 'Take the pull-down away, or drive it harder.' : 'A higher rail, or a lower threshold.'}`,
+    )
+  if (lowV > task.thresholdLowV)
+    problems.push(
+      `Low is ${lowV.toFixed(2)} V and the input wants less than ${task.thresholdLowV} V: a larger pull-up.`,
+    )
+  if (sinkA > task.sinkA)
+    problems.push(
+      `It sinks ${(sinkA * 1000).toFixed(1)} mA and may sink ${(task.sinkA * 1000).toFixed(0)}: at least ${Math.ceil((railV - task.lowV) / task.sinkA)} Ω of pull-up.`,
+    )
+  if (highV > task.limitV)
+    problems.push(
+      `High is ${highV.toFixed(1)} V and the input may see ${task.limitV} V: pull up to the device’s own rail, or divide.`,
+    )
+  return {
+    lowV,
+    highV,
+    sinkA,
+    edgeS,
+    highestHz: Number.isFinite(edgeS) ? 1 / (2 * 5 * (edgeS / 2.2)) : 0,
+    problems,
+  }
 }

@@ -1,4 +1,10 @@
-export { designPullUp, designPullUpFor, resolutionOverRange, type PullUp, type PullUpTask } from './pullUp.ts'
+export {
+  designPullUp,
+  designPullUpFor,
+  resolutionOverRange,
+  type PullUp,
+  type PullUpTask,
+} from './pullUp.ts'
 export { findPullUp } from './unknownPull.ts'
 export { sharedStates, type SharedFeed, type SharedState } from './sharing.ts'
 export { edgeInput, type EdgeInput, type EdgeVerdict } from './edges.ts'

@@ -6,16 +6,34 @@ import { EchtError, requireFinite, requirePositive } from '../error.ts'
  * `spreadOhm` is 1σ from the meter's relative error `meterRelative` (0.002) and the resistor's `knownRelative` (0.01).
  * Throws `EchtError` `no-pull-up` where the two readings show none.
  */
-export function findPullUp(readings: { openV: number; knownOhm: number; loadedV: number; meterOhm?: number; meterRelative?: number; knownRelative?: number }): { pullUpOhm: number; railV: number; spreadOhm: number } {
+export function findPullUp(readings: {
+  openV: number
+  knownOhm: number
+  loadedV: number
+  meterOhm?: number
+  meterRelative?: number
+  knownRelative?: number
+}): { pullUpOhm: number; railV: number; spreadOhm: number } {
   const openV = requirePositive(readings.openV, 'The volts at the open input')
   const knownOhm = requirePositive(readings.knownOhm, 'The known resistor')
   const loadedV = requireFinite(readings.loadedV, 'The volts with the resistor')
   const meterOhm = readings.meterOhm ?? 1e7
-  if (openV < 0.05) throw new EchtError('no-pull-up', `The open input shows ${openV} V: it has no pull-up, or the device is off.`)
+  if (openV < 0.05)
+    throw new EchtError(
+      'no-pull-up',
+      `The open input shows ${openV} V: it has no pull-up, or the device is off.`,
+    )
   if (loadedV <= 0 || loadedV >= openV * 0.999) {
-    throw new EchtError('no-pull-up', `The resistor changes ${openV} V to ${loadedV} V: ${loadedV >= openV * 0.999 ? 'use a smaller resistor, near 1 kΩ' : 'check the sensor ground, the resistor and the polarity'}.`)
+    throw new EchtError(
+      'no-pull-up',
+      `The resistor changes ${openV} V to ${loadedV} V: ${loadedV >= openV * 0.999 ? 'use a smaller resistor, near 1 kΩ' : 'check the sensor ground, the resistor and the polarity'}.`,
+    )
   }
-  const solve = (open: number, loaded: number, known: number): { pullUpOhm: number; railV: number } => {
+  const solve = (
+    open: number,
+    loaded: number,
+    known: number,
+  ): { pullUpOhm: number; railV: number } => {
     // open: rail·m/(p+m); loaded the same with k ∥ m. Both in closed form.
     const loadedOhm = (known * meterOhm) / (known + meterOhm)
     const pullUpOhm = (open - loaded) / (loaded / loadedOhm - open / meterOhm)

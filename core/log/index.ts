@@ -1,1 +1,11 @@
-export { cellNumber, CHUNK_CHARACTERS, likelyColumn, logBuilder, logParsing, rateOf, readLogText, type Log, type ReadLogOptions } from './read.ts'
+export {
+  cellNumber,
+  CHUNK_CHARACTERS,
+  likelyColumn,
+  logBuilder,
+  logParsing,
+  rateOf,
+  readLogText,
+  type Log,
+  type ReadLogOptions,
+} from './read.ts'

@@ -1,12 +1,27 @@
 import { describe, expect, it } from 'vitest'
-import { findRoot, generalisedLeastSquares, linspace, normalStream, uniformStream } from './index.ts'
+import {
+  findRoot,
+  generalisedLeastSquares,
+  linspace,
+  normalStream,
+  uniformStream,
+} from './index.ts'
 
 describe('findRoot', () => {
   it.each([
-    ['a cube', (x: number) => x ** 3 - 2, 0, 5, Math.cbrt(2)], ['a flat start', (x: number) => x ** 9 - 1e-9, 0, 1, 0.1], ['a steep logarithm', (x: number) => Math.log(x) + 5, 1e-9, 10, Math.exp(-5)], ['a step of tangent', (x: number) => Math.atan(1e6 * (x - 0.3)), 0, 1, 0.3],
-  ])('%s', (_, f, low, high, root) => { expect(findRoot(f, low, high, 1e-13)).toBeCloseTo(root, 9) })
-  it('takes an end that is the root', () => { expect([findRoot((x) => x, 0, 1), findRoot((x) => x - 1, 0, 1)]).toEqual([0, 1]) })
-  it('refuses ends of one sign', () => { expect(() => findRoot((x) => x * x + 1, -1, 1)).toThrow(/No solution/) })
+    ['a cube', (x: number) => x ** 3 - 2, 0, 5, Math.cbrt(2)],
+    ['a flat start', (x: number) => x ** 9 - 1e-9, 0, 1, 0.1],
+    ['a steep logarithm', (x: number) => Math.log(x) + 5, 1e-9, 10, Math.exp(-5)],
+    ['a step of tangent', (x: number) => Math.atan(1e6 * (x - 0.3)), 0, 1, 0.3],
+  ])('%s', (_, f, low, high, root) => {
+    expect(findRoot(f, low, high, 1e-13)).toBeCloseTo(root, 9)
+  })
+  it('takes an end that is the root', () => {
+    expect([findRoot((x) => x, 0, 1), findRoot((x) => x - 1, 0, 1)]).toEqual([0, 1])
+  })
+  it('refuses ends of one sign', () => {
+    expect(() => findRoot((x) => x * x + 1, -1, 1)).toThrow(/No solution/)
+  })
 })
 
 describe('random streams', () => {
@@ -15,29 +30,46 @@ describe('random streams', () => {
     expect(uniformStream(5)()).toBe(first[5])
     // successive seeds, as trials use them, give first draws without a pattern
     const mean = first.reduce((a, b) => a + b, 0) / first.length
-    const product = first.slice(1).reduce((s, v, i) => s + (v - mean) * (first[i]! - mean), 0) / (first.length * (1 / 12))
+    const product =
+      first.slice(1).reduce((s, v, i) => s + (v - mean) * (first[i]! - mean), 0) /
+      (first.length * (1 / 12))
     expect(mean).toBeCloseTo(0.5, 1)
     expect(Math.abs(product)).toBeLessThan(0.08)
   })
   it('normal numbers have mean 0, σ 1 and the tails of a normal', () => {
-    const normal = normalStream(uniformStream(3)), draws = Array.from({ length: 40000 }, normal)
+    const normal = normalStream(uniformStream(3)),
+      draws = Array.from({ length: 40000 }, normal)
     const mean = draws.reduce((a, b) => a + b, 0) / draws.length
     expect(Math.abs(mean)).toBeLessThan(0.02)
-    expect(Math.sqrt(draws.reduce((s, v) => s + (v - mean) ** 2, 0) / draws.length)).toBeCloseTo(1, 1)
+    expect(Math.sqrt(draws.reduce((s, v) => s + (v - mean) ** 2, 0) / draws.length)).toBeCloseTo(
+      1,
+      1,
+    )
     expect(draws.filter((v) => Math.abs(v) > 1.96).length / draws.length).toBeCloseTo(0.05, 2)
   })
 })
 
 describe('generalisedLeastSquares', () => {
   const normal = normalStream(uniformStream(21))
-  const x = [0, 1, 2, 3, 5, 8], design = x.map((v) => [1, v])
+  const x = [0, 1, 2, 3, 5, 8],
+    design = x.map((v) => [1, v])
   const y = x.map((v) => 2 + 3 * v + 0.1 * normal())
   const correlated = x.map((_, i) => x.map((__, j) => (i === j ? 0.01 * (1 + i) : 0) + 0.004))
 
   it('solves the weighted normal equations', () => {
     // two parameters by hand: sums over V⁻¹, here for a diagonal V
-    const weights = x.map((_, i) => 1 / (0.01 * (1 + i))), V = x.map((_, i) => x.map((__, j) => (i === j ? 1 / weights[i]! : 0)))
-    const [s, sx, sxx, sy, sxy] = weights.reduce((sum, w, i) => [sum[0]! + w, sum[1]! + w * x[i]!, sum[2]! + w * x[i]! ** 2, sum[3]! + w * y[i]!, sum[4]! + w * x[i]! * y[i]!], [0, 0, 0, 0, 0]) as [number, number, number, number, number]
+    const weights = x.map((_, i) => 1 / (0.01 * (1 + i))),
+      V = x.map((_, i) => x.map((__, j) => (i === j ? 1 / weights[i]! : 0)))
+    const [s, sx, sxx, sy, sxy] = weights.reduce(
+      (sum, w, i) => [
+        sum[0]! + w,
+        sum[1]! + w * x[i]!,
+        sum[2]! + w * x[i]! ** 2,
+        sum[3]! + w * y[i]!,
+        sum[4]! + w * x[i]! * y[i]!,
+      ],
+      [0, 0, 0, 0, 0],
+    ) as [number, number, number, number, number]
     const det = s * sxx - sx ** 2
     const { parameters, covariance } = generalisedLeastSquares(design, y, V)
     expect(parameters[0]).toBeCloseTo((sxx * sy - sx * sxy) / det, 9)
@@ -51,35 +83,77 @@ describe('generalisedLeastSquares', () => {
     const all = generalisedLeastSquares(design, y, V)
     x.forEach((_, i) => {
       const keep = x.map((__, k) => k).filter((k) => k !== i)
-      const rest = generalisedLeastSquares(keep.map((k) => design[k]!), keep.map((k) => y[k]!), keep.map((k) => keep.map((l) => V[k]![l]!)))
+      const rest = generalisedLeastSquares(
+        keep.map((k) => design[k]!),
+        keep.map((k) => y[k]!),
+        keep.map((k) => keep.map((l) => V[k]![l]!)),
+      )
       const miss = y[i]! - rest.parameters[0]! - rest.parameters[1]! * x[i]!
-      const variance = V[i]![i]! + rest.covariance[0]![0]! + 2 * x[i]! * rest.covariance[0]![1]! + x[i]! ** 2 * rest.covariance[1]![1]!
+      const variance =
+        V[i]![i]! +
+        rest.covariance[0]![0]! +
+        2 * x[i]! * rest.covariance[0]![1]! +
+        x[i]! ** 2 * rest.covariance[1]![1]!
       expect(all.deletedResiduals[i]).toBeCloseTo(miss, 9)
       expect(all.deletedMisses[i]).toBeCloseTo(miss / Math.sqrt(variance), 9)
     })
   })
 
   it('with correlated errors has misses of unit variance', () => {
-    let squares = 0, count = 0
+    let squares = 0,
+      count = 0
     for (let trial = 0; trial < 800; trial++) {
       const shared = Math.sqrt(0.004) * normal()
       const noisy = x.map((v, i) => 2 + 3 * v + shared + Math.sqrt(0.01 * (1 + i)) * normal())
-      for (const z of generalisedLeastSquares(design, noisy, correlated).deletedMisses) { squares += z ** 2; count++ }
+      for (const z of generalisedLeastSquares(design, noisy, correlated).deletedMisses) {
+        squares += z ** 2
+        count++
+      }
     }
     expect(squares / count).toBeCloseTo(1, 1)
   })
 
   it('is steady where columns differ by ten powers', () => {
     const steep = x.map((v) => [1, v * 1e10])
-    const { parameters } = generalisedLeastSquares(steep, x.map((v) => 1 + 4 * v), x.map((_, i) => x.map((__, j) => (i === j ? 1 : 0))))
+    const { parameters } = generalisedLeastSquares(
+      steep,
+      x.map((v) => 1 + 4 * v),
+      x.map((_, i) => x.map((__, j) => (i === j ? 1 : 0))),
+    )
     expect(parameters[0]).toBeCloseTo(1, 8)
     expect(parameters[1]! * 1e10).toBeCloseTo(4, 8)
   })
 
   it('says when points are too few or all alike', () => {
     expect(() => generalisedLeastSquares([[1, 2]], [1], [[1]])).toThrow(/1 points cannot settle 2/)
-    expect(() => generalisedLeastSquares([[1, 2], [1, 2], [1, 2]], [1, 2, 3], [[1, 0, 0], [0, 1, 0], [0, 0, 1]])).toThrow(/too close together/)
-    expect(generalisedLeastSquares([[1, 0], [1, 1]], [1, 2], [[1, 0], [0, 1]]).deletedMisses).toEqual([NaN, NaN])
+    expect(() =>
+      generalisedLeastSquares(
+        [
+          [1, 2],
+          [1, 2],
+          [1, 2],
+        ],
+        [1, 2, 3],
+        [
+          [1, 0, 0],
+          [0, 1, 0],
+          [0, 0, 1],
+        ],
+      ),
+    ).toThrow(/too close together/)
+    expect(
+      generalisedLeastSquares(
+        [
+          [1, 0],
+          [1, 1],
+        ],
+        [1, 2],
+        [
+          [1, 0],
+          [0, 1],
+        ],
+      ).deletedMisses,
+    ).toEqual([NaN, NaN])
   })
 })
 

@@ -10,4 +10,5 @@ export function uniformStream(seed: number): () => number {
 }
 
 /** A repeatable stream of standard normal numbers, from a uniform stream. */
-export const normalStream = (uniform: () => number): (() => number) => randomNormal.source(uniform)(0, 1)
+export const normalStream = (uniform: () => number): (() => number) =>
+  randomNormal.source(uniform)(0, 1)

@@ -14,5 +14,7 @@ export function findSuspects(deletedMisses: readonly number[], spare: number): n
   const limit = probit(1 - SUSPECT_CHANCE / (2 * deletedMisses.length))
   const worst = Math.max(...deletedMisses.filter((z) => !Number.isNaN(z)).map(Math.abs))
   if (!(worst > limit)) return []
-  return deletedMisses.flatMap((z, i) => (Math.abs(z) > limit && worst ** 2 - z ** 2 < INDISTINCT_CHI2 ? [i] : []))
+  return deletedMisses.flatMap((z, i) =>
+    Math.abs(z) > limit && worst ** 2 - z ** 2 < INDISTINCT_CHI2 ? [i] : [],
+  )
 }

@@ -12,8 +12,10 @@ export function expectedReadings(chain: Chain, truth: number, truthSigma = 0): E
   const walked = walkForward(chain, truth)
   const spread = linearSpread(chain, truth)
   return walked.stages.map(({ id, value, height }) => {
-    const half = K95 * Math.hypot(id === 'truth' ? 0 : spread.sigma[id] ?? 0, truthSigma)
-    const ends = [height - half, height + half].map((h) => safely(() => idealValue(chain, id, h), value))
+    const half = K95 * Math.hypot(id === 'truth' ? 0 : (spread.sigma[id] ?? 0), truthSigma)
+    const ends = [height - half, height + half].map((h) =>
+      safely(() => idealValue(chain, id, h), value),
+    )
     // the band is laid about the value by the steepness of the perfect chain there
     const centre = safely(() => idealValue(chain, id, height), value)
     const moved = ends.map((e) => value + e - centre)
@@ -22,5 +24,10 @@ export function expectedReadings(chain: Chain, truth: number, truthSigma = 0): E
 }
 
 const safely = (f: () => number, otherwise: number): number => {
-  try { const v = f(); return Number.isFinite(v) ? v : otherwise } catch { return otherwise }
+  try {
+    const v = f()
+    return Number.isFinite(v) ? v : otherwise
+  } catch {
+    return otherwise
+  }
 }

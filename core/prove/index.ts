@@ -1,3 +1,11 @@
 export { expectedReadings, type Expected } from './expected.ts'
-export { keyOnCheck, observe, type Cause, type Comparison, type KeyOnVerdict, type Observable, type Observed } from './keyOn.ts'
+export {
+  keyOnCheck,
+  observe,
+  type Cause,
+  type Comparison,
+  type KeyOnVerdict,
+  type Observable,
+  type Observed,
+} from './keyOn.ts'
 export { FAULTS, type Fault } from './faults.ts'

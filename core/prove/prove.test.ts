@@ -11,19 +11,24 @@ const SHED = 14.2
 
 describe('expected readings', () => {
   it('hold the chain’s own value inside a band that grows with the truth’s doubt', () => {
-    const sure = expectedReadings(prepareChain(spec), SHED, 0), unsure = expectedReadings(prepareChain(spec), SHED, 0.5)
+    const sure = expectedReadings(prepareChain(spec), SHED, 0),
+      unsure = expectedReadings(prepareChain(spec), SHED, 0.5)
     for (const [i, e] of sure.entries()) {
       expect(e.low).toBeLessThanOrEqual(e.value)
       expect(e.high).toBeGreaterThanOrEqual(e.value)
       expect(unsure[i]!.high - unsure[i]!.low).toBeGreaterThan(e.high - e.low)
     }
-    expect(sure.find((e) => e.stage === 'shown')!.value).toBe(walkForward(prepareChain(spec), SHED).shown)
+    expect(sure.find((e) => e.stage === 'shown')!.value).toBe(
+      walkForward(prepareChain(spec), SHED).shown,
+    )
   })
 })
 
 describe('the key-on check', () => {
   it('agrees with a healthy chain', () => {
-    const verdict = keyOnCheck(spec, SHED, 0.3, { shown: walkForward(prepareChain(spec), SHED).shown + 0.3 })
+    const verdict = keyOnCheck(spec, SHED, 0.3, {
+      shown: walkForward(prepareChain(spec), SHED).shown + 0.3,
+    })
     expect(verdict).toMatchObject({ agrees: true, causes: [], next: null })
   })
 
@@ -31,14 +36,18 @@ describe('the key-on check', () => {
     const normal = normalStream(uniformStream(8))
     const healthy = walkForward(prepareChain(spec), SHED).shown
     let inside = 0
-    for (let i = 0; i < 400; i++) if (keyOnCheck(spec, SHED + 0.3 * normal(), 0.3, { shown: healthy }).agrees) inside++
+    for (let i = 0; i < 400; i++)
+      if (keyOnCheck(spec, SHED + 0.3 * normal(), 0.3, { shown: healthy }).agrees) inside++
     expect(inside / 400).toBeGreaterThan(0.93)
   })
 
   // every fault, put into the chain and read with all three readings, is named first or shares the first place
   const seen = FAULTS.filter((f) => f.of.includes('resistance')).flatMap((f) => {
-    const shift = (v: ReturnType<typeof f.variants>[number]): number => Math.abs(observe(v, SHED).shown - SHED)
-    return [f.variants(spec).reduce((a, b) => (shift(b) > shift(a) ? b : a))].map((v) => [f.id, v] as const)
+    const shift = (v: ReturnType<typeof f.variants>[number]): number =>
+      Math.abs(observe(v, SHED).shown - SHED)
+    return [f.variants(spec).reduce((a, b) => (shift(b) > shift(a) ? b : a))].map(
+      (v) => [f.id, v] as const,
+    )
   })
   it.each(seen)('finds %s', (id, variant) => {
     const observed = observe(variant, SHED)
@@ -55,7 +64,12 @@ describe('the key-on check', () => {
   it('by the display alone says which reading would part the likely causes, and it does', () => {
     const open = observe(FAULTS.find((f) => f.id === 'open')!.variants(spec)[0]!, SHED)
     const first = keyOnCheck(spec, SHED, 0.3, { shown: open.shown })
-    expect(first.causes.slice(0, 2).map((c) => c.id).sort()).toEqual(['open', 'sensor-open'])
+    expect(
+      first.causes
+        .slice(0, 2)
+        .map((c) => c.id)
+        .sort(),
+    ).toEqual(['open', 'sensor-open'])
     expect(first.next!.what).toBe('ohm')
     const second = keyOnCheck(spec, SHED, 0.3, { shown: open.shown, ohm: open.ohm })
     expect(second.causes[0]!.id).toBe('open')
@@ -68,23 +82,33 @@ describe('the key-on check', () => {
     expect(verdict.causes.filter((c) => c.probability > 0.5)).toEqual([])
   })
 
-  it('asks for a reading', () => { expect(() => keyOnCheck(spec, SHED, 0.3, {})).toThrow(/what the device shows/) })
+  it('asks for a reading', () => {
+    expect(() => keyOnCheck(spec, SHED, 0.3, {})).toThrow(/what the device shows/)
+  })
 
   it('runs on a chain whose input is beyond its reference', () => {
     const oil: ChainSpec = assembleChain(build, 'rd-oil').spec!
     expect(keyOnCheck(oil, SHED, 0.3, { shown: 14 }).agrees).toBe(false)
-    for (const e of expectedReadings(prepareChain(oil), SHED, 0.3)) expect(Number.isFinite(e.value + e.low + e.high)).toBe(true)
+    for (const e of expectedReadings(prepareChain(oil), SHED, 0.3))
+      expect(Number.isFinite(e.value + e.low + e.high)).toBe(true)
   })
 })
 
 describe('settling', () => {
   const normal = normalStream(uniformStream(2))
-  const stream = (f: (t: number) => number, seconds: number) => Array.from({ length: seconds * 4 }, (_, i) => ({ timeS: i / 4, value: f(i / 4) + 0.01 * normal() }))
+  const stream = (f: (t: number) => number, seconds: number) =>
+    Array.from({ length: seconds * 4 }, (_, i) => ({
+      timeS: i / 4,
+      value: f(i / 4) + 0.01 * normal(),
+    }))
   it('waits, then moves, then is at rest', () => {
     const f = (t: number): number => 20 + 60 * Math.exp(-t / 6)
     expect(settling(stream(f, 1), { windowS: 10, rateLimit: 0.01 }).state).toBe('waiting')
     expect(settling(stream(f, 15), { windowS: 10, rateLimit: 0.01 }).state).toBe('moving')
-    expect(settling(stream(f, 90), { windowS: 10, rateLimit: 0.01 })).toMatchObject({ state: 'settled', mean: expect.closeTo(20, 1) })
+    expect(settling(stream(f, 90), { windowS: 10, rateLimit: 0.01 })).toMatchObject({
+      state: 'settled',
+      mean: expect.closeTo(20, 1),
+    })
   })
   it('is not fooled by overloads', () => {
     const readings = stream(() => 20, 30).map((r, i) => (i % 7 === 0 ? { ...r, value: NaN } : r))

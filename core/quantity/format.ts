@@ -12,7 +12,16 @@ export type FormatOptions = {
   bare?: boolean
 }
 
-const STEPS: readonly [number, string][] = [[1e9, 'G'], [1e6, 'M'], [1e3, 'k'], [1, ''], [1e-3, 'm'], [1e-6, 'µ'], [1e-9, 'n'], [1e-12, 'p']]
+const STEPS: readonly [number, string][] = [
+  [1e9, 'G'],
+  [1e6, 'M'],
+  [1e3, 'k'],
+  [1, ''],
+  [1e-3, 'm'],
+  [1e-6, 'µ'],
+  [1e-9, 'n'],
+  [1e-12, 'p'],
+]
 // only these are read more easily with a prefix; 1 200 m or 0.2 l stay as they are
 const ENGINEERING = new Set(['Ω', 'V', 'A', 'W', 'F', 'Hz', 's'])
 
@@ -25,9 +34,13 @@ const ENGINEERING = new Set(['Ω', 'V', 'A', 'W', 'F', 'Hz', 's'])
 export function formatQuantity(value: number, unit: string, options: FormatOptions = {}): string {
   const core = findUnit(unit)
   const shown = findUnit(options.as ?? unit)
-  if (!core || !shown) throw new EchtError('unknown-unit', `The unit "${core ? options.as : unit}" is not known.`)
+  if (!core || !shown)
+    throw new EchtError('unknown-unit', `The unit "${core ? options.as : unit}" is not known.`)
   if (shown.dimension !== core.dimension) {
-    throw new EchtError('wrong-unit', `A ${core.dimension} cannot be shown in ${shown.symbol}, a unit of ${shown.dimension}.`)
+    throw new EchtError(
+      'wrong-unit',
+      `A ${core.dimension} cannot be shown in ${shown.symbol}, a unit of ${shown.dimension}.`,
+    )
   }
   const n = shown.fromCore(core.toCore(value))
   const symbol = shown.symbol.replace('Δ', '')
@@ -35,7 +48,8 @@ export function formatQuantity(value: number, unit: string, options: FormatOptio
   if (!Number.isFinite(n)) return unit === 'Ω' ? 'open' : `${n < 0 ? '−' : ''}∞`
   if (options.decimals !== undefined) return join(fixed(n, options.decimals), symbol, options.bare)
   const digits = options.digits ?? 4
-  if (options.bare || !ENGINEERING.has(symbol) || n === 0) return join(significant(n, digits), symbol, options.bare)
+  if (options.bare || !ENGINEERING.has(symbol) || n === 0)
+    return join(significant(n, digits), symbol, options.bare)
   // round first, so that 999.96 becomes 1 k and not 1000
   const rounded = Math.abs(Number(n.toPrecision(digits)))
   const [scale, prefix] = STEPS.find(([s]) => rounded >= s) ?? STEPS.at(-1)!
@@ -44,7 +58,9 @@ export function formatQuantity(value: number, unit: string, options: FormatOptio
 
 const join = (number: string, symbol: string, bare = false): string => {
   if (bare) return number
-  return symbol === '°' || symbol === '%' ? `${number}${symbol === '%' ? ' %' : '°'}` : `${number} ${symbol}`
+  return symbol === '°' || symbol === '%'
+    ? `${number}${symbol === '%' ? ' %' : '°'}`
+    : `${number} ${symbol}`
 }
 
 const minus = (text: string): string => text.replace('-', '−')
@@ -55,7 +71,8 @@ export function fixed(value: number, decimals: number): string {
   return minus(Number(text) === 0 ? text.replace('-', '') : text)
 }
 
-const significant = (value: number, digits: number): string => minus(String(Number(value.toPrecision(digits))))
+const significant = (value: number, digits: number): string =>
+  minus(String(Number(value.toPrecision(digits))))
 
 /** A signed difference, `+0.22` or `−1.62`. */
 export function signed(value: number, decimals: number): string {
@@ -64,8 +81,27 @@ export function signed(value: number, decimals: number): string {
 }
 
 /** Decimals that a value of a unit is usually written with: as fine as 0.1 °C is of a temperature. */
-const DECIMALS: Readonly<Record<string, number>> = { λ: 3, AFR: 2, bar: 3, 'bar a': 3, 'bar g': 3, psi: 2, 'psi a': 2, 'psi g': 2, inHg: 2, 'inHg a': 2, 'inHg g': 2, V: 3, counts: 0, Ω: 1, gal: 2, 'imp gal': 2 }
-export const decimalsOf = (unit: string): number => DECIMALS[unit] ?? (unit.startsWith('AFR') ? DECIMALS.AFR! : 1)
+const DECIMALS: Readonly<Record<string, number>> = {
+  λ: 3,
+  AFR: 2,
+  bar: 3,
+  'bar a': 3,
+  'bar g': 3,
+  psi: 2,
+  'psi a': 2,
+  'psi g': 2,
+  inHg: 2,
+  'inHg a': 2,
+  'inHg g': 2,
+  V: 3,
+  counts: 0,
+  Ω: 1,
+  gal: 2,
+  'imp gal': 2,
+}
+export const decimalsOf = (unit: string): number =>
+  DECIMALS[unit] ?? (unit.startsWith('AFR') ? DECIMALS.AFR! : 1)
 
 /** A value of a unit with one sign and the decimals usual to it, a little finer or coarser by `more`. */
-export const inUnit = (value: number, unit: string, more = 0): string => `${fixed(value, Math.max(0, decimalsOf(unit) + more))} ${unit}`
+export const inUnit = (value: number, unit: string, more = 0): string =>
+  `${fixed(value, Math.max(0, decimalsOf(unit) + more))} ${unit}`

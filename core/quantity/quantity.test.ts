@@ -1,26 +1,90 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { EchtError } from '../error.ts'
-import { afrUnit, convertFromCore, findUnit, formatQuantity, parseQuantity, stoichiometricAfr, unitsLike, UNITS, quantityIn } from './index.ts'
+import {
+  afrUnit,
+  convertFromCore,
+  findUnit,
+  formatQuantity,
+  parseQuantity,
+  stoichiometricAfr,
+  unitsLike,
+  UNITS,
+  quantityIn,
+} from './index.ts'
 
-const codeOf = (f: () => unknown): string => { try { f() } catch (e) { if (e instanceof EchtError) return e.code; throw e } return 'no error' }
+const codeOf = (f: () => unknown): string => {
+  try {
+    f()
+  } catch (e) {
+    if (e instanceof EchtError) return e.code
+    throw e
+  }
+  return 'no error'
+}
 
 describe('parseQuantity', () => {
   it.each([
-    ['4k7', 'Ω', 4700], ['4K7', 'Ω', 4700], ['2.2 kΩ', 'Ω', 2200], ['2.2k', 'Ω', 2200], ['10R', 'Ω', 10], ['0R47', 'Ω', 0.47], ['R47', 'Ω', 0.47], ['2M2', 'Ω', 2.2e6], ['1,5k', 'Ω', 1500],
-    ['2.2kohm', 'Ω', 2200], ['470 ohms', 'Ω', 470], ['0,47', 'Ω', 0.47], ['12 500', 'Ω', 12500], ['1.2e3', 'Ω', 1200], ['1,500.5', 'Ω', 1500.5], ['1.500,5', 'Ω', 1500.5], ['5 mΩ', 'Ω', 0.005],
-    ['0.5 mV', 'V', 0.0005], ['500mV', 'V', 0.5], ['5V1', 'V', 5.1], ['4u7', 'F', 4.7e-6], ['100 nF', 'F', 1e-7],
-    ['98 °F', '°C', 36.6667], ['98.6F', '°C', 37], ['−40', '°C', -40], ['310 K', '°C', 36.85], ['2 °F', 'Δ°C', 1.1111], ['2', 'Δ°C', 2],
-    ['30 psi', 'kPa', 206.843], ['30 psig', 'kPa', 206.843], ['30 psig', 'kPa g', 206.843], ['2.1 bar a', 'kPa a', 210], ['29.92 inHg', 'kPa', 101.3208],
-    ['18 AWG', 'mm²', 0.823], ['AWG 18', 'mm²', 0.823], ['0.75', 'mm²', 0.75], ['2100 ft', 'm', 640.08], ['1 gal', 'l', 3.785412], ['0.9', 'λ', 0.9],
+    ['4k7', 'Ω', 4700],
+    ['4K7', 'Ω', 4700],
+    ['2.2 kΩ', 'Ω', 2200],
+    ['2.2k', 'Ω', 2200],
+    ['10R', 'Ω', 10],
+    ['0R47', 'Ω', 0.47],
+    ['R47', 'Ω', 0.47],
+    ['2M2', 'Ω', 2.2e6],
+    ['1,5k', 'Ω', 1500],
+    ['2.2kohm', 'Ω', 2200],
+    ['470 ohms', 'Ω', 470],
+    ['0,47', 'Ω', 0.47],
+    ['12 500', 'Ω', 12500],
+    ['1.2e3', 'Ω', 1200],
+    ['1,500.5', 'Ω', 1500.5],
+    ['1.500,5', 'Ω', 1500.5],
+    ['5 mΩ', 'Ω', 0.005],
+    ['0.5 mV', 'V', 0.0005],
+    ['500mV', 'V', 0.5],
+    ['5V1', 'V', 5.1],
+    ['4u7', 'F', 4.7e-6],
+    ['100 nF', 'F', 1e-7],
+    ['98 °F', '°C', 36.6667],
+    ['98.6F', '°C', 37],
+    ['−40', '°C', -40],
+    ['310 K', '°C', 36.85],
+    ['2 °F', 'Δ°C', 1.1111],
+    ['2', 'Δ°C', 2],
+    ['30 psi', 'kPa', 206.843],
+    ['30 psig', 'kPa', 206.843],
+    ['30 psig', 'kPa g', 206.843],
+    ['2.1 bar a', 'kPa a', 210],
+    ['29.92 inHg', 'kPa', 101.3208],
+    ['18 AWG', 'mm²', 0.823],
+    ['AWG 18', 'mm²', 0.823],
+    ['0.75', 'mm²', 0.75],
+    ['2100 ft', 'm', 640.08],
+    ['1 gal', 'l', 3.785412],
+    ['0.9', 'λ', 0.9],
   ])('%s as %s is %d', (text, unit, value) => {
     expect(parseQuantity(text, unit)).toBeCloseTo(value, Math.abs(value) > 100 ? 2 : 4)
   })
 
   it.each([
-    ['1,500', 'Ω', 'ambiguous-number'], ['12,345', 'Ω', 'ambiguous-number'], ['1,500k', 'Ω', 'ambiguous-number'], ['30 psi', 'Ω', 'wrong-unit'], ['5 V', '°C', 'wrong-unit'], ['20 °C', 'Ω', 'wrong-unit'],
-    ['30 psig', 'kPa a', 'gauge-or-absolute'], ['1 bar a', 'kPa g', 'gauge-or-absolute'], ['', 'Ω', 'not-a-quantity'], ['abc', 'Ω', 'not-a-quantity'], ['4.7.1', 'Ω', 'not-a-quantity'], ['1 2', 'Ω', 'not-a-quantity'],
-    ['5 parsec', 'Ω', 'unknown-unit'], ['-300', '°C', 'below-absolute-zero'], ['5', 'furlong', 'unknown-unit'], ['1e999', 'Ω', 'not-a-quantity'],
+    ['1,500', 'Ω', 'ambiguous-number'],
+    ['12,345', 'Ω', 'ambiguous-number'],
+    ['1,500k', 'Ω', 'ambiguous-number'],
+    ['30 psi', 'Ω', 'wrong-unit'],
+    ['5 V', '°C', 'wrong-unit'],
+    ['20 °C', 'Ω', 'wrong-unit'],
+    ['30 psig', 'kPa a', 'gauge-or-absolute'],
+    ['1 bar a', 'kPa g', 'gauge-or-absolute'],
+    ['', 'Ω', 'not-a-quantity'],
+    ['abc', 'Ω', 'not-a-quantity'],
+    ['4.7.1', 'Ω', 'not-a-quantity'],
+    ['1 2', 'Ω', 'not-a-quantity'],
+    ['5 parsec', 'Ω', 'unknown-unit'],
+    ['-300', '°C', 'below-absolute-zero'],
+    ['5', 'furlong', 'unknown-unit'],
+    ['1e999', 'Ω', 'not-a-quantity'],
   ])('%s as %s is refused: %s', (text, unit, code) => {
     expect(codeOf(() => parseQuantity(text, unit))).toBe(code)
   })
@@ -35,20 +99,42 @@ describe('parseQuantity', () => {
   })
 
   it('reads back what it writes, in every unit', () => {
-    fc.assert(fc.property(fc.constantFrom(...UNITS.filter((u) => u.dimension !== 'temperature' && u.symbol !== 'AWG')), fc.double({ min: 1e-3, max: 1e6, noNaN: true }), (unit, value) => {
-      const core = UNITS.find((u) => u.dimension === unit.dimension)!.symbol
-      const text = formatQuantity(value, core, { as: unit.symbol, digits: 9 })
-      // Δ is dropped where the context says it: give the unit asked for
-      return Math.abs(parseQuantity(text, unit.symbol.startsWith('Δ') ? 'Δ°C' : unit.symbol) / value - 1) < 1e-6
-    }))
+    fc.assert(
+      fc.property(
+        fc.constantFrom(
+          ...UNITS.filter((u) => u.dimension !== 'temperature' && u.symbol !== 'AWG'),
+        ),
+        fc.double({ min: 1e-3, max: 1e6, noNaN: true }),
+        (unit, value) => {
+          const core = UNITS.find((u) => u.dimension === unit.dimension)!.symbol
+          const text = formatQuantity(value, core, { as: unit.symbol, digits: 9 })
+          // Δ is dropped where the context says it: give the unit asked for
+          return (
+            Math.abs(
+              parseQuantity(text, unit.symbol.startsWith('Δ') ? 'Δ°C' : unit.symbol) / value - 1,
+            ) < 1e-6
+          )
+        },
+      ),
+    )
   })
 })
 
 describe('formatQuantity', () => {
   it.each([
-    [4700, 'Ω', {}, '4.7 kΩ'], [999.96, 'Ω', { digits: 4 }, '1 kΩ'], [0.0005, 'V', {}, '500 µV'], [Infinity, 'Ω', {}, 'open'], [-40, '°C', { as: '°F' }, '−40 °F'], [20, '°C', { as: '°F', decimals: 1 }, '68.0 °F'],
-    [1200, 'm', {}, '1200 m'], [0, 'V', {}, '0 V'], [-0.01, '°C', { decimals: 1 }, '0.0 °C'], [371.44, 'Ω', { bare: true }, '371.4'],
-  ])('%d %s %o is %s', (value, unit, options, text) => { expect(formatQuantity(value, unit, options)).toBe(text) })
+    [4700, 'Ω', {}, '4.7 kΩ'],
+    [999.96, 'Ω', { digits: 4 }, '1 kΩ'],
+    [0.0005, 'V', {}, '500 µV'],
+    [Infinity, 'Ω', {}, 'open'],
+    [-40, '°C', { as: '°F' }, '−40 °F'],
+    [20, '°C', { as: '°F', decimals: 1 }, '68.0 °F'],
+    [1200, 'm', {}, '1200 m'],
+    [0, 'V', {}, '0 V'],
+    [-0.01, '°C', { decimals: 1 }, '0.0 °C'],
+    [371.44, 'Ω', { bare: true }, '371.4'],
+  ])('%d %s %o is %s', (value, unit, options, text) => {
+    expect(formatQuantity(value, unit, options)).toBe(text)
+  })
 
   it('refuses a unit of another dimension', () => {
     expect(codeOf(() => formatQuantity(1, 'Ω', { as: 'V' }))).toBe('wrong-unit')
@@ -62,9 +148,16 @@ describe('formatQuantity', () => {
 })
 
 describe('λ as air to fuel', () => {
-  it.each([[0, 14.7], [0.85, 9.814], [1, 9]])('of ethanol %d by volume: λ 1 is %d', (ethanol, afr) => {
+  it.each([
+    [0, 14.7],
+    [0.85, 9.814],
+    [1, 9],
+  ])('of ethanol %d by volume: λ 1 is %d', (ethanol, afr) => {
     expect(findUnit(afrUnit(ethanol))!.fromCore(1)).toBeCloseTo(afr, 2)
-    expect(parseQuantity(`${stoichiometricAfr(ethanol)} ${afrUnit(ethanol)}`, 'λ')).toBeCloseTo(1, 12)
+    expect(parseQuantity(`${stoichiometricAfr(ethanol)} ${afrUnit(ethanol)}`, 'λ')).toBeCloseTo(
+      1,
+      12,
+    )
   })
   it('is understood with its fuel, and bare where the fuel is known', () => {
     expect(parseQuantity('11.7 afr', 'AFR E10')).toBeCloseTo(11.7 / stoichiometricAfr(0.1), 12)
@@ -97,6 +190,8 @@ describe('a quantity in the unit somebody reads', () => {
     // 0.5 °C is 0.9 °F; 0.1 bar and 10 kPa need the same
     expect(quantityIn('°C', '°F', 0.5).text(20)).toBe('68.0 °F')
     expect(quantityIn('kPa', 'kPa', 10).text(123.4)).toBe(`${quantityIn('kPa').text(123.4)}`)
-    expect(quantityIn('kPa', 'bar', 0.2).bare(101.325).split('.')[1]!.length).toBeGreaterThan(quantityIn('kPa', 'bar').bare(101.325).split('.')[1]!.length)
+    expect(quantityIn('kPa', 'bar', 0.2).bare(101.325).split('.')[1]!.length).toBeGreaterThan(
+      quantityIn('kPa', 'bar').bare(101.325).split('.')[1]!.length,
+    )
   })
 })

@@ -29,10 +29,17 @@ export function quantityIn(core: string, unit = core, need = Infinity): Quantity
   const back = findUnit(unit)?.toCore ?? ((v: number) => v)
   const scale = out(1) - out(0)
   // the last digit is worth no more than a quarter of the need
-  const finer = need > 0 && Number.isFinite(need) ? Math.max(0, Math.ceil(Math.log10(4 / Math.abs(need * scale)) - 1e-9) - decimalsOf(unit)) : 0
+  const finer =
+    need > 0 && Number.isFinite(need)
+      ? Math.max(0, Math.ceil(Math.log10(4 / Math.abs(need * scale)) - 1e-9) - decimalsOf(unit))
+      : 0
   const places = (decimals: number): number => Math.max(0, decimals + finer + decimalsOf(unit) - 1)
   return {
-    core, unit, out, in: back, scale,
+    core,
+    unit,
+    out,
+    in: back,
+    scale,
     text: (v, d = 1) => `${fixed(out(v), places(d))} ${unit.replace('Δ', '')}`,
     bare: (v, d = 1) => fixed(out(v), places(d)),
     off: (v, d = 2) => signed(v * scale, places(d)),

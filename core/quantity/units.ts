@@ -18,32 +18,55 @@ export type Unit = {
   face?: 'a' | 'g'
 }
 
-const linear = (symbol: string, dimension: string, factor: number, aliases: string[] = [], prefixed = false): Unit => ({
-  symbol, dimension, aliases, prefixed,
+const linear = (
+  symbol: string,
+  dimension: string,
+  factor: number,
+  aliases: string[] = [],
+  prefixed = false,
+): Unit => ({
+  symbol,
+  dimension,
+  aliases,
+  prefixed,
   toCore: (v) => v * factor,
   fromCore: (v) => v / factor,
 })
 
 // NIST SP 811: 1 psi, 1 inHg (32 °F), 1 mmH2O (4 °C) in kPa
 const KPA_PER: [symbol: string, kPa: number, aliases: string[]][] = [
-  ['kPa', 1, ['kpa']], ['Pa', 0.001, ['pa']], ['hPa', 0.1, ['hpa']], ['MPa', 1000, []],
-  ['bar', 100, []], ['mbar', 0.1, []], ['psi', 6.894757293168, []],
-  ['inHg', 3.386389, ['inhg', '"hg', 'in hg']], ['mmHg', 0.133322387415, ['mmhg']], ['mmH2O', 0.00980665, ['mmh2o', 'mmh₂o']],
+  ['kPa', 1, ['kpa']],
+  ['Pa', 0.001, ['pa']],
+  ['hPa', 0.1, ['hpa']],
+  ['MPa', 1000, []],
+  ['bar', 100, []],
+  ['mbar', 0.1, []],
+  ['psi', 6.894757293168, []],
+  ['inHg', 3.386389, ['inhg', '"hg', 'in hg']],
+  ['mmHg', 0.133322387415, ['mmhg']],
+  ['mmH2O', 0.00980665, ['mmh2o', 'mmh₂o']],
   ['atm', 101.325, []],
 ]
 
 const pressures: Unit[] = KPA_PER.flatMap(([symbol, kPa, aliases]) => {
   const names = [symbol, ...aliases]
   const faced = (face: 'a' | 'g'): Unit => ({
-    ...linear(`${symbol} ${face}`, 'pressure', kPa, names.flatMap((n) => [`${n}${face}`, `${n} ${face}`, `${n}(${face})`, `${n} (${face})`])),
+    ...linear(
+      `${symbol} ${face}`,
+      'pressure',
+      kPa,
+      names.flatMap((n) => [`${n}${face}`, `${n} ${face}`, `${n}(${face})`, `${n} (${face})`]),
+    ),
     face,
   })
   return [linear(symbol, 'pressure', kPa, aliases), faced('a'), faced('g')]
 })
 
 /** Area of a wire by its gauge, mm². ASTM B258: d = 0.127 mm · 92^((36 − n)/39). */
-export const gaugeToMm2 = (gauge: number): number => (Math.PI / 4) * 0.127 ** 2 * 92 ** ((36 - gauge) / 19.5)
-const mm2ToGauge = (area: number): number => 36 - 19.5 * (Math.log(area / ((Math.PI / 4) * 0.127 ** 2)) / Math.log(92))
+export const gaugeToMm2 = (gauge: number): number =>
+  (Math.PI / 4) * 0.127 ** 2 * 92 ** ((36 - gauge) / 19.5)
+const mm2ToGauge = (area: number): number =>
+  36 - 19.5 * (Math.log(area / ((Math.PI / 4) * 0.127 ** 2)) / Math.log(92))
 
 export const UNITS: readonly Unit[] = [
   linear('Ω', 'resistance', 1, ['ω', 'ohm', 'ohms', 'r'], true),
@@ -52,8 +75,22 @@ export const UNITS: readonly Unit[] = [
   linear('W', 'power', 1, ['w', 'watt', 'watts'], true),
   linear('F', 'capacitance', 1, ['f', 'farad'], true),
   linear('°C', 'temperature', 1, ['c', 'degc', 'deg c', 'º c', 'ºc', '° c', 'celsius']),
-  { symbol: '°F', dimension: 'temperature', aliases: ['f', 'degf', 'deg f', 'ºf', '° f', 'fahrenheit'], prefixed: false, toCore: (v) => (v - 32) / 1.8, fromCore: (v) => v * 1.8 + 32 },
-  { symbol: 'K', dimension: 'temperature', aliases: ['k', 'kelvin'], prefixed: false, toCore: (v) => v - 273.15, fromCore: (v) => v + 273.15 },
+  {
+    symbol: '°F',
+    dimension: 'temperature',
+    aliases: ['f', 'degf', 'deg f', 'ºf', '° f', 'fahrenheit'],
+    prefixed: false,
+    toCore: (v) => (v - 32) / 1.8,
+    fromCore: (v) => v * 1.8 + 32,
+  },
+  {
+    symbol: 'K',
+    dimension: 'temperature',
+    aliases: ['k', 'kelvin'],
+    prefixed: false,
+    toCore: (v) => v - 273.15,
+    fromCore: (v) => v + 273.15,
+  },
   linear('Δ°C', 'temperature difference', 1, ['c', '°c', 'degc', 'k', 'kelvin', 'δ°c']),
   linear('Δ°F', 'temperature difference', 5 / 9, ['f', '°f', 'degf', 'δ°f']),
   ...pressures,
@@ -71,7 +108,14 @@ export const UNITS: readonly Unit[] = [
   linear('in', 'length', 0.0254, ['"', 'inch']),
   linear('ft', 'length', 0.3048, ["'", 'feet']),
   linear('mm²', 'area', 1, ['mm2', 'mm^2', 'sqmm']),
-  { symbol: 'AWG', dimension: 'area', aliases: ['awg', 'ga'], prefixed: false, toCore: gaugeToMm2, fromCore: mm2ToGauge },
+  {
+    symbol: 'AWG',
+    dimension: 'area',
+    aliases: ['awg', 'ga'],
+    prefixed: false,
+    toCore: gaugeToMm2,
+    fromCore: mm2ToGauge,
+  },
   linear('kg', 'mass', 1),
   linear('g', 'mass', 0.001),
   linear('rpm', 'engine speed', 1, ['1/min', 'rev/min', 'u/min']),
@@ -89,13 +133,16 @@ export const UNITS: readonly Unit[] = [
 const bySymbol = new Map(UNITS.map((u) => [u.symbol, u]))
 
 /** The unit of λ in which a fuel's mixture is written as air to fuel by mass: `AFR E30` for 30 % of ethanol by volume. */
-export const afrUnit = (ethanolFraction: number): string => `AFR E${Number((100 * ethanolFraction).toFixed(1))}`
+export const afrUnit = (ethanolFraction: number): string =>
+  `AFR E${Number((100 * ethanolFraction).toFixed(1))}`
 
 /** The unit with this symbol, or undefined. An AFR names its fuel, `AFR E0` to `AFR E100`: without one it says nothing of λ. */
 export function findUnit(symbol: string): Unit | undefined {
   const afr = /^AFR E(\d{1,3}(?:\.\d)?)$/.exec(symbol)
   if (!afr) return bySymbol.get(symbol)
-  return Number(afr[1]) > 100 ? undefined : linear(symbol, 'lambda', 1 / stoichiometricAfr(Number(afr[1]) / 100), ['afr'])
+  return Number(afr[1]) > 100
+    ? undefined
+    : linear(symbol, 'lambda', 1 / stoichiometricAfr(Number(afr[1]) / 100), ['afr'])
 }
 
 /** Fuels whose AFR a device may believe in, share of ethanol: petrol, pump blends. */
@@ -104,8 +151,17 @@ const FUELS = [0, 0.05, 0.1, 0.85]
 /** Symbols of every unit a value of this unit may be shown in, gauge and absolute kept apart; of λ the AFR of usual fuels and of the one named. */
 export function unitsLike(symbol: string, ethanolFraction?: number): string[] {
   const like = findUnit(symbol)
-  const same = UNITS.filter((u) => u.dimension === like?.dimension && u.face === like.face && u.symbol !== 'K').map((u) => u.symbol)
-  return like?.dimension === 'lambda' ? [...same, ...[...new Set([...FUELS, ...(ethanolFraction === undefined ? [] : [ethanolFraction])])].map(afrUnit)] : same
+  const same = UNITS.filter(
+    (u) => u.dimension === like?.dimension && u.face === like.face && u.symbol !== 'K',
+  ).map((u) => u.symbol)
+  return like?.dimension === 'lambda'
+    ? [
+        ...same,
+        ...[
+          ...new Set([...FUELS, ...(ethanolFraction === undefined ? [] : [ethanolFraction])]),
+        ].map(afrUnit),
+      ]
+    : same
 }
 
 /** A value of the core's unit in another unit of the same dimension, by symbol. */
@@ -116,5 +172,14 @@ export function convertFromCore(value: number, symbol: string): number {
 
 /** SI prefixes as typed. `K` is taken for kilo, as resistor codes are often written. */
 export const PREFIXES: Readonly<Record<string, number>> = {
-  p: 1e-12, n: 1e-9, u: 1e-6, µ: 1e-6, μ: 1e-6, m: 1e-3, k: 1e3, K: 1e3, M: 1e6, G: 1e9,
+  p: 1e-12,
+  n: 1e-9,
+  u: 1e-6,
+  µ: 1e-6,
+  μ: 1e-6,
+  m: 1e-3,
+  k: 1e3,
+  K: 1e3,
+  M: 1e6,
+  G: 1e9,
 }

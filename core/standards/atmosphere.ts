@@ -10,7 +10,10 @@ export const WEATHER_KPA = 2
 export function standardPressureKPa(altitudeM: number): number {
   requireFinite(altitudeM, 'The altitude')
   if (altitudeM < -500 || altitudeM > 11000) {
-    throw new EchtError('out-of-range', `An altitude of ${altitudeM} m is outside −500 to 11 000 m: check the unit.`)
+    throw new EchtError(
+      'out-of-range',
+      `An altitude of ${altitudeM} m is outside −500 to 11 000 m: check the unit.`,
+    )
   }
   return 101.325 * (1 - (0.0065 * altitudeM) / 288.15) ** 5.25588
 }

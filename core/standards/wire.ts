@@ -7,14 +7,19 @@ const COPPER_PER_K = 0.00393
 /** Area of a wire, mm², by its American wire gauge (0 to 40). ASTM B258. */
 export function awgAreaMm2(gauge: number): number {
   requireFinite(gauge, 'The wire gauge')
-  if (gauge < -3 || gauge > 40) throw new EchtError('out-of-range', `AWG ${gauge} is outside −3 (4/0) to 40.`)
+  if (gauge < -3 || gauge > 40)
+    throw new EchtError('out-of-range', `AWG ${gauge} is outside −3 (4/0) to 40.`)
   return gaugeToMm2(gauge)
 }
 
 /** Resistance of a copper wire, Ω, one way. Area in mm², length in m, temperature in °C (20 if left out). */
 export function wireOhm(wire: { areaMm2: number; lengthM: number; temperatureC?: number }): number {
   requirePositive(wire.areaMm2, 'The wire area')
-  if (requireFinite(wire.lengthM, 'The wire length') < 0) throw new EchtError('not-positive', `The wire length is ${wire.lengthM} m: it cannot be negative.`)
+  if (requireFinite(wire.lengthM, 'The wire length') < 0)
+    throw new EchtError(
+      'not-positive',
+      `The wire length is ${wire.lengthM} m: it cannot be negative.`,
+    )
   const warm = 1 + COPPER_PER_K * ((wire.temperatureC ?? 20) - 20)
   return ((COPPER_OHM_M * wire.lengthM) / (wire.areaMm2 * 1e-6)) * warm
 }

@@ -6,11 +6,24 @@ export type Table = { x: number[]; y: number[] }
 /** Throws `EchtError` `bad-table` unless x ascends strictly and each has a finite value. */
 export function requireTable(table: Table): void {
   const { x, y } = table
-  if (!Array.isArray(x) || !Array.isArray(y) || x.length < 2) throw new EchtError('bad-table', `A table needs at least two cells; this one has ${x?.length ?? 0}.`)
-  if (x.length !== y.length) throw new EchtError('bad-table', `The table has ${x.length} axis cells and ${y.length} values: each axis cell needs one value.`)
+  if (!Array.isArray(x) || !Array.isArray(y) || x.length < 2)
+    throw new EchtError(
+      'bad-table',
+      `A table needs at least two cells; this one has ${x?.length ?? 0}.`,
+    )
+  if (x.length !== y.length)
+    throw new EchtError(
+      'bad-table',
+      `The table has ${x.length} axis cells and ${y.length} values: each axis cell needs one value.`,
+    )
   for (let i = 0; i < x.length; i++) {
-    if (!Number.isFinite(x[i]) || !Number.isFinite(y[i])) throw new EchtError('bad-table', `Cell ${i + 1} of the table is not a number.`)
-    if (i > 0 && x[i]! <= x[i - 1]!) throw new EchtError('bad-table', `The axis must rise from cell to cell: cell ${i} is ${x[i - 1]}, cell ${i + 1} is ${x[i]}.`)
+    if (!Number.isFinite(x[i]) || !Number.isFinite(y[i]))
+      throw new EchtError('bad-table', `Cell ${i + 1} of the table is not a number.`)
+    if (i > 0 && x[i]! <= x[i - 1]!)
+      throw new EchtError(
+        'bad-table',
+        `The axis must rise from cell to cell: cell ${i} is ${x[i - 1]}, cell ${i + 1} is ${x[i]}.`,
+      )
   }
 }
 
@@ -22,12 +35,15 @@ export function interpolate(table: Table, x: number): number {
 
 /** The same without the checks, for hot loops, and with the device's rule beyond the ends. */
 export function lookUp(table: Table, x: number, beyond: 'hold' | 'extrapolate'): number {
-  const xs = table.x, ys = table.y, last = xs.length - 1
+  const xs = table.x,
+    ys = table.y,
+    last = xs.length - 1
   if (beyond === 'hold') {
     if (x <= xs[0]!) return ys[0]!
     if (x >= xs[last]!) return ys[last]!
   }
-  let low = 0, high = last
+  let low = 0,
+    high = last
   while (high - low > 1) {
     const middle = (low + high) >> 1
     if (xs[middle]! <= x) low = middle
@@ -40,7 +56,8 @@ export function lookUp(table: Table, x: number, beyond: 'hold' | 'extrapolate'):
 export function invertTable(table: Table, value: number): number[] {
   const found: number[] = []
   for (let i = 0; i + 1 < table.x.length; i++) {
-    const a = table.y[i]!, b = table.y[i + 1]!
+    const a = table.y[i]!,
+      b = table.y[i + 1]!
     if (a === b || (value - a) * (value - b) > 0) continue
     const x = table.x[i]! + ((table.x[i + 1]! - table.x[i]!) * (value - a)) / (b - a)
     if (found.length === 0 || x - found.at(-1)! > 1e-12 * Math.abs(x)) found.push(x)

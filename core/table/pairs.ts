@@ -5,7 +5,13 @@ import { parseQuantity } from '../quantity/parse.ts'
 export type PastedPair = { first: number; second: number; firstTyped: string; secondTyped: string }
 
 /** How the two columns are to be understood: units, what they are called, and what speaks against a value. */
-export type PairColumns = { firstUnit: string; secondUnit: string; names: readonly [string, string]; first: (v: number) => string | null; second: (v: number) => string | null }
+export type PairColumns = {
+  firstUnit: string
+  secondUnit: string
+  names: readonly [string, string]
+  first: (v: number) => string | null
+  second: (v: number) => string | null
+}
 
 /**
  * Pairs out of pasted text, a line each: two numbers parted by a tab, a semicolon, spaces, or a comma where it is
@@ -14,26 +20,68 @@ export type PairColumns = { firstUnit: string; secondUnit: string; names: readon
  */
 export function readPairs(text: string, columns: PairColumns): PastedPair[] {
   const trimmed = text.trim()
-  if (trimmed === '') throw new EchtError('bad-pairs', `Nothing was pasted: a ${columns.names[0]} and a ${columns.names[1]} a line.`)
-  if (trimmed.length > 200_000) throw new EchtError('bad-pairs', `${trimmed.length} characters are no list of points: this is some other file.`)
-  const delimiter = trimmed.includes('\t') ? '\t' : trimmed.includes(';') ? ';' : /\d,\s+|,\s*\d+[.,]\d/.test(trimmed) || /^[^,\s]+,[^,\s]+$/m.test(trimmed) && !/\s/.test(trimmed.split('\n')[0]!.trim()) ? ',' : ' '
-  const { data } = Papa.parse<string[]>(delimiter === ' ' ? trimmed.replace(/[ ]+/g, ' ') : trimmed, { delimiter, skipEmptyLines: 'greedy' })
+  if (trimmed === '')
+    throw new EchtError(
+      'bad-pairs',
+      `Nothing was pasted: a ${columns.names[0]} and a ${columns.names[1]} a line.`,
+    )
+  if (trimmed.length > 200_000)
+    throw new EchtError(
+      'bad-pairs',
+      `${trimmed.length} characters are no list of points: this is some other file.`,
+    )
+  const delimiter = trimmed.includes('\t')
+    ? '\t'
+    : trimmed.includes(';')
+      ? ';'
+      : /\d,\s+|,\s*\d+[.,]\d/.test(trimmed) ||
+          (/^[^,\s]+,[^,\s]+$/m.test(trimmed) && !/\s/.test(trimmed.split('\n')[0]!.trim()))
+        ? ','
+        : ' '
+  const { data } = Papa.parse<string[]>(
+    delimiter === ' ' ? trimmed.replace(/[ ]+/g, ' ') : trimmed,
+    { delimiter, skipEmptyLines: 'greedy' },
+  )
   const rows = data.map((row) => row.map((c) => c.trim()).filter((c) => c !== ''))
   const numeric = (c: string | undefined): boolean => c !== undefined && /\d/.test(c)
   const start = rows[0] && !rows[0].some(numeric) ? 1 : 0
   const understood = rows.slice(start).map((row, i) => {
     const line = `Line ${i + 1 + start}`
-    if (row.length !== 2) throw new EchtError('bad-pairs', `${line} holds ${row.length} values: each needs a ${columns.names[0]} and a ${columns.names[1]}. With decimal commas, part the columns by a tab or a semicolon.`)
-    const read = (cell: string, unit: string, name: string): number => { try { return parseQuantity(cell, unit) } catch (error) { throw new EchtError('bad-pairs', `${line}, ${name}: ${(error as Error).message}`) } }
-    return { line, first: read(row[0]!, columns.firstUnit, columns.names[0]), second: read(row[1]!, columns.secondUnit, columns.names[1]), firstTyped: row[0]!, secondTyped: row[1]! }
+    if (row.length !== 2)
+      throw new EchtError(
+        'bad-pairs',
+        `${line} holds ${row.length} values: each needs a ${columns.names[0]} and a ${columns.names[1]}. With decimal commas, part the columns by a tab or a semicolon.`,
+      )
+    const read = (cell: string, unit: string, name: string): number => {
+      try {
+        return parseQuantity(cell, unit)
+      } catch (error) {
+        throw new EchtError('bad-pairs', `${line}, ${name}: ${(error as Error).message}`)
+      }
+    }
+    return {
+      line,
+      first: read(row[0]!, columns.firstUnit, columns.names[0]),
+      second: read(row[1]!, columns.secondUnit, columns.names[1]),
+      firstTyped: row[0]!,
+      secondTyped: row[1]!,
+    }
   })
-  if (understood.length === 0) throw new EchtError('bad-pairs', 'Only a header was pasted: copy the numbers with it.')
+  if (understood.length === 0)
+    throw new EchtError('bad-pairs', 'Only a header was pasted: copy the numbers with it.')
   const bad = understood.find((p) => columns.first(p.first) ?? columns.second(p.second))
   if (bad) {
     const swapped = understood.every((p) => !columns.first(p.second) && !columns.second(p.first))
-    if (swapped) throw new EchtError('swapped-columns', `The columns look swapped: the ${columns.names[0]} comes first, then the ${columns.names[1]}. Exchange them and paste again.`)
+    if (swapped)
+      throw new EchtError(
+        'swapped-columns',
+        `The columns look swapped: the ${columns.names[0]} comes first, then the ${columns.names[1]}. Exchange them and paste again.`,
+      )
     const first = columns.first(bad.first)
-    throw new EchtError('bad-pairs', `${bad.line}, ${first ? columns.names[0] : columns.names[1]} ${first ? bad.firstTyped : bad.secondTyped}: ${first ?? columns.second(bad.second)}`)
+    throw new EchtError(
+      'bad-pairs',
+      `${bad.line}, ${first ? columns.names[0] : columns.names[1]} ${first ? bad.firstTyped : bad.secondTyped}: ${first ?? columns.second(bad.second)}`,
+    )
   }
   return understood.map(({ line: _, ...pair }) => pair)
 }

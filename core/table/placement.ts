@@ -12,30 +12,73 @@ import { leastError as roundingError } from './values.ts'
  * On the curve: knots on f itself, or its nearest step.
  * Returns indices of places, the first and the last among them.
  */
-export function placeKnots(samples: Samples, intervals: number, options: { onCurve: boolean; yStep?: number | undefined }, startError: number): number[] {
-  const free = searchError(samples, intervals, { onCurve: options.onCurve }, Math.max(startError, roundingError(samples)), 0.25, options.yStep === undefined ? 10 : 7)
+export function placeKnots(
+  samples: Samples,
+  intervals: number,
+  options: { onCurve: boolean; yStep?: number | undefined },
+  startError: number,
+): number[] {
+  const free = searchError(
+    samples,
+    intervals,
+    { onCurve: options.onCurve },
+    Math.max(startError, roundingError(samples)),
+    0.25,
+    options.yStep === undefined ? 10 : 7,
+  )
   // steps can cost up to half a step on top of what free values reach
-  const { path } = options.yStep === undefined ? free : searchError(samples, intervals, options, free.error + options.yStep / 4, options.yStep / free.error / 2, 5)
+  const { path } =
+    options.yStep === undefined
+      ? free
+      : searchError(
+          samples,
+          intervals,
+          options,
+          free.error + options.yStep / 4,
+          options.yStep / free.error / 2,
+          5,
+        )
   return fillUp(path, samples, intervals)
 }
 
 /** Bisection on E from a first guess: widened or narrowed by `ratio` until it brackets, then halved `halvings` times. */
-function searchError(samples: Samples, intervals: number, options: Omit<Rule, 'E'>, start: number, ratio: number, halvings: number): { path: number[]; error: number } {
+function searchError(
+  samples: Samples,
+  intervals: number,
+  options: Omit<Rule, 'E'>,
+  start: number,
+  ratio: number,
+  halvings: number,
+): { path: number[]; error: number } {
   const scratch = scratchFor(samples)
-  const tryWith = (E: number): number[] | undefined => reach(samples, intervals, { ...options, E }, scratch)
+  const tryWith = (E: number): number[] | undefined =>
+    reach(samples, intervals, { ...options, E }, scratch)
   const factor = 1 + Math.min(1, Math.max(0.01, ratio))
-  let high = start, path = tryWith(high), low: number
+  let high = start,
+    path = tryWith(high),
+    low: number
   if (path) {
     low = high / factor
-    for (let better = tryWith(low); better && low > roundingError(samples); better = tryWith(low)) { path = better; high = low; low /= factor }
+    for (let better = tryWith(low); better && low > roundingError(samples); better = tryWith(low)) {
+      path = better
+      high = low
+      low /= factor
+    }
   } else {
     low = high
-    for (let step = 0; !path && step < 400; step++) { low = high; high *= factor; path = tryWith(high) }
+    for (let step = 0; !path && step < 400; step++) {
+      low = high
+      high *= factor
+      path = tryWith(high)
+    }
   }
   for (let step = 0; step < halvings; step++) {
     const middle = (low + high) / 2
     const found = tryWith(middle)
-    if (found) { high = middle; path = found } else low = middle
+    if (found) {
+      high = middle
+      path = found
+    } else low = middle
   }
   return { path: path ?? [0, samples.x.length - 1], error: high }
 }
@@ -48,8 +91,17 @@ type Wall = -1 | 0 | 1
 /** States kept a wall: the furthest, and nearer ones that a step fits better. */
 const KEPT = 3
 
-function reach(samples: Samples, intervals: number, rule: Rule, scratch: Scratch): number[] | undefined {
-  const walls: readonly Wall[] = rule.onCurve ? [0] : rule.yStep === undefined ? [-1, 0, 1] : [-1, 1]
+function reach(
+  samples: Samples,
+  intervals: number,
+  rule: Rule,
+  scratch: Scratch,
+): number[] | undefined {
+  const walls: readonly Wall[] = rule.onCurve
+    ? [0]
+    : rule.yStep === undefined
+      ? [-1, 0, 1]
+      : [-1, 1]
   const end = samples.knots.length - 1
   let states: State[] = []
   for (const wall of walls) {
@@ -59,7 +111,8 @@ function reach(samples: Samples, intervals: number, rule: Rule, scratch: Scratch
   for (let k = 1; k <= intervals; k++) {
     const found = walls.map((): State[] => [])
     for (const state of states) {
-      if (lookAhead(samples, state, walls, rule, found, scratch)) return trace({ knot: end, y: 0, from: state }, samples)
+      if (lookAhead(samples, state, walls, rule, found, scratch))
+        return trace({ knot: end, y: 0, from: state }, samples)
     }
     states = found.flatMap((states, w) => keep(states, walls[w]!, samples, rule))
     if (states.length === 0) return undefined
@@ -70,7 +123,12 @@ function reach(samples: Samples, intervals: number, rule: Rule, scratch: Scratch
 /** The value a knot takes at a place with value f: NaN when no step lies in the tunnel there. */
 function standAt(f: number, wall: Wall, { E, yStep }: Rule): number {
   if (yStep === undefined) return f + wall * E
-  const steps = wall < 0 ? Math.ceil((f - E) / yStep - 1e-9) : wall > 0 ? Math.floor((f + E) / yStep + 1e-9) : Math.round(f / yStep)
+  const steps =
+    wall < 0
+      ? Math.ceil((f - E) / yStep - 1e-9)
+      : wall > 0
+        ? Math.floor((f + E) / yStep + 1e-9)
+        : Math.round(f / yStep)
   const y = steps * yStep
   return Math.abs(y - f) <= E * (1 + 1e-9) ? y : NaN
 }
@@ -102,46 +160,84 @@ const LOOK_BACK = 48
 // interval; it only shrinks. The sweep is the inner loop of everything, so it only notes the interval at each
 // place, in scratch arrays that are made once; which knots can be reached is then read off from the far end.
 // Returns true when the last place can be reached.
-function lookAhead(samples: Samples, state: State, walls: readonly Wall[], rule: Rule, found: State[][], scratch: Scratch): boolean {
+function lookAhead(
+  samples: Samples,
+  state: State,
+  walls: readonly Wall[],
+  rule: Rule,
+  found: State[][],
+  scratch: Scratch,
+): boolean {
   const { x, f, knots } = samples
   const { E, yStep } = rule
   const { lows, highs } = scratch
-  const i = knots[state.knot]!, x0 = x[i]!, y0 = state.y, last = x.length - 1
-  let low = -Infinity, high = Infinity, end = i + 1
+  const i = knots[state.knot]!,
+    x0 = x[i]!,
+    y0 = state.y,
+    last = x.length - 1
+  let low = -Infinity,
+    high = Infinity,
+    end = i + 1
   for (; end <= last; end++) {
-    const dx = x[end]! - x0, rise = f[end]! - y0
-    lows[end] = low; highs[end] = high
-    const down = (rise - E) / dx, up = (rise + E) / dx
+    const dx = x[end]! - x0,
+      rise = f[end]! - y0
+    lows[end] = low
+    highs[end] = high
+    const down = (rise - E) / dx,
+      up = (rise + E) / dx
     if (down > low) low = down
     if (up < high) high = up
     if (low > high) break
   }
-  if (end > last && !rule.onCurve && (yStep === undefined || endStepFits(y0, x[last]! - x0, low, high, yStep))) return true
+  if (
+    end > last &&
+    !rule.onCurve &&
+    (yStep === undefined || endStepFits(y0, x[last]! - x0, low, high, yStep))
+  )
+    return true
   const farthest = scratch.knotBefore[Math.min(end, last)]!
   for (let w = 0; w < walls.length; w++) {
-    let closest = Infinity, kept = 0, seen = 0
+    let closest = Infinity,
+      kept = 0,
+      seen = 0
     for (let knot = farthest; knot > state.knot && kept < KEPT && seen < LOOK_BACK; knot--) {
-      const j = knots[knot]!, dx = x[j]! - x0
+      const j = knots[knot]!,
+        dx = x[j]! - x0
       const y = standAt(f[j]!, walls[w]!, rule)
-      const slope = (y - y0) / dx, slack = (1e-12 * E) / dx
+      const slope = (y - y0) / dx,
+        slack = (1e-12 * E) / dx
       if (slope >= lows[j]! - slack && slope <= highs[j]! + slack) {
         const off = yStep === undefined ? 0 : Math.abs(y - f[j]! - walls[w]! * E)
-        if (off < closest) { closest = off; kept++; found[w]!.push({ knot, y, from: state }) }
+        if (off < closest) {
+          closest = off
+          kept++
+          found[w]!.push({ knot, y, from: state })
+        }
         // on the curve the end is a knot like any other
         if (rule.onCurve && knot === knots.length - 1) return true
       }
-      if (kept > 0) { seen++; if (yStep === undefined) break }
+      if (kept > 0) {
+        seen++
+        if (yStep === undefined) break
+      }
     }
   }
   return false
 }
 
-type Scratch = { lows: Float64Array; highs: Float64Array; /** last knot at or before each place */ knotBefore: Int32Array }
+type Scratch = {
+  lows: Float64Array
+  highs: Float64Array
+  /** last knot at or before each place */ knotBefore: Int32Array
+}
 
 function scratchFor(samples: Samples): Scratch {
   const n = samples.x.length
   const knotBefore = new Int32Array(n)
-  for (let j = 0, k = 0; j < n; j++) { while (k + 1 < samples.knots.length && samples.knots[k + 1]! <= j) k++; knotBefore[j] = k }
+  for (let j = 0, k = 0; j < n; j++) {
+    while (k + 1 < samples.knots.length && samples.knots[k + 1]! <= j) k++
+    knotBefore[j] = k
+  }
   return { lows: new Float64Array(n), highs: new Float64Array(n), knotBefore }
 }
 
@@ -153,11 +249,16 @@ function fillUp(path: number[], samples: Samples, intervals: number): number[] {
   const out = path.slice()
   const places = [...samples.knots]
   while (out.length - 1 < intervals) {
-    const widest = out.slice(1).map((end, i) => ({ i, start: out[i]!, end })).sort((a, b) => b.end - b.start - (a.end - a.start))
-    const split = widest.map(({ i, start, end }) => {
-      const inside = places.filter((p) => p > start && p < end)
-      return { i, at: inside[Math.floor(inside.length / 2)] }
-    }).find((s) => s.at !== undefined)
+    const widest = out
+      .slice(1)
+      .map((end, i) => ({ i, start: out[i]!, end }))
+      .sort((a, b) => b.end - b.start - (a.end - a.start))
+    const split = widest
+      .map(({ i, start, end }) => {
+        const inside = places.filter((p) => p > start && p < end)
+        return { i, at: inside[Math.floor(inside.length / 2)] }
+      })
+      .find((s) => s.at !== undefined)
     if (!split) break
     out.splice(split.i + 1, 0, split.at!)
   }

@@ -7,7 +7,13 @@ import { splitByCell, type Cells } from './values.ts'
  * of a pair of neighbours is its interval's worst error). `free` are the best values without steps and
  * `error` theirs. Shape: one value a cell.
  */
-export function valuesOnSteps(x: readonly number[], samples: Samples, free: readonly number[], error: number, yStep: number): { y: number[]; error: number } {
+export function valuesOnSteps(
+  x: readonly number[],
+  samples: Samples,
+  free: readonly number[],
+  error: number,
+  yStep: number,
+): { y: number[]; error: number } {
   const cells = splitByCell(x, samples)
   // rounding the free values costs at most half a step, so nothing beyond error + yStep/2 need be tried
   const bound = error + yStep / 2
@@ -27,13 +33,17 @@ export function valuesOnSteps(x: readonly number[], samples: Samples, free: read
   for (let c = 0; c + 1 < cells.count; c++) {
     const from: number[] = []
     const next = options[c + 1]!.map((y1, j) => {
-      let best = Infinity, chosen = 0
+      let best = Infinity,
+        chosen = 0
       const end = c + 2 === cells.count ? heldError(cells, 1, y1) : 0
       options[c]!.forEach((y0, i) => {
         const start = Math.max(cost[i]!, end)
         if (start >= best) return
         const total = Math.max(start, intervalError(cells, c, y0, y1, best))
-        if (total < best) { best = total; chosen = i }
+        if (total < best) {
+          best = total
+          chosen = i
+        }
       })
       from[j] = chosen
       return best
@@ -61,11 +71,15 @@ const heldError = (cells: Cells, end: 0 | 1, y: number): number => {
 
 /** Worst error of one interval; stops early once it is no better than `enough`. */
 function intervalError(cells: Cells, c: number, y0: number, y1: number, enough: number): number {
-  const t = cells.t[c]!, f = cells.f[c]!
+  const t = cells.t[c]!,
+    f = cells.f[c]!
   let worst = 0
   for (let m = 0; m < t.length; m++) {
     const e = Math.abs(y0 + (y1 - y0) * t[m]! - f[m]!)
-    if (e > worst) { worst = e; if (worst >= enough) return worst }
+    if (e > worst) {
+      worst = e
+      if (worst >= enough) return worst
+    }
   }
   return worst
 }

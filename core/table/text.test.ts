@@ -1,43 +1,96 @@
 import { describe, expect, it } from 'vitest'
-import { fromDeviceOrder, inert, readTable, toDeviceOrder, writeTable, type TableNote } from './index.ts'
+import {
+  fromDeviceOrder,
+  inert,
+  readTable,
+  toDeviceOrder,
+  writeTable,
+  type TableNote,
+} from './index.ts'
 
 const table = { x: [0.15, 0.4, 4.5], y: [125, 92.3, -10] }
-const note: TableNote = { sensor: '=HYPERLINK("x") */ #include', device: 'Engine unit pin 14', axisUnit: 'V', valueUnit: '°C', axisStep: 0.01, valueStep: 0.1, worstError: 0.1234, date: '2026-11-24' }
+const note: TableNote = {
+  sensor: '=HYPERLINK("x") */ #include',
+  device: 'Engine unit pin 14',
+  axisUnit: 'V',
+  valueUnit: '°C',
+  axisStep: 0.01,
+  valueStep: 0.1,
+  worstError: 0.1234,
+  date: '2026-11-24',
+}
 
 describe('writeTable', () => {
   it('writes each format with just the decimals of the steps', () => {
-    expect(writeTable(table, note, 'csv')).toBe('axis V,value °C\n0.15,125.0\n0.40,92.3\n4.50,-10.0\n')
+    expect(writeTable(table, note, 'csv')).toBe(
+      'axis V,value °C\n0.15,125.0\n0.40,92.3\n4.50,-10.0\n',
+    )
     expect(writeTable(table, note, 'tsv')).toBe('0.15\t125.0\n0.40\t92.3\n4.50\t-10.0\n')
-    expect(JSON.parse(writeTable(table, note, 'json'))).toMatchObject({ x: table.x, y: table.y, axisUnit: 'V', worstError: 0.1234 })
+    expect(JSON.parse(writeTable(table, note, 'json'))).toMatchObject({
+      x: table.x,
+      y: table.y,
+      axisUnit: 'V',
+      worstError: 0.1234,
+    })
   })
   it('writes a C array whose comment nothing typed can end', () => {
     const c = writeTable(table, note, 'c')
-    expect(c).toContain('static const float sensor_value[SENSOR_CELLS] = { 125.0f, 92.3f, -10.0f };')
+    expect(c).toContain(
+      'static const float sensor_value[SENSOR_CELLS] = { 125.0f, 92.3f, -10.0f };',
+    )
     expect(c).toContain('worst error 0.123 °C')
     expect(c).toContain('2026-11-24')
     expect(c.indexOf('*/')).toBe(c.lastIndexOf('*/'))
-    expect(writeTable({ x: [0, 512], y: [1, 2] }, { ...note, axisStep: 1, valueStep: 1 }, 'c')).toContain('{ 0.0f, 512.0f }')
+    expect(
+      writeTable({ x: [0, 512], y: [1, 2] }, { ...note, axisStep: 1, valueStep: 1 }, 'c'),
+    ).toContain('{ 0.0f, 512.0f }')
   })
-  it.each(['=1+1', '+A1', '-A1', '@SUM(A1)', '\t=1', '\r=1'])('makes %j inert', (text) => { expect(inert(text)[0]).toBe("'") })
-  it('leaves numbers and plain words alone', () => { expect([inert('-10.5'), inert('Coolant')]).toEqual(['-10.5', 'Coolant']) })
+  it.each(['=1+1', '+A1', '-A1', '@SUM(A1)', '\t=1', '\r=1'])('makes %j inert', (text) => {
+    expect(inert(text)[0]).toBe("'")
+  })
+  it('leaves numbers and plain words alone', () => {
+    expect([inert('-10.5'), inert('Coolant')]).toEqual(['-10.5', 'Coolant'])
+  })
   it('lets no cell of a CSV begin a formula', () => {
-    for (const cell of writeTable(table, { ...note, axisUnit: '=cmd|calc' }, 'csv').split(/[,\n]/)) expect(cell.replace(/^"/, '')).not.toMatch(/^[=@+]|^-[^\d]/)
+    for (const cell of writeTable(table, { ...note, axisUnit: '=cmd|calc' }, 'csv').split(/[,\n]/))
+      expect(cell.replace(/^"/, '')).not.toMatch(/^[=@+]|^-[^\d]/)
   })
 })
 
 describe('readTable', () => {
   it.each([
-    ['tabs', '0.15\t125\n0.4\t92.3\n4.5\t-10'], ['commas and a header', 'V,°C\n0.15,125\n0.40,92.3\n4.50,-10'], ['semicolons and decimal commas', '0,15;125\n0,40;92,3\n4,50;-10'], ['spaces', '0.15 125\n0.4   92.3\n4.5 -10'],
-    ['two rows', '0.15\t0.4\t4.5\n125\t92.3\t-10'], ['falling order', '4.5\t-10\n0.4\t92.3\n0.15\t125'], ['its own JSON', JSON.stringify(table)], ['decimal commas with three places', '0,150\t125\n0,400\t92,300\n4,500\t-10'],
-  ])('takes %s', (_, text) => { expect(readTable(text)).toEqual(table) })
-  it('reads back every format it writes, but C', () => {
-    for (const format of ['csv', 'tsv', 'json'] as const) expect(readTable(writeTable(table, note, format))).toEqual(table)
+    ['tabs', '0.15\t125\n0.4\t92.3\n4.5\t-10'],
+    ['commas and a header', 'V,°C\n0.15,125\n0.40,92.3\n4.50,-10'],
+    ['semicolons and decimal commas', '0,15;125\n0,40;92,3\n4,50;-10'],
+    ['spaces', '0.15 125\n0.4   92.3\n4.5 -10'],
+    ['two rows', '0.15\t0.4\t4.5\n125\t92.3\t-10'],
+    ['falling order', '4.5\t-10\n0.4\t92.3\n0.15\t125'],
+    ['its own JSON', JSON.stringify(table)],
+    ['decimal commas with three places', '0,150\t125\n0,400\t92,300\n4,500\t-10'],
+  ])('takes %s', (_, text) => {
+    expect(readTable(text)).toEqual(table)
   })
-  const expectRanges = { axisRange: [0, 5] as [number, number], valueRange: [-50, 200] as [number, number] }
+  it('reads back every format it writes, but C', () => {
+    for (const format of ['csv', 'tsv', 'json'] as const)
+      expect(readTable(writeTable(table, note, format))).toEqual(table)
+  })
+  const expectRanges = {
+    axisRange: [0, 5] as [number, number],
+    valueRange: [-50, 200] as [number, number],
+  }
   it.each([
-    ['bad-table', ''], ['bad-table', '1\t2\t3\n4\t5\t6\n7\t8\t9'], ['bad-table', '1\t2'], ['bad-table', '{"x":[1'], ['bad-table', '1\t1\n1\t2'], ['bad-table', '100\t900\n200\t800'], ['swapped-columns', '125\t0.15\n92\t0.4\n-10\t4.5'],
-    ['bad-table', 'x'.repeat(300_000)], ['bad-table', 'only words here'],
-  ])('refuses %s', (code, text) => { expect(() => readTable(text, expectRanges)).toThrow(expect.objectContaining({ code })) })
+    ['bad-table', ''],
+    ['bad-table', '1\t2\t3\n4\t5\t6\n7\t8\t9'],
+    ['bad-table', '1\t2'],
+    ['bad-table', '{"x":[1'],
+    ['bad-table', '1\t1\n1\t2'],
+    ['bad-table', '100\t900\n200\t800'],
+    ['swapped-columns', '125\t0.15\n92\t0.4\n-10\t4.5'],
+    ['bad-table', 'x'.repeat(300_000)],
+    ['bad-table', 'only words here'],
+  ])('refuses %s', (code, text) => {
+    expect(() => readTable(text, expectRanges)).toThrow(expect.objectContaining({ code }))
+  })
 })
 
 it('goes to the device’s unit and order and back', () => {
@@ -45,5 +98,7 @@ it('goes to the device’s unit and order and back', () => {
   const there = toDeviceOrder(table, spec)
   expect(there.x).toEqual([4.5, 0.4, 0.15])
   expect(there.y[0]).toBeCloseTo(14)
-  expect(fromDeviceOrder(readTable(there.x.map((x, i) => `${x}\t${there.y[i]}`).join('\n')), spec).y[2]).toBeCloseTo(-10)
+  expect(
+    fromDeviceOrder(readTable(there.x.map((x, i) => `${x}\t${there.y[i]}`).join('\n')), spec).y[2],
+  ).toBeCloseTo(-10)
 })

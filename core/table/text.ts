@@ -28,12 +28,25 @@ export const TABLE_FORMATS: { id: TableFormat; name: string; extension: string }
 
 /** A table in the device's unit and order as text. Numbers carry just the decimals of the device's steps. */
 export function writeTable(table: Table, note: TableNote, format: TableFormat): string {
-  const x = table.x.map((v) => onStep(v, note.axisStep)), y = table.y.map((v) => onStep(v, note.valueStep))
+  const x = table.x.map((v) => onStep(v, note.axisStep)),
+    y = table.y.map((v) => onStep(v, note.valueStep))
   switch (format) {
-    case 'csv': return Papa.unparse([[`axis ${note.axisUnit}`, `value ${note.valueUnit}`].map(inert), ...x.map((v, i) => [v, y[i]!])], { newline: '\n' }) + '\n'
-    case 'tsv': return x.map((v, i) => `${v}\t${y[i]}`).join('\n') + '\n'
-    case 'json': return `${JSON.stringify({ ...note, x: x.map(Number), y: y.map(Number) }, null, 2)}\n`
-    case 'c': return cArray(x, y, note)
+    case 'csv':
+      return (
+        Papa.unparse(
+          [
+            [`axis ${note.axisUnit}`, `value ${note.valueUnit}`].map(inert),
+            ...x.map((v, i) => [v, y[i]!]),
+          ],
+          { newline: '\n' },
+        ) + '\n'
+      )
+    case 'tsv':
+      return x.map((v, i) => `${v}\t${y[i]}`).join('\n') + '\n'
+    case 'json':
+      return `${JSON.stringify({ ...note, x: x.map(Number), y: y.map(Number) }, null, 2)}\n`
+    case 'c':
+      return cArray(x, y, note)
   }
 }
 
@@ -41,10 +54,14 @@ export function writeTable(table: Table, note: TableNote, format: TableFormat): 
  * Text that a spreadsheet would take for a formula gets an apostrophe before it (OWASP, CSV injection).
  * Numbers are written as numbers: a leading minus there is no formula.
  */
-export const inert = (text: string): string => (/^[=+\-@\t\r]/.test(text) && !/^-?\d+(\.\d+)?$/.test(text) ? `'${text}` : text)
+export const inert = (text: string): string =>
+  /^[=+\-@\t\r]/.test(text) && !/^-?\d+(\.\d+)?$/.test(text) ? `'${text}` : text
 
 function onStep(value: number, step: number): string {
-  const decimals = Math.max(0, Math.min(9, (String(Number(step.toPrecision(6))).split('.')[1] ?? '').length))
+  const decimals = Math.max(
+    0,
+    Math.min(9, (String(Number(step.toPrecision(6))).split('.')[1] ?? '').length),
+  )
   const text = value.toFixed(decimals)
   return Number(text) === 0 ? text.replace('-', '') : text
 }
@@ -52,7 +69,8 @@ function onStep(value: number, step: number): string {
 function cArray(x: string[], y: string[], note: TableNote): string {
   // nothing typed by a person may end the comment
   const safe = (text: string): string => text.replace(/\*\//g, '* /').replace(/[\r\n\\]/g, ' ')
-  const list = (values: string[]): string => values.map((v) => (v.includes('.') ? `${v}f` : `${v}.0f`)).join(', ')
+  const list = (values: string[]): string =>
+    values.map((v) => (v.includes('.') ? `${v}f` : `${v}.0f`)).join(', ')
   return `/*
  * ${safe(note.sensor)} for ${safe(note.device)}
  * axis in ${safe(note.axisUnit)}, step ${note.axisStep}; value in ${safe(note.valueUnit)}, step ${note.valueStep}
@@ -70,52 +88,107 @@ static const float sensor_value[SENSOR_CELLS] = { ${list(y)} };
  * commas, semicolons or tabs; decimal commas where the separator allows; a header is passed over.
  * Returned with the axis ascending, in the units of the text. Throws `EchtError` `bad-table`, `swapped-columns`.
  */
-export function readTable(text: string, expect?: { axisRange: [number, number]; valueRange: [number, number] }): Table {
-  if (text.length > 200_000) throw new EchtError('bad-table', `The text holds ${text.length} characters: a table has at most a few hundred cells. This is some other file.`)
+export function readTable(
+  text: string,
+  expect?: { axisRange: [number, number]; valueRange: [number, number] },
+): Table {
+  if (text.length > 200_000)
+    throw new EchtError(
+      'bad-table',
+      `The text holds ${text.length} characters: a table has at most a few hundred cells. This is some other file.`,
+    )
   const trimmed = text.trim()
-  if (trimmed === '') throw new EchtError('bad-table', 'Nothing was pasted: copy two columns, axis and value, and paste them here.')
+  if (trimmed === '')
+    throw new EchtError(
+      'bad-table',
+      'Nothing was pasted: copy two columns, axis and value, and paste them here.',
+    )
   if (trimmed.startsWith('{')) return ascending(fromJson(trimmed), expect)
-  const delimiter = trimmed.includes('\t') ? '\t' : trimmed.includes(';') ? ';' : trimmed.includes(',') ? ',' : ' '
-  const { data } = Papa.parse<string[]>(delimiter === ' ' ? trimmed.replace(/ +/g, ' ') : trimmed, { delimiter, skipEmptyLines: 'greedy' })
-  const isNumber = (cell: string | undefined): boolean => cell !== undefined && /^'?[+-]?\s*[\d.,]+(e[+-]?\d+)?$/i.test(cell.trim())
+  const delimiter = trimmed.includes('\t')
+    ? '\t'
+    : trimmed.includes(';')
+      ? ';'
+      : trimmed.includes(',')
+        ? ','
+        : ' '
+  const { data } = Papa.parse<string[]>(delimiter === ' ' ? trimmed.replace(/ +/g, ' ') : trimmed, {
+    delimiter,
+    skipEmptyLines: 'greedy',
+  })
+  const isNumber = (cell: string | undefined): boolean =>
+    cell !== undefined && /^'?[+-]?\s*[\d.,]+(e[+-]?\d+)?$/i.test(cell.trim())
   const rows = data.filter((row) => row.some(isNumber))
   const numbers = rows.map((row) => row.map((c) => c.trim()).filter(isNumber))
   // where a comma does not part columns it is a decimal one: nobody writes thousands into a table
-  const read = (cell: string): number => cellNumber(delimiter === ',' ? cell : cell.replace(',', '.'))
-  if (rows.length === 2 && numbers[0]!.length > 2) return ascending({ x: numbers[0]!.map(read), y: numbers[1]!.map(read) }, expect)
+  const read = (cell: string): number =>
+    cellNumber(delimiter === ',' ? cell : cell.replace(',', '.'))
+  if (rows.length === 2 && numbers[0]!.length > 2)
+    return ascending({ x: numbers[0]!.map(read), y: numbers[1]!.map(read) }, expect)
   rows.forEach((_, i) => {
-    if (numbers[i]!.length !== 2) throw new EchtError('bad-table', `Row ${i + 1} holds ${numbers[i]!.length} numbers: each row needs an axis and a value. With decimal commas, separate the columns by a tab or a semicolon.`)
+    if (numbers[i]!.length !== 2)
+      throw new EchtError(
+        'bad-table',
+        `Row ${i + 1} holds ${numbers[i]!.length} numbers: each row needs an axis and a value. With decimal commas, separate the columns by a tab or a semicolon.`,
+      )
   })
-  return ascending({ x: numbers.map((r) => read(r[0]!)), y: numbers.map((r) => read(r[1]!)) }, expect)
+  return ascending(
+    { x: numbers.map((r) => read(r[0]!)), y: numbers.map((r) => read(r[1]!)) },
+    expect,
+  )
 }
 
-const cellNumber = (cell: string): number => parseQuantity(cell.replace(/^'/, '').replace(/\s/g, ''), 'counts')
+const cellNumber = (cell: string): number =>
+  parseQuantity(cell.replace(/^'/, '').replace(/\s/g, ''), 'counts')
 
 function fromJson(text: string): Table {
   let data: { x?: unknown; y?: unknown }
-  try { data = JSON.parse(text) as typeof data } catch { throw new EchtError('bad-table', 'The text begins like JSON but is cut short: copy it again.') }
+  try {
+    data = JSON.parse(text) as typeof data
+  } catch {
+    throw new EchtError('bad-table', 'The text begins like JSON but is cut short: copy it again.')
+  }
   const list = (v: unknown): number[] => (Array.isArray(v) ? v.map(Number) : [])
   return { x: list(data.x), y: list(data.y) }
 }
 
-function ascending(table: Table, expect?: { axisRange: [number, number]; valueRange: [number, number] }): Table {
+function ascending(
+  table: Table,
+  expect?: { axisRange: [number, number]; valueRange: [number, number] },
+): Table {
   const order = table.x.map((_, i) => i).sort((a, b) => table.x[a]! - table.x[b]!)
-  const sorted = table.x.length === table.y.length ? { x: order.map((i) => table.x[i]!), y: order.map((i) => table.y[i]!) } : table
+  const sorted =
+    table.x.length === table.y.length
+      ? { x: order.map((i) => table.x[i]!), y: order.map((i) => table.y[i]!) }
+      : table
   requireTable(sorted)
   if (expect) {
-    const share = (v: number[], [low, high]: [number, number]): number => v.filter((n) => n >= low && n <= high).length / v.length
+    const share = (v: number[], [low, high]: [number, number]): number =>
+      v.filter((n) => n >= low && n <= high).length / v.length
     const straight = Math.min(share(sorted.x, expect.axisRange), share(sorted.y, expect.valueRange))
     const swapped = Math.min(share(sorted.y, expect.axisRange), share(sorted.x, expect.valueRange))
-    if (straight < 0.8 && swapped > straight) throw new EchtError('swapped-columns', 'The columns look swapped: the first must be the axis, the second the value. Exchange them and paste again.')
-    if (straight < 0.5) throw new EchtError('bad-table', `Most numbers lie outside the device's axis (${expect.axisRange.join(' to ')}) or values (${expect.valueRange.join(' to ')}): check the units.`)
+    if (straight < 0.8 && swapped > straight)
+      throw new EchtError(
+        'swapped-columns',
+        'The columns look swapped: the first must be the axis, the second the value. Exchange them and paste again.',
+      )
+    if (straight < 0.5)
+      throw new EchtError(
+        'bad-table',
+        `Most numbers lie outside the device's axis (${expect.axisRange.join(' to ')}) or values (${expect.valueRange.join(' to ')}): check the units.`,
+      )
   }
   return sorted
 }
 
 /** A table in the unit and order its device lists it, from one in the core's unit with the axis ascending; and back. */
-export function toDeviceOrder(table: Table, spec: { valueUnit: string; direction: 'rising' | 'falling' }): Table {
+export function toDeviceOrder(
+  table: Table,
+  spec: { valueUnit: string; direction: 'rising' | 'falling' },
+): Table {
   const y = table.y.map((v) => convertFromCore(v, spec.valueUnit))
-  return spec.direction === 'falling' ? { x: [...table.x].reverse(), y: y.reverse() } : { x: [...table.x], y }
+  return spec.direction === 'falling'
+    ? { x: [...table.x].reverse(), y: y.reverse() }
+    : { x: [...table.x], y }
 }
 
 export function fromDeviceOrder(table: Table, spec: { valueUnit: string }): Table {

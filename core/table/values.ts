@@ -6,22 +6,34 @@ import { nearestIndex, type Samples } from './samples.ts'
  * for a given error the set of values a cell may take, given all before it, is one interval: bisection on
  * the error with those intervals passed from cell to cell finds the optimum without a general solver.
  */
-export function bestValues(x: readonly number[], samples: Samples, startError: number): { y: number[]; error: number } {
+export function bestValues(
+  x: readonly number[],
+  samples: Samples,
+  startError: number,
+): { y: number[]; error: number } {
   const cells = splitByCell(x, samples)
-  let high = Math.max(startError, leastError(samples)), values = feasible(cells, high)
-  for (let step = 0; !values && step < 200; step++) { high *= 2; values = feasible(cells, high) }
+  let high = Math.max(startError, leastError(samples)),
+    values = feasible(cells, high)
+  for (let step = 0; !values && step < 200; step++) {
+    high *= 2
+    values = feasible(cells, high)
+  }
   let low = 0
   for (let step = 0; step < 40 && high - low > 1e-4 * high; step++) {
     const middle = low === 0 ? high / 2 : (low + high) / 2
     const found = feasible(cells, middle)
-    if (found) { high = middle; values = found } else low = middle
+    if (found) {
+      high = middle
+      values = found
+    } else low = middle
     if (high <= leastError(samples)) break
   }
   return { y: values!, error: high }
 }
 
 /** Below this an error is rounding: a straight curve has a table without error, and no search finds exactly 0. */
-export const leastError = (samples: Samples): number => 1e-12 * samples.f.reduce((most, v) => Math.max(most, Math.abs(v)), 1e-12)
+export const leastError = (samples: Samples): number =>
+  1e-12 * samples.f.reduce((most, v) => Math.max(most, Math.abs(v)), 1e-12)
 
 /** Samples sorted into the intervals of an axis: t is the share of the way to the next cell. Beyond the ends the end cells hold. */
 export type Cells = {
@@ -36,21 +48,36 @@ export type Cells = {
 }
 
 export function splitByCell(x: readonly number[], samples: Samples): Cells {
-  const n = samples.x.length, last = x.length - 1
-  const held: [number, number][] = [[Infinity, -Infinity], [Infinity, -Infinity]]
-  const hold = (end: 0 | 1, f: number): void => { held[end] = [Math.min(held[end]![0], f), Math.max(held[end]![1], f)] }
-  const t: Float64Array[] = [], f: Float64Array[] = []
+  const n = samples.x.length,
+    last = x.length - 1
+  const held: [number, number][] = [
+    [Infinity, -Infinity],
+    [Infinity, -Infinity],
+  ]
+  const hold = (end: 0 | 1, f: number): void => {
+    held[end] = [Math.min(held[end]![0], f), Math.max(held[end]![1], f)]
+  }
+  const t: Float64Array[] = [],
+    f: Float64Array[] = []
   let i = 0
   while (i < n && samples.x[i]! < x[0]!) hold(0, samples.f[i++]!)
   for (let c = 0; c < last; c++) {
-    const start = i, width = x[c + 1]! - x[c]!
+    const start = i,
+      width = x[c + 1]! - x[c]!
     // the shared place belongs to both neighbours' polyline; it is enough to look at it once
-    while (i < n && (samples.x[i]! < x[c + 1]! || (c === last - 1 && samples.x[i]! <= x[last]!))) i++
+    while (i < n && (samples.x[i]! < x[c + 1]! || (c === last - 1 && samples.x[i]! <= x[last]!)))
+      i++
     t.push(samples.x.slice(start, i).map((v) => (v - x[c]!) / width))
     f.push(samples.f.slice(start, i))
   }
   while (i < n) hold(1, samples.f[i++]!)
-  return { count: x.length, t, f, held, nearest: x.map((v) => samples.f[nearestIndex(samples.x, v)]!) }
+  return {
+    count: x.length,
+    t,
+    f,
+    held,
+    nearest: x.map((v) => samples.f[nearestIndex(samples.x, v)]!),
+  }
 }
 
 /** One table within E, or undefined. */
@@ -86,30 +113,58 @@ const endSpan = (cells: Cells, end: 0 | 1, E: number): [number, number] => {
   return low > high ? FREE : [high - E, low + E]
 }
 const middleOf = ([low, high]: [number, number], otherwise: number): number =>
-  Number.isFinite(low) && Number.isFinite(high) ? (low + high) / 2 : Math.min(high, Math.max(low, otherwise))
+  Number.isFinite(low) && Number.isFinite(high)
+    ? (low + high) / 2
+    : Math.min(high, Math.max(low, otherwise))
 
 // Values y1 reachable over one interval from y0 in `from`. Highest and lowest allowed y1 both fall as y0
 // rises, so the ends of the answer come from the lowest and highest y0 that leave room; each is found by
 // Newton on the room, a concave function made of straight pieces.
-function passOn(t: Float64Array, f: Float64Array, E: number, from: [number, number], to: [number, number]): [number, number] | undefined {
+function passOn(
+  t: Float64Array,
+  f: Float64Array,
+  E: number,
+  from: [number, number],
+  to: [number, number],
+): [number, number] | undefined {
   let [a, b] = from
-  let capLow = to[0], capHigh = to[1]
+  let capLow = to[0],
+    capHigh = to[1]
   for (let m = 0; m < t.length; m++) {
     // at a cell itself the sample speaks of one value only
-    if (t[m]! < 1e-12) { a = Math.max(a, f[m]! - E); b = Math.min(b, f[m]! + E) }
-    if (t[m]! > 1 - 1e-12) { capLow = Math.max(capLow, f[m]! - E); capHigh = Math.min(capHigh, f[m]! + E) }
+    if (t[m]! < 1e-12) {
+      a = Math.max(a, f[m]! - E)
+      b = Math.min(b, f[m]! + E)
+    }
+    if (t[m]! > 1 - 1e-12) {
+      capLow = Math.max(capLow, f[m]! - E)
+      capHigh = Math.min(capHigh, f[m]! + E)
+    }
   }
   if (a > b || capLow > capHigh) return undefined
-  let allowedLow = 0, allowedHigh = 0, slopeLow = 0, slopeHigh = 0
+  let allowedLow = 0,
+    allowedHigh = 0,
+    slopeLow = 0,
+    slopeHigh = 0
   const look = (y0: number): number => {
-    allowedLow = capLow; allowedHigh = capHigh; slopeLow = 0; slopeHigh = 0
+    allowedLow = capLow
+    allowedHigh = capHigh
+    slopeLow = 0
+    slopeHigh = 0
     for (let m = 0; m < t.length; m++) {
       const share = t[m]!
       if (share < 1e-12) continue
       const base = f[m]! - (1 - share) * y0
-      const low = (base - E) / share, high = (base + E) / share
-      if (low > allowedLow) { allowedLow = low; slopeLow = 1 - 1 / share }
-      if (high < allowedHigh) { allowedHigh = high; slopeHigh = 1 - 1 / share }
+      const low = (base - E) / share,
+        high = (base + E) / share
+      if (low > allowedLow) {
+        allowedLow = low
+        slopeLow = 1 - 1 / share
+      }
+      if (high < allowedHigh) {
+        allowedHigh = high
+        slopeHigh = 1 - 1 / share
+      }
     }
     return allowedHigh - allowedLow
   }
@@ -118,11 +173,16 @@ function passOn(t: Float64Array, f: Float64Array, E: number, from: [number, numb
     const centre = f.length > 0 ? f[0]! : 0
     const wide = 1e3 * (E + (f.length > 0 ? Math.abs(f[f.length - 1]! - centre) : 0)) + 1
     if (f.length === 0) return [capLow, capHigh]
-    a = Math.max(a, centre - wide); b = Math.min(b, centre + wide)
+    a = Math.max(a, centre - wide)
+    b = Math.min(b, centre + wide)
   }
   const ends: number[] = []
-  for (const [start, side] of [[a, 1], [b, -1]] as const) {
-    let y0 = start, room = look(y0)
+  for (const [start, side] of [
+    [a, 1],
+    [b, -1],
+  ] as const) {
+    let y0 = start,
+      room = look(y0)
     for (let step = 0; room < 0; step++) {
       const slope = slopeHigh - slopeLow
       if (slope * side <= 0 || step > 60) return undefined

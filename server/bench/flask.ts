@@ -5,8 +5,13 @@ export type Scenario = 'ICE' | 'AIR' | 'KETTLE'
 
 const SHED_C = 18.2
 /** An invented sensor that nobody has a data sheet of. */
-export const FLASK_SENSOR: ThermistorCurve = { model: 'steinhart-hart', coefficients: [1.3012e-3, 2.6183e-4, 1.642e-7] }
-const SENSOR_LAG_S = 6, PROBE_LAG_S = 4, FLASK_COOLING_S = 2400
+export const FLASK_SENSOR: ThermistorCurve = {
+  model: 'steinhart-hart',
+  coefficients: [1.3012e-3, 2.6183e-4, 1.642e-7],
+}
+const SENSOR_LAG_S = 6,
+  PROBE_LAG_S = 4,
+  FLASK_COOLING_S = 2400
 const STEP_S = 0.5
 
 /**
@@ -28,9 +33,18 @@ export class Flask {
     this.clockMs = now()
   }
 
-  setScenario(scenario: Scenario): void { this.advance(); this.scenario = scenario; this.changedS = this.simulatedS }
-  setSpeed(speed: number): void { this.advance(); this.speed = speed }
-  getSpeed(): number { return this.speed }
+  setScenario(scenario: Scenario): void {
+    this.advance()
+    this.scenario = scenario
+    this.changedS = this.simulatedS
+  }
+  setSpeed(speed: number): void {
+    this.advance()
+    this.speed = speed
+  }
+  getSpeed(): number {
+    return this.speed
+  }
 
   private bathC(): number {
     const since = this.simulatedS - this.changedS
@@ -54,6 +68,12 @@ export class Flask {
     }
   }
 
-  sensorOhm(): number { this.advance(); return thermistorOhm(FLASK_SENSOR, this.sensorC) }
-  probe(): number { this.advance(); return this.probeC }
+  sensorOhm(): number {
+    this.advance()
+    return thermistorOhm(FLASK_SENSOR, this.sensorC)
+  }
+  probe(): number {
+    this.advance()
+    return this.probeC
+  }
 }

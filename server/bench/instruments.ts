@@ -9,7 +9,10 @@ const COUNTS = 40000
 const LEAD_OHM = 0.3
 const READING_MS = 40
 
-const delay = (ms: number): Promise<void> => new Promise((resolve) => { setTimeout(resolve, ms) })
+const delay = (ms: number): Promise<void> =>
+  new Promise((resolve) => {
+    setTimeout(resolve, ms)
+  })
 const scientific = (v: number): string => {
   const [mantissa, exponent] = v.toExponential(8).split('e') as [string, string]
   return `${v < 0 ? '' : '+'}${mantissa}E${exponent.startsWith('-') ? '-' : '+'}${exponent.replace(/[+-]/, '').padStart(2, '0')}`
@@ -18,15 +21,18 @@ const scientific = (v: number): string => {
 /** Commands that set the simulated flask; a real meter would answer them with an error. */
 const flaskCommands = (flask: Flask): Command[] => [
   {
-    header: 'SIMulate:SCENario', run: (argument) => {
+    header: 'SIMulate:SCENario',
+    run: (argument) => {
       const scenario = argument.toUpperCase()
-      if (!['ICE', 'AIR', 'KETTLE'].includes(scenario)) throw new ScpiError(-224, 'Illegal parameter value')
+      if (!['ICE', 'AIR', 'KETTLE'].includes(scenario))
+        throw new ScpiError(-224, 'Illegal parameter value')
       flask.setScenario(scenario as Scenario)
     },
   },
   { header: 'SIMulate:SCENario?', run: () => flask.scenario },
   {
-    header: 'SIMulate:SPEed', run: (argument) => {
+    header: 'SIMulate:SPEed',
+    run: (argument) => {
       const speed = Number(argument)
       if (argument === '') throw new ScpiError(-109, 'Missing parameter')
       if (!(speed >= 1 && speed <= 600)) throw new ScpiError(-222, 'Data out of range')
@@ -43,15 +49,27 @@ export function simulatedMeter(flask: Flask, seed = 1): ScpiParser {
   const read = async (): Promise<string> => {
     await delay(READING_MS)
     const ohm = (flask.sensorOhm() + LEAD_OHM) * (1 + 1e-4 * normal())
-    if (ohm > RANGES_OHM[range]!) { range = RANGES_OHM.findIndex((r) => ohm <= r); if (range < 0) range = RANGES_OHM.length - 1; return OVERLOAD }
+    if (ohm > RANGES_OHM[range]!) {
+      range = RANGES_OHM.findIndex((r) => ohm <= r)
+      if (range < 0) range = RANGES_OHM.length - 1
+      return OVERLOAD
+    }
     // down only well below, or it would hunt at the edge
-    if (range > 0 && ohm < 0.9 * RANGES_OHM[range - 1]!) { range -= 1; return OVERLOAD }
+    if (range > 0 && ohm < 0.9 * RANGES_OHM[range - 1]!) {
+      range -= 1
+      return OVERLOAD
+    }
     const digit = RANGES_OHM[range]! / COUNTS
     return scientific(Math.round(ohm / digit + 0.4 * normal()) * digit)
   }
   return new ScpiParser('ECHT,SIMULATED BENCH METER,0,1.0', [
-    { header: 'MEASure:RESistance?', run: read }, { header: 'MEASure:SCALar:RESistance?', run: read }, { header: 'READ?', run: read }, { header: 'FETCh?', run: read },
-    { header: 'CONFigure:RESistance', run: () => undefined }, { header: 'CONFigure?', run: () => '"RES"' }, ...flaskCommands(flask),
+    { header: 'MEASure:RESistance?', run: read },
+    { header: 'MEASure:SCALar:RESistance?', run: read },
+    { header: 'READ?', run: read },
+    { header: 'FETCh?', run: read },
+    { header: 'CONFigure:RESistance', run: () => undefined },
+    { header: 'CONFigure?', run: () => '"RES"' },
+    ...flaskCommands(flask),
   ])
 }
 
@@ -63,6 +81,10 @@ export function simulatedThermometer(flask: Flask, seed = 2): ScpiParser {
     return scientific(Math.round((flask.probe() + 0.15 + 0.01 * normal()) * 100) / 100)
   }
   return new ScpiParser('ECHT,SIMULATED REFERENCE THERMOMETER,0,1.0', [
-    { header: 'MEASure:TEMPerature?', run: read }, { header: 'READ?', run: read }, { header: 'FETCh?', run: read }, { header: 'CONFigure:TEMPerature', run: () => undefined }, ...flaskCommands(flask),
+    { header: 'MEASure:TEMPerature?', run: read },
+    { header: 'READ?', run: read },
+    { header: 'FETCh?', run: read },
+    { header: 'CONFigure:TEMPerature', run: () => undefined },
+    ...flaskCommands(flask),
   ])
 }

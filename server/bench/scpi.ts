@@ -4,7 +4,10 @@ export type Command = { header: string; run: (argument: string) => string | void
 /** An error with its SCPI-1999 number, for the instrument's queue. */
 export class ScpiError extends Error {
   readonly number: number
-  constructor(number: number, message: string) { super(message); this.number = number }
+  constructor(number: number, message: string) {
+    super(message)
+    this.number = number
+  }
 }
 
 const QUEUE_LENGTH = 16
@@ -21,27 +24,44 @@ export class ScpiParser {
   constructor(identity: string, commands: Command[]) {
     const common: Command[] = [
       { header: '*IDN?', run: () => identity },
-      { header: '*CLS', run: () => { this.errors.length = 0 } },
+      {
+        header: '*CLS',
+        run: () => {
+          this.errors.length = 0
+        },
+      },
       { header: '*RST', run: () => undefined },
       { header: '*OPC?', run: () => '1' },
       { header: 'SYSTem:ERRor?', run: () => this.errors.shift() ?? '0,"No error"' },
       { header: 'SYSTem:ERRor:NEXT?', run: () => this.errors.shift() ?? '0,"No error"' },
     ]
-    this.commands = [...common, ...commands].map((c) => ({ pattern: headerPattern(c.header), run: c.run }))
+    this.commands = [...common, ...commands].map((c) => ({
+      pattern: headerPattern(c.header),
+      run: c.run,
+    }))
   }
 
   /** The reply to one line, or null when there is none to give. */
   async take(line: string): Promise<string | null> {
     const text = line.replace(/[\r\n]+$/, '')
-    if (text.length > LONGEST_LINE) { this.fail(-363, 'Input buffer overrun'); return null }
-    if (/[\x00-\x08\x0e-\x1f\x7f-\uffff]/.test(text)) { this.fail(-101, 'Invalid character'); return null }
+    if (text.length > LONGEST_LINE) {
+      this.fail(-363, 'Input buffer overrun')
+      return null
+    }
+    if (/[\x00-\x08\x0e-\x1f\x7f-\uffff]/.test(text)) {
+      this.fail(-101, 'Invalid character')
+      return null
+    }
     const replies: string[] = []
     for (const part of text.split(';')) {
       const trimmed = part.trim()
       if (trimmed === '') continue
       const [, head = '', argument = ''] = /^(\S+)\s*(.*)$/.exec(trimmed) ?? []
       const command = this.commands.find((c) => c.pattern.test(head))
-      if (!command) { this.fail(-113, 'Undefined header'); continue }
+      if (!command) {
+        this.fail(-113, 'Undefined header')
+        continue
+      }
       try {
         const reply = await command.run(argument.trim())
         if (typeof reply === 'string') replies.push(reply)
@@ -62,10 +82,14 @@ export class ScpiParser {
 // MEASure:RESistance? answers MEAS:RES?, MEASURE:RES?, :meas:resistance? …
 function headerPattern(header: string): RegExp {
   const query = header.endsWith('?')
-  const words = header.replace('?', '').split(':').map((word) => {
-    const short = word.replace(/[a-z]/g, ''), rest = word.slice(short.length)
-    const escape = (s: string): string => s.replace(/[*]/g, '\\$&')
-    return rest ? `${escape(short)}(?:${rest})?` : escape(short)
-  })
+  const words = header
+    .replace('?', '')
+    .split(':')
+    .map((word) => {
+      const short = word.replace(/[a-z]/g, ''),
+        rest = word.slice(short.length)
+      const escape = (s: string): string => s.replace(/[*]/g, '\\$&')
+      return rest ? `${escape(short)}(?:${rest})?` : escape(short)
+    })
   return new RegExp(`^:?${words.join(':')}${query ? '\\?' : ''}$`, 'i')
 }

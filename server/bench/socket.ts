@@ -16,35 +16,77 @@ const MOST_WAITING = 64
  */
 export function attachBench(server: Server, options: { host: string }): () => void {
   const flask = new Flask()
-  const sockets = new WebSocketServer({ noServer: true, maxPayload: LARGEST_MESSAGE, perMessageDeflate: false })
+  const sockets = new WebSocketServer({
+    noServer: true,
+    maxPayload: LARGEST_MESSAGE,
+    perMessageDeflate: false,
+  })
   server.on('upgrade', (request, socket, head) => {
-    const refuse = (status: string): void => { socket.end(`HTTP/1.1 ${status}\r\nConnection: close\r\n\r\n`) }
+    const refuse = (status: string): void => {
+      socket.end(`HTTP/1.1 ${status}\r\nConnection: close\r\n\r\n`)
+    }
     const path = (request.url ?? '').split('?')[0]
-    const make = path === '/bench/meter' ? simulatedMeter : path === '/bench/thermometer' ? simulatedThermometer : null
-    if (!make) { refuse('404 Not Found'); return }
-    if (!isAllowedHost(request.headers.host, options.host)) { refuse('403 Forbidden'); return }
+    const make =
+      path === '/bench/meter'
+        ? simulatedMeter
+        : path === '/bench/thermometer'
+          ? simulatedThermometer
+          : null
+    if (!make) {
+      refuse('404 Not Found')
+      return
+    }
+    if (!isAllowedHost(request.headers.host, options.host)) {
+      refuse('403 Forbidden')
+      return
+    }
     // another site's page must not talk to the bench through this browser
     const { origin } = request.headers
-    if (origin !== undefined && originHost(origin) !== request.headers.host) { refuse('403 Forbidden'); return }
-    if (sockets.clients.size >= MOST_CONNECTIONS) { refuse('503 Service Unavailable'); return }
+    if (origin !== undefined && originHost(origin) !== request.headers.host) {
+      refuse('403 Forbidden')
+      return
+    }
+    if (sockets.clients.size >= MOST_CONNECTIONS) {
+      refuse('503 Service Unavailable')
+      return
+    }
     sockets.handleUpgrade(request, socket, head, (ws) => converse(ws, make(flask)))
   })
-  return () => { for (const ws of sockets.clients) ws.terminate() }
+  return () => {
+    for (const ws of sockets.clients) ws.terminate()
+  }
 }
 
-const originHost = (origin: string): string | null => { try { return new URL(origin).host } catch { return null } }
+const originHost = (origin: string): string | null => {
+  try {
+    return new URL(origin).host
+  } catch {
+    return null
+  }
+}
 
 function converse(ws: WebSocket, instrument: ScpiParser): void {
-  let allowance = MESSAGES_PER_SECOND, refilled = Date.now(), waiting = 0
+  let allowance = MESSAGES_PER_SECOND,
+    refilled = Date.now(),
+    waiting = 0
   let answering: Promise<void> = Promise.resolve()
   ws.on('error', () => ws.terminate())
   ws.on('message', (data, isBinary) => {
     const now = Date.now()
-    allowance = Math.min(MESSAGES_PER_SECOND, allowance + ((now - refilled) / 1000) * MESSAGES_PER_SECOND)
+    allowance = Math.min(
+      MESSAGES_PER_SECOND,
+      allowance + ((now - refilled) / 1000) * MESSAGES_PER_SECOND,
+    )
     refilled = now
-    if (allowance < 1 || waiting >= MOST_WAITING) { ws.close(1008, 'too many lines'); return }
+    if (allowance < 1 || waiting >= MOST_WAITING) {
+      ws.close(1008, 'too many lines')
+      return
+    }
     allowance -= 1
-    if (isBinary) { ws.close(1003, 'text lines only'); return }
+    if (isBinary) {
+      ws.close(1003, 'text lines only')
+      return
+    }
     for (const line of String(data).split('\n')) {
       if (line.trim() === '') continue
       waiting++

@@ -1,5 +1,13 @@
 import { useMemo } from 'react'
-import { CartesianGrid, Line, LineChart, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts'
+import {
+  CartesianGrid,
+  Line,
+  LineChart,
+  ReferenceLine,
+  ResponsiveContainer,
+  XAxis,
+  YAxis,
+} from 'recharts'
 import { twoEndsErrors } from '../../../core/curve/level/index.ts'
 import type { KnotCurve } from '../../../core/curve/knots.ts'
 import { AXIS, GRID, roundTicks } from '../../parts/chart.ts'
@@ -10,7 +18,8 @@ import type { PanelProps } from '../registry.ts'
 export function TwoEnds({ status }: PanelProps) {
   const { sensor } = status.assembled
   const q = useQuantity('l')
-  const fitted = sensor.fit !== null && sensor.points.length > 2 ? sensor.curve as KnotCurve : null
+  const fitted =
+    sensor.fit !== null && sensor.points.length > 2 ? (sensor.curve as KnotCurve) : null
   const errors = useMemo(() => (fitted ? twoEndsErrors(fitted) : []), [fitted])
   if (errors.length === 0) return null
   const data = errors.map((e) => ({ litres: q.out(e.litres), off: e.errorL * q.scale }))
@@ -18,22 +27,65 @@ export function TwoEnds({ status }: PanelProps) {
   return (
     <section aria-label="Two ends alone">
       <h2>Two ends alone, beside every fill</h2>
-      <div style={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fit, minmax(380px, 1fr))', gap: 30 }}>
-        <div role="img" aria-label={`Error of a calibration by two ends alone, at worst ${q.off(worst.errorL, 1)} ${q.unit}`}>
+      <div
+        style={{
+          display: 'grid',
+          gridTemplateColumns: 'repeat(auto-fit, minmax(380px, 1fr))',
+          gap: 30,
+        }}
+      >
+        <div
+          role="img"
+          aria-label={`Error of a calibration by two ends alone, at worst ${q.off(worst.errorL, 1)} ${q.unit}`}
+        >
           <ResponsiveContainer width="100%" height={190}>
             <LineChart data={data} margin={{ top: 8, right: 12, bottom: 4, left: 6 }}>
-              <CartesianGrid {...GRID} /><XAxis {...AXIS} dataKey="litres" type="number" {...roundTicks(data[0]!.litres, data.at(-1)!.litres)} unit={` ${q.unit}`} /><YAxis {...AXIS} width={50} />
+              <CartesianGrid {...GRID} />
+              <XAxis
+                {...AXIS}
+                dataKey="litres"
+                type="number"
+                {...roundTicks(data[0]!.litres, data.at(-1)!.litres)}
+                unit={` ${q.unit}`}
+              />
+              <YAxis {...AXIS} width={50} />
               <ReferenceLine y={0} stroke="var(--pale)" />
-              <Line dataKey="off" dot={false} isAnimationActive={false} stroke="var(--doubt)" strokeWidth={2.4} strokeDasharray="7 4" />
+              <Line
+                dataKey="off"
+                dot={false}
+                isAnimationActive={false}
+                stroke="var(--doubt)"
+                strokeWidth={2.4}
+                strokeDasharray="7 4"
+              />
             </LineChart>
           </ResponsiveContainer>
         </div>
         <table className="sheet-table" aria-label="Two ends alone against every fill">
-          <thead><tr><th className="num">in the tank, {q.unit}</th><th className="num">two ends show</th><th className="num">off</th></tr></thead>
-          <tbody>{errors.filter((_, i) => i % 6 === 0).map((e) => <tr key={e.litres}><td className="num">{q.bare(e.litres)}</td><td className="num">{q.bare(e.litres + e.errorL)}</td><td className="num">{q.off(e.errorL, 1)}</td></tr>)}</tbody>
+          <thead>
+            <tr>
+              <th className="num">in the tank, {q.unit}</th>
+              <th className="num">two ends show</th>
+              <th className="num">off</th>
+            </tr>
+          </thead>
+          <tbody>
+            {errors
+              .filter((_, i) => i % 6 === 0)
+              .map((e) => (
+                <tr key={e.litres}>
+                  <td className="num">{q.bare(e.litres)}</td>
+                  <td className="num">{q.bare(e.litres + e.errorL)}</td>
+                  <td className="num">{q.off(e.errorL, 1)}</td>
+                </tr>
+              ))}
+          </tbody>
         </table>
       </div>
-      <p className="pale" style={{ margin: '4px 0' }}>At worst {q.off(worst.errorL, 1)} {q.unit}, with {q.text(worst.litres)} in the tank. Recommended: fill in steps; the two ends of a data sheet are for a tank that is a box.</p>
+      <p className="pale" style={{ margin: '4px 0' }}>
+        At worst {q.off(worst.errorL, 1)} {q.unit}, with {q.text(worst.litres)} in the tank.
+        Recommended: fill in steps; the two ends of a data sheet are for a tank that is a box.
+      </p>
     </section>
   )
 }

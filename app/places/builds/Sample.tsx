@@ -10,7 +10,9 @@ export function Sample() {
   const [problem, setProblem] = useState<string | null>(null)
   useEffect(() => {
     const open = async (): Promise<void> => {
-      try { await openBuild(SAMPLE_ID) } catch (error) {
+      try {
+        await openBuild(SAMPLE_ID)
+      } catch (error) {
         // only where there is none: a damaged one is shown for what it is
         if ((error as { code?: string }).code === 'not-found') await storeBuild(saltmarshNine())
       }
@@ -18,5 +20,11 @@ export function Sample() {
     }
     open().catch((e: unknown) => setProblem(storageProblem(e)))
   }, [navigate])
-  return problem ? <p role="alert" className="wrong">{problem}</p> : <p className="pale">Opening the sample…</p>
+  return problem ? (
+    <p role="alert" className="wrong">
+      {problem}
+    </p>
+  ) : (
+    <p className="pale">Opening the sample…</p>
+  )
 }

@@ -16,9 +16,36 @@ export default function BudgetStage({ status }: StageProps) {
   const { quantity } = useUnits()
   const { chain, assembled } = status
   const q = useQuantity(truthUnit(assembled.sensor.family))
-  const budget = useMemo(() => { try { return chain && errorBudget(chain, truth, curveRemedy(build, assembled, truth, quantity(truthUnit(assembled.sensor.family), assembled.needs.accuracy))) } catch { return null } }, [build, assembled, quantity, chain, truth])
-  const drawn = useWork(chain && budget ? (core) => core.spread(chain.spec, truth, DRAWS, 7) : null, [chain, truth], 200)
-  if (!chain || !budget) return <p className="pale" style={{ paddingTop: 18 }}>{status.assembled.problem ?? 'The curve does not reach this place.'}</p>
+  const budget = useMemo(() => {
+    try {
+      return (
+        chain &&
+        errorBudget(
+          chain,
+          truth,
+          curveRemedy(
+            build,
+            assembled,
+            truth,
+            quantity(truthUnit(assembled.sensor.family), assembled.needs.accuracy),
+          ),
+        )
+      )
+    } catch {
+      return null
+    }
+  }, [build, assembled, quantity, chain, truth])
+  const drawn = useWork(
+    chain && budget ? (core) => core.spread(chain.spec, truth, DRAWS, 7) : null,
+    [chain, truth],
+    200,
+  )
+  if (!chain || !budget)
+    return (
+      <p className="pale" style={{ paddingTop: 18 }}>
+        {status.assembled.problem ?? 'The curve does not reach this place.'}
+      </p>
+    )
   const need = status.assembled.needs.accuracy
   const most = Math.max(...budget.lines.map((l) => Math.abs(l.size)), 1e-12)
   const halfDrawn = drawn.value ? (drawn.value.high - drawn.value.low) / 2 : null
@@ -26,22 +53,64 @@ export default function BudgetStage({ status }: StageProps) {
   return (
     <div style={{ paddingTop: 18, maxWidth: 1060 }}>
       <h2>Error budget at {q.text(truth)}</h2>
-      <p style={{ margin: '6px 0' }} role="status" aria-label="Whole error">Off by <b>{q.off(budget.bias)}</b>, give or take <b>{q.pm(budget.half)}</b> {q.unit} at 95 %; at worst {q.pm(budget.worst).slice(1)}, and {q.pm(need)} is needed.{' '}
-        <span className="pale">{halfDrawn === null ? 'Drawing…' : agree ? `Drawn ${DRAWS / 1000}k times it is ${q.pm(halfDrawn)}: the straight sum holds.` : `Drawn ${DRAWS / 1000}k times it is ${q.pm(halfDrawn)}: the chain bends here, and the drawn band is the one to believe.`}</span></p>
-      {budget.next && <div className="aside-bar" style={{ margin: '10px 0' }}><b>{budget.next.remedy}</b> <span className="pale">The largest gain: the worst error goes from {q.pm(budget.worst).slice(1)} to {q.pm(budget.next.worstAfter).slice(1)} {q.unit}.</span></div>}
+      <p style={{ margin: '6px 0' }} role="status" aria-label="Whole error">
+        Off by <b>{q.off(budget.bias)}</b>, give or take <b>{q.pm(budget.half)}</b> {q.unit} at 95
+        %; at worst {q.pm(budget.worst).slice(1)}, and {q.pm(need)} is needed.{' '}
+        <span className="pale">
+          {halfDrawn === null
+            ? 'Drawing…'
+            : agree
+              ? `Drawn ${DRAWS / 1000}k times it is ${q.pm(halfDrawn)}: the straight sum holds.`
+              : `Drawn ${DRAWS / 1000}k times it is ${q.pm(halfDrawn)}: the chain bends here, and the drawn band is the one to believe.`}
+        </span>
+      </p>
+      {budget.next && (
+        <div className="aside-bar" style={{ margin: '10px 0' }}>
+          <b>{budget.next.remedy}</b>{' '}
+          <span className="pale">
+            The largest gain: the worst error goes from {q.pm(budget.worst).slice(1)} to{' '}
+            {q.pm(budget.next.worstAfter).slice(1)} {q.unit}.
+          </span>
+        </div>
+      )}
       <div className="scroll-x">
         <table className="sheet-table" aria-label="Error budget">
-          <thead><tr><th>Stage</th><th>Cause</th><th className="num">{q.unit}</th><th style={{ width: 160 }}><span className="visually-hidden">Size</span></th><th>What would reduce it</th><th className="num">leaves</th></tr></thead>
-          <tbody>{budget.lines.map((l) => (
-            <tr key={l.id}>
-              <td>{SHARE_NAME[l.share]}</td><td>{l.label}</td><td className="num">{l.kind === 'bias' ? q.off(l.size) : q.pm(l.size)}</td>
-              <td><span className={`bar${l.kind === 'spread' ? ' spread' : ''}`} style={{ display: 'block', width: `${(100 * Math.abs(l.size)) / most}%` }} aria-hidden /></td>
-              <td>{l.remedy}</td><td className="num">{q.pm(l.worstAfter).slice(1)}</td>
+          <thead>
+            <tr>
+              <th>Stage</th>
+              <th>Cause</th>
+              <th className="num">{q.unit}</th>
+              <th style={{ width: 160 }}>
+                <span className="visually-hidden">Size</span>
+              </th>
+              <th>What would reduce it</th>
+              <th className="num">leaves</th>
             </tr>
-          ))}</tbody>
+          </thead>
+          <tbody>
+            {budget.lines.map((l) => (
+              <tr key={l.id}>
+                <td>{SHARE_NAME[l.share]}</td>
+                <td>{l.label}</td>
+                <td className="num">{l.kind === 'bias' ? q.off(l.size) : q.pm(l.size)}</td>
+                <td>
+                  <span
+                    className={`bar${l.kind === 'spread' ? ' spread' : ''}`}
+                    style={{ display: 'block', width: `${(100 * Math.abs(l.size)) / most}%` }}
+                    aria-hidden
+                  />
+                </td>
+                <td>{l.remedy}</td>
+                <td className="num">{q.pm(l.worstAfter).slice(1)}</td>
+              </tr>
+            ))}
+          </tbody>
         </table>
       </div>
-      <p className="pale" style={{ fontSize: 14 }}>Solid bars are known and always the same way; hatched ones are doubt, 95 %. Doubts add as squares, so the small ones hardly count. Each remedy is taken alone.</p>
+      <p className="pale" style={{ fontSize: 14 }}>
+        Solid bars are known and always the same way; hatched ones are doubt, 95 %. Doubts add as
+        squares, so the small ones hardly count. Each remedy is taken alone.
+      </p>
     </div>
   )
 }

@@ -15,29 +15,86 @@ export default function LeadsStage({ status }: StageProps) {
   const q = useQuantity(truthUnit(status.assembled.sensor.family))
   const { read, device } = status.assembled
   const { wire } = read
-  const set = (patch: Partial<Wire>): void => edit({ kind: 'editRead', args: { id: read.id, patch: { wire: { ...wire, ...patch } } } })
+  const set = (patch: Partial<Wire>): void =>
+    edit({ kind: 'editRead', args: { id: read.id, patch: { wire: { ...wire, ...patch } } } })
   return (
     <div className="stage">
       <div>
         <h2>Leads and ground</h2>
         <Group align="flex-start" mt="sm">
-          <div><QuantityInput label="Signal wire, plug to pin" unit="Ω" value={wire.signalOhm.value} step={0.1} check={(v) => (v >= 0 ? null : 'It cannot be negative.')} onCommit={({ value }) => set({ signalOhm: measured(value) })} /><StatedChip basis={wire.signalOhm.basis} /></div>
-          <div><QuantityInput label="Ground wire, plug to device" unit="Ω" value={wire.groundOhm.value} step={0.1} check={(v) => (v >= 0 ? null : 'It cannot be negative.')} onCommit={({ value }) => set({ groundOhm: measured(value) })} /><StatedChip basis={wire.groundOhm.basis} /></div>
-          <div><QuantityInput label="Sensor ground above device ground, loads on" unit="V" value={wire.groundOffsetV.value} step={0.001} check={(v) => (Math.abs(v) < 3 ? null : 'More than 3 V is no ground: check the connection.')} onCommit={({ value }) => set({ groundOffsetV: measured(value) })} /><StatedChip basis={wire.groundOffsetV.basis} /></div>
+          <div>
+            <QuantityInput
+              label="Signal wire, plug to pin"
+              unit="Ω"
+              value={wire.signalOhm.value}
+              step={0.1}
+              check={(v) => (v >= 0 ? null : 'It cannot be negative.')}
+              onCommit={({ value }) => set({ signalOhm: measured(value) })}
+            />
+            <StatedChip basis={wire.signalOhm.basis} />
+          </div>
+          <div>
+            <QuantityInput
+              label="Ground wire, plug to device"
+              unit="Ω"
+              value={wire.groundOhm.value}
+              step={0.1}
+              check={(v) => (v >= 0 ? null : 'It cannot be negative.')}
+              onCommit={({ value }) => set({ groundOhm: measured(value) })}
+            />
+            <StatedChip basis={wire.groundOhm.basis} />
+          </div>
+          <div>
+            <QuantityInput
+              label="Sensor ground above device ground, loads on"
+              unit="V"
+              value={wire.groundOffsetV.value}
+              step={0.001}
+              check={(v) =>
+                Math.abs(v) < 3 ? null : 'More than 3 V is no ground: check the connection.'
+              }
+              onCommit={({ value }) => set({ groundOffsetV: measured(value) })}
+            />
+            <StatedChip basis={wire.groundOffsetV.basis} />
+          </div>
         </Group>
         <Group mt="md">
-          <TextInput label="Wire colour" defaultValue={wire.colour} onBlur={(e) => { if (e.currentTarget.value !== wire.colour) set({ colour: e.currentTarget.value }) }} />
-          <TextInput label="Connector cavity" defaultValue={wire.cavity} onBlur={(e) => { if (e.currentTarget.value !== wire.cavity) set({ cavity: e.currentTarget.value }) }} />
+          <TextInput
+            label="Wire colour"
+            defaultValue={wire.colour}
+            onBlur={(e) => {
+              if (e.currentTarget.value !== wire.colour) set({ colour: e.currentTarget.value })
+            }}
+          />
+          <TextInput
+            label="Connector cavity"
+            defaultValue={wire.cavity}
+            onBlur={(e) => {
+              if (e.currentTarget.value !== wire.cavity) set({ cavity: e.currentTarget.value })
+            }}
+          />
         </Group>
       </div>
       <div>
         <h2>How to measure them</h2>
         <ol style={{ paddingLeft: 20 }}>
-          <li>Both plugs off: short the probe tips, note what they show, then measure each wire end to end.</li>
-          <li>Key on, fans, pump and lamps on: put the meter on millivolts, black on the ground pin of {device.name}, red on the sensor’s ground at its plug.</li>
-          <li>Type what stands there. More than 5 mV shows in the reading: at {q.text(truth, 0)} see where the thread bends to the pin.</li>
+          <li>
+            Both plugs off: short the probe tips, note what they show, then measure each wire end to
+            end.
+          </li>
+          <li>
+            Key on, fans, pump and lamps on: put the meter on millivolts, black on the ground pin of{' '}
+            {device.name}, red on the sensor’s ground at its plug.
+          </li>
+          <li>
+            Type what stands there. More than 5 mV shows in the reading: at {q.text(truth, 0)} see
+            where the thread bends to the pin.
+          </li>
         </ol>
-        <p className="pale">What is typed here counts as measured; what was never typed is assumed: 0.1 Ω a wire, 0 ± 5 mV of ground.</p>
+        <p className="pale">
+          What is typed here counts as measured; what was never typed is assumed: 0.1 Ω a wire, 0 ±
+          5 mV of ground.
+        </p>
       </div>
     </div>
   )

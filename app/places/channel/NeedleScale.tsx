@@ -2,23 +2,101 @@ import type { Face } from '../../../core/build/index.ts'
 import { needleAt, needleMarks } from '../../../core/chain/index.ts'
 import type { Quantity } from '../../parts/units.ts'
 
-const W = 420, H = 96, PAD = 26
+const W = 420,
+  H = 96,
+  PAD = 26
 
 /** A needle's scale laid out straight, degrees along it: where the needle stands and where the truth would put it. */
-export function NeedleScale({ needle, value, truth, warning, q }: { needle: NonNullable<Face['needle']>; value: number; truth: number; warning: Face['warning']; q: Quantity }) {
+export function NeedleScale({
+  needle,
+  value,
+  truth,
+  warning,
+  q,
+}: {
+  needle: NonNullable<Face['needle']>
+  value: number
+  truth: number
+  warning: Face['warning']
+  q: Quantity
+}) {
   const x = (degrees: number): number => PAD + (degrees / needle.sweepDegrees) * (W - 2 * PAD)
-  const now = needleAt(needle, value), right = needleAt(needle, truth)
+  const now = needleAt(needle, value),
+    right = needleAt(needle, truth)
   const marks = needleMarks(needle)
   const every = Math.ceil(marks.length / 9)
   return (
-    <svg viewBox={`0 0 ${W} ${H}`} width="100%" style={{ maxWidth: 480, marginTop: 8 }} role="img" aria-label={`Needle at ${now.degrees.toFixed(0)} of ${needle.sweepDegrees}°${now.onStop ? ', on its stop' : ''}; the truth would be at ${right.degrees.toFixed(0)}°`}>
+    <svg
+      viewBox={`0 0 ${W} ${H}`}
+      width="100%"
+      style={{ maxWidth: 480, marginTop: 8 }}
+      role="img"
+      aria-label={`Needle at ${now.degrees.toFixed(0)} of ${needle.sweepDegrees}°${now.onStop ? ', on its stop' : ''}; the truth would be at ${right.degrees.toFixed(0)}°`}
+    >
       <line x1={PAD} x2={W - PAD} y1={52} y2={52} stroke="var(--ink)" strokeWidth={1.6} />
-      {warning && (() => { const a = x(needleAt(needle, warning.at).degrees), b = warning.when === 'above' === needle.high > needle.low ? W - PAD : PAD; return <line x1={a} x2={b} y1={57} y2={57} stroke="var(--wrong)" strokeWidth={4} strokeDasharray="6 3" /> })()}
-      {marks.map((m, i) => <g key={m.value}><line x1={x(m.degrees)} x2={x(m.degrees)} y1={44} y2={52} stroke="var(--ink)" strokeWidth={1.2} />{i % every === 0 && <text x={x(m.degrees)} y={38} textAnchor="middle" fontSize={13} fill="var(--ink)" className="mono">{q.bare(m.value, 0)}</text>}</g>)}
-      <line x1={x(right.degrees)} x2={x(right.degrees)} y1={52} y2={78} stroke="var(--pale)" strokeWidth={1.6} strokeDasharray="3 3" />
-      <text x={x(right.degrees)} y={92} textAnchor="middle" fontSize={12} fill="var(--pale)">truth</text>
-      <line x1={x(now.degrees)} x2={x(now.degrees)} y1={10} y2={56} stroke="var(--touch)" strokeWidth={3} />
-      <text x={Math.min(W - 60, x(now.degrees) + 6)} y={18} fontSize={13} fill="var(--ink)">{now.degrees.toFixed(0)}°{now.onStop ? ', on its stop' : ''}</text>
+      {warning &&
+        (() => {
+          const a = x(needleAt(needle, warning.at).degrees),
+            b = (warning.when === 'above') === needle.high > needle.low ? W - PAD : PAD
+          return (
+            <line
+              x1={a}
+              x2={b}
+              y1={57}
+              y2={57}
+              stroke="var(--wrong)"
+              strokeWidth={4}
+              strokeDasharray="6 3"
+            />
+          )
+        })()}
+      {marks.map((m, i) => (
+        <g key={m.value}>
+          <line
+            x1={x(m.degrees)}
+            x2={x(m.degrees)}
+            y1={44}
+            y2={52}
+            stroke="var(--ink)"
+            strokeWidth={1.2}
+          />
+          {i % every === 0 && (
+            <text
+              x={x(m.degrees)}
+              y={38}
+              textAnchor="middle"
+              fontSize={13}
+              fill="var(--ink)"
+              className="mono"
+            >
+              {q.bare(m.value, 0)}
+            </text>
+          )}
+        </g>
+      ))}
+      <line
+        x1={x(right.degrees)}
+        x2={x(right.degrees)}
+        y1={52}
+        y2={78}
+        stroke="var(--pale)"
+        strokeWidth={1.6}
+        strokeDasharray="3 3"
+      />
+      <text x={x(right.degrees)} y={92} textAnchor="middle" fontSize={12} fill="var(--pale)">
+        truth
+      </text>
+      <line
+        x1={x(now.degrees)}
+        x2={x(now.degrees)}
+        y1={10}
+        y2={56}
+        stroke="var(--touch)"
+        strokeWidth={3}
+      />
+      <text x={Math.min(W - 60, x(now.degrees) + 6)} y={18} fontSize={13} fill="var(--ink)">
+        {now.degrees.toFixed(0)}°{now.onStop ? ', on its stop' : ''}
+      </text>
     </svg>
   )
 }

@@ -3,5 +3,9 @@ import type { StageProps } from './ChannelPlace.tsx'
 
 /** Key on, engine off: does the vehicle agree? */
 export default function ProveStage({ status }: StageProps) {
-  return <div style={{ paddingTop: 18 }}><KeyOnCheck status={status} /></div>
+  return (
+    <div style={{ paddingTop: 18 }}>
+      <KeyOnCheck status={status} />
+    </div>
+  )
 }

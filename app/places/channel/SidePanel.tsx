@@ -1,6 +1,12 @@
 import { Button } from '@mantine/core'
 import dayjs from 'dayjs'
-import { K95, type ReadStatus, type ShareId, type SpreadAt, type Walked } from '../../../core/chain/index.ts'
+import {
+  K95,
+  type ReadStatus,
+  type ShareId,
+  type SpreadAt,
+  type Walked,
+} from '../../../core/chain/index.ts'
 import { Chip } from '../../parts/Chip.tsx'
 import { useQuantity, type Quantity } from '../../parts/units.ts'
 import { useWork } from '../../workers/useWork.ts'
@@ -11,43 +17,95 @@ const ORDER: ShareId[] = ['element', 'leads', 'shared', 'ground', 'input', 'conv
 const DRAWS = 20000
 
 /** The next step with its reason, where truth is lost at the thread, and what is known of the sensor. */
-export function SidePanel({ status, truth, walked, spread, choose }: { status: ReadStatus; truth: number; walked: Walked | null; spread: SpreadAt | null; choose: (stage: StagePlace) => void }) {
+export function SidePanel({
+  status,
+  truth,
+  walked,
+  spread,
+  choose,
+}: {
+  status: ReadStatus
+  truth: number
+  walked: Walked | null
+  spread: SpreadAt | null
+  choose: (stage: StagePlace) => void
+}) {
   const q = useQuantity(truthUnit(status.assembled.sensor.family))
   const { next, assembled, chain, state } = status
   const { sensor } = assembled
-  const drawn = useWork(chain ? (core) => core.spread(chain.spec, truth, DRAWS, 1) : null, [chain, truth], 300)
+  const drawn = useWork(
+    chain ? (core) => core.spread(chain.spec, truth, DRAWS, 1) : null,
+    [chain, truth],
+    300,
+  )
   const wrong = state === 'wrong'
   return (
     <aside aria-label="Next step and where truth is lost">
       <div className={`aside-bar${wrong ? ' is-doubt' : ''}`} role="status">
         <div style={{ fontWeight: 700, fontSize: 18 }}>{next.title}</div>
         <p style={{ margin: '4px 0 10px' }}>{next.reason}</p>
-        <Button variant="outline" onClick={() => { choose(next.stage); document.getElementById('stage')?.scrollIntoView({ behavior: 'smooth', block: 'start' }) }}>Open {next.stage === 'prove' ? 'Prove' : next.stage}</Button>
+        <Button
+          variant="outline"
+          onClick={() => {
+            choose(next.stage)
+            document.getElementById('stage')?.scrollIntoView({ behavior: 'smooth', block: 'start' })
+          }}
+        >
+          Open {next.stage === 'prove' ? 'Prove' : next.stage}
+        </Button>
       </div>
       {walked && spread && (
         <>
-          <p style={{ margin: '18px 0 6px' }}><b>Where truth is lost at {q.text(truth)}</b></p>
+          <p style={{ margin: '18px 0 6px' }}>
+            <b>Where truth is lost at {q.text(truth)}</b>
+          </p>
           <Shares {...{ walked, spread, q }} accuracy={assembled.needs.accuracy} />
           <p className="pale" style={{ fontSize: 14, margin: '8px 0 0' }}>
-            Shown {q.text(walked.shown)}, {q.off(walked.shown - truth)} {q.pm(K95 * spread.total)} at 95 %.{' '}
-            <span aria-live="off">{drawn.value && !drawn.busy ? `Drawn ${DRAWS / 1000}k times: ${q.off(drawn.value.low)} to ${q.off(drawn.value.high)}.` : 'Drawing…'}</span>
+            Shown {q.text(walked.shown)}, {q.off(walked.shown - truth)} {q.pm(K95 * spread.total)}{' '}
+            at 95 %.{' '}
+            <span aria-live="off">
+              {drawn.value && !drawn.busy
+                ? `Drawn ${DRAWS / 1000}k times: ${q.off(drawn.value.low)} to ${q.off(drawn.value.high)}.`
+                : 'Drawing…'}
+            </span>
           </p>
         </>
       )}
-      <p style={{ margin: '16px 0 4px' }}><Chip state={state} /></p>
-      <p className="pale" style={{ fontSize: 15, margin: 0 }}>{sensorText(status, q)}</p>
-      <p className="pale" style={{ fontSize: 14 }}>Dashed is assumed, solid is measured, a second line is proven in the vehicle.{sensor.basis === 'assumed' && chain ? ' This curve is taken on trust from the library.' : ''}</p>
+      <p style={{ margin: '16px 0 4px' }}>
+        <Chip state={state} />
+      </p>
+      <p className="pale" style={{ fontSize: 15, margin: 0 }}>
+        {sensorText(status, q)}
+      </p>
+      <p className="pale" style={{ fontSize: 14 }}>
+        Dashed is assumed, solid is measured, a second line is proven in the vehicle.
+        {sensor.basis === 'assumed' && chain
+          ? ' This curve is taken on trust from the library.'
+          : ''}
+      </p>
     </aside>
   )
 }
 
-function Shares({ walked, spread, q, accuracy }: { walked: Walked; spread: SpreadAt; q: Quantity; accuracy: number }) {
+function Shares({
+  walked,
+  spread,
+  q,
+  accuracy,
+}: {
+  walked: Walked
+  spread: SpreadAt
+  q: Quantity
+  accuracy: number
+}) {
   // what is below a four-hundredth of the need is not worth a line
   const least = accuracy / 400
   const rows = ORDER.flatMap((share) => {
     const bias = walked.biases.find((b) => b.share === share)?.bias ?? 0
     const half = K95 * (spread.shares.find((s) => s.share === share)?.sigma ?? 0)
-    return Math.abs(bias) < least && half < least ? [] : [{ share, bias, half, label: spread.shares.find((s) => s.share === share)?.label ?? '' }]
+    return Math.abs(bias) < least && half < least
+      ? []
+      : [{ share, bias, half, label: spread.shares.find((s) => s.share === share)?.label ?? '' }]
   })
   const most = Math.max(...rows.map((r) => Math.max(Math.abs(r.bias), r.half)), 1e-9)
   return (
@@ -57,9 +115,19 @@ function Shares({ walked, spread, q, accuracy }: { walked: Walked; spread: Sprea
         const size = Math.max(Math.abs(bias), half)
         return (
           <div key={share} role="row" style={{ display: 'contents' }}>
-            <span role="rowheader" title={label}>{SHARE_NAME[share]}</span>
-            <span role="cell" aria-hidden><span className={`bar${size === most && size > 0.15 * accuracy ? ' heavy' : biased ? '' : ' spread'}`} style={{ width: `${(100 * size) / most}%`, display: 'block' }} /></span>
-            <span role="cell" className="mono" style={{ textAlign: 'right', fontSize: 14 }}>{Math.abs(bias) >= least ? q.off(bias) : ''} {half >= least ? <span className="pale">{q.pm(half)}</span> : ''}</span>
+            <span role="rowheader" title={label}>
+              {SHARE_NAME[share]}
+            </span>
+            <span role="cell" aria-hidden>
+              <span
+                className={`bar${size === most && size > 0.15 * accuracy ? ' heavy' : biased ? '' : ' spread'}`}
+                style={{ width: `${(100 * size) / most}%`, display: 'block' }}
+              />
+            </span>
+            <span role="cell" className="mono" style={{ textAlign: 'right', fontSize: 14 }}>
+              {Math.abs(bias) >= least ? q.off(bias) : ''}{' '}
+              {half >= least ? <span className="pale">{q.pm(half)}</span> : ''}
+            </span>
           </div>
         )
       })}
@@ -68,7 +136,9 @@ function Shares({ walked, spread, q, accuracy }: { walked: Walked; spread: Sprea
 }
 
 function sensorText({ assembled: { sensor } }: ReadStatus, q: Quantity): string {
-  return sensor.halves ? sensor.halves.map((h) => `${h.element.name}: ${pointsText(h, q)}`).join(' ') : pointsText(sensor, q)
+  return sensor.halves
+    ? sensor.halves.map((h) => `${h.element.name}: ${pointsText(h, q)}`).join(' ')
+    : pointsText(sensor, q)
 }
 
 function pointsText(sensor: ReadStatus['assembled']['sensor'], q: Quantity): string {

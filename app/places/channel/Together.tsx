@@ -7,21 +7,50 @@ import { useQuantity, type Quantity } from '../../parts/units.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import { STAGE_NAME } from './stageInfo.ts'
 
-const W = 560, H = 150, TOP = 30, LEFT = 40, RIGHT = 150
+const W = 560,
+  H = 150,
+  TOP = 30,
+  LEFT = 40,
+  RIGHT = 150
 const DASH = ['', '8 4']
 
 /** Of two senders on inputs of their own: what both show together, and their threads from the one truth to the sum. */
-export function Together({ channel, needs, truth }: { channel: Channel; needs: Channel['needs']; truth: number }) {
+export function Together({
+  channel,
+  needs,
+  truth,
+}: {
+  channel: Channel
+  needs: Channel['needs']
+  truth: number
+}) {
   const { build } = useBuild()
   const q = useQuantity(findFamily(elementOf(build, channel.elements[0]!).family)?.truthUnit ?? 'l')
   // this half at its truth, and the other filled to the same share
-  const whole = useMemo(() => truth * (channel.reads.filter((r, i, all) => all.findIndex((x) => x.source.id === r.source.id) === i).reduce((s, r) => s + needsOf(build, channel, r).range[1], 0) / needs.range[1]), [build, channel, needs, truth])
+  const whole = useMemo(
+    () =>
+      truth *
+      (channel.reads
+        .filter((r, i, all) => all.findIndex((x) => x.source.id === r.source.id) === i)
+        .reduce((s, r) => s + needsOf(build, channel, r).range[1], 0) /
+        needs.range[1]),
+    [build, channel, needs, truth],
+  )
   const sum = useMemo(() => sumOfHalves(build, channel, whole), [build, channel, whole])
   if (!sum) return null
-  if (sum.problem) return <p role="status" className="doubt" style={{ margin: '4px 0' }}>Not yet added up: {sum.problem}</p>
+  if (sum.problem)
+    return (
+      <p role="status" className="doubt" style={{ margin: '4px 0' }}>
+        Not yet added up: {sum.problem}
+      </p>
+    )
   return (
     <section aria-label="Both together" style={{ margin: '6px 0' }}>
-      <p role="status" style={{ margin: '2px 0' }}>With {q.text(whole)} in both: {sum.halves.map((h) => `${h.name} shows ${q.bare(h.walked.shown)}`).join(', ')}; added <b>{q.text(sum.shown)}</b>, {q.off(sum.off)} {q.pm(sum.half)} at 95 %.</p>
+      <p role="status" style={{ margin: '2px 0' }}>
+        With {q.text(whole)} in both:{' '}
+        {sum.halves.map((h) => `${h.name} shows ${q.bare(h.walked.shown)}`).join(', ')}; added{' '}
+        <b>{q.text(sum.shown)}</b>, {q.off(sum.off)} {q.pm(sum.half)} at 95 %.
+      </p>
       <SumPicture sum={sum} accuracy={channel.needs.accuracy} q={q} />
     </section>
   )
@@ -31,21 +60,96 @@ const ORDER: StageId[] = ['truth', 'element', 'plug', 'pin', 'converter', 'shown
 
 /** Two threads from one truth, each to its own face, and their sum: heights are errors. */
 function SumPicture({ sum, accuracy, q }: { sum: Sum; accuracy: number; q: Quantity }) {
-  const stages = ORDER.filter((s) => sum.halves.some((h) => h.walked.stages.some((w) => w.id === s)))
+  const stages = ORDER.filter((s) =>
+    sum.halves.some((h) => h.walked.stages.some((w) => w.id === s)),
+  )
   const x = (i: number): number => LEFT + (i / stages.length) * (W - LEFT - RIGHT)
-  const offs = sum.halves.map((h) => h.walked.stages.map((s) => ({ x: x(stages.indexOf(s.id)), off: (Number.isFinite(s.height) ? s.height : h.walked.shown) - h.truth })))
-  const tall = Math.max(1.2 * accuracy, Math.abs(sum.off) + sum.half, ...offs.flat().map((o) => Math.abs(o.off)))
+  const offs = sum.halves.map((h) =>
+    h.walked.stages.map((s) => ({
+      x: x(stages.indexOf(s.id)),
+      off: (Number.isFinite(s.height) ? s.height : h.walked.shown) - h.truth,
+    })),
+  )
+  const tall = Math.max(
+    1.2 * accuracy,
+    Math.abs(sum.off) + sum.half,
+    ...offs.flat().map((o) => Math.abs(o.off)),
+  )
   const y = (off: number): number => TOP + ((tall - off) / (2 * tall)) * (H - TOP - 10)
   const end = x(stages.length)
   return (
-    <svg viewBox={`0 0 ${W} ${H}`} width="100%" style={{ maxWidth: 640 }} role="img" aria-label={`Threads of both halves: ${sum.halves.map((h) => `${h.name} ${q.off(h.off)}`).join(', ')}; added ${q.off(sum.off)} ${q.unit}`}>
-      <rect x={LEFT} width={end - LEFT} y={y(accuracy)} height={y(-accuracy) - y(accuracy)} fill="var(--ink)" opacity={0.06} />
-      {[...stages.map((s) => STAGE_NAME[s]), 'added'].map((name, i) => <g key={name}><line x1={x(i)} x2={x(i)} y1={TOP} y2={H - 8} stroke="var(--ink)" strokeWidth={1.2} opacity={0.6} /><text x={x(i)} y={18} textAnchor="middle" fontSize={12} fill="var(--ink)">{name}</text></g>)}
-      <text x={LEFT - 8} y={y(0) + 4} textAnchor="end" fontSize={12} className="mono" fill="var(--pale)">0</text>
-      {offs.map((line, i) => <polyline key={i} points={[...line, { x: end, off: sum.off }].map((p) => `${p.x},${y(p.off)}`).join(' ')} fill="none" stroke="var(--touch)" strokeWidth={2.4} strokeDasharray={DASH[i]} strokeLinejoin="round" />)}
-      <line x1={end} x2={end} y1={y(sum.off + sum.half)} y2={y(sum.off - sum.half)} stroke="var(--touch)" strokeWidth={7} opacity={0.35} />
-      <circle cx={end} cy={y(sum.off)} r={5} fill="var(--paper)" stroke="var(--touch)" strokeWidth={2.6} />
-      <text x={end + 12} y={y(sum.off) + 5} fontSize={14} fill="var(--ink)">added {q.off(sum.off)}</text>
+    <svg
+      viewBox={`0 0 ${W} ${H}`}
+      width="100%"
+      style={{ maxWidth: 640 }}
+      role="img"
+      aria-label={`Threads of both halves: ${sum.halves.map((h) => `${h.name} ${q.off(h.off)}`).join(', ')}; added ${q.off(sum.off)} ${q.unit}`}
+    >
+      <rect
+        x={LEFT}
+        width={end - LEFT}
+        y={y(accuracy)}
+        height={y(-accuracy) - y(accuracy)}
+        fill="var(--ink)"
+        opacity={0.06}
+      />
+      {[...stages.map((s) => STAGE_NAME[s]), 'added'].map((name, i) => (
+        <g key={name}>
+          <line
+            x1={x(i)}
+            x2={x(i)}
+            y1={TOP}
+            y2={H - 8}
+            stroke="var(--ink)"
+            strokeWidth={1.2}
+            opacity={0.6}
+          />
+          <text x={x(i)} y={18} textAnchor="middle" fontSize={12} fill="var(--ink)">
+            {name}
+          </text>
+        </g>
+      ))}
+      <text
+        x={LEFT - 8}
+        y={y(0) + 4}
+        textAnchor="end"
+        fontSize={12}
+        className="mono"
+        fill="var(--pale)"
+      >
+        0
+      </text>
+      {offs.map((line, i) => (
+        <polyline
+          key={i}
+          points={[...line, { x: end, off: sum.off }].map((p) => `${p.x},${y(p.off)}`).join(' ')}
+          fill="none"
+          stroke="var(--touch)"
+          strokeWidth={2.4}
+          strokeDasharray={DASH[i]}
+          strokeLinejoin="round"
+        />
+      ))}
+      <line
+        x1={end}
+        x2={end}
+        y1={y(sum.off + sum.half)}
+        y2={y(sum.off - sum.half)}
+        stroke="var(--touch)"
+        strokeWidth={7}
+        opacity={0.35}
+      />
+      <circle
+        cx={end}
+        cy={y(sum.off)}
+        r={5}
+        fill="var(--paper)"
+        stroke="var(--touch)"
+        strokeWidth={2.6}
+      />
+      <text x={end + 12} y={y(sum.off) + 5} fontSize={14} fill="var(--ink)">
+        added {q.off(sum.off)}
+      </text>
     </svg>
   )
 }

@@ -4,12 +4,27 @@ import { fixed, formatQuantity } from '../../../core/quantity/index.ts'
 import type { Quantity } from '../../parts/units.ts'
 
 /** Names of the scales, as the sheet writes them. */
-export const STAGE_NAME: Record<StageId, string> = { truth: 'truth', element: 'element', plug: 'at the plug', pin: 'at the pin', converter: 'converter', shown: 'shown' }
+export const STAGE_NAME: Record<StageId, string> = {
+  truth: 'truth',
+  element: 'element',
+  plug: 'at the plug',
+  pin: 'at the pin',
+  converter: 'converter',
+  shown: 'shown',
+}
 
 /** Names of the scales of two joined sensors. */
 export const HALF_NAME = ['first half', 'second half'] as const
 
-export const SHARE_NAME: Record<ShareId, string> = { element: 'element', leads: 'leads', shared: 'other device', ground: 'ground', input: 'input', converter: 'converter', table: 'table, face' }
+export const SHARE_NAME: Record<ShareId, string> = {
+  element: 'element',
+  leads: 'leads',
+  shared: 'other device',
+  ground: 'ground',
+  input: 'input',
+  converter: 'converter',
+  table: 'table, face',
+}
 
 type Sensed = { sensor: Pick<ChainSpec['sensor'], 'family'> }
 
@@ -24,20 +39,38 @@ export function stageUnit(stage: StageId, { sensor }: Sensed): string {
 }
 
 /** A value of a stage as its chip shows it. */
-export function stageText(stage: StageId, value: number, chain: Sensed, q: Quantity, decimals?: number): string {
+export function stageText(
+  stage: StageId,
+  value: number,
+  chain: Sensed,
+  q: Quantity,
+  decimals?: number,
+): string {
   if (!Number.isFinite(value)) return '–'
   if (stage === 'truth') return q.bare(value, 1)
-  if (stage === 'shown') return decimals === undefined ? q.bare(value, 1) : fixed(q.out(value), decimals)
+  if (stage === 'shown')
+    return decimals === undefined ? q.bare(value, 1) : fixed(q.out(value), decimals)
   switch (stageUnit(stage, chain)) {
-    case 'Ω': return value >= 10000 ? formatQuantity(value, 'Ω', { digits: 4 }).replace(' Ω', '').replace(' kΩ', ' k') : fixed(value, value < 100 ? 1 : 0)
-    case 'V': return fixed(value, 3)
-    case 'Hz': return fixed(value, value < 1000 ? 1 : 0)
-    default: return fixed(value, 0)
+    case 'Ω':
+      return value >= 10000
+        ? formatQuantity(value, 'Ω', { digits: 4 }).replace(' Ω', '').replace(' kΩ', ' k')
+        : fixed(value, value < 100 ? 1 : 0)
+    case 'V':
+      return fixed(value, 3)
+    case 'Hz':
+      return fixed(value, value < 1000 ? 1 : 0)
+    default:
+      return fixed(value, 0)
   }
 }
 
 /** Unit under the name of a scale. */
-export const stageUnitText = (stage: StageId, chain: Sensed, q: Quantity, narrow = false): string => {
+export const stageUnitText = (
+  stage: StageId,
+  chain: Sensed,
+  q: Quantity,
+  narrow = false,
+): string => {
   if (stage === 'plug') return narrow ? 'V, across' : 'V, across the sensor'
   if (stage === 'pin') return narrow ? 'V, to ground' : 'V, to its ground'
   return stage === 'truth' || stage === 'shown' ? q.unit : stageUnit(stage, chain)

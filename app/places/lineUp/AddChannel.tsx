@@ -32,27 +32,60 @@ export default function AddChannel({ onClose }: { onClose: () => void }) {
     value: needs[key],
     onCommit: ({ value }: { value: number }) => {
       if (key === 'bestLow' || key === 'bestHigh') setBestSaid(true)
-      setNeeds((n) => (bestSaid || (key !== 'low' && key !== 'high') ? { ...n, [key]: value } : withBest({ ...n, [key]: value }, startOf(familyId))))
+      setNeeds((n) =>
+        bestSaid || (key !== 'low' && key !== 'high')
+          ? { ...n, [key]: value }
+          : withBest({ ...n, [key]: value }, startOf(familyId)),
+      )
     },
   })
   const choose = (id: string): void => {
-    setFamilyId(id); setNeeds(startOf(id)); setBestSaid(false); setSettings({})
+    setFamilyId(id)
+    setNeeds(startOf(id))
+    setBestSaid(false)
+    setSettings({})
     // what was said of the pin stays; what the new kind of signal needs changes
     setDraft((d) => ({ ...draftFor(familyOf(id).signal), pin: d.pin }))
   }
 
   const add = (): void => {
-    const wrong = name.trim() === '' ? 'Give the channel a name, such as Coolant, block outlet.'
-      : needs.low >= needs.high ? `The range must run from a low to a high ${family.quantity}.`
-        : needs.bestLow >= needs.bestHigh || needs.bestLow < needs.low || needs.bestHigh > needs.high ? 'Where it matters most must lie inside the range.'
-          : needs.accuracy <= 0 ? 'The accuracy needed must be above zero.' : null
-    if (wrong) { setProblem(wrong); return }
+    const wrong =
+      name.trim() === ''
+        ? 'Give the channel a name, such as Coolant, block outlet.'
+        : needs.low >= needs.high
+          ? `The range must run from a low to a high ${family.quantity}.`
+          : needs.bestLow >= needs.bestHigh ||
+              needs.bestLow < needs.low ||
+              needs.bestHigh > needs.high
+            ? 'Where it matters most must lie inside the range.'
+            : needs.accuracy <= 0
+              ? 'The accuracy needed must be above zero.'
+              : null
+    if (wrong) {
+      setProblem(wrong)
+      return
+    }
     const range: [number, number] = [needs.low, needs.high]
-    const input: Input = newInput(draftInput(draft, family.signal), { unit: family.truthUnit, range })
+    const input: Input = newInput(draftInput(draft, family.signal), {
+      unit: family.truthUnit,
+      range,
+    })
     const known = build.devices.find((d) => d.id === deviceId)
-    const devices: Device[] = known ? [] : [{ ...newDevice(deviceName.trim() || 'Engine unit'), inputs: [input] }]
-    const { channel, element } = newChannel({ name: name.trim(), family, settings, input: input.id, needs: { range, best: [needs.bestLow, needs.bestHigh], accuracy: needs.accuracy } })
-    if (known) edit({ kind: 'editDevice', args: { id: known.id, patch: { inputs: [...known.inputs, input] } } })
+    const devices: Device[] = known
+      ? []
+      : [{ ...newDevice(deviceName.trim() || 'Engine unit'), inputs: [input] }]
+    const { channel, element } = newChannel({
+      name: name.trim(),
+      family,
+      settings,
+      input: input.id,
+      needs: { range, best: [needs.bestLow, needs.bestHigh], accuracy: needs.accuracy },
+    })
+    if (known)
+      edit({
+        kind: 'editDevice',
+        args: { id: known.id, patch: { inputs: [...known.inputs, input] } },
+      })
     edit({ kind: 'addChannel', args: { channel, elements: [element], devices } })
     onClose()
     void navigate(`/build/${build.id}/channel/${channel.id}/${channel.reads[0]!.id}`)
@@ -60,16 +93,60 @@ export default function AddChannel({ onClose }: { onClose: () => void }) {
   const unit = family.truthUnit
   const first = family.settings.filter((f) => f.first)
   return (
-    <Modal opened onClose={onClose} title={<b>Add a channel</b>} size="xl" closeButtonProps={{ 'aria-label': 'Close', size: 44 }}>
-      <form onSubmit={(e) => { e.preventDefault(); add() }}>
+    <Modal
+      opened
+      onClose={onClose}
+      title={<b>Add a channel</b>}
+      size="xl"
+      closeButtonProps={{ 'aria-label': 'Close', size: 44 }}
+    >
+      <form
+        onSubmit={(e) => {
+          e.preventDefault()
+          add()
+        }}
+      >
         <SimpleGrid cols={{ base: 1, sm: 2 }}>
-          <TextInput label="Name" placeholder="Coolant, block outlet" value={name} onChange={(e) => { setName(e.currentTarget.value); setProblem(null) }} data-autofocus />
-          <NativeSelect label="Sensor" value={familyId} onChange={(e) => choose(e.currentTarget.value)} data={families.map((f) => ({ value: f.id, label: f.name }))} />
+          <TextInput
+            label="Name"
+            placeholder="Coolant, block outlet"
+            value={name}
+            onChange={(e) => {
+              setName(e.currentTarget.value)
+              setProblem(null)
+            }}
+            data-autofocus
+          />
+          <NativeSelect
+            label="Sensor"
+            value={familyId}
+            onChange={(e) => choose(e.currentTarget.value)}
+            data={families.map((f) => ({ value: f.id, label: f.name }))}
+          />
         </SimpleGrid>
         {(first.length > 0 || family.library.length > 0) && (
           <Group mt="sm" align="flex-start" gap="sm">
-            <SettingFields key={familyId} fields={first} settings={settings} onChange={(patch) => setSettings((s) => ({ ...s, ...patch }))} />
-            {family.library.length > 0 && <NativeSelect label="Until measured, take on trust" value={String(settings.assumedCurve ?? '')} onChange={(e) => { const id = e.currentTarget.value; setSettings((s) => ({ ...s, assumedCurve: id || null })) }} data={[{ value: '', label: 'nothing' }, ...family.library.map((c) => ({ value: c.id, label: c.name }))]} w={250} />}
+            <SettingFields
+              key={familyId}
+              fields={first}
+              settings={settings}
+              onChange={(patch) => setSettings((s) => ({ ...s, ...patch }))}
+            />
+            {family.library.length > 0 && (
+              <NativeSelect
+                label="Until measured, take on trust"
+                value={String(settings.assumedCurve ?? '')}
+                onChange={(e) => {
+                  const id = e.currentTarget.value
+                  setSettings((s) => ({ ...s, assumedCurve: id || null }))
+                }}
+                data={[
+                  { value: '', label: 'nothing' },
+                  ...family.library.map((c) => ({ value: c.id, label: c.name })),
+                ]}
+                w={250}
+              />
+            )}
           </Group>
         )}
         <SimpleGrid cols={{ base: 2, sm: 5 }} mt="sm" key={`needs-${familyId}`}>
@@ -77,17 +154,46 @@ export default function AddChannel({ onClose }: { onClose: () => void }) {
           <QuantityInput label="to" ariaLabel="Range to" unit={unit} {...set('high')} />
           <QuantityInput label="Matters most from" unit={unit} {...set('bestLow')} />
           <QuantityInput label="to" ariaLabel="Matters most to" unit={unit} {...set('bestHigh')} />
-          <QuantityInput label="Needed within ±" unit={differenceUnit(unit)} {...set('accuracy')} step={0.1} />
+          <QuantityInput
+            label="Needed within ±"
+            unit={differenceUnit(unit)}
+            {...set('accuracy')}
+            step={0.1}
+          />
         </SimpleGrid>
         <SimpleGrid cols={{ base: 1, sm: 2 }} mt="sm">
-          <NativeSelect label="Read by" value={deviceId} onChange={(e) => setDeviceId(e.currentTarget.value)} data={[...build.devices.map((d) => ({ value: d.id, label: d.name })), { value: NEW, label: 'A new device' }]} />
-          {deviceId === NEW && <TextInput label="Device name" placeholder="Engine unit" value={deviceName} onChange={(e) => setDeviceName(e.currentTarget.value)} />}
+          <NativeSelect
+            label="Read by"
+            value={deviceId}
+            onChange={(e) => setDeviceId(e.currentTarget.value)}
+            data={[
+              ...build.devices.map((d) => ({ value: d.id, label: d.name })),
+              { value: NEW, label: 'A new device' },
+            ]}
+          />
+          {deviceId === NEW && (
+            <TextInput
+              label="Device name"
+              placeholder="Engine unit"
+              value={deviceName}
+              onChange={(e) => setDeviceName(e.currentTarget.value)}
+            />
+          )}
         </SimpleGrid>
         <InputFields draft={draft} signal={family.signal} onChange={setDraft} />
-        <p className="pale" style={{ margin: '8px 0 0', fontSize: 14 }}>All that is not asked is assumed, drawn dashed, and can be said later: wires of 0.1 Ω, a ground within 5 mV, a reference within 1 %.</p>
-        {problem && <p className="wrong" role="alert">{problem}</p>}
+        <p className="pale" style={{ margin: '8px 0 0', fontSize: 14 }}>
+          All that is not asked is assumed, drawn dashed, and can be said later: wires of 0.1 Ω, a
+          ground within 5 mV, a reference within 1 %.
+        </p>
+        {problem && (
+          <p className="wrong" role="alert">
+            {problem}
+          </p>
+        )}
         <Group justify="flex-end" mt="md">
-          <Button variant="default" onClick={onClose}>Leave it</Button>
+          <Button variant="default" onClick={onClose}>
+            Leave it
+          </Button>
           <Button type="submit">Add the channel</Button>
         </Group>
       </form>

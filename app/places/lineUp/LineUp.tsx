@@ -12,7 +12,13 @@ import { SmallThread } from './SmallThread.tsx'
 
 const AddChannel = lazy(() => import('./AddChannel.tsx'))
 
-const STATES: { value: State; label: string }[] = [{ value: 'wrong', label: 'look here' }, { value: 'empty', label: 'empty' }, { value: 'assumed', label: 'assumed' }, { value: 'measured', label: 'measured' }, { value: 'proven', label: 'proven' }]
+const STATES: { value: State; label: string }[] = [
+  { value: 'wrong', label: 'look here' },
+  { value: 'empty', label: 'empty' },
+  { value: 'assumed', label: 'assumed' },
+  { value: 'measured', label: 'measured' },
+  { value: 'proven', label: 'proven' },
+]
 
 /** Every channel of a build, one row a reader: its small thread, its state, its next step. */
 export function LineUp() {
@@ -23,43 +29,119 @@ export function LineUp() {
   const [state, setState] = useState<State | 'all'>('all')
   const [adding, setAdding] = useState(false)
   useHotkeys([['n', () => setAdding(true)]])
-  const rows = useMemo(() => build.channels.flatMap((channel) => channel.reads.map((read) => ({ channel, read, status: readStatus(build, read, quantity) }))), [build, quantity])
+  const rows = useMemo(
+    () =>
+      build.channels.flatMap((channel) =>
+        channel.reads.map((read) => ({ channel, read, status: readStatus(build, read, quantity) })),
+      ),
+    [build, quantity],
+  )
   const words = filter.toLowerCase().split(/\s+/).filter(Boolean)
-  const chosen = rows.filter(({ channel, status }) => (state === 'all' || status.state === state) && words.every((w) => `${channel.name} ${channel.quantity} ${channel.place} ${status.assembled.device.name} ${status.next.title}`.toLowerCase().includes(w)))
-  const sorted = order === 'working' ? chosen : [...chosen].sort((a, b) => b.status.ratio - a.status.ratio)
-  const counts = STATES.map((s) => ({ ...s, count: rows.filter((r) => r.status.state === s.value).length })).filter((s) => s.count > 0)
+  const chosen = rows.filter(
+    ({ channel, status }) =>
+      (state === 'all' || status.state === state) &&
+      words.every((w) =>
+        `${channel.name} ${channel.quantity} ${channel.place} ${status.assembled.device.name} ${status.next.title}`
+          .toLowerCase()
+          .includes(w),
+      ),
+  )
+  const sorted =
+    order === 'working' ? chosen : [...chosen].sort((a, b) => b.status.ratio - a.status.ratio)
+  const counts = STATES.map((s) => ({
+    ...s,
+    count: rows.filter((r) => r.status.state === s.value).length,
+  })).filter((s) => s.count > 0)
   return (
     <section>
       <Group justify="space-between" mb="sm" wrap="wrap">
         <h1>Line-up</h1>
         <Group>
-          {rows.length > 1 && <SegmentedControl aria-label="Order" value={order} onChange={(v) => setOrder(v as typeof order)} data={[{ value: 'worst', label: 'Worst first' }, { value: 'working', label: 'Working order' }]} />}
-          <Button leftSection={<IconPlus size={18} aria-hidden />} onClick={() => setAdding(true)}>Add a channel</Button>
+          {rows.length > 1 && (
+            <SegmentedControl
+              aria-label="Order"
+              value={order}
+              onChange={(v) => setOrder(v as typeof order)}
+              data={[
+                { value: 'worst', label: 'Worst first' },
+                { value: 'working', label: 'Working order' },
+              ]}
+            />
+          )}
+          <Button leftSection={<IconPlus size={18} aria-hidden />} onClick={() => setAdding(true)}>
+            Add a channel
+          </Button>
         </Group>
       </Group>
       {rows.length > 5 && (
         <Group mb="sm" gap="sm" wrap="wrap">
-          <TextInput aria-label="Filter" placeholder="filter by name, place, device or next step" value={filter} onChange={(e) => setFilter(e.currentTarget.value)} w={320} />
+          <TextInput
+            aria-label="Filter"
+            placeholder="filter by name, place, device or next step"
+            value={filter}
+            onChange={(e) => setFilter(e.currentTarget.value)}
+            w={320}
+          />
           <Group gap={6} role="group" aria-label="States">
-            <Button variant={state === 'all' ? 'outline' : 'default'} aria-pressed={state === 'all'} h={44} onClick={() => setState('all')}>all {rows.length}</Button>
-            {counts.map((s) => <Button key={s.value} variant={state === s.value ? 'outline' : 'default'} aria-pressed={state === s.value} h={44} onClick={() => setState(s.value)}>{s.label} {s.count}</Button>)}
+            <Button
+              variant={state === 'all' ? 'outline' : 'default'}
+              aria-pressed={state === 'all'}
+              h={44}
+              onClick={() => setState('all')}
+            >
+              all {rows.length}
+            </Button>
+            {counts.map((s) => (
+              <Button
+                key={s.value}
+                variant={state === s.value ? 'outline' : 'default'}
+                aria-pressed={state === s.value}
+                h={44}
+                onClick={() => setState(s.value)}
+              >
+                {s.label} {s.count}
+              </Button>
+            ))}
           </Group>
         </Group>
       )}
-      {rows.length > 0 && sorted.length === 0 && <p role="status">No channel fits: clear the filter.</p>}
-      {rows.length === 0 ? <Nothing /> : <div role="list" aria-label="Channels">{sorted.map(({ channel, read, status }) => (
-        <div role="listitem" key={read.id}>
-          <Link className="lineup-row" to={`/build/${build.id}/channel/${channel.id}/${read.id}`}>
-            <div style={{ minWidth: 0, overflowWrap: 'anywhere' }}>
-              <div style={{ fontWeight: 700, fontSize: 18 }}>{channel.name}</div>
-              <div className="pale">{channel.combine === 'separate' ? `${status.assembled.sensor.element.name}, ` : ''}to {status.assembled.device.name} pin {status.assembled.input.pin}</div>
+      {rows.length > 0 && sorted.length === 0 && (
+        <p role="status">No channel fits: clear the filter.</p>
+      )}
+      {rows.length === 0 ? (
+        <Nothing />
+      ) : (
+        <div role="list" aria-label="Channels">
+          {sorted.map(({ channel, read, status }) => (
+            <div role="listitem" key={read.id}>
+              <Link
+                className="lineup-row"
+                to={`/build/${build.id}/channel/${channel.id}/${read.id}`}
+              >
+                <div style={{ minWidth: 0, overflowWrap: 'anywhere' }}>
+                  <div style={{ fontWeight: 700, fontSize: 18 }}>{channel.name}</div>
+                  <div className="pale">
+                    {channel.combine === 'separate'
+                      ? `${status.assembled.sensor.element.name}, `
+                      : ''}
+                    to {status.assembled.device.name} pin {status.assembled.input.pin}
+                  </div>
+                </div>
+                <SmallThread status={status} />
+                <div>
+                  <Chip state={status.state} />
+                  <div className="pale" style={{ marginTop: 4, fontSize: 15 }}>
+                    <Worst status={status} />
+                  </div>
+                </div>
+                <div style={{ overflowWrap: 'anywhere' }}>
+                  <b>{status.next.title}</b> <span className="pale">{status.next.reason}</span>
+                </div>
+              </Link>
             </div>
-            <SmallThread status={status} />
-            <div><Chip state={status.state} /><div className="pale" style={{ marginTop: 4, fontSize: 15 }}><Worst status={status} /></div></div>
-            <div style={{ overflowWrap: 'anywhere' }}><b>{status.next.title}</b> <span className="pale">{status.next.reason}</span></div>
-          </Link>
+          ))}
         </div>
-      ))}</div>}
+      )}
       <Suspense>{adding && <AddChannel onClose={() => setAdding(false)} />}</Suspense>
     </section>
   )
@@ -68,12 +150,20 @@ export function LineUp() {
 function Worst({ status }: { status: ReadStatus }) {
   const q = useQuantity(truthUnit(status.assembled.sensor.family), status.assembled.needs.accuracy)
   if (!status.worst) return <>no reading yet</>
-  return <>{q.off(status.worst.bias, 1)} {q.pm(status.worst.band, 1)} {q.unit} at {q.bare(status.worst.at, 0)}; needs {q.pm(status.assembled.needs.accuracy, 1)}</>
+  return (
+    <>
+      {q.off(status.worst.bias, 1)} {q.pm(status.worst.band, 1)} {q.unit} at{' '}
+      {q.bare(status.worst.at, 0)}; needs {q.pm(status.assembled.needs.accuracy, 1)}
+    </>
+  )
 }
 
 const Nothing = () => (
   <div style={{ maxWidth: 560, paddingTop: 24 }}>
     <h2>No channel yet</h2>
-    <p>A channel is one quantity and what reads it: coolant temperature in the engine computer, say. Add the first, give the range that matters and the input it goes to, then measure the sensor.</p>
+    <p>
+      A channel is one quantity and what reads it: coolant temperature in the engine computer, say.
+      Add the first, give the range that matters and the input it goes to, then measure the sensor.
+    </p>
   </div>
 )

@@ -5,17 +5,37 @@ import { startOf, withBest } from './needs.ts'
 
 it('where it matters most keeps its share of the range', () => {
   const usual = { low: 0, high: 50, bestLow: 0, bestHigh: 15, accuracy: 2 }
-  expect(withBest({ ...usual, high: 3 }, usual)).toEqual({ low: 0, high: 3, bestLow: 0, bestHigh: 0.9, accuracy: 2 })
-  expect(withBest({ ...usual, low: 100, high: 200 }, usual)).toMatchObject({ bestLow: 100, bestHigh: 130 })
+  expect(withBest({ ...usual, high: 3 }, usual)).toEqual({
+    low: 0,
+    high: 3,
+    bestLow: 0,
+    bestHigh: 0.9,
+    accuracy: 2,
+  })
+  expect(withBest({ ...usual, low: 100, high: 200 }, usual)).toMatchObject({
+    bestLow: 100,
+    bestHigh: 130,
+  })
   expect(withBest(usual, usual)).toEqual(usual)
 })
 it('a range that does not run upward is left for the dialog to refuse', () => {
-  const usual = startOf('level'), turned = { ...usual, low: 60 }
+  const usual = startOf('level'),
+    turned = { ...usual, low: 60 }
   expect(withBest(turned, usual)).toBe(turned)
 })
 it('always lies inside the range and runs upward, for every family', () => {
-  fc.assert(fc.property(fc.constantFrom(...families.map((f) => f.id)), fc.double({ min: -500, max: 500, noNaN: true }), fc.double({ min: 1e-3, max: 5000, noNaN: true }), (id, low, span) => {
-    const usual = startOf(id), { bestLow, bestHigh } = withBest({ ...usual, low, high: low + span }, usual)
-    expect(bestLow).toBeGreaterThanOrEqual(low); expect(bestHigh).toBeLessThanOrEqual(low + span); expect(bestLow).toBeLessThan(bestHigh)
-  }))
+  fc.assert(
+    fc.property(
+      fc.constantFrom(...families.map((f) => f.id)),
+      fc.double({ min: -500, max: 500, noNaN: true }),
+      fc.double({ min: 1e-3, max: 5000, noNaN: true }),
+      (id, low, span) => {
+        const usual = startOf(id),
+          { bestLow, bestHigh } = withBest({ ...usual, low, high: low + span }, usual)
+        expect(bestLow).toBeGreaterThanOrEqual(low)
+        expect(bestHigh).toBeLessThanOrEqual(low + span)
+        expect(bestLow).toBeLessThan(bestHigh)
+      },
+    ),
+  )
 })

@@ -1,7 +1,13 @@
 import { familyOf } from '../../../core/curve/registry.ts'
 
 /** What a new channel is asked to reach, in the truth unit of its family. */
-export type Needs = { low: number; high: number; bestLow: number; bestHigh: number; accuracy: number }
+export type Needs = {
+  low: number
+  high: number
+  bestLow: number
+  bestHigh: number
+  accuracy: number
+}
 
 /** What a kind of sensor is usually needed for. */
 export function startOf(familyId: string): Needs {
@@ -14,7 +20,17 @@ export function withBest(needs: Needs, usual: Needs): Needs {
   const span = needs.high - needs.low
   if (!(span > 0)) return needs
   const step = 10 ** (Math.floor(Math.log10(span)) - 1)
-  const at = (v: number): number => Number((Math.round((needs.low + (span * (v - usual.low)) / (usual.high - usual.low)) / step) * step).toPrecision(6))
-  const [bestLow, bestHigh] = [at(usual.bestLow), at(usual.bestHigh)].map((v) => Math.min(needs.high, Math.max(needs.low, v))) as [number, number]
-  return { ...needs, ...(bestLow < bestHigh ? { bestLow, bestHigh } : { bestLow: needs.low, bestHigh: needs.high }) }
+  const at = (v: number): number =>
+    Number(
+      (
+        Math.round((needs.low + (span * (v - usual.low)) / (usual.high - usual.low)) / step) * step
+      ).toPrecision(6),
+    )
+  const [bestLow, bestHigh] = [at(usual.bestLow), at(usual.bestHigh)].map((v) =>
+    Math.min(needs.high, Math.max(needs.low, v)),
+  ) as [number, number]
+  return {
+    ...needs,
+    ...(bestLow < bestHigh ? { bestLow, bestHigh } : { bestLow: needs.low, bestHigh: needs.high }),
+  }
 }

@@ -13,24 +13,78 @@ import { KeyOnCheck } from '../../parts/KeyOnCheck.tsx'
 export function Prove() {
   const { build } = useBuild()
   const { quantity } = useUnits()
-  const rows = useMemo(() => build.channels.flatMap((channel) => channel.reads.map((read) => ({ channel, read, status: readStatus(build, read, quantity) }))), [build, quantity])
-  const [chosen, setChosen] = useState<string | null>(() => rows.find((r) => r.status.state !== 'proven' && r.status.chain)?.read.id ?? rows[0]?.read.id ?? null)
+  const rows = useMemo(
+    () =>
+      build.channels.flatMap((channel) =>
+        channel.reads.map((read) => ({ channel, read, status: readStatus(build, read, quantity) })),
+      ),
+    [build, quantity],
+  )
+  const [chosen, setChosen] = useState<string | null>(
+    () =>
+      rows.find((r) => r.status.state !== 'proven' && r.status.chain)?.read.id ??
+      rows[0]?.read.id ??
+      null,
+  )
   const current = rows.find((r) => r.read.id === chosen)
   return (
     <section>
       <h1>Prove</h1>
-      <p style={{ maxWidth: 760 }}>Key on, engine off. Temperatures agree with the shed and with each other, manifold pressure with the barometer; gauge pressures are zero; the throttle goes from 0 to 100 % without a jump.</p>
-      <Caution>Vehicle on rated stands, never on a jack alone. Keep clear of the fans: they may start at key-on.</Caution>
-      {rows.length === 0 ? <p>No channel yet. <Link to={`/build/${build.id}`}>Add one in the line-up</Link>.</p> : (
+      <p style={{ maxWidth: 760 }}>
+        Key on, engine off. Temperatures agree with the shed and with each other, manifold pressure
+        with the barometer; gauge pressures are zero; the throttle goes from 0 to 100 % without a
+        jump.
+      </p>
+      <Caution>
+        Vehicle on rated stands, never on a jack alone. Keep clear of the fans: they may start at
+        key-on.
+      </Caution>
+      {rows.length === 0 ? (
+        <p>
+          No channel yet. <Link to={`/build/${build.id}`}>Add one in the line-up</Link>.
+        </p>
+      ) : (
         <div className="prove">
           <div className="prove-list" role="group" aria-label="Channels">
             {rows.map((r) => (
-              <Button key={r.read.id} variant={r.read.id === chosen ? 'outline' : 'default'} aria-pressed={r.read.id === chosen} onClick={() => setChosen(r.read.id)} h="auto" mih={52} fullWidth styles={{ inner: { justifyContent: 'space-between' }, label: { whiteSpace: 'normal', textAlign: 'left', width: '100%' } }}>
-                <span style={{ display: 'flex', justifyContent: 'space-between', width: '100%', gap: 8, alignItems: 'center' }}><span>{r.channel.name}{r.channel.reads.length > 1 ? `, ${r.status.assembled.device.name}` : ''}</span> <Chip state={r.status.state} /></span>
+              <Button
+                key={r.read.id}
+                variant={r.read.id === chosen ? 'outline' : 'default'}
+                aria-pressed={r.read.id === chosen}
+                onClick={() => setChosen(r.read.id)}
+                h="auto"
+                mih={52}
+                fullWidth
+                styles={{
+                  inner: { justifyContent: 'space-between' },
+                  label: { whiteSpace: 'normal', textAlign: 'left', width: '100%' },
+                }}
+              >
+                <span
+                  style={{
+                    display: 'flex',
+                    justifyContent: 'space-between',
+                    width: '100%',
+                    gap: 8,
+                    alignItems: 'center',
+                  }}
+                >
+                  <span>
+                    {r.channel.name}
+                    {r.channel.reads.length > 1 ? `, ${r.status.assembled.device.name}` : ''}
+                  </span>{' '}
+                  <Chip state={r.status.state} />
+                </span>
               </Button>
             ))}
           </div>
-          {current && <div><AsFineAsNeeded status={current.status}><KeyOnCheck key={current.read.id} status={current.status} /></AsFineAsNeeded></div>}
+          {current && (
+            <div>
+              <AsFineAsNeeded status={current.status}>
+                <KeyOnCheck key={current.read.id} status={current.status} />
+              </AsFineAsNeeded>
+            </div>
+          )}
         </div>
       )}
     </section>

@@ -1,6 +1,14 @@
 import { EchtError } from '../../error.ts'
 
-export type BankCheck = { ratio: number; lowest: number; highest: number; rows: number; byFlow: { flow: number; ratio: number }[]; verdict: 'agree' | 'scale' | 'offset' | 'dead'; text: string }
+export type BankCheck = {
+  ratio: number
+  lowest: number
+  highest: number
+  rows: number
+  byFlow: { flow: number; ratio: number }[]
+  verdict: 'agree' | 'scale' | 'offset' | 'dead'
+  text: string
+}
 
 /** Below this share of the largest flow a ratio says nothing. */
 const IDLE_SHARE = 0.03
@@ -10,33 +18,96 @@ const IDLE_SHARE = 0.03
  * is missing, or both nearly still, are left out. Agreeing meters stay within `within` of 1.
  * Throws `EchtError` `too-few-points`.
  */
-export function compareBanks(one: ArrayLike<number>, other: ArrayLike<number>, within = 0.05): BankCheck {
+export function compareBanks(
+  one: ArrayLike<number>,
+  other: ArrayLike<number>,
+  within = 0.05,
+): BankCheck {
   const n = Math.min(one.length, other.length)
   let top = 0
-  for (let i = 0; i < n; i++) { const f = one[i]! + other[i]!; if (f > top) top = f }
+  for (let i = 0; i < n; i++) {
+    const f = one[i]! + other[i]!
+    if (f > top) top = f
+  }
   const bands = Array.from({ length: 5 }, () => ({ sum1: 0, sum2: 0, count: 0 }))
   for (let i = 0; i < n; i++) {
     const flow = one[i]! + other[i]!
     if (!(flow > IDLE_SHARE * top) || !Number.isFinite(flow)) continue
     const b = bands[Math.min(4, Math.floor((5 * flow) / top))]!
-    b.sum1 += one[i]!; b.sum2 += other[i]!; b.count++
+    b.sum1 += one[i]!
+    b.sum2 += other[i]!
+    b.count++
   }
   const used = bands.filter((b) => b.count >= 5)
   const rows = used.reduce((s, b) => s + b.count, 0)
-  if (rows < 20) throw new EchtError('too-few-points', `${rows} rows with air flowing on both banks: drive a while, or choose the right columns.`)
-  const byFlow = used.map((b) => ({ flow: (b.sum1 + b.sum2) / b.count, ratio: b.sum2 === 0 ? Infinity : b.sum1 / b.sum2 }))
+  if (rows < 20)
+    throw new EchtError(
+      'too-few-points',
+      `${rows} rows with air flowing on both banks: drive a while, or choose the right columns.`,
+    )
+  const byFlow = used.map((b) => ({
+    flow: (b.sum1 + b.sum2) / b.count,
+    ratio: b.sum2 === 0 ? Infinity : b.sum1 / b.sum2,
+  }))
   const ratio = used.reduce((s, b) => s + b.sum1, 0) / used.reduce((s, b) => s + b.sum2, 0)
-  const lowest = Math.min(...byFlow.map((b) => b.ratio)), highest = Math.max(...byFlow.map((b) => b.ratio))
+  const lowest = Math.min(...byFlow.map((b) => b.ratio)),
+    highest = Math.max(...byFlow.map((b) => b.ratio))
   const times = `${ratio.toFixed(2)} times`
-  if (!(ratio < 3 && ratio > 1 / 3)) return { ratio, lowest, highest, rows, byFlow, verdict: 'dead', text: `One bank reads ${times} the other: look for crumbled insulation, a shorted signal, an unplugged meter. The engine floods or starves on it.` }
-  if (highest - lowest > 2 * within) return { ratio, lowest, highest, rows, byFlow, verdict: 'offset', text: `The ratio goes from ${byFlow[0]!.ratio.toFixed(2)} at little air to ${byFlow.at(-1)!.ratio.toFixed(2)} at much: an offset, a leak after one meter, or flow that is not straight before it.` }
-  if (Math.abs(ratio - 1) > within) return { ratio, lowest, highest, rows, byFlow, verdict: 'scale', text: `One bank reads ${times} the other at every flow: another meter, another bore, or another table.` }
-  return { ratio, lowest, highest, rows, byFlow, verdict: 'agree', text: `The banks agree within ${(Math.max(highest - 1, 1 - lowest) * 100).toFixed(1)} % over ${rows} rows.` }
+  if (!(ratio < 3 && ratio > 1 / 3))
+    return {
+      ratio,
+      lowest,
+      highest,
+      rows,
+      byFlow,
+      verdict: 'dead',
+      text: `One bank reads ${times} the other: look for crumbled insulation, a shorted signal, an unplugged meter. The engine floods or starves on it.`,
+    }
+  if (highest - lowest > 2 * within)
+    return {
+      ratio,
+      lowest,
+      highest,
+      rows,
+      byFlow,
+      verdict: 'offset',
+      text: `The ratio goes from ${byFlow[0]!.ratio.toFixed(2)} at little air to ${byFlow.at(-1)!.ratio.toFixed(2)} at much: an offset, a leak after one meter, or flow that is not straight before it.`,
+    }
+  if (Math.abs(ratio - 1) > within)
+    return {
+      ratio,
+      lowest,
+      highest,
+      rows,
+      byFlow,
+      verdict: 'scale',
+      text: `One bank reads ${times} the other at every flow: another meter, another bore, or another table.`,
+    }
+  return {
+    ratio,
+    lowest,
+    highest,
+    rows,
+    byFlow,
+    verdict: 'agree',
+    text: `The banks agree within ${(Math.max(highest - 1, 1 - lowest) * 100).toFixed(1)} % over ${rows} rows.`,
+  }
 }
 
 /** What counting edges costs: the highest frequency an input follows, edges between two updates, and the flow one edge stands for. */
-export function countingLimits(input: { gateS: number; highestHz: number }, meter: { topHz: number; flowPerHz: number }): { reaches: boolean; edgesPerUpdate: number; flowPerEdge: number; text: string } {
+export function countingLimits(
+  input: { gateS: number; highestHz: number },
+  meter: { topHz: number; flowPerHz: number },
+): { reaches: boolean; edgesPerUpdate: number; flowPerEdge: number; text: string } {
   const reaches = meter.topHz <= input.highestHz
-  const edgesPerUpdate = meter.topHz * input.gateS, flowPerEdge = meter.flowPerHz / input.gateS
-  return { reaches, edgesPerUpdate, flowPerEdge, text: reaches ? `${edgesPerUpdate.toFixed(0)} edges an update at full flow; one edge is ${flowPerEdge.toPrecision(2)} kg/h.` : `The meter reaches ${meter.topHz.toFixed(0)} Hz and the input follows ${input.highestHz.toFixed(0)}: above that it reads low, and the mixture goes lean.` }
+  const edgesPerUpdate = meter.topHz * input.gateS,
+    flowPerEdge = meter.flowPerHz / input.gateS
+  return {
+    reaches,
+    edgesPerUpdate,
+    flowPerEdge,
+    text: reaches
+      ? `${edgesPerUpdate.toFixed(0)} edges an update at full flow; one edge is ${flowPerEdge.toPrecision(2)} kg/h.`
+      : `The meter reaches ${meter.topHz.toFixed(0)} Hz and the input follows ${input.highestHz.toFixed(0)}: above that it reads low, and the mixture goes lean.`,
+  }
 }

@@ -8,42 +8,94 @@ import type { Finding } from '../recipe.ts'
  * controller's own line, averaged over the points it was made to give. Points in λ and V as the device reads them.
  * Throws `EchtError` `too-few-points`.
  */
-export function groundFromPoints(line: Line, points: readonly { lambda: number; volt: number; sigmaV?: number }[]): { volt: number; sigmaV: number; slopeAgrees: boolean } {
-  if (points.length === 0) throw new EchtError('too-few-points', 'Let the controller give one known output at least, and type what the device reads.')
-  const off = points.map((p) => requireFinite(p.volt, 'The volts') - line.offset - line.slope * requireFinite(p.lambda, 'Lambda'))
+export function groundFromPoints(
+  line: Line,
+  points: readonly { lambda: number; volt: number; sigmaV?: number }[],
+): { volt: number; sigmaV: number; slopeAgrees: boolean } {
+  if (points.length === 0)
+    throw new EchtError(
+      'too-few-points',
+      'Let the controller give one known output at least, and type what the device reads.',
+    )
+  const off = points.map(
+    (p) =>
+      requireFinite(p.volt, 'The volts') -
+      line.offset -
+      line.slope * requireFinite(p.lambda, 'Lambda'),
+  )
   const volt = off.reduce((a, b) => a + b, 0) / off.length
   const stated = Math.hypot(...points.map((p) => p.sigmaV ?? 0.005)) / points.length
-  const scatter = points.length > 1 ? Math.sqrt(off.reduce((s, v) => s + (v - volt) ** 2, 0) / (points.length - 1) / points.length) : 0
+  const scatter =
+    points.length > 1
+      ? Math.sqrt(
+          off.reduce((s, v) => s + (v - volt) ** 2, 0) / (points.length - 1) / points.length,
+        )
+      : 0
   // a ground difference moves all points alike; one that grows with the output is a wrong scale
   return { volt, sigmaV: Math.max(stated, scatter), slopeAgrees: scatter < 3 * stated }
 }
 
 /** What a device shows of a λ in AFR when it believes a fuel: λ times that fuel's stoichiometric ratio. */
-export const shownAfr = (lambda: number, ethanolBelieved: number): number => requirePositive(lambda, 'Lambda') * stoichiometricAfr(ethanolBelieved)
+export const shownAfr = (lambda: number, ethanolBelieved: number): number =>
+  requirePositive(lambda, 'Lambda') * stoichiometricAfr(ethanolBelieved)
 
 /** λ that a device works out of an AFR when sender and receiver believe different fuels: the error of a gauge that speaks AFR. */
-export const mistakenLambda = (lambda: number, senderEthanol: number, receiverEthanol: number): number =>
-  shownAfr(lambda, senderEthanol) / stoichiometricAfr(receiverEthanol)
+export const mistakenLambda = (
+  lambda: number,
+  senderEthanol: number,
+  receiverEthanol: number,
+): number => shownAfr(lambda, senderEthanol) / stoichiometricAfr(receiverEthanol)
 
 /** Stoichiometric ratio of what is in the tank after pouring one blend onto another; volumes in litres, ethanol by volume. */
-export function blendInTank(parts: readonly { litres: number; ethanol: number }[]): { ethanol: number; afr: number } {
+export function blendInTank(parts: readonly { litres: number; ethanol: number }[]): {
+  ethanol: number
+  afr: number
+} {
   const total = parts.reduce((s, p) => s + requireFinite(p.litres, 'The litres'), 0)
-  if (!(total > 0)) throw new EchtError('not-positive', 'The tank is empty: give at least one filling.')
+  if (!(total > 0))
+    throw new EchtError('not-positive', 'The tank is empty: give at least one filling.')
   const ethanol = parts.reduce((s, p) => s + p.litres * p.ethanol, 0) / total
   return { ethanol, afr: stoichiometricAfr(ethanol) }
 }
 
 /** The controller's supply: what the heater draws, what the feed must survive. */
-export type Feed = { heaterA: number; fuseA: number; /** lowest at its plug while cranking, V */ crankingV: number; /** it resets below this, V */ resetsBelowV: number; sharedFuse: boolean; warmUpS: number }
+export type Feed = {
+  heaterA: number
+  fuseA: number
+  /** lowest at its plug while cranking, V */ crankingV: number
+  /** it resets below this, V */ resetsBelowV: number
+  sharedFuse: boolean
+  warmUpS: number
+}
 
 export function feedFindings(feed: Feed): Finding[] {
   const findings: Finding[] = []
-  for (const [k, v] of Object.entries(feed)) if (typeof v === 'number') requirePositive(v, `The ${k}`)
-  if (feed.fuseA < 1.25 * feed.heaterA) findings.push({ level: 'wrong', text: `A ${feed.fuseA} A fuse behind a heater that draws ${feed.heaterA} A cold will blow: ${Math.ceil(1.5 * feed.heaterA)} A, and wire to carry it.` })
-  else if (feed.fuseA > 4 * feed.heaterA) findings.push({ level: 'doubt', text: `A ${feed.fuseA} A fuse lets the heater’s wire burn before it blows: ${Math.ceil(1.5 * feed.heaterA)} A is enough.` })
-  if (feed.crankingV < feed.resetsBelowV) findings.push({ level: 'wrong', text: `At ${feed.crankingV} V while cranking the controller resets and starts its ${feed.warmUpS} s warm-up again, with the sensor unheated in exhaust: feed it from a circuit that holds ${feed.resetsBelowV} V.` })
-  if (feed.sharedFuse) findings.push({ level: 'doubt', text: 'The heater shares its feed: its pulses move the supply and ground of what shares it. Give it its own fuse.' })
-  findings.push({ level: 'note', text: `For ${feed.warmUpS} s after key-on the output means nothing: hold closed-loop correction off that long.` })
+  for (const [k, v] of Object.entries(feed))
+    if (typeof v === 'number') requirePositive(v, `The ${k}`)
+  if (feed.fuseA < 1.25 * feed.heaterA)
+    findings.push({
+      level: 'wrong',
+      text: `A ${feed.fuseA} A fuse behind a heater that draws ${feed.heaterA} A cold will blow: ${Math.ceil(1.5 * feed.heaterA)} A, and wire to carry it.`,
+    })
+  else if (feed.fuseA > 4 * feed.heaterA)
+    findings.push({
+      level: 'doubt',
+      text: `A ${feed.fuseA} A fuse lets the heater’s wire burn before it blows: ${Math.ceil(1.5 * feed.heaterA)} A is enough.`,
+    })
+  if (feed.crankingV < feed.resetsBelowV)
+    findings.push({
+      level: 'wrong',
+      text: `At ${feed.crankingV} V while cranking the controller resets and starts its ${feed.warmUpS} s warm-up again, with the sensor unheated in exhaust: feed it from a circuit that holds ${feed.resetsBelowV} V.`,
+    })
+  if (feed.sharedFuse)
+    findings.push({
+      level: 'doubt',
+      text: 'The heater shares its feed: its pulses move the supply and ground of what shares it. Give it its own fuse.',
+    })
+  findings.push({
+    level: 'note',
+    text: `For ${feed.warmUpS} s after key-on the output means nothing: hold closed-loop correction off that long.`,
+  })
   return findings
 }
 
@@ -51,16 +103,51 @@ export function feedFindings(feed: Feed): Finding[] {
 export function freeAirFinding(shownOxygen: number, earlier?: number): Finding {
   requirePositive(shownOxygen, 'The oxygen shown')
   const off = shownOxygen / 0.2095 - 1
-  const drift = earlier === undefined ? '' : ` ${((shownOxygen - earlier) * 100).toFixed(2)} % since the last time.`
-  if (Math.abs(off) > 0.08) return { level: 'wrong', text: `Free air reads ${(off * 100).toFixed(1)} % off: the sensor is worn or poisoned. Renew it before trusting a mixture.${drift}` }
-  return Math.abs(off) > 0.03 ? { level: 'doubt', text: `Free air reads ${(off * 100).toFixed(1)} % off: calibrate in free air, and note it: it is ageing.${drift}` } : { level: 'note', text: `Free air reads within ${Math.abs(off * 100).toFixed(1)} %.${drift}` }
+  const drift =
+    earlier === undefined
+      ? ''
+      : ` ${((shownOxygen - earlier) * 100).toFixed(2)} % since the last time.`
+  if (Math.abs(off) > 0.08)
+    return {
+      level: 'wrong',
+      text: `Free air reads ${(off * 100).toFixed(1)} % off: the sensor is worn or poisoned. Renew it before trusting a mixture.${drift}`,
+    }
+  return Math.abs(off) > 0.03
+    ? {
+        level: 'doubt',
+        text: `Free air reads ${(off * 100).toFixed(1)} % off: calibrate in free air, and note it: it is ageing.${drift}`,
+      }
+    : { level: 'note', text: `Free air reads within ${Math.abs(off * 100).toFixed(1)} %.${drift}` }
 }
 
 /** What a switching sensor's volts tell, and what they do not. */
-export function switchingVerdict(volt: number): { side: 'rich' | 'lean' | 'crossing' | 'cold or dead'; text: string } {
+export function switchingVerdict(volt: number): {
+  side: 'rich' | 'lean' | 'crossing' | 'cold or dead'
+  text: string
+} {
   requireFinite(volt, 'The volts')
-  if (volt < -0.1 || volt > 1.2) return { side: 'cold or dead', text: `${volt} V is no switching sensor: supply on the signal, or another kind.` }
-  if (volt > 0.6) return { side: 'rich', text: 'Rich of stoichiometric; how rich it cannot say: above 0.8 V the volts follow its temperature more than the mixture.' }
-  if (volt < 0.3) return { side: 'lean', text: 'Lean of stoichiometric, or cold, or a leak upstream; how lean it cannot say.' }
-  return volt > 0.4 && volt < 0.5 ? { side: 'cold or dead', text: 'Resting near 0.45 V is the bias of an unheated or dead sensor; a working one does not stay there.' } : { side: 'crossing', text: 'Crossing stoichiometric at this moment: count its swings, not its volts.' }
+  if (volt < -0.1 || volt > 1.2)
+    return {
+      side: 'cold or dead',
+      text: `${volt} V is no switching sensor: supply on the signal, or another kind.`,
+    }
+  if (volt > 0.6)
+    return {
+      side: 'rich',
+      text: 'Rich of stoichiometric; how rich it cannot say: above 0.8 V the volts follow its temperature more than the mixture.',
+    }
+  if (volt < 0.3)
+    return {
+      side: 'lean',
+      text: 'Lean of stoichiometric, or cold, or a leak upstream; how lean it cannot say.',
+    }
+  return volt > 0.4 && volt < 0.5
+    ? {
+        side: 'cold or dead',
+        text: 'Resting near 0.45 V is the bias of an unheated or dead sensor; a working one does not stay there.',
+      }
+    : {
+        side: 'crossing',
+        text: 'Crossing stoichiometric at this moment: count its swings, not its volts.',
+      }
 }

@@ -2,23 +2,59 @@ import { describe, expect, it } from 'vitest'
 import { normalStream, uniformStream } from '../../math/index.ts'
 import { stoichiometricAfr } from '../../standards/index.ts'
 import { familyOf } from '../registry.ts'
-import { blendInTank, feedFindings, freeAirFinding, groundFromPoints, mistakenLambda, placementFindings, shownAfr, switchingVerdict, type Feed, type Placement } from './index.ts'
+import {
+  blendInTank,
+  feedFindings,
+  freeAirFinding,
+  groundFromPoints,
+  mistakenLambda,
+  placementFindings,
+  shownAfr,
+  switchingVerdict,
+  type Feed,
+  type Placement,
+} from './index.ts'
 
-const GOOD: Placement = { angleDeg: 20, afterCollectorMm: 300, toJointMm: 600, toOpenEndMm: 1500, turbo: 'after', gasC: 700, limitC: 930 }
-const FEED: Feed = { heaterA: 3, fuseA: 5, crankingV: 9, resetsBelowV: 7, sharedFuse: false, warmUpS: 20 }
+const GOOD: Placement = {
+  angleDeg: 20,
+  afterCollectorMm: 300,
+  toJointMm: 600,
+  toOpenEndMm: 1500,
+  turbo: 'after',
+  gasC: 700,
+  limitC: 930,
+}
+const FEED: Feed = {
+  heaterA: 3,
+  fuseA: 5,
+  crankingV: 9,
+  resetsBelowV: 7,
+  sharedFuse: false,
+  warmUpS: 20,
+}
 
 describe('placement', () => {
-  it('finds nothing against a good place', () => { expect(placementFindings(GOOD)).toEqual([]) })
+  it('finds nothing against a good place', () => {
+    expect(placementFindings(GOOD)).toEqual([])
+  })
   it.each<[Partial<Placement>, RegExp, string]>([
-    [{ angleDeg: -15 }, /points down by 15°/, 'wrong'], [{ angleDeg: 5 }, /only 5° above level/, 'doubt'], [{ afterCollectorMm: 10 }, /one cylinder/, 'doubt'],
-    [{ toJointMm: 50 }, /draws air in/, 'wrong'], [{ toJointMm: 200 }, /draws air in/, 'doubt'], [{ toOpenEndMm: 200 }, /open end/, 'doubt'],
-    [{ turbo: 'before' }, /Before the turbine/, 'wrong'], [{ gasC: 980 }, /bears 930/, 'wrong'], [{ gasC: 200 }, /condenses/, 'doubt'],
+    [{ angleDeg: -15 }, /points down by 15°/, 'wrong'],
+    [{ angleDeg: 5 }, /only 5° above level/, 'doubt'],
+    [{ afterCollectorMm: 10 }, /one cylinder/, 'doubt'],
+    [{ toJointMm: 50 }, /draws air in/, 'wrong'],
+    [{ toJointMm: 200 }, /draws air in/, 'doubt'],
+    [{ toOpenEndMm: 200 }, /open end/, 'doubt'],
+    [{ turbo: 'before' }, /Before the turbine/, 'wrong'],
+    [{ gasC: 980 }, /bears 930/, 'wrong'],
+    [{ gasC: 200 }, /condenses/, 'doubt'],
   ])('%o', (patch, text, level) => {
     const findings = placementFindings({ ...GOOD, ...patch })
     expect(findings).toHaveLength(1)
     expect(findings[0]).toMatchObject({ level, text: expect.stringMatching(text) })
   })
-  it('asks for numbers', () => { expect(() => placementFindings({ ...GOOD, gasC: NaN })).toThrow(/finite/) })
+  it('asks for numbers', () => {
+    expect(() => placementFindings({ ...GOOD, gasC: NaN })).toThrow(/finite/)
+  })
 })
 
 describe('the ground difference', () => {
@@ -27,7 +63,11 @@ describe('the ground difference', () => {
     const normal = normalStream(uniformStream(4))
     let inside = 0
     for (let i = 0; i < 400; i++) {
-      const points = [0.8, 0.9, 1, 1.1].map((lambda) => ({ lambda, volt: line.offset + line.slope * lambda + 0.018 + 0.004 * normal(), sigmaV: 0.004 }))
+      const points = [0.8, 0.9, 1, 1.1].map((lambda) => ({
+        lambda,
+        volt: line.offset + line.slope * lambda + 0.018 + 0.004 * normal(),
+        sigmaV: 0.004,
+      }))
       const { volt, sigmaV, slopeAgrees } = groundFromPoints(line, points)
       if (Math.abs(volt - 0.018) <= 1.96 * sigmaV) inside++
       expect(slopeAgrees).toBe(true)
@@ -35,15 +75,46 @@ describe('the ground difference', () => {
     expect(inside / 400).toBeGreaterThan(0.93)
   })
   it('is no ground difference when it grows with the output', () => {
-    expect(groundFromPoints(line, [0.7, 0.9, 1.1, 1.3].map((lambda) => ({ lambda, volt: 1.1 * (line.offset + line.slope * lambda), sigmaV: 0.004 }))).slopeAgrees).toBe(false)
+    expect(
+      groundFromPoints(
+        line,
+        [0.7, 0.9, 1.1, 1.3].map((lambda) => ({
+          lambda,
+          volt: 1.1 * (line.offset + line.slope * lambda),
+          sigmaV: 0.004,
+        })),
+      ).slopeAgrees,
+    ).toBe(false)
     expect(() => groundFromPoints(line, [])).toThrow(/one known output/)
   })
   it('is said by the family’s own checks', () => {
     const family = familyOf('lambda')
-    const points = [{ truth: 0.68, signal: 0, method: 'manual' }, { truth: 1.36, signal: 5, method: 'manual' }, { truth: 1, signal: line.offset + line.slope + 0.05, method: 'output' }]
-    const text = family.checks(points, family.fit(points, {}), {}).map((f) => f.text).join(' ')
+    const points = [
+      { truth: 0.68, signal: 0, method: 'manual' },
+      { truth: 1.36, signal: 5, method: 'manual' },
+      { truth: 1, signal: line.offset + line.slope + 0.05, method: 'output' },
+    ]
+    const text = family
+      .checks(points, family.fit(points, {}), {})
+      .map((f) => f.text)
+      .join(' ')
     expect(text).toMatch(/50 mV above the controller’s own line: 0\.007 λ/)
-    expect(family.checks([{ truth: 14.7, signal: 1 }, { truth: 10, signal: 0.2 }], family.fit([{ truth: 14.7, signal: 1 }, { truth: 10, signal: 0.2 }], {}), {})[0]!.text).toMatch(/was it an AFR/)
+    expect(
+      family.checks(
+        [
+          { truth: 14.7, signal: 1 },
+          { truth: 10, signal: 0.2 },
+        ],
+        family.fit(
+          [
+            { truth: 14.7, signal: 1 },
+            { truth: 10, signal: 0.2 },
+          ],
+          {},
+        ),
+        {},
+      )[0]!.text,
+    ).toMatch(/was it an AFR/)
   })
 })
 
@@ -55,7 +126,10 @@ describe('fuel', () => {
     expect(mistakenLambda(0.9, 0.3, 0.3)).toBeCloseTo(0.9, 12)
   })
   it('blends by volume in the tank', () => {
-    const { ethanol, afr } = blendInTank([{ litres: 20, ethanol: 0.05 }, { litres: 10, ethanol: 0.85 }])
+    const { ethanol, afr } = blendInTank([
+      { litres: 20, ethanol: 0.05 },
+      { litres: 10, ethanol: 0.85 },
+    ])
     expect(ethanol).toBeCloseTo(9.5 / 30, 12)
     expect(afr).toBe(stoichiometricAfr(ethanol))
     expect(() => blendInTank([])).toThrow(/empty/)
@@ -63,7 +137,11 @@ describe('fuel', () => {
 })
 
 describe('supply, age and switching sensors', () => {
-  const said = (patch: Partial<Feed>): string => feedFindings({ ...FEED, ...patch }).filter((f) => f.level !== 'note').map((f) => f.text).join(' ')
+  const said = (patch: Partial<Feed>): string =>
+    feedFindings({ ...FEED, ...patch })
+      .filter((f) => f.level !== 'note')
+      .map((f) => f.text)
+      .join(' ')
   it('a feed is judged by its fuse, its cranking and who shares it', () => {
     expect(said({})).toBe('')
     expect(said({ fuseA: 3 })).toMatch(/will blow/)
@@ -75,9 +153,18 @@ describe('supply, age and switching sensors', () => {
   it('free air says how old it is', () => {
     expect(freeAirFinding(0.2095).level).toBe('note')
     expect(freeAirFinding(0.2).level).toBe('doubt')
-    expect(freeAirFinding(0.18, 0.2095)).toMatchObject({ level: 'wrong', text: expect.stringMatching(/since the last time/) })
+    expect(freeAirFinding(0.18, 0.2095)).toMatchObject({
+      level: 'wrong',
+      text: expect.stringMatching(/since the last time/),
+    })
   })
-  it.each([[0.85, 'rich'], [0.1, 'lean'], [0.45, 'cold or dead'], [0.35, 'crossing'], [5, 'cold or dead']])('%d V of a switching sensor is %s', (volt, side) => {
+  it.each([
+    [0.85, 'rich'],
+    [0.1, 'lean'],
+    [0.45, 'cold or dead'],
+    [0.35, 'crossing'],
+    [5, 'cold or dead'],
+  ])('%d V of a switching sensor is %s', (volt, side) => {
     const verdict = switchingVerdict(volt)
     expect(verdict.side).toBe(side)
     expect(verdict.text.length).toBeGreaterThan(30)

@@ -12,15 +12,29 @@ const HZ = 10
  */
 export function slosh(seconds: number, sizeL: number, seed: number): Float64Array {
   requirePositive(seconds, 'The lap')
-  const uniform = uniformStream(seed), normal = normalStream(uniform)
+  const uniform = uniformStream(seed),
+    normal = normalStream(uniform)
   const out = new Float64Array(Math.round(seconds * HZ))
-  const waves = [0.4 + 0.3 * uniform(), 0.8 + 0.7 * uniform()].map((hz) => ({ hz, phase: 2 * Math.PI * uniform() }))
-  let corner = 0, left = 0, swing = 0
+  const waves = [0.4 + 0.3 * uniform(), 0.8 + 0.7 * uniform()].map((hz) => ({
+    hz,
+    phase: 2 * Math.PI * uniform(),
+  }))
+  let corner = 0,
+    left = 0,
+    swing = 0
   for (let i = 0; i < out.length; i++) {
-    if (left-- <= 0) { corner = uniform() < 0.55 ? sizeL * (uniform() < 0.5 ? -1 : 1) * (0.4 + 0.6 * uniform()) : 0; left = HZ * (2 + 5 * uniform()) }
+    if (left-- <= 0) {
+      corner = uniform() < 0.55 ? sizeL * (uniform() < 0.5 ? -1 : 1) * (0.4 + 0.6 * uniform()) : 0
+      left = HZ * (2 + 5 * uniform())
+    }
     swing += (0.25 * sizeL * normal() - swing) / (2 * HZ)
     const t = i / HZ
-    out[i] = corner + waves.reduce((s, w) => s + (0.35 * sizeL + swing) * Math.sin(2 * Math.PI * w.hz * t + w.phase), 0)
+    out[i] =
+      corner +
+      waves.reduce(
+        (s, w) => s + (0.35 * sizeL + swing) * Math.sin(2 * Math.PI * w.hz * t + w.phase),
+        0,
+      )
   }
   return out
 }
@@ -38,10 +52,18 @@ export function damped(series: Float64Array, damping: Damping): Float64Array {
   return out
 }
 
-export type DampingVerdict = { tauS: number; /** largest swing of the needle over the lap, l from the truth */ swingL: number; /** until a fill shows to 90 %, s, engine running */ fillS: number; /** and right after key-on */ keyOnS: number }
+export type DampingVerdict = {
+  tauS: number
+  /** largest swing of the needle over the lap, l from the truth */ swingL: number
+  /** until a fill shows to 90 %, s, engine running */ fillS: number
+  /** and right after key-on */ keyOnS: number
+}
 
 /** Needle movement against seconds to show a fill, for several time constants on one lap. */
-export function judgeDamping(taus: readonly number[], options: { sizeL: number; lapS?: number; seed?: number; fastTauS?: number; fastForS?: number }): DampingVerdict[] {
+export function judgeDamping(
+  taus: readonly number[],
+  options: { sizeL: number; lapS?: number; seed?: number; fastTauS?: number; fastForS?: number },
+): DampingVerdict[] {
   const lap = slosh(options.lapS ?? 120, options.sizeL, options.seed ?? 1)
   const fast = { fastTauS: options.fastTauS ?? 0.5, fastForS: options.fastForS ?? 5 }
   return taus.map((tauS) => {
@@ -50,22 +72,44 @@ export function judgeDamping(taus: readonly number[], options: { sizeL: number; 
     const settled = shown.subarray(Math.min(shown.length - 1, Math.round(HZ * 3 * tauS)))
     const ln10 = Math.log(10)
     const fastPart = 1 - Math.exp(-fast.fastForS / fast.fastTauS)
-    return { tauS, swingL: settled.reduce((m, v) => Math.max(m, Math.abs(v)), 0), fillS: ln10 * tauS, keyOnS: fastPart >= 0.9 ? ln10 * fast.fastTauS : fast.fastForS + tauS * Math.log((1 - fastPart) / 0.1) }
+    return {
+      tauS,
+      swingL: settled.reduce((m, v) => Math.max(m, Math.abs(v)), 0),
+      fillS: ln10 * tauS,
+      keyOnS:
+        fastPart >= 0.9
+          ? ln10 * fast.fastTauS
+          : fast.fastForS + tauS * Math.log((1 - fastPart) / 0.1),
+    }
   })
 }
 
 /** The shortest time constant whose needle stays within a swing, of 0.5 to 60 s; null when none does. */
-export function chooseDamping(allowedSwingL: number, options: { sizeL: number; seed?: number }): DampingVerdict | null {
+export function chooseDamping(
+  allowedSwingL: number,
+  options: { sizeL: number; seed?: number },
+): DampingVerdict | null {
   const taus = Array.from({ length: 40 }, (_, i) => 0.5 * 1.13 ** i)
-  return judgeDamping(taus, { ...options, lapS: 400 }).find((v) => v.swingL <= allowedSwingL) ?? null
+  return (
+    judgeDamping(taus, { ...options, lapS: 400 }).find((v) => v.swingL <= allowedSwingL) ?? null
+  )
 }
 
 /** A reserve lamp with hysteresis over a shown series: how often it changes, and seconds lit. */
-export function reserveLamp(shown: ArrayLike<number>, onBelowL: number, hysteresisL: number): { changes: number; litS: number } {
-  let lit = (shown[0] ?? Infinity) < onBelowL, changes = 0, samples = 0
+export function reserveLamp(
+  shown: ArrayLike<number>,
+  onBelowL: number,
+  hysteresisL: number,
+): { changes: number; litS: number } {
+  let lit = (shown[0] ?? Infinity) < onBelowL,
+    changes = 0,
+    samples = 0
   for (let i = 0; i < shown.length; i++) {
     const next = lit ? shown[i]! < onBelowL + hysteresisL : shown[i]! < onBelowL
-    if (next !== lit) { changes++; lit = next }
+    if (next !== lit) {
+      changes++
+      lit = next
+    }
     if (lit) samples++
   }
   return { changes, litS: samples / HZ }

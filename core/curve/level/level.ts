@@ -14,13 +14,21 @@ export type LevelCurve = KnotCurve
 export function fitLevel(points: readonly LevelPoint[]): LevelCurve {
   points.forEach((p, i) => {
     requireFinite(p.signal, `Fill ${i + 1}: the signal`)
-    if (requireFinite(p.litres, `Fill ${i + 1}: the litres`) < 0) throw new EchtError('bad-point', `Fill ${i + 1} holds ${p.litres} l: a tank cannot hold less than nothing.`)
+    if (requireFinite(p.litres, `Fill ${i + 1}: the litres`) < 0)
+      throw new EchtError(
+        'bad-point',
+        `Fill ${i + 1} holds ${p.litres} l: a tank cannot hold less than nothing.`,
+      )
   })
-  return knotCurve(points.map((p) => ({ signal: p.signal, truth: p.litres })), { point: 'fill', unit: 'l' })
+  return knotCurve(
+    points.map((p) => ({ signal: p.signal, truth: p.litres })),
+    { point: 'fill', unit: 'l' },
+  )
 }
 
 /** Litres that a signal may mean, [low, high]: wider than a point in a dead zone. Holds beyond the ends. */
-export const levelInterval = (curve: LevelCurve, signal: number): [number, number] => knotInterval(curve, signal)
+export const levelInterval = (curve: LevelCurve, signal: number): [number, number] =>
+  knotInterval(curve, signal)
 
 /** Litres at a signal, the middle of what it may mean. Holds beyond the ends. */
 export const levelLitres = (curve: LevelCurve, signal: number): number => knotTruth(curve, signal)

@@ -21,25 +21,48 @@ export type TwoSenders = {
 
 /** The curve a half's shape and sender would give. */
 export const predictedHalf = ({ tank, sender }: TankHalf): KnotCurve =>
-  knotCurve(predictLevel(tank, sender).points.map((p) => ({ signal: p.signal, truth: p.litres })), { point: 'fill', unit: 'l' })
+  knotCurve(
+    predictLevel(tank, sender).points.map((p) => ({ signal: p.signal, truth: p.litres })),
+    { point: 'fill', unit: 'l' },
+  )
 
 /**
  * Two senders in the halves of a saddle tank, joined in series, in parallel or on two inputs: the joint reading at
  * which the litres that fit it lie farthest apart. In series and in parallel many fills give one reading when the
  * halves differ; on two inputs each half is known. `write` says in which unit the text speaks.
  */
-export function twoSenders(halves: readonly [KnotCurve, KnotCurve], arrangement: Arrangement, write: Write = plainly): TwoSenders {
-  if (arrangement === 'separate') return { arrangement, worstBarL: [0, 0], worstAtOhm: halves[0].signal[0]!, text: 'Each half is read by itself and added in the display: no fill is hidden, at the price of a second input.' }
+export function twoSenders(
+  halves: readonly [KnotCurve, KnotCurve],
+  arrangement: Arrangement,
+  write: Write = plainly,
+): TwoSenders {
+  if (arrangement === 'separate')
+    return {
+      arrangement,
+      worstBarL: [0, 0],
+      worstAtOhm: halves[0].signal[0]!,
+      text: 'Each half is read by itself and added in the display: no fill is hidden, at the price of a second input.',
+    }
   const curve = joinHalves([...halves], { wiring: arrangement, linked: false })
-  let worstBarL: [number, number] = [0, 0], worstAtOhm = curve.level.signal[0]!
+  let worstBarL: [number, number] = [0, 0],
+    worstAtOhm = curve.level.signal[0]!
   for (const ohm of linspace(curve.level.signal[0]!, curve.level.signal.at(-1)!, 61)) {
     const bar = sumsThatFit(curve, ohm)
-    if (bar && bar[1] - bar[0] > worstBarL[1] - worstBarL[0]) { worstBarL = bar; worstAtOhm = ohm }
+    if (bar && bar[1] - bar[0] > worstBarL[1] - worstBarL[0]) {
+      worstBarL = bar
+      worstAtOhm = ohm
+    }
   }
-  const q = write('l'), bar = `${q.bare(worstBarL[0], 0)} to ${q.text(worstBarL[1], 0)}`
+  const q = write('l'),
+    bar = `${q.bare(worstBarL[0], 0)} to ${q.text(worstBarL[1], 0)}`
   return {
-    arrangement, worstBarL, worstAtOhm,
-    text: arrangement === 'series' ? `At ${worstAtOhm.toFixed(0)} Ω together it can be ${bar}: a full half and an empty one read like two half full.` : `At ${worstAtOhm.toFixed(0)} Ω together it can be ${bar}: the lower resistance speaks louder, so the fuller or the emptier half is believed.`,
+    arrangement,
+    worstBarL,
+    worstAtOhm,
+    text:
+      arrangement === 'series'
+        ? `At ${worstAtOhm.toFixed(0)} Ω together it can be ${bar}: a full half and an empty one read like two half full.`
+        : `At ${worstAtOhm.toFixed(0)} Ω together it can be ${bar}: the lower resistance speaks louder, so the fuller or the emptier half is believed.`,
   }
 }
 
@@ -47,10 +70,20 @@ export function twoSenders(halves: readonly [KnotCurve, KnotCurve], arrangement:
  * All litres that fit a joint reading, least and most, whatever the halves hold; and what both level would be. A
  * joint reading no fill gives is an `out-of-range`.
  */
-export function litresThatFit(curve: JoinedCurve, ohm: number): { bar: [number, number]; levelL: number | null } {
+export function litresThatFit(
+  curve: JoinedCurve,
+  ohm: number,
+): { bar: [number, number]; levelL: number | null } {
   requirePositive(ohm, 'The joint reading')
   const bar = sumsThatFit(curve, ohm)
-  if (!bar) throw new EchtError('out-of-range', `No fill of these two halves reads ${ohm.toPrecision(3)} Ω together: check the joint, the ohms and the arrangement.`)
+  if (!bar)
+    throw new EchtError(
+      'out-of-range',
+      `No fill of these two halves reads ${ohm.toPrecision(3)} Ω together: check the joint, the ohms and the arrangement.`,
+    )
   const { signal } = curve.level
-  return { bar, levelL: ohm < signal[0]! || ohm > signal.at(-1)! ? null : knotTruth(curve.level, ohm) }
+  return {
+    bar,
+    levelL: ohm < signal[0]! || ohm > signal.at(-1)! ? null : knotTruth(curve.level, ohm),
+  }
 }

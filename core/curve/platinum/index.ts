@@ -14,31 +14,95 @@ const ohmPerC = (r0: number): number => r0 * 3.851e-3
 /** Platinum thermometers of 100 and 1,000 Ω: the curve is the standard's, one point checks it. */
 export const platinum = {
   ...lineFamily({
-    id: 'platinum', name: 'Platinum 100 or 1000 (two, three or four wires)', quantity: 'temperature', truthUnit: '°C', signalUnit: 'Ω', signal: 'resistance',
-    drive: (settings) => ({ kind: 'resistance', leadsCancel: choiceSetting(settings, 'wires', '2') !== '2' }),
+    id: 'platinum',
+    name: 'Platinum 100 or 1000 (two, three or four wires)',
+    quantity: 'temperature',
+    truthUnit: '°C',
+    signalUnit: 'Ω',
+    signal: 'resistance',
+    drive: (settings) => ({
+      kind: 'resistance',
+      leadsCancel: choiceSetting(settings, 'wires', '2') !== '2',
+    }),
     needs: { range: [-20, 300], best: [60, 150], accuracy: 1.5 },
     settings: [
-      { id: 'r0Ohm', label: 'Ohms at 0 °C', kind: 'choice', otherwise: '100', first: true, why: 'Sets the whole curve: IEC 60751.', options: [{ value: '100', label: '100 Ω' }, { value: '1000', label: '1000 Ω' }] },
-      { id: 'wires', label: 'Wires', kind: 'choice', otherwise: '2', first: true, why: 'With two wires the leads read as temperature; the third or fourth lets the device take them off.', options: [{ value: '2', label: 'two' }, { value: '3', label: 'three' }, { value: '4', label: 'four' }] },
+      {
+        id: 'r0Ohm',
+        label: 'Ohms at 0 °C',
+        kind: 'choice',
+        otherwise: '100',
+        first: true,
+        why: 'Sets the whole curve: IEC 60751.',
+        options: [
+          { value: '100', label: '100 Ω' },
+          { value: '1000', label: '1000 Ω' },
+        ],
+      },
+      {
+        id: 'wires',
+        label: 'Wires',
+        kind: 'choice',
+        otherwise: '2',
+        first: true,
+        why: 'With two wires the leads read as temperature; the third or fourth lets the device take them off.',
+        options: [
+          { value: '2', label: 'two' },
+          { value: '3', label: 'three' },
+          { value: '4', label: 'four' },
+        ],
+      },
       ...MEDIUM_SETTINGS,
     ],
     plausible: [-200, 850],
-    keyOn: { label: 'Thermometer in the shed', how: 'The vehicle has stood until engine and shed are one temperature. Lay the thermometer beside the sensor.', sigma: 0.3 },
+    keyOn: {
+      label: 'Thermometer in the shed',
+      how: 'The vehicle has stood until engine and shed are one temperature. Lay the thermometer beside the sensor.',
+      sigma: 0.3,
+    },
     firstSteps: ['in ice it must read its nominal ohms.', 'boiling water checks the far end.'],
-    methods: METHODS, library: [], throughZero: true,
-    g: (t) => platinumOhm(t, 1), inverseG: (x) => platinumC(x, 1),
-    assumeFrom: (settings) => ({ curve: { offset: 0, slope: r0Of(settings) }, tolerance: CLASS_B, name: `platinum ${r0Of(settings)}, IEC 60751 class B` }),
+    methods: METHODS,
+    library: [],
+    throughZero: true,
+    g: (t) => platinumOhm(t, 1),
+    inverseG: (x) => platinumC(x, 1),
+    assumeFrom: (settings) => ({
+      curve: { offset: 0, slope: r0Of(settings) },
+      tolerance: CLASS_B,
+      name: `platinum ${r0Of(settings)}, IEC 60751 class B`,
+    }),
     spanSignal: 100,
     describe: (curve) => [{ name: 'R at 0 °C, Ω', value: curve.slope.toFixed(3) }],
     checks: (points, fit, settings, write = plainly) => {
       const d = write('Δ°C')
-      const r0 = r0Of(settings), lead = numberSetting(settings, 'leadOhm', 0)
+      const r0 = r0Of(settings),
+        lead = numberSetting(settings, 'leadOhm', 0)
       const findings = []
-      if (choiceSetting(settings, 'wires', '2') === '2') findings.push({ level: 'note' as const, text: `Two wires: each 0.1 Ω of lead reads ${d.text(0.1 / ohmPerC(r0), 2)} too hot.` })
-      if (fit && Math.abs(fit.curve.slope / r0 - 1) > 0.02) findings.push({ level: 'wrong' as const, text: `It has ${fit.curve.slope.toFixed(1)} Ω at 0 °C where ${r0} Ω is stated: the other kind of platinum, leads that were not taken off, or no platinum at all.` })
+      if (choiceSetting(settings, 'wires', '2') === '2')
+        findings.push({
+          level: 'note' as const,
+          text: `Two wires: each 0.1 Ω of lead reads ${d.text(0.1 / ohmPerC(r0), 2)} too hot.`,
+        })
+      if (fit && Math.abs(fit.curve.slope / r0 - 1) > 0.02)
+        findings.push({
+          level: 'wrong' as const,
+          text: `It has ${fit.curve.slope.toFixed(1)} Ω at 0 °C where ${r0} Ω is stated: the other kind of platinum, leads that were not taken off, or no platinum at all.`,
+        })
       if (points.length >= 2) {
-        const free = safely(() => fitLine(points.map((p) => ({ ...p, signal: p.signal - lead })), { g: (t) => platinumOhm(t, 1), truthUnit: '°C', signalUnit: 'Ω' }))
-        if (free && free.curve.offset > 3 * Math.sqrt(free.covariance[0]![0]!) && free.curve.offset > 0.05) findings.push({ level: 'doubt' as const, text: `The points stand ${free.curve.offset.toFixed(2)} Ω above a platinum curve throughout: that is ${d.text(free.curve.offset / ohmPerC(r0))} of leads. Short the probe tips and type what the meter shows.` })
+        const free = safely(() =>
+          fitLine(
+            points.map((p) => ({ ...p, signal: p.signal - lead })),
+            { g: (t) => platinumOhm(t, 1), truthUnit: '°C', signalUnit: 'Ω' },
+          ),
+        )
+        if (
+          free &&
+          free.curve.offset > 3 * Math.sqrt(free.covariance[0]![0]!) &&
+          free.curve.offset > 0.05
+        )
+          findings.push({
+            level: 'doubt' as const,
+            text: `The points stand ${free.curve.offset.toFixed(2)} Ω above a platinum curve throughout: that is ${d.text(free.curve.offset / ohmPerC(r0))} of leads. Short the probe tips and type what the meter shows.`,
+          })
       }
       return findings
     },
@@ -47,4 +111,10 @@ export const platinum = {
   selfHeating: (powerMw: number, dissipationMwPerK: number): number => powerMw / dissipationMwPerK,
 }
 
-const safely = <T>(f: () => T): T | null => { try { return f() } catch { return null } }
+const safely = <T>(f: () => T): T | null => {
+  try {
+    return f()
+  } catch {
+    return null
+  }
+}

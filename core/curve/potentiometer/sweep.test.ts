@@ -7,25 +7,37 @@ const RATE = 100
 /** A clean sweep of five seconds, with a meter's noise, and whatever is done to it. */
 function sweep(spoil: (v: number, i: number) => number = (v) => v, seed = 1): Float64Array {
   const normal = normalStream(uniformStream(seed))
-  return Float64Array.from({ length: 500 }, (_, i) => spoil(0.6 + (3.6 * Math.min(1, Math.max(0, (i - 40) / 420))) + 0.002 * normal(), i))
+  return Float64Array.from({ length: 500 }, (_, i) =>
+    spoil(0.6 + 3.6 * Math.min(1, Math.max(0, (i - 40) / 420)) + 0.002 * normal(), i),
+  )
 }
 const kinds = (s: Float64Array): string[] => checkSweep(s, RATE).faults.map((f) => f.kind)
 
 describe('a sweep', () => {
   it('clean is clean, rising or falling, in 200 laps of noise', () => {
-    for (let seed = 1; seed <= 200; seed++) expect(kinds(sweep(undefined, seed)), `seed ${seed}`).toEqual([])
-    const falling = checkSweep(sweep((v) => 5 - v), RATE)
+    for (let seed = 1; seed <= 200; seed++)
+      expect(kinds(sweep(undefined, seed)), `seed ${seed}`).toEqual([])
+    const falling = checkSweep(
+      sweep((v) => 5 - v),
+      RATE,
+    )
     expect(falling).toMatchObject({ direction: 'falling', faults: [] })
     expect(falling.closed).toBeCloseTo(4.4, 1)
   })
   it('names a dropout, a jump, a reversal and a worn spot, with their places', () => {
-    const drop = checkSweep(sweep((v, i) => (i >= 200 && i < 206 ? 0.02 : v)), RATE)
+    const drop = checkSweep(
+      sweep((v, i) => (i >= 200 && i < 206 ? 0.02 : v)),
+      RATE,
+    )
     expect(drop.faults[0]).toMatchObject({ kind: 'dropout', timeS: expect.closeTo(2, 1) })
     expect(drop.faults[0]!.text).toMatch(/60 ms/)
     expect(kinds(sweep((v, i) => (i >= 250 ? Math.min(4.2, v + 0.5) : v)))).toContain('jump')
     expect(kinds(sweep((v, i) => (i >= 250 && i < 320 ? v - 0.4 : v)))).toContain('reversal')
     const normal = normalStream(uniformStream(77))
-    const worn = checkSweep(sweep((v, i) => (i >= 90 && i < 150 ? v + 0.06 * normal() : v)), RATE)
+    const worn = checkSweep(
+      sweep((v, i) => (i >= 90 && i < 150 ? v + 0.06 * normal() : v)),
+      RATE,
+    )
     const spot = worn.faults.find((f) => f.kind === 'worn')
     expect(spot).toBeDefined()
     expect(spot!.at).toBeLessThan(0.35)
@@ -39,14 +51,32 @@ describe('a sweep', () => {
 describe('two tracks', () => {
   const one = sweep()
   it('add up, or stand in a ratio, and are held to it', () => {
-    expect(checkTracks(one, one.map((v) => 5 - v), 5)).toMatchObject({ relation: 'sum', plausible: true, constant: expect.closeTo(5, 6) })
-    expect(checkTracks(one, one.map((v) => v / 2), 5)).toMatchObject({ relation: 'ratio', plausible: true, constant: expect.closeTo(2, 6) })
-    const bad = checkTracks(one, one.map((v, i) => 5 - v + (i > 300 && i < 320 ? 0.6 : 0)), 5)
+    expect(
+      checkTracks(
+        one,
+        one.map((v) => 5 - v),
+        5,
+      ),
+    ).toMatchObject({ relation: 'sum', plausible: true, constant: expect.closeTo(5, 6) })
+    expect(
+      checkTracks(
+        one,
+        one.map((v) => v / 2),
+        5,
+      ),
+    ).toMatchObject({ relation: 'ratio', plausible: true, constant: expect.closeTo(2, 6) })
+    const bad = checkTracks(
+      one,
+      one.map((v, i) => 5 - v + (i > 300 && i < 320 ? 0.6 : 0)),
+      5,
+    )
     expect(bad.plausible).toBe(false)
     expect(bad.worstPercent).toBeCloseTo(12, 0)
     expect(bad.text).toMatch(/do not drive.*qualified person/)
   })
-  it('needs some readings', () => { expect(() => checkTracks([1], [4], 5)).toThrow(/too few/) })
+  it('needs some readings', () => {
+    expect(() => checkTracks([1], [4], 5)).toThrow(/too few/)
+  })
 })
 
 describe('a fourth pin', () => {
@@ -63,13 +93,24 @@ describe('a fourth pin', () => {
   it('says when there is none, when it is burnt, and when two behave so', () => {
     expect(() => idleSwitch(closed, closed)).toThrow(/No pin goes from open/)
     expect(() => idleSwitch({ ...closed, ab: 900, ac: 1300, ad: 5900 }, open)).toThrow(/burnt/)
-    expect(() => idleSwitch(closed, { ab: O, ac: O, ad: O, bc: O, bd: O, cd: 480 })).toThrow(/both open and close/)
+    expect(() => idleSwitch(closed, { ab: O, ac: O, ad: O, bc: O, bd: O, cd: 480 })).toThrow(
+      /both open and close/,
+    )
   })
 })
 
 it('what the ends say: falling, a small throw, an end on the rail, the dead band', () => {
   const family = familyOf('position')
-  const said = (closed: number, open: number): string => { const points = [{ truth: 0, signal: closed }, { truth: 100, signal: open }]; return family.checks(points, family.fit(points, {}), { deadPercent: 2 }).map((f) => f.text).join(' ') }
+  const said = (closed: number, open: number): string => {
+    const points = [
+      { truth: 0, signal: closed },
+      { truth: 100, signal: open },
+    ]
+    return family
+      .checks(points, family.fit(points, {}), { deadPercent: 2 })
+      .map((f) => f.text)
+      .join(' ')
+  }
   expect(said(0.5, 4.5)).toMatch(/shows 0 up to 0\.580 V and 100 from 4\.420 V/)
   expect(said(4.5, 0.5)).toMatch(/falls as it opens/)
   expect(said(2, 2.6)).toMatch(/moves 0\.60 V of 5/)

@@ -7,22 +7,57 @@ import { choiceSetting, numberSetting, type Finding, type Settings } from '../re
 const SEA_LEVEL_KPA = 101.325
 
 /** Stuck, reversed, offset and span; and what gauge sensors hide: a sealed back. */
-export function pressureChecks(face: 'absolute' | 'gauge', assumed: (settings: Settings) => { curve: ShapedLine; name: string } | undefined) {
-  return (points: readonly CurvePoint[], fit: ShapedFit | null, settings: Settings, write: Write = plainly): Finding[] => {
+export function pressureChecks(
+  face: 'absolute' | 'gauge',
+  assumed: (settings: Settings) => { curve: ShapedLine; name: string } | undefined,
+) {
+  return (
+    points: readonly CurvePoint[],
+    fit: ShapedFit | null,
+    settings: Settings,
+    write: Write = plainly,
+  ): Finding[] => {
     const findings: Finding[] = []
     const q = write('kPa')
-    const volts = points.map((p) => p.signal), truths = points.map((p) => p.truth)
-    const rise = Math.max(...volts) - Math.min(...volts), span = Math.max(...truths) - Math.min(...truths)
+    const volts = points.map((p) => p.signal),
+      truths = points.map((p) => p.truth)
+    const rise = Math.max(...volts) - Math.min(...volts),
+      span = Math.max(...truths) - Math.min(...truths)
     const rail = points.findIndex((p) => p.signal > 5.05 || p.signal < -0.02)
-    if (rail >= 0) findings.push({ level: 'wrong', text: `Point ${rail + 1} reads ${points[rail]!.signal.toFixed(2)} V, beyond its 5 V supply: supply and signal are exchanged, or a 12 V wire touches it.` })
-    if (points.length >= 2 && span > 20 && rise < 0.03) findings.push({ level: 'wrong', text: `It stays at ${volts[0]!.toFixed(2)} V over ${q.text(span, 0)}: stuck. Near 0 V the supply or the signal is open; near 5 V the ground is; in between the port is blocked or the element dead.` })
-    else if (fit && fit.curve.slope < 0) findings.push({ level: 'wrong', text: 'It falls as the pressure rises: supply and ground are exchanged, or the pressure column was typed with the wrong sign.' })
+    if (rail >= 0)
+      findings.push({
+        level: 'wrong',
+        text: `Point ${rail + 1} reads ${points[rail]!.signal.toFixed(2)} V, beyond its 5 V supply: supply and signal are exchanged, or a 12 V wire touches it.`,
+      })
+    if (points.length >= 2 && span > 20 && rise < 0.03)
+      findings.push({
+        level: 'wrong',
+        text: `It stays at ${volts[0]!.toFixed(2)} V over ${q.text(span, 0)}: stuck. Near 0 V the supply or the signal is open; near 5 V the ground is; in between the port is blocked or the element dead.`,
+      })
+    else if (fit && fit.curve.slope < 0)
+      findings.push({
+        level: 'wrong',
+        text: 'It falls as the pressure rises: supply and ground are exchanged, or the pressure column was typed with the wrong sign.',
+      })
     const known = assumed(settings)
     if (fit && known && rise >= 0.03 && fit.curve.slope > 0) {
-      const offKPa = (fit.curve.offset + fit.curve.slope * truths[0]! - known.curve.offset - known.curve.slope * truths[0]!) / known.curve.slope
+      const offKPa =
+        (fit.curve.offset +
+          fit.curve.slope * truths[0]! -
+          known.curve.offset -
+          known.curve.slope * truths[0]!) /
+        known.curve.slope
       const gain = fit.curve.slope / known.curve.slope
-      if (Math.abs(gain - 1) > 0.08) findings.push({ level: 'wrong', text: `Its span is ${gain.toFixed(2)} of ${known.name}: a look-alike of another range, most likely.` })
-      else if (Math.abs(offKPa) > 0.02 * (4 / known.curve.slope)) findings.push({ level: 'doubt', text: `It stands ${q.off(offKPa, 1)} ${q.unit} off ${known.name} throughout: an offset, from a ground difference, a supply that is not 5 V, or the part itself.` })
+      if (Math.abs(gain - 1) > 0.08)
+        findings.push({
+          level: 'wrong',
+          text: `Its span is ${gain.toFixed(2)} of ${known.name}: a look-alike of another range, most likely.`,
+        })
+      else if (Math.abs(offKPa) > 0.02 * (4 / known.curve.slope))
+        findings.push({
+          level: 'doubt',
+          text: `It stands ${q.off(offKPa, 1)} ${q.unit} off ${known.name} throughout: an offset, from a ground difference, a supply that is not 5 V, or the part itself.`,
+        })
     }
     if (face === 'gauge') {
       const open = points.find((p) => p.method === 'open')
@@ -30,21 +65,45 @@ export function pressureChecks(face: 'absolute' | 'gauge', assumed: (settings: S
       if (open && known && known.curve.slope > 0) {
         const reads = (open.signal - known.curve.offset) / known.curve.slope
         const sealed = airKPa - SEA_LEVEL_KPA
-        if (Math.abs(sealed) <= 3) findings.push({ level: 'note', text: 'Sealed or vented cannot be told at this altitude: open to the air both read near zero. The weather tells: a sealed one rises and falls with the barometer.' })
-        else if (Math.abs(reads - sealed) < Math.abs(reads) / 2) findings.push({ level: 'note', text: `Open to the air it reads ${write('kPa g').text(reads)}, which is the air here less ${q.text(SEA_LEVEL_KPA)}: its back is sealed, not vented. It will read the weather and the altitude.` })
+        if (Math.abs(sealed) <= 3)
+          findings.push({
+            level: 'note',
+            text: 'Sealed or vented cannot be told at this altitude: open to the air both read near zero. The weather tells: a sealed one rises and falls with the barometer.',
+          })
+        else if (Math.abs(reads - sealed) < Math.abs(reads) / 2)
+          findings.push({
+            level: 'note',
+            text: `Open to the air it reads ${write('kPa g').text(reads)}, which is the air here less ${q.text(SEA_LEVEL_KPA)}: its back is sealed, not vented. It will read the weather and the altitude.`,
+          })
       }
     }
     return [...findings, ...threadGround(settings, 'wire')]
   }
 }
 
-const threadGround = (settings: Settings, otherwise: string): Finding[] => (choiceSetting(settings, 'ground', otherwise) === 'thread'
-  ? [{ level: 'note', text: 'It grounds through its thread: no sealant tape, and measure from its body to the device’s ground with the loads on. Engine current in that path reads as pressure.' }] : [])
+const threadGround = (settings: Settings, otherwise: string): Finding[] =>
+  choiceSetting(settings, 'ground', otherwise) === 'thread'
+    ? [
+        {
+          level: 'note',
+          text: 'It grounds through its thread: no sealant tape, and measure from its body to the device’s ground with the loads on. Engine current in that path reads as pressure.',
+        },
+      ]
+    : []
 
 /** What is odd about the points of a sender that changes its ohms. */
 export function senderChecks(points: readonly CurvePoint[], settings: Settings): Finding[] {
-  const ohms = points.map((p) => p.signal), truths = points.map((p) => p.truth)
+  const ohms = points.map((p) => p.signal),
+    truths = points.map((p) => p.truth)
   const findings = threadGround(settings, 'thread')
-  if (points.length >= 2 && Math.max(...truths) - Math.min(...truths) > 50 && Math.max(...ohms) - Math.min(...ohms) < 0.02 * Math.max(...ohms)) findings.push({ level: 'wrong', text: `It stays at ${ohms[0]!.toFixed(0)} Ω whatever the pressure: a worn track, a blocked port, or the meter touches body and not the stud.` })
+  if (
+    points.length >= 2 &&
+    Math.max(...truths) - Math.min(...truths) > 50 &&
+    Math.max(...ohms) - Math.min(...ohms) < 0.02 * Math.max(...ohms)
+  )
+    findings.push({
+      level: 'wrong',
+      text: `It stays at ${ohms[0]!.toFixed(0)} Ω whatever the pressure: a worn track, a blocked port, or the meter touches body and not the stud.`,
+    })
   return findings
 }

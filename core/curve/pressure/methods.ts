@@ -1,48 +1,153 @@
-import { AIR_PRESSURE, airPressure, fixedAt, readOn, withCommon, type Ask, type Given, type PointMethod, type Worked } from '../recipe.ts'
+import {
+  AIR_PRESSURE,
+  airPressure,
+  fixedAt,
+  readOn,
+  withCommon,
+  type Ask,
+  type Given,
+  type PointMethod,
+  type Worked,
+} from '../recipe.ts'
 
-const G = 9.80665, WATER_KG_PER_M3 = 998.2
+const G = 9.80665,
+  WATER_KG_PER_M3 = 998.2
 const PUMP = 'Let the pump’s pressure off before undoing a fitting; eyes away from hoses.'
 
-const GAUGE: Ask = { role: 'gauge', label: 'Its gauge shows', unit: 'kPa g', with: 'gauge', step: 1 }
+const GAUGE: Ask = {
+  role: 'gauge',
+  label: 'Its gauge shows',
+  unit: 'kPa g',
+  with: 'gauge',
+  step: 1,
+}
 
 /** A pressure above the air outside, given; and the air itself where the sensor is absolute. */
 function above(face: 'absolute' | 'gauge', given: Given, aboveAir: Worked | null): Worked | null {
   if (!aboveAir || face === 'gauge') return aboveAir
   const air = airPressure(given)
-  return air && { value: aboveAir.value + air.value, own: Math.hypot(aboveAir.own, air.own), common: [...aboveAir.common, ...air.common], from: `${aboveAir.from} and the air` }
+  return (
+    air && {
+      value: aboveAir.value + air.value,
+      own: Math.hypot(aboveAir.own, air.own),
+      common: [...aboveAir.common, ...air.common],
+      from: `${aboveAir.from} and the air`,
+    }
+  )
 }
 
 /** How a pressure is made in a shed: the air itself, a hand pump, a column of water, a weight on a piston. */
 export function pressureMethods(face: 'absolute' | 'gauge'): PointMethod[] {
   const air = face === 'absolute' ? [AIR_PRESSURE] : []
   const open: Omit<PointMethod, 'asks' | 'truth'> = {
-    id: 'open', name: 'Open to the air', uncertainty: face === 'absolute' ? 0.1 : 0.05, cautions: [], ...(face === 'gauge' ? { typicalTruth: 0 } : { typicalTruth: 100 }),
-    steps: ['Key on, engine off, the port open to the air.', face === 'absolute' ? 'Give the barometer, or the altitude of the shed.' : 'A gauge sensor must read zero now.', 'Type the volts, and the supply if you can reach it.'],
+    id: 'open',
+    name: 'Open to the air',
+    uncertainty: face === 'absolute' ? 0.1 : 0.05,
+    cautions: [],
+    ...(face === 'gauge' ? { typicalTruth: 0 } : { typicalTruth: 100 }),
+    steps: [
+      'Key on, engine off, the port open to the air.',
+      face === 'absolute'
+        ? 'Give the barometer, or the altitude of the shed.'
+        : 'A gauge sensor must read zero now.',
+      'Type the volts, and the supply if you can reach it.',
+    ],
   }
-  const supply: Ask = { role: 'supply', label: 'Supply at its plug', unit: 'V', with: 'meter', otherwise: 5, step: 0.01 }
+  const supply: Ask = {
+    role: 'supply',
+    label: 'Supply at its plug',
+    unit: 'V',
+    with: 'meter',
+    otherwise: 5,
+    step: 0.01,
+  }
   return [
-    face === 'gauge' ? { ...fixedAt(0, open), asks: [supply] } : { ...open, asks: [...air, supply], truth: (given) => { const a = airPressure(given); return a && { ...a, own: Math.hypot(a.own, open.uncertainty) } } },
+    face === 'gauge'
+      ? { ...fixedAt(0, open), asks: [supply] }
+      : {
+          ...open,
+          asks: [...air, supply],
+          truth: (given) => {
+            const a = airPressure(given)
+            return a && { ...a, own: Math.hypot(a.own, open.uncertainty) }
+          },
+        },
     {
-      id: 'pump', name: 'Hand pump, pressure or vacuum', uncertainty: 0.2, typicalTruth: face === 'absolute' ? 200 : 300, cautions: [PUMP],
-      steps: ['Join pump, its gauge and the sensor with one short hose.', 'Pump, wait until the needle rests: a leak shows as a fall.', 'Type what the gauge shows, minus for vacuum, and the volts.'],
-      asks: [GAUGE, ...air, supply], truth: (given) => above(face, given, given.gauge ? { ...withCommon(given.gauge), own: Math.hypot(0.2, given.gauge.own) } : null),
+      id: 'pump',
+      name: 'Hand pump, pressure or vacuum',
+      uncertainty: 0.2,
+      typicalTruth: face === 'absolute' ? 200 : 300,
+      cautions: [PUMP],
+      steps: [
+        'Join pump, its gauge and the sensor with one short hose.',
+        'Pump, wait until the needle rests: a leak shows as a fall.',
+        'Type what the gauge shows, minus for vacuum, and the volts.',
+      ],
+      asks: [GAUGE, ...air, supply],
+      truth: (given) =>
+        above(
+          face,
+          given,
+          given.gauge
+            ? { ...withCommon(given.gauge), own: Math.hypot(0.2, given.gauge.own) }
+            : null,
+        ),
     },
     {
-      id: 'column', name: 'Column of water', uncertainty: 0.01, cautions: [],
-      steps: ['Hang a clear hose with water from the port; height counts from surface to surface.', 'A metre of water is 9.8 kPa; minus where it pulls.', 'Type the height and the volts.'],
-      asks: [{ role: 'height', label: 'Height of water', unit: 'm', with: null, step: 0.01 }, ...air, supply],
+      id: 'column',
+      name: 'Column of water',
+      uncertainty: 0.01,
+      cautions: [],
+      steps: [
+        'Hang a clear hose with water from the port; height counts from surface to surface.',
+        'A metre of water is 9.8 kPa; minus where it pulls.',
+        'Type the height and the volts.',
+      ],
+      asks: [
+        { role: 'height', label: 'Height of water', unit: 'm', with: null, step: 0.01 },
+        ...air,
+        supply,
+      ],
       // ρgh at 20 °C, the height read to 2 mm
-      truth: (given) => above(face, given, given.height ? { value: (WATER_KG_PER_M3 * G * given.height.value) / 1000, own: (WATER_KG_PER_M3 * G * 0.002) / 1000, common: [], from: 'water column' } : null),
+      truth: (given) =>
+        above(
+          face,
+          given,
+          given.height
+            ? {
+                value: (WATER_KG_PER_M3 * G * given.height.value) / 1000,
+                own: (WATER_KG_PER_M3 * G * 0.002) / 1000,
+                common: [],
+                from: 'water column',
+              }
+            : null,
+        ),
     },
     {
-      id: 'weight', name: 'Weight on a piston', uncertainty: 0.1, cautions: [PUMP],
-      steps: ['Stand the weight on an oiled piston of known bore, upright, and spin it slowly.', 'Type mass, bore and volts.'],
-      asks: [{ role: 'mass', label: 'Mass with the piston', unit: 'kg', with: null, step: 0.1 }, { role: 'diameter', label: 'Bore', unit: 'mm', with: null, step: 0.1 }, ...air, supply],
+      id: 'weight',
+      name: 'Weight on a piston',
+      uncertainty: 0.1,
+      cautions: [PUMP],
+      steps: [
+        'Stand the weight on an oiled piston of known bore, upright, and spin it slowly.',
+        'Type mass, bore and volts.',
+      ],
+      asks: [
+        { role: 'mass', label: 'Mass with the piston', unit: 'kg', with: null, step: 0.1 },
+        { role: 'diameter', label: 'Bore', unit: 'mm', with: null, step: 0.1 },
+        ...air,
+        supply,
+      ],
       truth: (given) => {
         if (!given.mass || !given.diameter || !(given.diameter.value > 0)) return null
         // the bore in the core's metres; friction is 0.5 % of the weight
         const kPa = (given.mass.value * G) / ((Math.PI / 4) * given.diameter.value ** 2) / 1000
-        return above(face, given, { value: kPa, own: 0.005 * kPa, common: [], from: 'weight and bore' })
+        return above(face, given, {
+          value: kPa,
+          own: 0.005 * kPa,
+          common: [],
+          from: 'weight and bore',
+        })
       },
     },
     beside(face, supply),
@@ -51,11 +156,26 @@ export function pressureMethods(face: 'absolute' | 'gauge'): PointMethod[] {
 
 /** The pressure itself, as another gauge or a sheet says it: for many points at once. */
 function beside(face: 'absolute' | 'gauge', supply: Ask): PointMethod {
-  const pressure: Ask = { role: 'truth', label: 'Pressure', unit: face === 'absolute' ? 'kPa a' : 'kPa g', with: 'gauge', step: 10 }
+  const pressure: Ask = {
+    role: 'truth',
+    label: 'Pressure',
+    unit: face === 'absolute' ? 'kPa a' : 'kPa g',
+    with: 'gauge',
+    step: 10,
+  }
   return {
     ...readOn(pressure, {
-      id: 'beside', name: 'Beside a gauge you trust', uncertainty: 0.5, cautions: [PUMP],
-      steps: ['Join both to one pressure that holds still, or take a line of the sensor’s own sheet.', face === 'absolute' ? 'Type the absolute pressure: what a gauge shows, plus the air.' : 'Type the pressure above the air.', 'Type the volts or ohms it then gives.'],
+      id: 'beside',
+      name: 'Beside a gauge you trust',
+      uncertainty: 0.5,
+      cautions: [PUMP],
+      steps: [
+        'Join both to one pressure that holds still, or take a line of the sensor’s own sheet.',
+        face === 'absolute'
+          ? 'Type the absolute pressure: what a gauge shows, plus the air.'
+          : 'Type the pressure above the air.',
+        'Type the volts or ohms it then gives.',
+      ],
     }),
     asks: [pressure, supply],
   }

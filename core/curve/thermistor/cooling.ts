@@ -10,12 +10,22 @@ export type CoolingSample = { timeS: number; referenceC: number; resistanceOhm: 
  * the first stirring matter least. `settled` is the final value, the mean of the last tenth.
  * Throws `EchtError` `no-step` when the record holds none.
  */
-export function timeConstantS(step: readonly { timeS: number; value: number }[]): { tauS: number; settled: number } {
-  if (step.length < 10) throw new EchtError('no-step', `${step.length} readings are too few to see a step: record at least 10.`)
+export function timeConstantS(step: readonly { timeS: number; value: number }[]): {
+  tauS: number
+  settled: number
+} {
+  if (step.length < 10)
+    throw new EchtError(
+      'no-step',
+      `${step.length} readings are too few to see a step: record at least 10.`,
+    )
   const tail = step.slice(-Math.max(3, Math.round(step.length / 10)))
   const settled = tail.reduce((s, p) => s + p.value, 0) / tail.length
   const size = Math.abs(step[0]!.value - settled)
-  const noise = quantile(tail.map((p) => Math.abs(p.value - settled)), 0.9)
+  const noise = quantile(
+    tail.map((p) => Math.abs(p.value - settled)),
+    0.9,
+  )
   const sign = Math.sign(step[0]!.value - settled)
   const used: [number, number][] = []
   for (const p of step) {
@@ -23,28 +33,52 @@ export function timeConstantS(step: readonly { timeS: number; value: number }[])
     if (left < 0.1) break
     if (left <= 0.8) used.push([p.timeS, Math.log(left)])
   }
-  if (size < 10 * noise || used.length < 3) throw new EchtError('no-step', 'The record shows no clear step: move the probe from one temperature straight into the other and keep recording until it rests.')
+  if (size < 10 * noise || used.length < 3)
+    throw new EchtError(
+      'no-step',
+      'The record shows no clear step: move the probe from one temperature straight into the other and keep recording until it rests.',
+    )
   return { tauS: -1 / linearRegression(used).m, settled }
 }
 
-export type LagOptions = { referenceTauS: number; sensorTauS: number; /** 20 if left out */ windowS?: number }
-export type CooledPoint = { temperatureC: number; resistanceOhm: number; timeS: number; samples: number }
+export type LagOptions = {
+  referenceTauS: number
+  sensorTauS: number
+  /** 20 if left out */ windowS?: number
+}
+export type CooledPoint = {
+  temperatureC: number
+  resistanceOhm: number
+  timeS: number
+  samples: number
+}
 
 /**
  * One point out of a log at a moment, corrected for the lag of both probes. While the bath changes, a
  * first-order probe reads `rate·τ` behind, so each reading y becomes y + τ·dy/dt; the slope is a straight
  * line through the samples within `windowS`. Undefined while fewer than five samples lie in the window.
  */
-export function lagCorrected(log: readonly CoolingSample[], atS: number, options: LagOptions): CooledPoint | undefined {
+export function lagCorrected(
+  log: readonly CoolingSample[],
+  atS: number,
+  options: LagOptions,
+): CooledPoint | undefined {
   const half = (options.windowS ?? 20) / 2
   const near = log.filter((s) => Math.abs(s.timeS - atS) <= half)
   if (near.length < 5) return undefined
-  const reference = trend(near.map((s) => [s.timeS, s.referenceC]), atS)
-  const logOhm = trend(near.map((s) => [s.timeS, Math.log(s.resistanceOhm)]), atS)
+  const reference = trend(
+    near.map((s) => [s.timeS, s.referenceC]),
+    atS,
+  )
+  const logOhm = trend(
+    near.map((s) => [s.timeS, Math.log(s.resistanceOhm)]),
+    atS,
+  )
   return {
     temperatureC: reference.value + options.referenceTauS * reference.slope,
     resistanceOhm: Math.exp(logOhm.value + options.sensorTauS * logOhm.slope),
-    timeS: atS, samples: near.length,
+    timeS: atS,
+    samples: near.length,
   }
 }
 
@@ -52,8 +86,15 @@ export function lagCorrected(log: readonly CoolingSample[], atS: number, options
  * Points out of a whole cooling log, one per `everyC` (5) of reference, each averaged over its window:
  * hundreds of samples share the thermometer's offset and would only feign certainty.
  */
-export function pointsFromCooling(log: readonly CoolingSample[], options: LagOptions & { everyC?: number }): CooledPoint[] {
-  if (log.length < 5) throw new EchtError('too-few-points', `The log holds ${log.length} readings: let it run longer.`)
+export function pointsFromCooling(
+  log: readonly CoolingSample[],
+  options: LagOptions & { everyC?: number },
+): CooledPoint[] {
+  if (log.length < 5)
+    throw new EchtError(
+      'too-few-points',
+      `The log holds ${log.length} readings: let it run longer.`,
+    )
   const half = (options.windowS ?? 20) / 2
   const taken: CooledPoint[] = []
   let lastC = NaN

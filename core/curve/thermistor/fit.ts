@@ -3,10 +3,23 @@ import { EchtError, requireFinite, requirePositive, requireRange } from '../../e
 import { generalisedLeastSquares, type LeastSquares } from '../../math/leastSquares.ts'
 import { linspace } from '../../math/linspace.ts'
 import { findSuspects } from '../../math/suspects.ts'
-import { COEFFICIENT_COUNT, reciprocalGradient, reciprocalSlope, thermistorC, thermistorOhm, ZERO_C_IN_K, type ThermistorCurve, type ThermistorModel } from './model.ts'
+import {
+  COEFFICIENT_COUNT,
+  reciprocalGradient,
+  reciprocalSlope,
+  thermistorC,
+  thermistorOhm,
+  ZERO_C_IN_K,
+  type ThermistorCurve,
+  type ThermistorModel,
+} from './model.ts'
 
 /** An error that several points share: the offset of their thermometer, the gain of their meter. */
-export type CommonError = { id: string; of: 'temperature' | 'resistance'; /** 1σ: °C, or relative for resistance */ sigma: number }
+export type CommonError = {
+  id: string
+  of: 'temperature' | 'resistance'
+  /** 1σ: °C, or relative for resistance */ sigma: number
+}
 
 export type ThermistorPoint = {
   temperatureC: number
@@ -39,7 +52,8 @@ export type ThermistorFitOptions = {
   rangeC?: [number, number]
 }
 
-const DEFAULT_TEMPERATURE_C = 0.2, DEFAULT_RELATIVE_OHM = 0.005
+const DEFAULT_TEMPERATURE_C = 0.2,
+  DEFAULT_RELATIVE_OHM = 0.005
 
 /**
  * Fits a thermistor curve to points, weighted by both uncertainties carried into 1/T, errors that
@@ -48,11 +62,17 @@ const DEFAULT_TEMPERATURE_C = 0.2, DEFAULT_RELATIVE_OHM = 0.005
  * (Bonferroni over the points, 3 %) and are reported, not thrown.
  * Throws `EchtError`: `too-few-points`, `bad-point`, `degenerate-points`, `not-monotonic`.
  */
-export function fitThermistor(points: readonly ThermistorPoint[], options: ThermistorFitOptions = {}): ThermistorFit {
+export function fitThermistor(
+  points: readonly ThermistorPoint[],
+  options: ThermistorFitOptions = {},
+): ThermistorFit {
   const clean = prepare(points, options.leadOhm ?? 0)
   requireFalling(clean)
   const asked = options.model ?? 'auto'
-  const { model, solved, warnings } = asked === 'auto' ? chooseModel(clean) : { model: asked, solved: fitModel(clean, asked), warnings: [] }
+  const { model, solved, warnings } =
+    asked === 'auto'
+      ? chooseModel(clean)
+      : { model: asked, solved: fitModel(clean, asked), warnings: [] }
   const { curve, squares } = solved
   const temperatures = clean.map((p) => p.temperatureC)
   const span: [number, number] = [Math.min(...temperatures), Math.max(...temperatures)]
@@ -61,10 +81,16 @@ export function fitThermistor(points: readonly ThermistorPoint[], options: Therm
   const scale = spare > 0 ? Math.max(1, squares.chiSquared / spare) : 1
   const suspects = findSuspects(squares.deletedMisses, spare)
   requireMonotonic(curve, range, suspects, clean)
-  if (spare < 2) warnings.push(`${spare === 0 ? 'No spare point' : 'One spare point'}: a slip of the pen could not be seen. ${2 - spare} more would show it.`)
+  if (spare < 2)
+    warnings.push(
+      `${spare === 0 ? 'No spare point' : 'One spare point'}: a slip of the pen could not be seen. ${2 - spare} more would show it.`,
+    )
   if (suspects.length > 0) warnings.push(suspectText(suspects, clean))
   const beyond = Math.max(span[0] - range[0], range[1] - span[1])
-  if (beyond > 10) warnings.push(`The range of use reaches ${beyond.toFixed(0)} °C beyond the points: the curve is a guess there, and the band says how good.`)
+  if (beyond > 10)
+    warnings.push(
+      `The range of use reaches ${beyond.toFixed(0)} °C beyond the points: the curve is a guess there, and the band says how good.`,
+    )
   const fit: ThermistorFit = {
     curve,
     covariance: solved.covariance.map((row) => row.map((v) => v * scale)),
@@ -74,7 +100,9 @@ export function fitThermistor(points: readonly ThermistorPoint[], options: Therm
   }
   if (model === 'beta') {
     fit.modelErrorLine = modelErrorLine(clean)
-    warnings.push('Two temperatures give a beta curve, which errs by about 1 °C over 100 °C: a third temperature settles it.')
+    warnings.push(
+      'Two temperatures give a beta curve, which errs by about 1 °C over 100 °C: a third temperature settles it.',
+    )
   }
   return fit
 }
@@ -82,9 +110,13 @@ export function fitThermistor(points: readonly ThermistorPoint[], options: Therm
 /** A thermistor's ohms fall as it warms: where they rise from the coldest point to the hottest, it is another kind. */
 function requireFalling(points: readonly CleanPoint[]): void {
   const byTemperature = [...points].sort((a, b) => a.temperatureC - b.temperatureC)
-  const cold = byTemperature[0]!, hot = byTemperature.at(-1)!
+  const cold = byTemperature[0]!,
+    hot = byTemperature.at(-1)!
   if (hot.temperatureC - cold.temperatureC < 5 || hot.resistanceOhm < cold.resistanceOhm) return
-  throw new EchtError('not-monotonic', `Resistance rises from ${cold.resistanceOhm} Ω at ${cold.temperatureC.toFixed(0)} °C to ${hot.resistanceOhm} Ω at ${hot.temperatureC.toFixed(0)} °C: this is no thermistor of the falling kind, or temperatures and ohms were exchanged.`)
+  throw new EchtError(
+    'not-monotonic',
+    `Resistance rises from ${cold.resistanceOhm} Ω at ${cold.temperatureC.toFixed(0)} °C to ${hot.resistanceOhm} Ω at ${hot.temperatureC.toFixed(0)} °C: this is no thermistor of the falling kind, or temperatures and ohms were exchanged.`,
+  )
 }
 
 export type CleanPoint = Required<ThermistorPoint>
@@ -92,21 +124,46 @@ export type CleanPoint = Required<ThermistorPoint>
 /** Checks the points and subtracts the leads. */
 export function prepare(points: readonly ThermistorPoint[], leadOhm: number): CleanPoint[] {
   if (!Array.isArray(points) || points.length < 2) {
-    throw new EchtError('too-few-points', `${points?.length ?? 0} of at least 2 points: measure the resistance at ${points?.length === 1 ? 'one more temperature' : 'two temperatures'} to begin.`)
+    throw new EchtError(
+      'too-few-points',
+      `${points?.length ?? 0} of at least 2 points: measure the resistance at ${points?.length === 1 ? 'one more temperature' : 'two temperatures'} to begin.`,
+    )
   }
-  if (requireFinite(leadOhm, 'The lead resistance') < 0) throw new EchtError('bad-point', `The lead resistance is ${leadOhm} Ω: it cannot be negative.`)
+  if (requireFinite(leadOhm, 'The lead resistance') < 0)
+    throw new EchtError('bad-point', `The lead resistance is ${leadOhm} Ω: it cannot be negative.`)
   return points.map((p, i) => {
     const where = `Point ${i + 1}`
     requireFinite(p.temperatureC, `${where}: the temperature`)
-    if (p.temperatureC <= -ZERO_C_IN_K) throw new EchtError('bad-point', `${where} is at ${p.temperatureC} °C, below absolute zero: check the sign and the unit.`)
+    if (p.temperatureC <= -ZERO_C_IN_K)
+      throw new EchtError(
+        'bad-point',
+        `${where} is at ${p.temperatureC} °C, below absolute zero: check the sign and the unit.`,
+      )
     requirePositive(p.resistanceOhm, `${where}: the resistance`)
-    if (p.resistanceOhm <= leadOhm) throw new EchtError('bad-point', `${where} reads ${p.resistanceOhm} Ω, no more than the leads alone (${leadOhm} Ω): the sensor is shorted or the lead value is wrong.`)
+    if (p.resistanceOhm <= leadOhm)
+      throw new EchtError(
+        'bad-point',
+        `${where} reads ${p.resistanceOhm} Ω, no more than the leads alone (${leadOhm} Ω): the sensor is shorted or the lead value is wrong.`,
+      )
     const temperatureUncertaintyC = p.temperatureUncertaintyC ?? DEFAULT_TEMPERATURE_C
     const resistanceUncertainty = p.resistanceUncertainty ?? DEFAULT_RELATIVE_OHM
-    for (const [value, what] of [[temperatureUncertaintyC, 'temperature'], [resistanceUncertainty, 'resistance']] as const) {
-      if (requireFinite(value, `${where}: the ${what} uncertainty`) < 0) throw new EchtError('bad-point', `${where}: the ${what} uncertainty is ${value}: it cannot be negative.`)
+    for (const [value, what] of [
+      [temperatureUncertaintyC, 'temperature'],
+      [resistanceUncertainty, 'resistance'],
+    ] as const) {
+      if (requireFinite(value, `${where}: the ${what} uncertainty`) < 0)
+        throw new EchtError(
+          'bad-point',
+          `${where}: the ${what} uncertainty is ${value}: it cannot be negative.`,
+        )
     }
-    return { temperatureC: p.temperatureC, resistanceOhm: p.resistanceOhm - leadOhm, temperatureUncertaintyC, resistanceUncertainty, common: p.common ?? [] }
+    return {
+      temperatureC: p.temperatureC,
+      resistanceOhm: p.resistanceOhm - leadOhm,
+      temperatureUncertaintyC,
+      resistanceUncertainty,
+      common: p.common ?? [],
+    }
   })
 }
 
@@ -116,7 +173,13 @@ export type Solved = { curve: ThermistorCurve; covariance: number[][]; squares: 
 export function fitModel(points: readonly CleanPoint[], model: ThermistorModel): Solved {
   const L = points.map((p) => Math.log(p.resistanceOhm))
   const y = points.map((p) => 1 / (p.temperatureC + ZERO_C_IN_K))
-  const design = L.map((l) => (model === 'beta' ? [1, l] : model === 'steinhart-hart' ? [1, l, l ** 3] : [1, l, l ** 3, l ** 2]))
+  const design = L.map((l) =>
+    model === 'beta'
+      ? [1, l]
+      : model === 'steinhart-hart'
+        ? [1, l, l ** 3]
+        : [1, l, l ** 3, l ** 2],
+  )
   // weights need the slope and the slope needs a fit: begin with the straight line, then go round
   let slopes = startSlopes(L, y)
   let squares!: LeastSquares, curve!: ThermistorCurve
@@ -125,18 +188,30 @@ export function fitModel(points: readonly CleanPoint[], model: ThermistorModel):
     curve = toCurve(model, squares.parameters)
     slopes = L.map((l) => reciprocalSlope(curve, l))
   }
-  return { curve, covariance: model === 'beta' ? betaCovariance(squares) : squares.covariance, squares }
+  return {
+    curve,
+    covariance: model === 'beta' ? betaCovariance(squares) : squares.covariance,
+    squares,
+  }
 }
 
 function startSlopes(L: number[], y: number[]): number[] {
-  const low = L.indexOf(Math.min(...L)), high = L.indexOf(Math.max(...L))
+  const low = L.indexOf(Math.min(...L)),
+    high = L.indexOf(Math.max(...L))
   const slope = (y[high]! - y[low]!) / (L[high]! - L[low]!)
-  if (!Number.isFinite(slope)) throw new EchtError('degenerate-points', 'Every point has the same resistance: take one at another temperature.')
+  if (!Number.isFinite(slope))
+    throw new EchtError(
+      'degenerate-points',
+      'Every point has the same resistance: take one at another temperature.',
+    )
   return L.map(() => slope)
 }
 
 /** Covariance of the observed 1/T: own errors on the diagonal, shared ones between points that name the same id. */
-export function observationCovariance(points: readonly CleanPoint[], slopes: readonly number[]): number[][] {
+export function observationCovariance(
+  points: readonly CleanPoint[],
+  slopes: readonly number[],
+): number[][] {
   const perC = points.map((p) => -1 / (p.temperatureC + ZERO_C_IN_K) ** 2)
   const share = (i: number, id: string, of: CommonError['of']): number => {
     const found = points[i]!.common.find((c) => c.id === id && c.of === of)
@@ -144,7 +219,11 @@ export function observationCovariance(points: readonly CleanPoint[], slopes: rea
   }
   return points.map((p, i) =>
     points.map((_, j) => {
-      let v = i === j ? (perC[i]! * p.temperatureUncertaintyC) ** 2 + (slopes[i]! * p.resistanceUncertainty) ** 2 : 0
+      let v =
+        i === j
+          ? (perC[i]! * p.temperatureUncertaintyC) ** 2 +
+            (slopes[i]! * p.resistanceUncertainty) ** 2
+          : 0
       for (const c of p.common) v += share(i, c.id, c.of) * share(j, c.id, c.of)
       // exact points (all uncertainties zero) still need a matrix that can be factored
       return i === j ? Math.max(v, 1e-22) : v
@@ -162,41 +241,67 @@ const toCurve = (model: ThermistorModel, p: number[]): ThermistorCurve => {
 function betaCovariance(squares: LeastSquares): number[][] {
   const [a, b] = squares.parameters as [number, number]
   const r = Math.exp((1 / 298.15 - a) / b)
-  const J = [[-r / b, (-r * (1 / 298.15 - a)) / b ** 2], [0, -1 / b ** 2]] as const
+  const J = [
+    [-r / b, (-r * (1 / 298.15 - a)) / b ** 2],
+    [0, -1 / b ** 2],
+  ] as const
   const C = squares.covariance
-  return J.map((u) => J.map((v) => u.reduce((sum, x, i) => sum + v.reduce((s, z, j) => s + x * z * C[i]![j]!, 0), 0)))
+  return J.map((u) =>
+    J.map((v) => u.reduce((sum, x, i) => sum + v.reduce((s, z, j) => s + x * z * C[i]![j]!, 0), 0)),
+  )
 }
 
 /** How many temperatures the points really stand at: nearer than 1 °C, or three uncertainties, is one. */
 export function distinctTemperatures(points: readonly CleanPoint[]): number {
   const gap = Math.min(3, Math.max(1, 3 * median(points.map((p) => p.temperatureUncertaintyC))))
-  let count = 0, last = -Infinity
+  let count = 0,
+    last = -Infinity
   for (const t of points.map((p) => p.temperatureC).sort((a, b) => a - b)) {
-    if (t - last > gap) { count++; last = t }
+    if (t - last > gap) {
+      count++
+      last = t
+    }
   }
   return count
 }
 
-function chooseModel(points: readonly CleanPoint[]): { model: ThermistorModel; solved: Solved; warnings: string[] } {
+function chooseModel(points: readonly CleanPoint[]): {
+  model: ThermistorModel
+  solved: Solved
+  warnings: string[]
+} {
   const distinct = distinctTemperatures(points)
-  if (distinct < 2) throw new EchtError('degenerate-points', 'All points are at one temperature: take one at least 20 °C away.')
+  if (distinct < 2)
+    throw new EchtError(
+      'degenerate-points',
+      'All points are at one temperature: take one at least 20 °C away.',
+    )
   if (distinct === 2) return { model: 'beta', solved: fitModel(points, 'beta'), warnings: [] }
   const three = fitModel(points, 'steinhart-hart')
   const stay = { model: 'steinhart-hart' as const, solved: three, warnings: [] }
   const temperatures = points.map((p) => p.temperatureC)
-  if (points.length < 6 || distinct < 5 || Math.max(...temperatures) - Math.min(...temperatures) < 80) return stay
+  if (
+    points.length < 6 ||
+    distinct < 5 ||
+    Math.max(...temperatures) - Math.min(...temperatures) < 80
+  )
+    return stay
   const four = fitModel(points, 'four-term')
   if (!(crossValidatedC(four.squares, points) < crossValidatedC(three.squares, points))) return stay
   // One slip can look like a fourth term. Where leaving one point out explains the misses about as well
   // as the term does, the slip is the likelier story, and is reported.
-  const worst = Math.max(...three.squares.deletedMisses.filter((z) => !Number.isNaN(z)).map((z) => z * z))
+  const worst = Math.max(
+    ...three.squares.deletedMisses.filter((z) => !Number.isNaN(z)).map((z) => z * z),
+  )
   const slipSeen = findSuspects(three.squares.deletedMisses, points.length - 3).length > 0
   if (slipSeen && three.squares.chiSquared - worst < four.squares.chiSquared + 4) return stay
   return { model: 'four-term', solved: four, warnings: [] }
 }
 
 function crossValidatedC(squares: LeastSquares, points: readonly CleanPoint[]): number {
-  const misses = squares.deletedResiduals.map((d, i) => d * (points[i]!.temperatureC + ZERO_C_IN_K) ** 2)
+  const misses = squares.deletedResiduals.map(
+    (d, i) => d * (points[i]!.temperatureC + ZERO_C_IN_K) ** 2,
+  )
   return misses.some(Number.isNaN) ? Infinity : Math.hypot(...misses)
 }
 
@@ -208,16 +313,33 @@ function suspectText(suspects: number[], points: readonly CleanPoint[]): string 
 }
 
 /** Throws `EchtError` `not-monotonic` unless resistance falls with temperature all over the range. */
-function requireMonotonic(curve: ThermistorCurve, rangeC: readonly [number, number], suspects: number[], points: readonly CleanPoint[]): void {
+function requireMonotonic(
+  curve: ThermistorCurve,
+  rangeC: readonly [number, number],
+  suspects: number[],
+  points: readonly CleanPoint[],
+): void {
   const refuse = (atC: number): never => {
-    const why = suspects.length > 0 ? suspectText(suspects, points) : `A reading is wrong, or the points lie too close together for the range ${rangeC[0].toFixed(0)} to ${rangeC[1].toFixed(0)} °C.`
-    throw new EchtError('not-monotonic', `The fitted curve turns back near ${atC.toFixed(0)} °C, which no thermistor does. ${why}`, suspects)
+    const why =
+      suspects.length > 0
+        ? suspectText(suspects, points)
+        : `A reading is wrong, or the points lie too close together for the range ${rangeC[0].toFixed(0)} to ${rangeC[1].toFixed(0)} °C.`
+    throw new EchtError(
+      'not-monotonic',
+      `The fitted curve turns back near ${atC.toFixed(0)} °C, which no thermistor does. ${why}`,
+      suspects,
+    )
   }
   let last = Infinity
-  for (const p of points) if (!(reciprocalSlope(curve, Math.log(p.resistanceOhm)) > 0)) refuse(p.temperatureC)
+  for (const p of points)
+    if (!(reciprocalSlope(curve, Math.log(p.resistanceOhm)) > 0)) refuse(p.temperatureC)
   for (const t of rangeC[0] === rangeC[1] ? [rangeC[0]] : linspace(rangeC[0], rangeC[1], 41)) {
     let ohm = NaN
-    try { ohm = thermistorOhm(curve, t) } catch { refuse(t) }
+    try {
+      ohm = thermistorOhm(curve, t)
+    } catch {
+      refuse(t)
+    }
     if (!(ohm < last) || !(reciprocalSlope(curve, Math.log(ohm)) > 0)) refuse(t)
     last = ohm
   }
@@ -229,14 +351,21 @@ export const THIRD_COEFFICIENT = 1.2e-7
 function modelErrorLine(points: readonly CleanPoint[]): [number, number] {
   const L = points.map((p) => Math.log(p.resistanceOhm))
   const unit = L.map((_, i) => L.map((__, j) => (i === j ? 1 : 0)))
-  return generalisedLeastSquares(L.map((l) => [1, l]), L.map((l) => l ** 3), unit).parameters as [number, number]
+  return generalisedLeastSquares(
+    L.map((l) => [1, l]),
+    L.map((l) => l ** 3),
+    unit,
+  ).parameters as [number, number]
 }
 
 /** 1σ band of a fit, °C, at a temperature: the coefficients' covariance, and for beta its model error. */
 export function thermistorBandC(fit: ThermistorFit, temperatureC: number): number {
   const L = Math.log(thermistorOhm(fit.curve, temperatureC))
   const g = reciprocalGradient(fit.curve, L)
-  let variance = g.reduce((sum, a, i) => sum + g.reduce((s, b, j) => s + a * b * fit.covariance[i]![j]!, 0), 0)
+  let variance = g.reduce(
+    (sum, a, i) => sum + g.reduce((s, b, j) => s + a * b * fit.covariance[i]![j]!, 0),
+    0,
+  )
   if (fit.modelErrorLine) {
     const [c0, c1] = fit.modelErrorLine
     variance += (THIRD_COEFFICIENT * (L ** 3 - c0 - c1 * L)) ** 2

@@ -2,7 +2,13 @@ import { CholeskyDecomposition, Matrix } from 'ml-matrix'
 import { linspace } from '../../math/linspace.ts'
 import type { Candidate, LibraryCurve } from '../family.ts'
 import { observationCovariance, prepare, type ThermistorPoint } from './fit.ts'
-import { reciprocalSlope, thermistorC, thermistorOhm, ZERO_C_IN_K, type ThermistorCurve } from './model.ts'
+import {
+  reciprocalSlope,
+  thermistorC,
+  thermistorOhm,
+  ZERO_C_IN_K,
+  type ThermistorCurve,
+} from './model.ts'
 
 /** χ² a point may cost on average before a type is said not to fit: 99.7 % for one point, generous for more. */
 const FITS_BELOW = 9
@@ -12,38 +18,74 @@ const FITS_BELOW = 9
  * 1/T, with the points' uncertainties (shared parts too) and the part-to-part tolerance of the type,
  * which moves all points together. The best names the temperature that would part it from the runner-up.
  */
-export function identifyThermistor(points: readonly ThermistorPoint[], library: readonly LibraryCurve<ThermistorCurve>[], options: { leadOhm?: number } = {}): Candidate[] {
+export function identifyThermistor(
+  points: readonly ThermistorPoint[],
+  library: readonly LibraryCurve<ThermistorCurve>[],
+  options: { leadOhm?: number } = {},
+): Candidate[] {
   // one point is enough to rank by; prepare() wants two, since a fit does
-  const clean = points.length === 1 ? prepare([points[0]!, points[0]!], options.leadOhm ?? 0).slice(1) : prepare(points, options.leadOhm ?? 0)
-  const scored = library.map((entry) => {
-    const miss = clean.map((p) => missC(entry.curve, p.resistanceOhm, p.temperatureC))
-    const slopes = clean.map((p) => reciprocalSlope(entry.curve, Math.log(p.resistanceOhm)))
-    const withTolerance = clean.map((p) => ({ ...p, common: [...p.common, { id: 'part', of: 'resistance' as const, sigma: entry.tolerance }] }))
-    const factor = new CholeskyDecomposition(new Matrix(observationCovariance(withTolerance, slopes)))
-    // 1/T miss from the °C miss at the measured temperature
-    const y = Matrix.columnVector(miss.map((m, i) => -m / (clean[i]!.temperatureC + ZERO_C_IN_K) ** 2))
-    const chi2 = y.transpose().mmul(factor.solve(y)).get(0, 0)
-    const logDeterminant = 2 * factor.lowerTriangularMatrix.diagonal().reduce((s, d) => s + Math.log(d), 0)
-    return { entry, score: -0.5 * (chi2 + logDeterminant), fits: chi2 / clean.length < FITS_BELOW, missRms: Math.hypot(...miss) / Math.sqrt(miss.length) }
-  }).sort((a, b) => b.score - a.score)
+  const clean =
+    points.length === 1
+      ? prepare([points[0]!, points[0]!], options.leadOhm ?? 0).slice(1)
+      : prepare(points, options.leadOhm ?? 0)
+  const scored = library
+    .map((entry) => {
+      const miss = clean.map((p) => missC(entry.curve, p.resistanceOhm, p.temperatureC))
+      const slopes = clean.map((p) => reciprocalSlope(entry.curve, Math.log(p.resistanceOhm)))
+      const withTolerance = clean.map((p) => ({
+        ...p,
+        common: [...p.common, { id: 'part', of: 'resistance' as const, sigma: entry.tolerance }],
+      }))
+      const factor = new CholeskyDecomposition(
+        new Matrix(observationCovariance(withTolerance, slopes)),
+      )
+      // 1/T miss from the °C miss at the measured temperature
+      const y = Matrix.columnVector(
+        miss.map((m, i) => -m / (clean[i]!.temperatureC + ZERO_C_IN_K) ** 2),
+      )
+      const chi2 = y.transpose().mmul(factor.solve(y)).get(0, 0)
+      const logDeterminant =
+        2 * factor.lowerTriangularMatrix.diagonal().reduce((s, d) => s + Math.log(d), 0)
+      return {
+        entry,
+        score: -0.5 * (chi2 + logDeterminant),
+        fits: chi2 / clean.length < FITS_BELOW,
+        missRms: Math.hypot(...miss) / Math.sqrt(miss.length),
+      }
+    })
+    .sort((a, b) => b.score - a.score)
   const weights = scored.map((s) => Math.exp(s.score - scored[0]!.score))
   const total = weights.reduce((a, b) => a + b, 0)
   return scored.map(({ entry, fits, missRms }, i) => ({
-    id: entry.id, name: entry.name, fits, missRms, probability: weights[i]! / total,
-    ...(i === 0 && scored[1] ? { partAt: partingTemperatureC(entry.curve, scored[1].entry.curve) } : {}),
+    id: entry.id,
+    name: entry.name,
+    fits,
+    missRms,
+    probability: weights[i]! / total,
+    ...(i === 0 && scored[1]
+      ? { partAt: partingTemperatureC(entry.curve, scored[1].entry.curve) }
+      : {}),
   }))
 }
 
 const missC = (curve: ThermistorCurve, ohm: number, temperatureC: number): number => {
-  try { return temperatureC - thermistorC(curve, ohm) } catch { return 1000 }
+  try {
+    return temperatureC - thermistorC(curve, ohm)
+  } catch {
+    return 1000
+  }
 }
 
 /** Where, between 0 and 100 °C, two curves differ the most in °C beyond the common factor a tolerance explains. */
 export function partingTemperatureC(one: ThermistorCurve, other: ThermistorCurve): number {
-  let best = 0, widest = -1
+  let best = 0,
+    widest = -1
   for (const t of linspace(0, 100, 21)) {
     const apart = Math.abs(missC(other, thermistorOhm(one, t), t))
-    if (apart > widest) { widest = apart; best = t }
+    if (apart > widest) {
+      widest = apart
+      best = t
+    }
   }
   return best
 }

@@ -14,8 +14,18 @@ const toPoint = (p: CurvePoint): ThermistorPoint => ({
   temperatureC: p.truth,
   resistanceOhm: p.signal,
   ...(p.truthUncertainty === undefined ? {} : { temperatureUncertaintyC: p.truthUncertainty }),
-  ...(p.signalUncertainty === undefined ? {} : { resistanceUncertainty: p.signalUncertainty / p.signal }),
-  ...(p.common ? { common: p.common.map((c) => ({ id: c.id, sigma: c.of === 'truth' ? c.sigma : c.sigma / p.signal, of: c.of === 'truth' ? 'temperature' as const : 'resistance' as const })) } : {}),
+  ...(p.signalUncertainty === undefined
+    ? {}
+    : { resistanceUncertainty: p.signalUncertainty / p.signal }),
+  ...(p.common
+    ? {
+        common: p.common.map((c) => ({
+          id: c.id,
+          sigma: c.of === 'truth' ? c.sigma : c.sigma / p.signal,
+          of: c.of === 'truth' ? ('temperature' as const) : ('resistance' as const),
+        })),
+      }
+    : {}),
 })
 
 const COEFFICIENT_NAMES: Record<ThermistorModel, string[]> = {
@@ -32,8 +42,15 @@ export const thermistor: Family<ThermistorCurve, ThermistorFit & { residuals: nu
   signalUnit: 'Ω',
   signal: 'resistance',
   plausible: [-60, 400],
-  keyOn: { label: 'Thermometer in the shed', how: 'The vehicle has stood until engine and shed are one temperature. Lay the thermometer beside the sensor.', sigma: 0.3 },
-  firstSteps: ['begin with ice, where the temperature is known for nothing.', 'boiling water is farthest from ice.'],
+  keyOn: {
+    label: 'Thermometer in the shed',
+    how: 'The vehicle has stood until engine and shed are one temperature. Lay the thermometer beside the sensor.',
+    sigma: 0.3,
+  },
+  firstSteps: [
+    'begin with ice, where the temperature is known for nothing.',
+    'boiling water is farthest from ice.',
+  ],
   methods: METHODS,
   library: THERMISTOR_LIBRARY,
   models: [
@@ -59,17 +76,30 @@ export const thermistor: Family<ThermistorCurve, ThermistorFit & { residuals: nu
   band: thermistorBandC,
   bestNext: (points, makeable, range) => {
     const next = bestNextPoint(points.map(toPoint), makeable, range)
-    return { truth: next.temperatureC, bandBefore: next.worstBandBeforeC, bandAfter: next.worstBandAfterC }
+    return {
+      truth: next.temperatureC,
+      bandBefore: next.worstBandBeforeC,
+      bandAfter: next.worstBandAfterC,
+    }
   },
   identify: (points) => identifyThermistor(points.map(toPoint), THERMISTOR_LIBRARY),
-  describe: (curve) => curve.coefficients.map((c, i) => ({
-    name: COEFFICIENT_NAMES[curve.model][i]!,
-    value: curve.model === 'beta' ? c.toFixed(1) : c.toExponential(6),
-  })),
+  describe: (curve) =>
+    curve.coefficients.map((c, i) => ({
+      name: COEFFICIENT_NAMES[curve.model][i]!,
+      value: curve.model === 'beta' ? c.toFixed(1) : c.toExponential(6),
+    })),
   selfHeating: (powerMw, dissipationMwPerK) => powerMw / dissipationMwPerK,
-  makeable: ({ altitudeM }) => [0, 18, 35, 50, 70, Math.round(boilingPointC(standardPressureKPa(altitudeM)) * 10) / 10],
+  makeable: ({ altitudeM }) => [
+    0,
+    18,
+    35,
+    50,
+    70,
+    Math.round(boilingPointC(standardPressureKPa(altitudeM)) * 10) / 10,
+  ],
   checks: () => [],
-  pairs: (curve, { range, stepTruth, stepSignal }) => bestThreePairs(curve, { rangeC: range, stepC: stepTruth, stepOhm: stepSignal }),
+  pairs: (curve, { range, stepTruth, stepSignal }) =>
+    bestThreePairs(curve, { rangeC: range, stepC: stepTruth, stepOhm: stepSignal }),
   logSignal: true,
   cautions: [],
 }

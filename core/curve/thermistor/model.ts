@@ -13,7 +13,11 @@ export type ThermistorModel = 'beta' | 'steinhart-hart' | 'four-term'
  */
 export type ThermistorCurve = { model: ThermistorModel; coefficients: number[] }
 
-export const COEFFICIENT_COUNT: Readonly<Record<ThermistorModel, number>> = { beta: 2, 'steinhart-hart': 3, 'four-term': 4 }
+export const COEFFICIENT_COUNT: Readonly<Record<ThermistorModel, number>> = {
+  beta: 2,
+  'steinhart-hart': 3,
+  'four-term': 4,
+}
 
 /** 1/T, 1/K, at L = ln(R/Ω). */
 export function reciprocalK(curve: ThermistorCurve, L: number): number {
@@ -40,10 +44,23 @@ export function reciprocalGradient(curve: ThermistorCurve, L: number): number[] 
 
 export function requireCurve(curve: ThermistorCurve): void {
   const count = COEFFICIENT_COUNT[curve?.model]
-  if (count === undefined) throw new EchtError('unknown-model', `The thermistor model "${curve?.model}" is not known: beta, steinhart-hart or four-term.`)
-  if (curve.coefficients.length !== count) throw new EchtError('bad-curve', `The ${curve.model} model has ${count} coefficients and ${curve.coefficients.length} were given.`)
-  curve.coefficients.forEach((c, i) => requireFinite(c, `Coefficient ${i + 1} of the ${curve.model} curve`))
-  if (curve.model === 'beta') { requirePositive(curve.coefficients[0], 'The resistance at 25 °C'); requirePositive(curve.coefficients[1], 'B') }
+  if (count === undefined)
+    throw new EchtError(
+      'unknown-model',
+      `The thermistor model "${curve?.model}" is not known: beta, steinhart-hart or four-term.`,
+    )
+  if (curve.coefficients.length !== count)
+    throw new EchtError(
+      'bad-curve',
+      `The ${curve.model} model has ${count} coefficients and ${curve.coefficients.length} were given.`,
+    )
+  curve.coefficients.forEach((c, i) =>
+    requireFinite(c, `Coefficient ${i + 1} of the ${curve.model} curve`),
+  )
+  if (curve.model === 'beta') {
+    requirePositive(curve.coefficients[0], 'The resistance at 25 °C')
+    requirePositive(curve.coefficients[1], 'B')
+  }
 }
 
 /** Temperature, °C, of a thermistor of `resistanceOhm`. Throws `EchtError` `not-positive`, or `beyond-curve` where the curve gives no temperature. */
@@ -51,7 +68,11 @@ export function thermistorC(curve: ThermistorCurve, resistanceOhm: number): numb
   requireCurve(curve)
   requirePositive(resistanceOhm, 'The resistance')
   const inverse = reciprocalK(curve, Math.log(resistanceOhm))
-  if (!(inverse > 0)) throw new EchtError('beyond-curve', `The curve gives no temperature at ${resistanceOhm} Ω: it lies far outside the points that were measured.`)
+  if (!(inverse > 0))
+    throw new EchtError(
+      'beyond-curve',
+      `The curve gives no temperature at ${resistanceOhm} Ω: it lies far outside the points that were measured.`,
+    )
   return 1 / inverse - ZERO_C_IN_K
 }
 
@@ -59,14 +80,20 @@ export function thermistorC(curve: ThermistorCurve, resistanceOhm: number): numb
 export function thermistorOhm(curve: ThermistorCurve, temperatureC: number): number {
   requireCurve(curve)
   requireFinite(temperatureC, 'The temperature')
-  if (temperatureC <= -ZERO_C_IN_K) throw new EchtError('below-absolute-zero', `${temperatureC} °C is below absolute zero.`)
+  if (temperatureC <= -ZERO_C_IN_K)
+    throw new EchtError('below-absolute-zero', `${temperatureC} °C is below absolute zero.`)
   const target = 1 / (temperatureC + ZERO_C_IN_K)
-  if (curve.model === 'beta') return curve.coefficients[0]! * Math.exp(curve.coefficients[1]! * (target - 1 / T25_K))
+  if (curve.model === 'beta')
+    return curve.coefficients[0]! * Math.exp(curve.coefficients[1]! * (target - 1 / T25_K))
   // The branch that rises through the middle of what thermistors are, 1 Ω to 1 MΩ; it is followed out to
   // where it turns back.
-  const high = turningPoint(curve, +1), low = turningPoint(curve, -1)
+  const high = turningPoint(curve, +1),
+    low = turningPoint(curve, -1)
   if (reciprocalK(curve, low) > target || reciprocalK(curve, high) < target) {
-    throw new EchtError('beyond-curve', `The curve reaches no resistance at ${temperatureC} °C: it turns back before it. Take a point nearer to that temperature.`)
+    throw new EchtError(
+      'beyond-curve',
+      `The curve reaches no resistance at ${temperatureC} °C: it turns back before it. Take a point nearer to that temperature.`,
+    )
   }
   // Newton from the beta-like start is quick; the bracket catches the rest
   let L = Math.min(Math.max(7, low), high)
@@ -79,7 +106,8 @@ export function thermistorOhm(curve: ThermistorCurve, temperatureC: number): num
   return Math.exp(findRoot((l) => reciprocalK(curve, l) - target, low, high, 1e-13))
 }
 
-const L_LOW = -4, L_HIGH = 25
+const L_LOW = -4,
+  L_HIGH = 25
 
 // where the slope of a cubic first vanishes going out from a middle that rises; the end of the span if it never does
 function turningPoint(curve: ThermistorCurve, side: 1 | -1): number {
@@ -97,6 +125,10 @@ function turningPoint(curve: ThermistorCurve, side: 1 | -1): number {
 }
 
 function risingMiddle(curve: ThermistorCurve): number {
-  for (const L of [7, 8, 6, 9, 5, 10, 4, 11, 3, 12, 2, 1, 13]) if (reciprocalSlope(curve, L) > 0) return L
-  throw new EchtError('not-monotonic', 'On this curve resistance rises with temperature everywhere: it is not a thermistor of the falling kind.')
+  for (const L of [7, 8, 6, 9, 5, 10, 4, 11, 3, 12, 2, 1, 13])
+    if (reciprocalSlope(curve, L) > 0) return L
+  throw new EchtError(
+    'not-monotonic',
+    'On this curve resistance rises with temperature everywhere: it is not a thermistor of the falling kind.',
+  )
 }

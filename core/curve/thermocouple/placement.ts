@@ -19,18 +19,59 @@ export type ExhaustPlace = {
 
 /** What speaks against a place for an exhaust-gas probe; empty when nothing does. Throws on numbers that are none. */
 export function exhaustFindings(place: ExhaustPlace): Finding[] {
-  for (const key of ['fromHeadMm', 'boreMm', 'depthMm', 'probeMm'] as const) requireFinite(place[key], `The ${key}`)
+  for (const key of ['fromHeadMm', 'boreMm', 'depthMm', 'probeMm'] as const)
+    requireFinite(place[key], `The ${key}`)
   const findings: Finding[] = []
-  if (place.fromHeadMm < 25) findings.push({ level: 'doubt', text: `${place.fromHeadMm} mm from the head the flame reaches the tip at full load and the probe does not last: 40 to 100 mm is usual.` })
-  else if (place.fromHeadMm > 150) findings.push({ level: 'doubt', text: `${place.fromHeadMm} mm from the head the gas has cooled and mixed: one cylinder no longer shows.` })
+  if (place.fromHeadMm < 25)
+    findings.push({
+      level: 'doubt',
+      text: `${place.fromHeadMm} mm from the head the flame reaches the tip at full load and the probe does not last: 40 to 100 mm is usual.`,
+    })
+  else if (place.fromHeadMm > 150)
+    findings.push({
+      level: 'doubt',
+      text: `${place.fromHeadMm} mm from the head the gas has cooled and mixed: one cylinder no longer shows.`,
+    })
   const share = place.depthMm / place.boreMm
-  if (share < 0.3) findings.push({ level: 'wrong', text: `The tip stands ${place.depthMm} mm in a ${place.boreMm} mm pipe: by the wall it reads the wall, tens of degrees low. A third to a half of the bore.` })
-  else if (share > 0.7) findings.push({ level: 'doubt', text: `The tip reaches ${place.depthMm} mm across a ${place.boreMm} mm pipe: it nears the far wall and shakes itself to pieces.` })
-  if (place.probeMm > 4.5) findings.push({ level: 'note', text: `A ${place.probeMm} mm probe lasts and follows in seconds; 3 mm follows a gear change.` })
-  if (place.probeMm < 2) findings.push({ level: 'doubt', text: `A ${place.probeMm} mm probe follows quickly and burns through: spare one.` })
-  if (!place.alike) findings.push({ level: 'doubt', text: 'The distances differ from cylinder to cylinder: the temperatures then differ by place as much as by mixture.' })
-  if (place.turbo === 'after') findings.push({ level: 'note', text: 'After the turbine it reads 100 to 200 °C less than before it, the more the harder it works: limits are stated for before.' })
-  if (place.turbo === 'before') findings.push({ level: 'doubt', text: 'Before the turbine a probe that breaks goes through the wheel: the best place to measure, and the one to inspect.' })
-  if (!place.pointsUp) findings.push({ level: 'note', text: 'Pointing down, water and soot settle on it: turn the boss to the upper half.' })
+  if (share < 0.3)
+    findings.push({
+      level: 'wrong',
+      text: `The tip stands ${place.depthMm} mm in a ${place.boreMm} mm pipe: by the wall it reads the wall, tens of degrees low. A third to a half of the bore.`,
+    })
+  else if (share > 0.7)
+    findings.push({
+      level: 'doubt',
+      text: `The tip reaches ${place.depthMm} mm across a ${place.boreMm} mm pipe: it nears the far wall and shakes itself to pieces.`,
+    })
+  if (place.probeMm > 4.5)
+    findings.push({
+      level: 'note',
+      text: `A ${place.probeMm} mm probe lasts and follows in seconds; 3 mm follows a gear change.`,
+    })
+  if (place.probeMm < 2)
+    findings.push({
+      level: 'doubt',
+      text: `A ${place.probeMm} mm probe follows quickly and burns through: spare one.`,
+    })
+  if (!place.alike)
+    findings.push({
+      level: 'doubt',
+      text: 'The distances differ from cylinder to cylinder: the temperatures then differ by place as much as by mixture.',
+    })
+  if (place.turbo === 'after')
+    findings.push({
+      level: 'note',
+      text: 'After the turbine it reads 100 to 200 °C less than before it, the more the harder it works: limits are stated for before.',
+    })
+  if (place.turbo === 'before')
+    findings.push({
+      level: 'doubt',
+      text: 'Before the turbine a probe that breaks goes through the wheel: the best place to measure, and the one to inspect.',
+    })
+  if (!place.pointsUp)
+    findings.push({
+      level: 'note',
+      text: 'Pointing down, water and soot settle on it: turn the boss to the upper half.',
+    })
   return findings
 }

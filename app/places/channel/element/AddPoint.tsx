@@ -11,81 +11,280 @@ import { QuantityInput, type Typed } from '../../../parts/QuantityInput.tsx'
 import { useQuantity } from '../../../parts/units.ts'
 import { signalCheck, truthCheck } from './check.ts'
 
-const KIND_NAME: Record<InstrumentKind, string> = { meter: 'meter', thermometer: 'thermometer', barometer: 'barometer', gauge: 'pressure gauge', can: 'can' }
+const KIND_NAME: Record<InstrumentKind, string> = {
+  meter: 'meter',
+  thermometer: 'thermometer',
+  barometer: 'barometer',
+  gauge: 'pressure gauge',
+  can: 'can',
+}
 
 /** One point typed by hand: how its truth is made, what that asks, what the meter shows. Enter records and goes on. */
-export function AddPoint({ element, input, method, onMethod, suggested }: { element: Element; input: Input; method: PointMethod; onMethod: (id: string) => void; suggested?: number | undefined }) {
+export function AddPoint({
+  element,
+  input,
+  method,
+  onMethod,
+  suggested,
+}: {
+  element: Element
+  input: Input
+  method: PointMethod
+  onMethod: (id: string) => void
+  suggested?: number | undefined
+}) {
   const { build, edit } = useBuild()
   const family = familyOf(element.family)
   const q = useQuantity(family.truthUnit)
   const ofKind = (kind: InstrumentKind) => build.instruments.filter((i) => i.kind === kind)
   const [chosen, setChosen] = useState<Partial<Record<InstrumentKind, string>>>({})
-  const instrument = (kind: InstrumentKind | null): string | null => (kind === null ? null : chosen[kind] ?? ofKind(kind)[0]?.id ?? null) || null
+  const instrument = (kind: InstrumentKind | null): string | null =>
+    (kind === null ? null : (chosen[kind] ?? ofKind(kind)[0]?.id ?? null)) || null
   /** of several ways to say the same, which */
   const [instead, setInstead] = useState<Partial<Record<Role, Role>>>({})
   const altitude = build.vehicle.altitudeM
-  const [typed, setTyped] = useState<Partial<Record<Role, Typed | null>>>(() => (altitude === null ? {} : { altitude: { value: altitude, typed: `${altitude} m`, unit: 'm' } }))
+  const [typed, setTyped] = useState<Partial<Record<Role, Typed | null>>>(() =>
+    altitude === null ? {} : { altitude: { value: altitude, typed: `${altitude} m`, unit: 'm' } },
+  )
   const [problem, setProblem] = useState<string | null>(null)
   const [round, setRound] = useState(0)
   const boxes = useRef(new Map<Role, HTMLInputElement>())
-  const asks = method.asks.map((a): { ask: Ask; ways: Ask[] } => (Array.isArray(a) ? { ask: a.find((w) => w.role === instead[a[0]!.role]) ?? a[0]!, ways: a } : { ask: a, ways: [a] }))
+  const asks = method.asks.map((a): { ask: Ask; ways: Ask[] } =>
+    Array.isArray(a)
+      ? { ask: a.find((w) => w.role === instead[a[0]!.role]) ?? a[0]!, ways: a }
+      : { ask: a, ways: [a] },
+  )
   // a device that shows what its converter counts is a meter of its own, its grounds and wires included
-  const perCount = family.signal === 'voltage' && input.bits !== null ? input.referenceV.value / 2 ** input.bits : null
+  const perCount =
+    family.signal === 'voltage' && input.bits !== null
+      ? input.referenceV.value / 2 ** input.bits
+      : null
   const [raw, setRaw] = useState(false)
-  const signal: Ask = raw && perCount !== null ? { role: 'signal', label: 'Device counts', unit: 'counts', with: null } : { role: 'signal', label: 'Meter shows', unit: family.signalUnit, with: 'meter' }
+  const signal: Ask =
+    raw && perCount !== null
+      ? { role: 'signal', label: 'Device counts', unit: 'counts', with: null }
+      : { role: 'signal', label: 'Meter shows', unit: family.signalUnit, with: 'meter' }
   const order = [...asks.map((a) => a.ask), signal]
   const drive = family.drive(element.settings)
 
-  const readings = (): Reading[] => order.flatMap((ask): Reading[] => { const t = typed[ask.role]; return t ? [{ role: ask.role, ...t, ...(ask.unit === 'counts' && perCount !== null ? { value: t.value * perCount } : {}), instrument: instrument(ask.with) }] : [] })
+  const readings = (): Reading[] =>
+    order.flatMap((ask): Reading[] => {
+      const t = typed[ask.role]
+      return t
+        ? [
+            {
+              role: ask.role,
+              ...t,
+              ...(ask.unit === 'counts' && perCount !== null ? { value: t.value * perCount } : {}),
+              instrument: instrument(ask.with),
+            },
+          ]
+        : []
+    })
   const worked = useMemo(() => {
     if (method.asks.length === 0) return null
-    try { return method.truth(givenBy(build, { readings: readings() }), element.settings) } catch (error) { return { problem: (error as Error).message } }
+    try {
+      return method.truth(givenBy(build, { readings: readings() }), element.settings)
+    } catch (error) {
+      return { problem: (error as Error).message }
+    }
   }, [build, method, typed, chosen, instead]) // eslint-disable-line react-hooks/exhaustive-deps
 
   const record = (): void => {
     const missing = order.find((ask) => !typed[ask.role] && ask.otherwise === undefined)
-    if (missing) { setProblem(missing.role === 'signal' ? `Type the signal as it stands on the meter, in ${family.signalUnit}.` : `Give ${missing.label.toLowerCase()} first.`); boxes.current.get(missing.role)?.focus(); return }
-    edit({ kind: 'addMeasurement', args: { measurement: { id: newId(), at: new Date().toISOString(), by: '', about: { kind: 'point', element: element.id }, method: method.id, readings: readings(), note: '', struck: null } } })
+    if (missing) {
+      setProblem(
+        missing.role === 'signal'
+          ? `Type the signal as it stands on the meter, in ${family.signalUnit}.`
+          : `Give ${missing.label.toLowerCase()} first.`,
+      )
+      boxes.current.get(missing.role)?.focus()
+      return
+    }
+    edit({
+      kind: 'addMeasurement',
+      args: {
+        measurement: {
+          id: newId(),
+          at: new Date().toISOString(),
+          by: '',
+          about: { kind: 'point', element: element.id },
+          method: method.id,
+          readings: readings(),
+          note: '',
+          struck: null,
+        },
+      },
+    })
     const place = typed.altitude
-    if (place && order.some((a) => a.role === 'altitude') && altitude !== place.value) edit({ kind: 'editVehicle', args: { patch: { altitudeM: place.value } } })
+    if (place && order.some((a) => a.role === 'altitude') && altitude !== place.value)
+      edit({ kind: 'editVehicle', args: { patch: { altitudeM: place.value } } })
     setProblem(null)
     // the air and the supply stay what they are from point to point; what was made and read does not
-    setTyped(({ altitude: a, pressure: p, supply: s }) => ({ ...(a ? { altitude: a } : {}), ...(p ? { pressure: p } : {}), ...(s ? { supply: s } : {}) }))
+    setTyped(({ altitude: a, pressure: p, supply: s }) => ({
+      ...(a ? { altitude: a } : {}),
+      ...(p ? { pressure: p } : {}),
+      ...(s ? { supply: s } : {}),
+    }))
     setRound(round + 1)
-    setTimeout(() => boxes.current.get((order.find((a) => !KEPT.has(a.role)) ?? signal).role)?.focus())
+    setTimeout(() =>
+      boxes.current.get((order.find((a) => !KEPT.has(a.role)) ?? signal).role)?.focus(),
+    )
   }
   const box = (ask: Ask, next: Ask | undefined) => (
-    <QuantityInput key={`${ask.role}${ask.unit}${KEPT.has(ask.role) ? '' : round}`} inputRef={(e) => { if (e) boxes.current.set(ask.role, e) }} label={ask.label} unit={ask.unit} width={ask.otherwise !== undefined || (ask.role === 'truth' && suggested !== undefined) ? 200 : 160} {...(ask.step === undefined ? {} : { step: ask.step })}
-      value={KEPT.has(ask.role) ? typed[ask.role]?.value ?? null : null} onTyped={(t) => { setTyped((all) => ({ ...all, [ask.role]: t })); setProblem(null) }} {...(next ? { onEnter: () => boxes.current.get(next.role)?.focus() } : {})}
-      placeholder={ask.unit === 'counts' ? '512' : ask.role === 'signal' ? (family.signalUnit === 'Ω' ? '2.21k' : family.signalUnit === 'V' ? '1.43' : '420') : ask.role === 'truth' && suggested !== undefined ? `${q.bare(suggested, 0)} is best` : ask.otherwise === undefined ? '' : `${ask.otherwise} if left out`}
-      check={ask.unit === 'counts' ? (v) => (v >= 0 && v < 2 ** (input.bits ?? 12) ? null : `0 to ${2 ** (input.bits ?? 12) - 1}`) : ask.role === 'signal' ? signalCheck(drive, family.signalUnit) : ask.role === 'truth' ? truthCheck(family, q) : undefined} />
+    <QuantityInput
+      key={`${ask.role}${ask.unit}${KEPT.has(ask.role) ? '' : round}`}
+      inputRef={(e) => {
+        if (e) boxes.current.set(ask.role, e)
+      }}
+      label={ask.label}
+      unit={ask.unit}
+      width={
+        ask.otherwise !== undefined || (ask.role === 'truth' && suggested !== undefined) ? 200 : 160
+      }
+      {...(ask.step === undefined ? {} : { step: ask.step })}
+      value={KEPT.has(ask.role) ? (typed[ask.role]?.value ?? null) : null}
+      onTyped={(t) => {
+        setTyped((all) => ({ ...all, [ask.role]: t }))
+        setProblem(null)
+      }}
+      {...(next ? { onEnter: () => boxes.current.get(next.role)?.focus() } : {})}
+      placeholder={
+        ask.unit === 'counts'
+          ? '512'
+          : ask.role === 'signal'
+            ? family.signalUnit === 'Ω'
+              ? '2.21k'
+              : family.signalUnit === 'V'
+                ? '1.43'
+                : '420'
+            : ask.role === 'truth' && suggested !== undefined
+              ? `${q.bare(suggested, 0)} is best`
+              : ask.otherwise === undefined
+                ? ''
+                : `${ask.otherwise} if left out`
+      }
+      check={
+        ask.unit === 'counts'
+          ? (v) =>
+              v >= 0 && v < 2 ** (input.bits ?? 12) ? null : `0 to ${2 ** (input.bits ?? 12) - 1}`
+          : ask.role === 'signal'
+            ? signalCheck(drive, family.signalUnit)
+            : ask.role === 'truth'
+              ? truthCheck(family, q)
+              : undefined
+      }
+    />
   )
-  const kinds = [...new Set(order.flatMap((a) => (a.with ? [a.with] : [])))].filter((k) => ofKind(k).length > 0)
+  const kinds = [...new Set(order.flatMap((a) => (a.with ? [a.with] : [])))].filter(
+    (k) => ofKind(k).length > 0,
+  )
   return (
-    <form onSubmit={(e) => { e.preventDefault(); record() }} aria-label="Add a point">
+    <form
+      onSubmit={(e) => {
+        e.preventDefault()
+        record()
+      }}
+      aria-label="Add a point"
+    >
       <Group align="flex-start" gap="sm" mt="xs" wrap="wrap">
-        <NativeSelect label="How" value={method.id} onChange={(e) => { onMethod(e.currentTarget.value); setProblem(null) }} data={family.methods.map((m) => ({ value: m.id, label: m.name }))} w={230} />
+        <NativeSelect
+          label="How"
+          value={method.id}
+          onChange={(e) => {
+            onMethod(e.currentTarget.value)
+            setProblem(null)
+          }}
+          data={family.methods.map((m) => ({ value: m.id, label: m.name }))}
+          w={230}
+        />
         {asks.map(({ ask, ways }, i) => (
           <Group key={ways[0]!.role} align="flex-start" gap="sm">
-            {ways.length > 1 && <NativeSelect label="From" value={ask.role} onChange={(e) => { const role = e.currentTarget.value as Role; setInstead((all) => ({ ...all, [ways[0]!.role]: role })) }} data={ways.map((w) => ({ value: w.role, label: w.label.toLowerCase() }))} w={130} />}
+            {ways.length > 1 && (
+              <NativeSelect
+                label="From"
+                value={ask.role}
+                onChange={(e) => {
+                  const role = e.currentTarget.value as Role
+                  setInstead((all) => ({ ...all, [ways[0]!.role]: role }))
+                }}
+                data={ways.map((w) => ({ value: w.role, label: w.label.toLowerCase() }))}
+                w={130}
+              />
+            )}
             {box(ask, order[i + 1])}
           </Group>
         ))}
-        {perCount !== null && <NativeSelect label="Signal in" value={raw ? 'counts' : 'volts'} onChange={(e) => { setRaw(e.currentTarget.value === 'counts'); setTyped((all) => ({ ...all, signal: null })) }} data={[{ value: 'volts', label: 'volts' }, { value: 'counts', label: 'raw counts' }]} w={130} />}
+        {perCount !== null && (
+          <NativeSelect
+            label="Signal in"
+            value={raw ? 'counts' : 'volts'}
+            onChange={(e) => {
+              setRaw(e.currentTarget.value === 'counts')
+              setTyped((all) => ({ ...all, signal: null }))
+            }}
+            data={[
+              { value: 'volts', label: 'volts' },
+              { value: 'counts', label: 'raw counts' },
+            ]}
+            w={130}
+          />
+        )}
         {box(signal, undefined)}
-        <Button type="submit" mt={26}>Record</Button>
+        <Button type="submit" mt={26}>
+          Record
+        </Button>
       </Group>
-      {worked && 'problem' in worked ? <p role="alert" className="wrong" style={{ margin: '2px 0' }}>{worked.problem}</p>
-        : worked && !order.some((a) => a.role === 'truth') && <p style={{ margin: '2px 0' }} role="status">{(method.says ?? ((t: string) => `That is ${t}.`))(q.text(worked.value, 2))}</p>}
-      {problem && <p role="alert" className="wrong" style={{ margin: '4px 0' }}>{problem}</p>}
-      <ol className="pale" style={{ margin: '6px 0 8px', paddingLeft: 20, fontSize: 15 }}>{method.steps.map((s) => <li key={s}>{s}</li>)}</ol>
-      {method.cautions.map((c) => <Caution key={c}>{c}</Caution>)}
+      {worked && 'problem' in worked ? (
+        <p role="alert" className="wrong" style={{ margin: '2px 0' }}>
+          {worked.problem}
+        </p>
+      ) : (
+        worked &&
+        !order.some((a) => a.role === 'truth') && (
+          <p style={{ margin: '2px 0' }} role="status">
+            {(method.says ?? ((t: string) => `That is ${t}.`))(q.text(worked.value, 2))}
+          </p>
+        )
+      )}
+      {problem && (
+        <p role="alert" className="wrong" style={{ margin: '4px 0' }}>
+          {problem}
+        </p>
+      )}
+      <ol className="pale" style={{ margin: '6px 0 8px', paddingLeft: 20, fontSize: 15 }}>
+        {method.steps.map((s) => (
+          <li key={s}>{s}</li>
+        ))}
+      </ol>
+      {method.cautions.map((c) => (
+        <Caution key={c}>{c}</Caution>
+      ))}
       {kinds.length > 0 && (
         <Group gap="sm" mt={4} wrap="wrap">
-          {kinds.map((kind, i) => <NativeSelect key={kind} label={i === 0 ? 'Read with' : 'and with'} value={instrument(kind) ?? ''} onChange={(e) => { const id = e.currentTarget.value; setChosen((all) => ({ ...all, [kind]: id })) }} data={[{ value: '', label: `an unknown ${KIND_NAME[kind]}` }, ...ofKind(kind).map((x) => ({ value: x.id, label: x.name }))]} />)}
+          {kinds.map((kind, i) => (
+            <NativeSelect
+              key={kind}
+              label={i === 0 ? 'Read with' : 'and with'}
+              value={instrument(kind) ?? ''}
+              onChange={(e) => {
+                const id = e.currentTarget.value
+                setChosen((all) => ({ ...all, [kind]: id }))
+              }}
+              data={[
+                { value: '', label: `an unknown ${KIND_NAME[kind]}` },
+                ...ofKind(kind).map((x) => ({ value: x.id, label: x.name })),
+              ]}
+            />
+          ))}
         </Group>
       )}
-      {build.instruments.length === 0 && <p className="pale" style={{ fontSize: 15 }}>No instrument is named yet: a cheap hand-held one is assumed. Name yours in the logbook, and every band becomes yours.</p>}
+      {build.instruments.length === 0 && (
+        <p className="pale" style={{ fontSize: 15 }}>
+          No instrument is named yet: a cheap hand-held one is assumed. Name yours in the logbook,
+          and every band becomes yours.
+        </p>
+      )}
     </form>
   )
 }

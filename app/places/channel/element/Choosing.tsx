@@ -1,6 +1,13 @@
 import { Button, Checkbox, Group, NativeSelect, TextInput } from '@mantine/core'
 import { useMemo, useState } from 'react'
-import { AIR_PLACES, airReading, compareCandidates, HOUSINGS, settlesIn, type Candidate } from '../../../../core/choose/index.ts'
+import {
+  AIR_PLACES,
+  airReading,
+  compareCandidates,
+  HOUSINGS,
+  settlesIn,
+  type Candidate,
+} from '../../../../core/choose/index.ts'
 import { familyOf } from '../../../../core/curve/registry.ts'
 import { choiceSetting } from '../../../../core/curve/recipe.ts'
 import { useBuild } from '../../../store/useBuild.ts'
@@ -16,36 +23,182 @@ export default function Choosing({ status }: StageProps) {
   const { element } = sensor
   const family = familyOf(sensor.family)
   const q = useQuantity(family.truthUnit)
-  const medium = choiceSetting(element.settings, 'medium', 'liquid') === 'air' ? 'air' as const : 'liquid' as const
-  const own: Candidate = { id: 'own', name: 'the one that is fitted', curve: null, housing: 'brass', thread: '', spare: false, second: false }
-  const kept = (element.settings.candidates as Candidate[] | undefined) ?? [own, ...family.library.slice(0, 2).map((c): Candidate => ({ id: c.id, name: c.name, curve: c.id, housing: 'thin', thread: '', spare: false, second: false }))]
-  const save = (candidates: Candidate[]): void => edit({ kind: 'editElement', args: { id: element.id, patch: { settings: { ...element.settings, candidates } } } })
-  const set = (id: string, patch: Partial<Candidate>): void => save(kept.map((c) => (c.id === id ? { ...c, ...patch } : c)))
-  const choice = useMemo(() => compareCandidates(build, read.id, kept, medium), [build, read.id, medium]) // eslint-disable-line react-hooks/exhaustive-deps
+  const medium =
+    choiceSetting(element.settings, 'medium', 'liquid') === 'air'
+      ? ('air' as const)
+      : ('liquid' as const)
+  const own: Candidate = {
+    id: 'own',
+    name: 'the one that is fitted',
+    curve: null,
+    housing: 'brass',
+    thread: '',
+    spare: false,
+    second: false,
+  }
+  const kept = (element.settings.candidates as Candidate[] | undefined) ?? [
+    own,
+    ...family.library.slice(0, 2).map((c): Candidate => ({
+      id: c.id,
+      name: c.name,
+      curve: c.id,
+      housing: 'thin',
+      thread: '',
+      spare: false,
+      second: false,
+    })),
+  ]
+  const save = (candidates: Candidate[]): void =>
+    edit({
+      kind: 'editElement',
+      args: { id: element.id, patch: { settings: { ...element.settings, candidates } } },
+    })
+  const set = (id: string, patch: Partial<Candidate>): void =>
+    save(kept.map((c) => (c.id === id ? { ...c, ...patch } : c)))
+  const choice = useMemo(
+    () => compareCandidates(build, read.id, kept, medium),
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [build, read.id, medium],
+  )
   return (
     <section aria-label="Choosing a sensor">
       <h2>Keep it, change it, share it</h2>
-      <p role="status"><b>{choice.recommended === null ? '' : `Recommended: ${kept.find((c) => c.id === choice.recommended)?.name}. `}</b>{choice.why}</p>
+      <p role="status">
+        <b>
+          {choice.recommended === null
+            ? ''
+            : `Recommended: ${kept.find((c) => c.id === choice.recommended)?.name}. `}
+        </b>
+        {choice.why}
+      </p>
       <div className="scroll-x">
         <table className="sheet-table" aria-label="Candidates">
-          <thead><tr><th>Sensor</th><th>Curve</th><th>Built as</th><th>Thread</th><th>Spare</th><th>Second element</th><th className="num">worst at {q.text(choice.at, 0)}</th><th className="num">follows in</th><th><span className="visually-hidden">Remove</span></th></tr></thead>
-          <tbody>{choice.judged.map((c) => (
-            <tr key={c.id} className={c.goodEnough ? undefined : 'is-suspect'}>
-              <td><TextInput aria-label={`Name of ${c.name}`} defaultValue={c.name} w={190} onBlur={(e) => { const name = e.currentTarget.value.trim(); if (name && name !== c.name) set(c.id, { name }) }} /></td>
-              <td><NativeSelect aria-label={`Curve of ${c.name}`} value={c.curve ?? ''} onChange={(e) => set(c.id, { curve: e.currentTarget.value || null })} data={[{ value: '', label: 'as measured' }, ...family.library.map((l) => ({ value: l.id, label: l.name }))]} w={190} /></td>
-              <td><NativeSelect aria-label={`Housing of ${c.name}`} value={c.housing} onChange={(e) => set(c.id, { housing: e.currentTarget.value })} data={HOUSINGS.map((h) => ({ value: h.id, label: h.name }))} w={170} /></td>
-              <td><TextInput aria-label={`Thread of ${c.name}`} defaultValue={c.thread} placeholder="M12 × 1.5" w={110} onBlur={(e) => { const thread = e.currentTarget.value.trim(); if (thread !== c.thread) set(c.id, { thread }) }} /></td>
-              <td><Checkbox aria-label={`Spare of ${c.name}`} checked={c.spare} onChange={(e) => set(c.id, { spare: e.currentTarget.checked })} /></td>
-              <td><Checkbox aria-label={`Second element of ${c.name}`} checked={c.second} onChange={(e) => set(c.id, { second: e.currentTarget.checked })} /></td>
-              <td className="num">{c.worst === null ? <span title={c.problem ?? ''}>no chain</span> : `${q.pm(c.worst)}${c.goodEnough ? '' : ' too much'}`}</td>
-              <td className="num">{c.lagS} s</td>
-              <td>{c.id !== 'own' && <Button variant="subtle" color="gray" h={36} px={8} aria-label={`Remove ${c.name}`} onClick={() => save(kept.filter((k) => k.id !== c.id))}>Remove</Button>}</td>
+          <thead>
+            <tr>
+              <th>Sensor</th>
+              <th>Curve</th>
+              <th>Built as</th>
+              <th>Thread</th>
+              <th>Spare</th>
+              <th>Second element</th>
+              <th className="num">worst at {q.text(choice.at, 0)}</th>
+              <th className="num">follows in</th>
+              <th>
+                <span className="visually-hidden">Remove</span>
+              </th>
             </tr>
-          ))}</tbody>
+          </thead>
+          <tbody>
+            {choice.judged.map((c) => (
+              <tr key={c.id} className={c.goodEnough ? undefined : 'is-suspect'}>
+                <td>
+                  <TextInput
+                    aria-label={`Name of ${c.name}`}
+                    defaultValue={c.name}
+                    w={190}
+                    onBlur={(e) => {
+                      const name = e.currentTarget.value.trim()
+                      if (name && name !== c.name) set(c.id, { name })
+                    }}
+                  />
+                </td>
+                <td>
+                  <NativeSelect
+                    aria-label={`Curve of ${c.name}`}
+                    value={c.curve ?? ''}
+                    onChange={(e) => set(c.id, { curve: e.currentTarget.value || null })}
+                    data={[
+                      { value: '', label: 'as measured' },
+                      ...family.library.map((l) => ({ value: l.id, label: l.name })),
+                    ]}
+                    w={190}
+                  />
+                </td>
+                <td>
+                  <NativeSelect
+                    aria-label={`Housing of ${c.name}`}
+                    value={c.housing}
+                    onChange={(e) => set(c.id, { housing: e.currentTarget.value })}
+                    data={HOUSINGS.map((h) => ({ value: h.id, label: h.name }))}
+                    w={170}
+                  />
+                </td>
+                <td>
+                  <TextInput
+                    aria-label={`Thread of ${c.name}`}
+                    defaultValue={c.thread}
+                    placeholder="M12 × 1.5"
+                    w={110}
+                    onBlur={(e) => {
+                      const thread = e.currentTarget.value.trim()
+                      if (thread !== c.thread) set(c.id, { thread })
+                    }}
+                  />
+                </td>
+                <td>
+                  <Checkbox
+                    aria-label={`Spare of ${c.name}`}
+                    checked={c.spare}
+                    onChange={(e) => set(c.id, { spare: e.currentTarget.checked })}
+                  />
+                </td>
+                <td>
+                  <Checkbox
+                    aria-label={`Second element of ${c.name}`}
+                    checked={c.second}
+                    onChange={(e) => set(c.id, { second: e.currentTarget.checked })}
+                  />
+                </td>
+                <td className="num">
+                  {c.worst === null ? (
+                    <span title={c.problem ?? ''}>no chain</span>
+                  ) : (
+                    `${q.pm(c.worst)}${c.goodEnough ? '' : ' too much'}`
+                  )}
+                </td>
+                <td className="num">{c.lagS} s</td>
+                <td>
+                  {c.id !== 'own' && (
+                    <Button
+                      variant="subtle"
+                      color="gray"
+                      h={36}
+                      px={8}
+                      aria-label={`Remove ${c.name}`}
+                      onClick={() => save(kept.filter((k) => k.id !== c.id))}
+                    >
+                      Remove
+                    </Button>
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
         </table>
       </div>
-      <Button variant="subtle" onClick={() => save([...kept, { id: newId(), name: 'another', curve: family.library[0]?.id ?? null, housing: 'thin', thread: '', spare: false, second: false }])}>One more candidate</Button>
-      <p className="pale" style={{ fontSize: 14 }}>Error with a table made for each, in this input; time constants are typical of the build. Prefer one type across all your cars: one spare, one curve.</p>
+      <Button
+        variant="subtle"
+        onClick={() =>
+          save([
+            ...kept,
+            {
+              id: newId(),
+              name: 'another',
+              curve: family.library[0]?.id ?? null,
+              housing: 'thin',
+              thread: '',
+              spare: false,
+              second: false,
+            },
+          ])
+        }
+      >
+        One more candidate
+      </Button>
+      <p className="pale" style={{ fontSize: 14 }}>
+        Error with a table made for each, in this input; time constants are typical of the build.
+        Prefer one type across all your cars: one spare, one curve.
+      </p>
       {medium === 'air' && <AirSoak />}
     </section>
   )
@@ -53,21 +206,65 @@ export default function Choosing({ status }: StageProps) {
 
 /** Heat soak and lag of an air sensor by place and housing. */
 function AirSoak() {
-  const q = useQuantity('°C'), d = useQuantity('Δ°C')
+  const q = useQuantity('°C'),
+    d = useQuantity('Δ°C')
   const [airC, setAirC] = useState(25)
   const [speed, setSpeed] = useState(5)
   return (
     <section aria-label="Heat soak">
       <h3 style={{ margin: '8px 0' }}>Where an air sensor sits</h3>
       <Group gap="sm" align="flex-start">
-        <QuantityInput label="Air" unit="°C" value={airC} width={130} hideUnderstood onCommit={({ value }) => setAirC(value)} />
-        <QuantityInput label="moving at, m/s" unit="counts" value={speed} width={150} hideUnderstood check={(v) => (v > 0 ? null : '0.1 is still air')} onCommit={({ value }) => setSpeed(value)} />
+        <QuantityInput
+          label="Air"
+          unit="°C"
+          value={airC}
+          width={130}
+          hideUnderstood
+          onCommit={({ value }) => setAirC(value)}
+        />
+        <QuantityInput
+          label="moving at, m/s"
+          unit="counts"
+          value={speed}
+          width={150}
+          hideUnderstood
+          check={(v) => (v > 0 ? null : '0.1 is still air')}
+          onCommit={({ value }) => setSpeed(value)}
+        />
       </Group>
       <table className="sheet-table" aria-label="Heat soak by place and housing">
-        <thead><tr><th>Place</th>{HOUSINGS.slice(0, 3).map((h) => <th key={h.id} className="num">{h.name}</th>)}</tr></thead>
-        <tbody>{AIR_PLACES.map((p) => <tr key={p.id}><td>{p.name}, boss at {q.text(p.bossC, 0)}</td>{HOUSINGS.slice(0, 3).map((h) => { const r = airReading(h, airC, p.bossC, speed); return <td key={h.id} className="num">{d.off(r.soakC, 1)}, {settlesIn(r.lagS).toFixed(0)} s</td> })}</tr>)}</tbody>
+        <thead>
+          <tr>
+            <th>Place</th>
+            {HOUSINGS.slice(0, 3).map((h) => (
+              <th key={h.id} className="num">
+                {h.name}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {AIR_PLACES.map((p) => (
+            <tr key={p.id}>
+              <td>
+                {p.name}, boss at {q.text(p.bossC, 0)}
+              </td>
+              {HOUSINGS.slice(0, 3).map((h) => {
+                const r = airReading(h, airC, p.bossC, speed)
+                return (
+                  <td key={h.id} className="num">
+                    {d.off(r.soakC, 1)}, {settlesIn(r.lagS).toFixed(0)} s
+                  </td>
+                )
+              })}
+            </tr>
+          ))}
+        </tbody>
       </table>
-      <p className="pale" style={{ fontSize: 14 }}>What it reads above the air, and seconds to nine tenths of a step: a first-order model, to rank places and housings by. An open bead in a plastic pipe is recommended.</p>
+      <p className="pale" style={{ fontSize: 14 }}>
+        What it reads above the air, and seconds to nine tenths of a step: a first-order model, to
+        rank places and housings by. An open bead in a plastic pipe is recommended.
+      </p>
     </section>
   )
 }

@@ -1,5 +1,17 @@
 import { useMemo } from 'react'
-import { Area, CartesianGrid, ComposedChart, ErrorBar, Line, ReferenceLine, ResponsiveContainer, Scatter, Tooltip, XAxis, YAxis } from 'recharts'
+import {
+  Area,
+  CartesianGrid,
+  ComposedChart,
+  ErrorBar,
+  Line,
+  ReferenceLine,
+  ResponsiveContainer,
+  Scatter,
+  Tooltip,
+  XAxis,
+  YAxis,
+} from 'recharts'
 import { K95, sensorBand, type Sensor } from '../../../../core/chain/index.ts'
 import { familyOf } from '../../../../core/curve/registry.ts'
 import { linspace } from '../../../../core/math/index.ts'
@@ -7,59 +19,161 @@ import { signalText, useQuantity } from '../../../parts/units.ts'
 import { AXIS, GRID, roundDomain, roundTicks } from '../../../parts/chart.ts'
 
 /** The curve through its points, and beneath it each point's miss inside the 95 % band, on one temperature axis. */
-export default function CurveCharts({ sensor, range }: { sensor: Sensor; range: [number, number] }) {
+export default function CurveCharts({
+  sensor,
+  range,
+}: {
+  sensor: Sensor
+  range: [number, number]
+}) {
   const family = familyOf(sensor.family)
   const q = useQuantity(family.truthUnit)
   const factor = q.scale
   const { signalUnit } = family
-  const data = useMemo(() => linspace(range[0], range[1], 61).flatMap((t) => {
-    try {
-      const band = K95 * sensorBand(sensor, t) * factor
-      return [{ t: q.out(t), signal: family.forward(sensor.curve, t), band: [-band, band] as [number, number] }]
-    } catch { return [] }
-  }), [sensor, range, q.unit]) // eslint-disable-line react-hooks/exhaustive-deps
+  const data = useMemo(
+    () =>
+      linspace(range[0], range[1], 61).flatMap((t) => {
+        try {
+          const band = K95 * sensorBand(sensor, t) * factor
+          return [
+            {
+              t: q.out(t),
+              signal: family.forward(sensor.curve, t),
+              band: [-band, band] as [number, number],
+            },
+          ]
+        } catch {
+          return []
+        }
+      }),
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [sensor, range, q.unit],
+  )
   const points = sensor.points.map((p, i) => ({
-    t: q.out(p.truth), signal: p.signal, suspect: sensor.suspects.includes(i),
-    miss: (sensor.fit?.residuals[i] ?? 0) * factor, bar: K95 * (p.truthUncertainty ?? 0) * factor,
+    t: q.out(p.truth),
+    signal: p.signal,
+    suspect: sensor.suspects.includes(i),
+    miss: (sensor.fit?.residuals[i] ?? 0) * factor,
+    bar: K95 * (p.truthUncertainty ?? 0) * factor,
   }))
   const truths = roundTicks(q.out(range[0]), q.out(range[1]))
   const all = [...data, ...points].map((d) => d.signal)
   const signals = roundDomain(Math.min(...all), Math.max(...all))
   const dash = sensor.basis === 'assumed' ? '5 4' : undefined
-  const limit = Math.max(...data.map((d) => d.band[1]), ...points.map((p) => Math.abs(p.miss) + p.bar), (0.004 * (range[1] - range[0])) * factor)
+  const limit = Math.max(
+    ...data.map((d) => d.band[1]),
+    ...points.map((p) => Math.abs(p.miss) + p.bar),
+    0.004 * (range[1] - range[0]) * factor,
+  )
   const misses = roundDomain(-limit, limit, 4)
   return (
     <div>
       <h2>Curve and how sure it is</h2>
-      <div role="img" aria-label={`Curve of ${signalUnit} over ${family.quantity} with ${points.length} points`}>
+      <div
+        role="img"
+        aria-label={`Curve of ${signalUnit} over ${family.quantity} with ${points.length} points`}
+      >
         <ResponsiveContainer width="100%" height={190}>
           <ComposedChart data={data} margin={{ top: 8, right: 12, bottom: 0, left: 6 }}>
             <CartesianGrid {...GRID} />
             <XAxis {...AXIS} dataKey="t" type="number" domain={truths.domain} hide />
-            <YAxis {...AXIS} width={58} scale={family.logSignal ? 'log' : 'linear'} {...(family.logSignal ? { domain: ['auto', 'auto'] } : { domain: signals.domain, ticks: signals.ticks })} tickFormatter={(v: number) => (signalUnit === 'Ω' ? signalText(v, 'Ω').replace(' Ω', '').replace('Ω', '').replace(' k', 'k') : String(Number(v.toPrecision(3))))} allowDataOverflow />
-            <Line dataKey="signal" name={signalUnit} stroke="var(--touch)" strokeWidth={2.4} dot={false} isAnimationActive={false} {...(dash ? { strokeDasharray: dash } : {})} />
-            {points.length > 0 && <Scatter data={points} dataKey="signal" isAnimationActive={false} shape={(p: { cx?: number; cy?: number; payload?: { suspect: boolean } }) => <circle cx={p.cx} cy={p.cy} r={5} fill={p.payload?.suspect ? 'var(--wrong-soft)' : 'var(--paper)'} stroke={p.payload?.suspect ? 'var(--wrong)' : 'var(--ink)'} strokeWidth={2} />} />}
-            <Tooltip formatter={(v) => signalText(Number(v), signalUnit)} labelFormatter={(t) => `${Number(t).toFixed(1)} ${q.unit}`} contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--hair)' }} />
+            <YAxis
+              {...AXIS}
+              width={58}
+              scale={family.logSignal ? 'log' : 'linear'}
+              {...(family.logSignal
+                ? { domain: ['auto', 'auto'] }
+                : { domain: signals.domain, ticks: signals.ticks })}
+              tickFormatter={(v: number) =>
+                signalUnit === 'Ω'
+                  ? signalText(v, 'Ω').replace(' Ω', '').replace('Ω', '').replace(' k', 'k')
+                  : String(Number(v.toPrecision(3)))
+              }
+              allowDataOverflow
+            />
+            <Line
+              dataKey="signal"
+              name={signalUnit}
+              stroke="var(--touch)"
+              strokeWidth={2.4}
+              dot={false}
+              isAnimationActive={false}
+              {...(dash ? { strokeDasharray: dash } : {})}
+            />
+            {points.length > 0 && (
+              <Scatter
+                data={points}
+                dataKey="signal"
+                isAnimationActive={false}
+                shape={(p: { cx?: number; cy?: number; payload?: { suspect: boolean } }) => (
+                  <circle
+                    cx={p.cx}
+                    cy={p.cy}
+                    r={5}
+                    fill={p.payload?.suspect ? 'var(--wrong-soft)' : 'var(--paper)'}
+                    stroke={p.payload?.suspect ? 'var(--wrong)' : 'var(--ink)'}
+                    strokeWidth={2}
+                  />
+                )}
+              />
+            )}
+            <Tooltip
+              formatter={(v) => signalText(Number(v), signalUnit)}
+              labelFormatter={(t) => `${Number(t).toFixed(1)} ${q.unit}`}
+              contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--hair)' }}
+            />
           </ComposedChart>
         </ResponsiveContainer>
       </div>
-      <div role="img" aria-label={`Misses of the points and the 95 % band, up to ${limit.toPrecision(2)} ${q.unit}`}>
+      <div
+        role="img"
+        aria-label={`Misses of the points and the 95 % band, up to ${limit.toPrecision(2)} ${q.unit}`}
+      >
         <ResponsiveContainer width="100%" height={170}>
           <ComposedChart data={data} margin={{ top: 8, right: 12, bottom: 4, left: 6 }}>
             <CartesianGrid {...GRID} />
-            <XAxis {...AXIS} dataKey="t" type="number" {...truths} unit={q.unit.length > 2 ? '' : ` ${q.unit}`} />
+            <XAxis
+              {...AXIS}
+              dataKey="t"
+              type="number"
+              {...truths}
+              unit={q.unit.length > 2 ? '' : ` ${q.unit}`}
+            />
             <YAxis {...AXIS} width={58} {...misses} />
-            <Area dataKey="band" name="95 % band" fill="var(--ribbon)" stroke="none" isAnimationActive={false} />
+            <Area
+              dataKey="band"
+              name="95 % band"
+              fill="var(--ribbon)"
+              stroke="none"
+              isAnimationActive={false}
+            />
             <ReferenceLine y={0} stroke="var(--pale)" />
             {sensor.fit && (
-              <Scatter data={points} dataKey="miss" isAnimationActive={false} shape={(p: { cx?: number; cy?: number; payload?: { suspect: boolean } }) => <circle cx={p.cx} cy={p.cy} r={5} fill={p.payload?.suspect ? 'var(--wrong-soft)' : 'var(--paper)'} stroke={p.payload?.suspect ? 'var(--wrong)' : 'var(--ink)'} strokeWidth={2} />}>
+              <Scatter
+                data={points}
+                dataKey="miss"
+                isAnimationActive={false}
+                shape={(p: { cx?: number; cy?: number; payload?: { suspect: boolean } }) => (
+                  <circle
+                    cx={p.cx}
+                    cy={p.cy}
+                    r={5}
+                    fill={p.payload?.suspect ? 'var(--wrong-soft)' : 'var(--paper)'}
+                    stroke={p.payload?.suspect ? 'var(--wrong)' : 'var(--ink)'}
+                    strokeWidth={2}
+                  />
+                )}
+              >
                 <ErrorBar dataKey="bar" direction="y" width={4} stroke="var(--ink)" />
               </Scatter>
             )}
           </ComposedChart>
         </ResponsiveContainer>
       </div>
-      <p className="pale" style={{ fontSize: 14, margin: '2px 0' }}>Above, the signal; below, what each point misses by, in the 95 % band of the curve; both over {q.unit}.</p>
+      <p className="pale" style={{ fontSize: 14, margin: '2px 0' }}>
+        Above, the signal; below, what each point misses by, in the 95 % band of the curve; both
+        over {q.unit}.
+      </p>
     </div>
   )
 }

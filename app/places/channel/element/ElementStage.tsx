@@ -26,15 +26,30 @@ export default function ElementStage({ status }: StageProps) {
   // one of two on one wire is measured by itself, over all that it can hold
   const shown = useMemo(() => {
     if (!half) return status
-    const reach = half.curve === undefined ? undefined : findFamily(half.family)?.reach?.(half.curve)
+    const reach =
+      half.curve === undefined ? undefined : findFamily(half.family)?.reach?.(half.curve)
     const range: [number, number] = reach ?? [needs.range[0] / 2, needs.range[1] / 2]
-    return { ...status, assembled: { ...status.assembled, sensor: half, needs: { range, best: range, accuracy: needs.accuracy / Math.SQRT2 } } }
+    return {
+      ...status,
+      assembled: {
+        ...status.assembled,
+        sensor: half,
+        needs: { range, best: range, accuracy: needs.accuracy / Math.SQRT2 },
+      },
+    }
   }, [status, half, needs])
   const { family: id, element } = shown.assembled.sensor
-  if (!findFamily(id)) return <p role="alert" style={{ paddingTop: 18 }}>{sensor.problem}</p>
+  if (!findFamily(id))
+    return (
+      <p role="alert" style={{ paddingTop: 18 }}>
+        {sensor.problem}
+      </p>
+    )
   return (
     <>
-      {familyOf(id).adds && <TwoSensors channel={channel} status={status} half={half ? at : null} onHalf={setAt} />}
+      {familyOf(id).adds && (
+        <TwoSensors channel={channel} status={status} half={half ? at : null} onHalf={setAt} />
+      )}
       <KnownElement key={element.id} status={shown} />
     </>
   )
@@ -52,14 +67,44 @@ function KnownElement({ status }: StageProps) {
   const method = family.methods.find((m) => m.id === methodId) ?? family.methods[0]!
   const panel = familyPanel(family.id, { status })
   // what the checks may want to know of the place
-  const settings = useMemo(() => ({ ...element.settings, altitudeM: build.vehicle.altitudeM ?? 0 }), [element.settings, build.vehicle.altitudeM])
-  const setting = (patch: object): void => edit({ kind: 'editElement', args: { id: element.id, patch: { settings: { ...element.settings, ...patch } } } })
+  const settings = useMemo(
+    () => ({ ...element.settings, altitudeM: build.vehicle.altitudeM ?? 0 }),
+    [element.settings, build.vehicle.altitudeM],
+  )
+  const setting = (patch: object): void =>
+    edit({
+      kind: 'editElement',
+      args: { id: element.id, patch: { settings: { ...element.settings, ...patch } } },
+    })
   const next = useMemo(() => {
     if (!sensor.fit) return null
-    try { return family.bestNext(sensor.points, makeableTruths(build, family, needs.range), needs.range, element.settings) } catch { return null }
+    try {
+      return family.bestNext(
+        sensor.points,
+        makeableTruths(build, family, needs.range),
+        needs.range,
+        element.settings,
+      )
+    } catch {
+      return null
+    }
   }, [sensor, family, build, needs.range, element.settings])
-  const candidates = useMemo(() => { try { return sensor.points.length > 0 ? family.identify(sensor.points, element.settings) : [] } catch { return [] } }, [sensor.points, family, element.settings])
-  const findings = useMemo(() => { try { return family.checks(sensor.points, sensor.fit, settings, (unit) => quantity(unit, unit === family.truthUnit ? needs.accuracy : undefined)) } catch { return [] } }, [sensor, family, settings, quantity, needs.accuracy])
+  const candidates = useMemo(() => {
+    try {
+      return sensor.points.length > 0 ? family.identify(sensor.points, element.settings) : []
+    } catch {
+      return []
+    }
+  }, [sensor.points, family, element.settings])
+  const findings = useMemo(() => {
+    try {
+      return family.checks(sensor.points, sensor.fit, settings, (unit) =>
+        quantity(unit, unit === family.truthUnit ? needs.accuracy : undefined),
+      )
+    } catch {
+      return []
+    }
+  }, [sensor, family, settings, quantity, needs.accuracy])
   const onBench = family.signal === 'resistance' && family.quantity === 'temperature'
   const [choosing, setChoosing] = useState(false)
   const comparable = family.quantity === 'temperature' || family.quantity === 'pressure'
@@ -67,45 +112,150 @@ function KnownElement({ status }: StageProps) {
   return (
     <div className="stage">
       <div>
-        <Group justify="space-between"><h2>Points</h2>{onBench && <Button variant="default" aria-expanded={bench} onClick={() => setBench(!bench)}>{bench ? 'Put the bench away' : 'Record from the bench'}</Button>}</Group>
-        {bench ? <Suspense fallback={<p className="pale">…</p>}><BenchPanel element={element} sensor={sensor} /></Suspense> : <AddPoint key={element.id} element={element} input={status.assembled.input} method={method} onMethod={setMethodId} suggested={next?.truth} />}
+        <Group justify="space-between">
+          <h2>Points</h2>
+          {onBench && (
+            <Button variant="default" aria-expanded={bench} onClick={() => setBench(!bench)}>
+              {bench ? 'Put the bench away' : 'Record from the bench'}
+            </Button>
+          )}
+        </Group>
+        {bench ? (
+          <Suspense fallback={<p className="pale">…</p>}>
+            <BenchPanel element={element} sensor={sensor} />
+          </Suspense>
+        ) : (
+          <AddPoint
+            key={element.id}
+            element={element}
+            input={status.assembled.input}
+            method={method}
+            onMethod={setMethodId}
+            suggested={next?.truth}
+          />
+        )}
         <Points sensor={sensor} />
         <PastePoints element={element} />
-        {sensor.problem && sensor.points.length >= family.leastPoints && <p role="alert" className="wrong">{sensor.problem}</p>}
-        {sensor.fit?.warnings.map((w) => <p key={w} className="doubt" style={{ margin: '6px 0' }}>{w}</p>)}
+        {sensor.problem && sensor.points.length >= family.leastPoints && (
+          <p role="alert" className="wrong">
+            {sensor.problem}
+          </p>
+        )}
+        {sensor.fit?.warnings.map((w) => (
+          <p key={w} className="doubt" style={{ margin: '6px 0' }}>
+            {w}
+          </p>
+        ))}
         <Findings findings={findings} />
         {next && 1.96 * (next.bandBefore - next.bandAfter) > worth && (
-          <p style={{ margin: '10px 0' }}><b>Best next point: {q.text(next.truth, 0)}.</b>{' '}
-            <span className="pale">The widest band over the range goes from {q.pm(1.96 * next.bandBefore, 1)} to {q.pm(1.96 * next.bandAfter, 1)} {q.unit}.</span></p>
+          <p style={{ margin: '10px 0' }}>
+            <b>Best next point: {q.text(next.truth, 0)}.</b>{' '}
+            <span className="pale">
+              The widest band over the range goes from {q.pm(1.96 * next.bandBefore, 1)} to{' '}
+              {q.pm(1.96 * next.bandAfter, 1)} {q.unit}.
+            </span>
+          </p>
         )}
         {/* what stands beside the steps of this way of taking a point is not said twice */}
-        {family.cautions.filter((c) => bench || !method.cautions.includes(c)).map((c) => <Caution key={c}>{c}</Caution>)}
+        {family.cautions
+          .filter((c) => bench || !method.cautions.includes(c))
+          .map((c) => (
+            <Caution key={c}>{c}</Caution>
+          ))}
       </div>
       <div>
         {/* the room the charts will take, so that nothing beneath moves away under a finger */}
-        <Suspense fallback={<p className="pale" style={{ height: 440 }}>…</p>}>{sensor.curve !== undefined && <CurveCharts sensor={sensor} range={needs.range} />}</Suspense>
-        {family.models.length > 0 && <NativeSelect mt="sm" label="Model" value={element.settings.model ?? 'auto'} onChange={(e) => setting({ model: e.currentTarget.value })} data={[{ value: 'auto', label: 'Chosen by the points' }, ...family.models.map((m) => ({ value: m.id, label: m.name }))]} w={250} />}
-        {family.settings.length > 0 && <div style={{ marginTop: 12 }}><SettingFields fields={family.settings} settings={element.settings} onChange={setting} reasons /></div>}
-        {!sensor.fit && family.library.length > 0 && (
-          <NativeSelect mt="sm" label="Until it is measured, take on trust" value={element.settings.assumedCurve ?? ''} onChange={(e) => setting({ assumedCurve: e.currentTarget.value || null })} data={[{ value: '', label: 'nothing' }, ...family.library.map((c) => ({ value: c.id, label: c.name }))]} />
+        <Suspense
+          fallback={
+            <p className="pale" style={{ height: 440 }}>
+              …
+            </p>
+          }
+        >
+          {sensor.curve !== undefined && <CurveCharts sensor={sensor} range={needs.range} />}
+        </Suspense>
+        {family.models.length > 0 && (
+          <NativeSelect
+            mt="sm"
+            label="Model"
+            value={element.settings.model ?? 'auto'}
+            onChange={(e) => setting({ model: e.currentTarget.value })}
+            data={[
+              { value: 'auto', label: 'Chosen by the points' },
+              ...family.models.map((m) => ({ value: m.id, label: m.name })),
+            ]}
+            w={250}
+          />
         )}
-        {!sensor.fit && sensor.assumedName && <p className="pale">In use until it is measured: {sensor.assumedName}.</p>}
+        {family.settings.length > 0 && (
+          <div style={{ marginTop: 12 }}>
+            <SettingFields
+              fields={family.settings}
+              settings={element.settings}
+              onChange={setting}
+              reasons
+            />
+          </div>
+        )}
+        {!sensor.fit && family.library.length > 0 && (
+          <NativeSelect
+            mt="sm"
+            label="Until it is measured, take on trust"
+            value={element.settings.assumedCurve ?? ''}
+            onChange={(e) => setting({ assumedCurve: e.currentTarget.value || null })}
+            data={[
+              { value: '', label: 'nothing' },
+              ...family.library.map((c) => ({ value: c.id, label: c.name })),
+            ]}
+          />
+        )}
+        {!sensor.fit && sensor.assumedName && (
+          <p className="pale">In use until it is measured: {sensor.assumedName}.</p>
+        )}
         {sensor.fit && (
-          <table className="sheet-table" style={{ marginTop: 12 }} aria-label="Coefficients"><tbody>
-            {family.describe(sensor.curve).map((c) => <tr key={c.name}><td>{c.name}</td><td className="num">{c.value}</td></tr>)}
-          </tbody></table>
+          <table className="sheet-table" style={{ marginTop: 12 }} aria-label="Coefficients">
+            <tbody>
+              {family.describe(sensor.curve).map((c) => (
+                <tr key={c.name}>
+                  <td>{c.name}</td>
+                  <td className="num">{c.value}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
         )}
         {candidates[0] && (
-          <p className="pale">{candidates[0].fits ? <>Looks like <b>{candidates[0].name}</b>{candidates[1]?.fits ? `, or ${candidates[1].name}; ${q.text(candidates[0].partAt ?? 0, 0)} would part them.` : '.'}</> : `Like none of the library; nearest is ${candidates[0].name}, ${q.pm(candidates[0].missRms, 0).slice(1)} ${q.unit} off.`}</p>
+          <p className="pale">
+            {candidates[0].fits ? (
+              <>
+                Looks like <b>{candidates[0].name}</b>
+                {candidates[1]?.fits
+                  ? `, or ${candidates[1].name}; ${q.text(candidates[0].partAt ?? 0, 0)} would part them.`
+                  : '.'}
+              </>
+            ) : (
+              `Like none of the library; nearest is ${candidates[0].name}, ${q.pm(candidates[0].missRms, 0).slice(1)} ${q.unit} off.`
+            )}
+          </p>
         )}
       </div>
       {comparable && (
         <div style={{ gridColumn: '1 / -1' }}>
-          <Button variant="subtle" aria-expanded={choosing} onClick={() => setChoosing(!choosing)}>{choosing ? 'Close the comparison' : 'Compare with other sensors'}</Button>
-          {choosing && <Suspense fallback={<p className="pale">…</p>}><Choosing status={status} /></Suspense>}
+          <Button variant="subtle" aria-expanded={choosing} onClick={() => setChoosing(!choosing)}>
+            {choosing ? 'Close the comparison' : 'Compare with other sensors'}
+          </Button>
+          {choosing && (
+            <Suspense fallback={<p className="pale">…</p>}>
+              <Choosing status={status} />
+            </Suspense>
+          )}
         </div>
       )}
-      {panel && <div style={{ gridColumn: '1 / -1' }}><Suspense fallback={<p className="pale">…</p>}>{panel}</Suspense></div>}
+      {panel && (
+        <div style={{ gridColumn: '1 / -1' }}>
+          <Suspense fallback={<p className="pale">…</p>}>{panel}</Suspense>
+        </div>
+      )}
     </div>
   )
 }

@@ -10,44 +10,101 @@ import { newElement, newRead } from '../../../store/make.ts'
 import { newId } from '../../../store/id.ts'
 
 const WAYS: { value: Exclude<Combine, 'one'>; label: string }[] = [
-  { value: 'separate', label: 'each on an input, added' }, { value: 'series', label: 'in series on one wire' }, { value: 'parallel', label: 'in parallel on one wire' },
+  { value: 'separate', label: 'each on an input, added' },
+  { value: 'series', label: 'in series on one wire' },
+  { value: 'parallel', label: 'in parallel on one wire' },
 ]
 const wiresOf = (signal: string) => (signal === 'resistance' ? WAYS : WAYS.slice(0, 1))
 
 /** A channel of two senders whose truths add: which of them is looked at, how they hang together, and the second one put on or taken off. */
-export function TwoSensors({ channel, status, half, onHalf }: { channel: Channel; status: ReadStatus; half: 0 | 1 | null; onHalf: (half: 0 | 1) => void }) {
+export function TwoSensors({
+  channel,
+  status,
+  half,
+  onHalf,
+}: {
+  channel: Channel
+  status: ReadStatus
+  half: 0 | 1 | null
+  onHalf: (half: 0 | 1) => void
+}) {
   const { build, edit } = useBuild()
   const navigate = useNavigate()
   const [adding, setAdding] = useState(false)
   const elements = channel.elements.map((id) => elementOf(build, id))
   const { signal } = familyOf(elements[0]!.family)
   if (elements.length < 2) {
-    return adding ? <Second channel={channel} status={status} onDone={() => setAdding(false)} /> : <Group pt={12}><Button variant="subtle" color="gray" onClick={() => setAdding(true)}>Add a second sender</Button></Group>
+    return adding ? (
+      <Second channel={channel} status={status} onDone={() => setAdding(false)} />
+    ) : (
+      <Group pt={12}>
+        <Button variant="subtle" color="gray" onClick={() => setAdding(true)}>
+          Add a second sender
+        </Button>
+      </Group>
+    )
   }
   const takeOff = (): void => {
     edit({ kind: 'removeSecondSensor', args: { channel: channel.id } })
     // the reader looked at may have gone with it
-    void navigate(`/build/${build.id}/channel/${channel.id}/${channel.reads.find((r) => r.source.id === elements[0]!.id)!.id}?stage=element`)
+    void navigate(
+      `/build/${build.id}/channel/${channel.id}/${channel.reads.find((r) => r.source.id === elements[0]!.id)!.id}?stage=element`,
+    )
   }
-  const patch = (p: Partial<Channel>): void => edit({ kind: 'editChannel', args: { id: channel.id, patch: p } })
+  const patch = (p: Partial<Channel>): void =>
+    edit({ kind: 'editChannel', args: { id: channel.id, patch: p } })
   return (
     <section aria-label="Two senders of this channel" style={{ paddingTop: 14 }}>
       <Group align="flex-end" wrap="wrap">
-        {half !== null && <SegmentedControl aria-label="Which sender" value={String(half)} onChange={(v) => onHalf(v === '0' ? 0 : 1)} data={elements.map((e, i) => ({ value: String(i), label: e.name }))} />}
+        {half !== null && (
+          <SegmentedControl
+            aria-label="Which sender"
+            value={String(half)}
+            onChange={(v) => onHalf(v === '0' ? 0 : 1)}
+            data={elements.map((e, i) => ({ value: String(i), label: e.name }))}
+          />
+        )}
         {channel.combine !== 'separate' && (
           <>
-            <NativeSelect label="They hang" value={channel.combine} onChange={(e) => patch({ combine: e.currentTarget.value as Combine })} data={wiresOf(signal).filter((w) => w.value !== 'separate')} w={220} />
-            <Switch label="a pipe or a pump keeps both level" checked={channel.linked} onChange={(e) => patch({ linked: e.currentTarget.checked })} mb={10} />
+            <NativeSelect
+              label="They hang"
+              value={channel.combine}
+              onChange={(e) => patch({ combine: e.currentTarget.value as Combine })}
+              data={wiresOf(signal).filter((w) => w.value !== 'separate')}
+              w={220}
+            />
+            <Switch
+              label="a pipe or a pump keeps both level"
+              checked={channel.linked}
+              onChange={(e) => patch({ linked: e.currentTarget.checked })}
+              mb={10}
+            />
           </>
         )}
-        <Button variant="default" onClick={takeOff}>Take {elements[1]!.name} off</Button>
+        <Button variant="default" onClick={takeOff}>
+          Take {elements[1]!.name} off
+        </Button>
       </Group>
-      <p className="pale" style={{ margin: '6px 0 0' }}>{channel.combine === 'separate' ? 'Each is read by itself; the display adds them. Switch between them above.' : channel.linked ? 'Level here means both filled to the same share of what each can hold.' : 'While one may be fuller than the other, one reading fits a whole bar of litres: the ribbon holds it.'}</p>
+      <p className="pale" style={{ margin: '6px 0 0' }}>
+        {channel.combine === 'separate'
+          ? 'Each is read by itself; the display adds them. Switch between them above.'
+          : channel.linked
+            ? 'Level here means both filled to the same share of what each can hold.'
+            : 'While one may be fuller than the other, one reading fits a whole bar of litres: the ribbon holds it.'}
+      </p>
     </section>
   )
 }
 
-function Second({ channel, status, onDone }: { channel: Channel; status: ReadStatus; onDone: () => void }) {
+function Second({
+  channel,
+  status,
+  onDone,
+}: {
+  channel: Channel
+  status: ReadStatus
+  onDone: () => void
+}) {
   const { edit } = useBuild()
   const { sensor, input, device, read } = status.assembled
   const family = familyOf(sensor.element.family)
@@ -55,25 +112,102 @@ function Second({ channel, status, onDone }: { channel: Channel; status: ReadSta
   const [combine, setCombine] = useState<Exclude<Combine, 'one'>>('separate')
   const [pin, setPin] = useState('')
   const [most, setMost] = useState(channel.needs.range[1])
-  const needs = { ...channel.needs, range: [channel.needs.range[0], most] as [number, number], best: [channel.needs.best[0], Math.min(channel.needs.best[1], most)] as [number, number] }
+  const needs = {
+    ...channel.needs,
+    range: [channel.needs.range[0], most] as [number, number],
+    best: [channel.needs.best[0], Math.min(channel.needs.best[1], most)] as [number, number],
+  }
   // the second is taken to be like the first in what was said of it
-  const alike = Object.fromEntries(family.settings.flatMap(({ id }) => (id in sensor.element.settings ? [[id, sensor.element.settings[id]]] : [])))
+  const alike = Object.fromEntries(
+    family.settings.flatMap(({ id }) =>
+      id in sensor.element.settings ? [[id, sensor.element.settings[id]]] : [],
+    ),
+  )
   const add = (): void => {
     const element = newElement(name.trim() || `${channel.name}, second sender`, family, alike)
-    const own = combine === 'separate' ? { ...input, id: newId(), pin: pin.trim() || '?', pulls: input.pulls.map((p) => ({ ...p, id: newId() })), table: input.table && { ...input.table, entered: null } } : null
-    edit({ kind: 'addSecondSensor', args: { channel: channel.id, element, combine, needs, ...(own ? { input: { device: device.id, input: own }, read: { ...newRead(element.id, own.id, read.face.name), face: { ...read.face, needle: null, warning: null } } } : {}) } })
+    const own =
+      combine === 'separate'
+        ? {
+            ...input,
+            id: newId(),
+            pin: pin.trim() || '?',
+            pulls: input.pulls.map((p) => ({ ...p, id: newId() })),
+            table: input.table && { ...input.table, entered: null },
+          }
+        : null
+    edit({
+      kind: 'addSecondSensor',
+      args: {
+        channel: channel.id,
+        element,
+        combine,
+        needs,
+        ...(own
+          ? {
+              input: { device: device.id, input: own },
+              read: {
+                ...newRead(element.id, own.id, read.face.name),
+                face: { ...read.face, needle: null, warning: null },
+              },
+            }
+          : {}),
+      },
+    })
     onDone()
   }
   return (
-    <form aria-label="A second sender" onSubmit={(e) => { e.preventDefault(); add() }} style={{ paddingTop: 12 }}>
+    <form
+      aria-label="A second sender"
+      onSubmit={(e) => {
+        e.preventDefault()
+        add()
+      }}
+      style={{ paddingTop: 12 }}
+    >
       <Group align="flex-end" wrap="wrap">
-        <TextInput label="Second sender" value={name} onChange={(e) => setName(e.currentTarget.value)} w={260} autoFocus />
-        <NativeSelect label="They hang" value={combine} onChange={(e) => setCombine(e.currentTarget.value as typeof combine)} data={wiresOf(family.signal)} w={230} />
-        {combine === 'separate' && <TextInput label={`Its pin of ${device.name}`} value={pin} onChange={(e) => setPin(e.currentTarget.value)} w={130} />}
-        <QuantityInput label="Both hold together" unit={family.truthUnit} value={most} width={160} hideUnderstood check={(v) => (v > channel.needs.best[0] ? null : 'More than where it matters from.')} onCommit={({ value }) => setMost(value)} />
-        <Button type="submit">Add it</Button><Button variant="default" onClick={onDone}>Not now</Button>
+        <TextInput
+          label="Second sender"
+          value={name}
+          onChange={(e) => setName(e.currentTarget.value)}
+          w={260}
+          autoFocus
+        />
+        <NativeSelect
+          label="They hang"
+          value={combine}
+          onChange={(e) => setCombine(e.currentTarget.value as typeof combine)}
+          data={wiresOf(family.signal)}
+          w={230}
+        />
+        {combine === 'separate' && (
+          <TextInput
+            label={`Its pin of ${device.name}`}
+            value={pin}
+            onChange={(e) => setPin(e.currentTarget.value)}
+            w={130}
+          />
+        )}
+        <QuantityInput
+          label="Both hold together"
+          unit={family.truthUnit}
+          value={most}
+          width={160}
+          hideUnderstood
+          check={(v) => (v > channel.needs.best[0] ? null : 'More than where it matters from.')}
+          onCommit={({ value }) => setMost(value)}
+        />
+        <Button type="submit">Add it</Button>
+        <Button variant="default" onClick={onDone}>
+          Not now
+        </Button>
       </Group>
-      <p className="pale" style={{ margin: '6px 0 0' }}>{combine === 'separate' ? `Recommended where ${device.name} has a pin to spare: no fill is hidden. The new pin is taken to be like pin ${input.pin}.` : combine === 'series' ? 'One wire; a full half and an empty one can read like two half full. Good where a pump keeps the halves level.' : 'One wire; the lower resistance speaks louder. Least of all, and only where the gauge asks for it.'}</p>
+      <p className="pale" style={{ margin: '6px 0 0' }}>
+        {combine === 'separate'
+          ? `Recommended where ${device.name} has a pin to spare: no fill is hidden. The new pin is taken to be like pin ${input.pin}.`
+          : combine === 'series'
+            ? 'One wire; a full half and an empty one can read like two half full. Good where a pump keeps the halves level.'
+            : 'One wire; the lower resistance speaks louder. Least of all, and only where the gauge asks for it.'}
+      </p>
     </form>
   )
 }

@@ -5,7 +5,17 @@ import { formatQuantity } from '../../../../core/quantity/index.ts'
 import { QuantityInput } from '../../../parts/QuantityInput.tsx'
 import { useBuild } from '../../../store/useBuild.ts'
 
-const START: Omit<EdgeInput, 'pullOhm' | 'railV' | 'limitV'> = { output: 'open collector', pull: 'up', lowV: 0.2, highV: 5, outputOhm: 30, sinkA: 0.02, cableF: 1e-9, thresholdLowV: 1, thresholdHighV: 3.5 }
+const START: Omit<EdgeInput, 'pullOhm' | 'railV' | 'limitV'> = {
+  output: 'open collector',
+  pull: 'up',
+  lowV: 0.2,
+  highV: 5,
+  outputOhm: 30,
+  sinkA: 0.02,
+  cableF: 1e-9,
+  thresholdLowV: 1,
+  thresholdHighV: 3.5,
+}
 
 /** Whether this sensor's edges reach the counter: its output, the pull of the input, the cable, the thresholds. */
 export function Edges({ status }: { status: ReadStatus }) {
@@ -14,22 +24,85 @@ export function Edges({ status }: { status: ReadStatus }) {
   const { element } = sensor
   const pull = input.pulls.find((p) => p.on)
   const said = { ...START, ...(element.settings.edges as Partial<EdgeInput> | undefined) }
-  const set = (patch: Partial<EdgeInput>): void => edit({ kind: 'editElement', args: { id: element.id, patch: { settings: { ...element.settings, edges: { ...said, ...patch } } } } })
-  const task: EdgeInput = { ...said, pullOhm: pull?.ohm.value ?? null, railV: pull ? (pull.toReference ? input.referenceV.value : pull.railV.value) : 5, limitV: input.limitV }
-  let verdict: ReturnType<typeof edgeInput> | null = null, problem: string | null = null
-  try { verdict = edgeInput(task) } catch (error) { problem = (error as Error).message }
-  const box = (key: 'lowV' | 'outputOhm' | 'sinkA' | 'cableF' | 'thresholdLowV' | 'thresholdHighV', label: string, unit: string) => <QuantityInput label={label} unit={unit} value={said[key]} width={150} hideUnderstood onCommit={({ value }) => set({ [key]: value })} />
+  const set = (patch: Partial<EdgeInput>): void =>
+    edit({
+      kind: 'editElement',
+      args: {
+        id: element.id,
+        patch: { settings: { ...element.settings, edges: { ...said, ...patch } } },
+      },
+    })
+  const task: EdgeInput = {
+    ...said,
+    pullOhm: pull?.ohm.value ?? null,
+    railV: pull ? (pull.toReference ? input.referenceV.value : pull.railV.value) : 5,
+    limitV: input.limitV,
+  }
+  let verdict: ReturnType<typeof edgeInput> | null = null,
+    problem: string | null = null
+  try {
+    verdict = edgeInput(task)
+  } catch (error) {
+    problem = (error as Error).message
+  }
+  const box = (
+    key: 'lowV' | 'outputOhm' | 'sinkA' | 'cableF' | 'thresholdLowV' | 'thresholdHighV',
+    label: string,
+    unit: string,
+  ) => (
+    <QuantityInput
+      label={label}
+      unit={unit}
+      value={said[key]}
+      width={150}
+      hideUnderstood
+      onCommit={({ value }) => set({ [key]: value })}
+    />
+  )
   return (
     <section aria-label="Edges" style={{ marginTop: 18 }}>
       <h2>Do its edges arrive</h2>
       <Group align="flex-start" gap="sm" wrap="wrap">
-        <NativeSelect label="Its output" value={said.output} onChange={(e) => set({ output: e.currentTarget.value as EdgeInput['output'] })} data={['open collector', 'push-pull']} w={180} />
-        <NativeSelect label="Input pulls" value={said.pull} onChange={(e) => set({ pull: e.currentTarget.value as EdgeInput['pull'] })} data={['up', 'down']} w={110} />
-        {box('lowV', 'Low, at it', 'V')}{box('outputOhm', 'Its own', 'Ω')}{box('sinkA', 'May sink', 'A')}{box('cableF', 'Cable', 'F')}{box('thresholdLowV', 'Low is below', 'V')}{box('thresholdHighV', 'High is above', 'V')}
+        <NativeSelect
+          label="Its output"
+          value={said.output}
+          onChange={(e) => set({ output: e.currentTarget.value as EdgeInput['output'] })}
+          data={['open collector', 'push-pull']}
+          w={180}
+        />
+        <NativeSelect
+          label="Input pulls"
+          value={said.pull}
+          onChange={(e) => set({ pull: e.currentTarget.value as EdgeInput['pull'] })}
+          data={['up', 'down']}
+          w={110}
+        />
+        {box('lowV', 'Low, at it', 'V')}
+        {box('outputOhm', 'Its own', 'Ω')}
+        {box('sinkA', 'May sink', 'A')}
+        {box('cableF', 'Cable', 'F')}
+        {box('thresholdLowV', 'Low is below', 'V')}
+        {box('thresholdHighV', 'High is above', 'V')}
       </Group>
-      {problem && <p role="alert" className="wrong">{problem}</p>}
-      {verdict && (verdict.problems.length > 0 ? <ul aria-label="Edge findings" className="wrong">{verdict.problems.map((p) => <li key={p}>{p}</li>)}</ul>
-        : <p role="status">Low {verdict.lowV.toFixed(2)} V, high {verdict.highV.toFixed(2)} V, edges of {formatQuantity(verdict.edgeS, 's', { digits: 2 })}: they arrive up to {formatQuantity(verdict.highestHz, 'Hz', { digits: 2 })}.</p>)}
+      {problem && (
+        <p role="alert" className="wrong">
+          {problem}
+        </p>
+      )}
+      {verdict &&
+        (verdict.problems.length > 0 ? (
+          <ul aria-label="Edge findings" className="wrong">
+            {verdict.problems.map((p) => (
+              <li key={p}>{p}</li>
+            ))}
+          </ul>
+        ) : (
+          <p role="status">
+            Low {verdict.lowV.toFixed(2)} V, high {verdict.highV.toFixed(2)} V, edges of{' '}
+            {formatQuantity(verdict.edgeS, 's', { digits: 2 })}: they arrive up to{' '}
+            {formatQuantity(verdict.highestHz, 'Hz', { digits: 2 })}.
+          </p>
+        ))}
     </section>
   )
 }

@@ -8,7 +8,11 @@ import { newPull } from '../../../store/make.ts'
 import { QuantityInput } from '../../../parts/QuantityInput.tsx'
 import { StatedChip } from '../../../parts/StatedChip.tsx'
 
-const KIND: Record<Pull['kind'], string> = { fixed: 'fixed in the device', switchable: 'switchable', fitted: 'fitted outside' }
+const KIND: Record<Pull['kind'], string> = {
+  fixed: 'fixed in the device',
+  switchable: 'switchable',
+  fitted: 'fitted outside',
+}
 
 /** The converter and everything that feeds the pin. */
 export function InputDescription({ status }: { status: ReadStatus }) {
@@ -17,45 +21,226 @@ export function InputDescription({ status }: { status: ReadStatus }) {
   const family = findFamily(sensor.family)
   const drive = family?.drive(sensor.element.settings)
   const edges = input.signal === 'frequency'
-  const set = (patch: Partial<Input>): void => edit({ kind: 'editInput', args: { input: input.id, patch } })
-  const setPull = (pull: Pull, patch: Partial<Pull>): void => set({ pulls: input.pulls.map((p) => (p.id === pull.id ? { ...p, ...patch } : p)) })
+  const set = (patch: Partial<Input>): void =>
+    edit({ kind: 'editInput', args: { input: input.id, patch } })
+  const setPull = (pull: Pull, patch: Partial<Pull>): void =>
+    set({ pulls: input.pulls.map((p) => (p.id === pull.id ? { ...p, ...patch } : p)) })
   return (
     <>
-      <h2>{device.name}, pin {input.pin}</h2>
+      <h2>
+        {device.name}, pin {input.pin}
+      </h2>
       <Group align="flex-start" mt="xs" wrap="wrap">
-        <TextInput label="Pin" defaultValue={input.pin} w={90} onBlur={(e) => { const pin = e.currentTarget.value.trim(); if (pin && pin !== input.pin) set({ pin }) }} />
-        {input.bits !== null && <NativeSelect label="Bits" value={String(input.bits)} onChange={(e) => set({ bits: Number(e.currentTarget.value) })} data={['8', '10', '12', '14', '16']} w={90} />}
-        {input.bits !== null && !edges && <div><QuantityInput label="Reference" unit="V" value={input.referenceV.value} step={0.01} width={140} check={(v) => (v > 0 ? null : 'It must be above zero.')} onCommit={({ value }) => set({ referenceV: measured(value) })} /><StatedChip basis={input.referenceV.basis} /></div>}
-        <QuantityInput label="Input may see at most" unit="V" value={input.limitV} width={180} check={(v) => (v > 0 ? null : 'It must be above zero.')} onCommit={({ value }) => set({ limitV: value })} />
+        <TextInput
+          label="Pin"
+          defaultValue={input.pin}
+          w={90}
+          onBlur={(e) => {
+            const pin = e.currentTarget.value.trim()
+            if (pin && pin !== input.pin) set({ pin })
+          }}
+        />
+        {input.bits !== null && (
+          <NativeSelect
+            label="Bits"
+            value={String(input.bits)}
+            onChange={(e) => set({ bits: Number(e.currentTarget.value) })}
+            data={['8', '10', '12', '14', '16']}
+            w={90}
+          />
+        )}
+        {input.bits !== null && !edges && (
+          <div>
+            <QuantityInput
+              label="Reference"
+              unit="V"
+              value={input.referenceV.value}
+              step={0.01}
+              width={140}
+              check={(v) => (v > 0 ? null : 'It must be above zero.')}
+              onCommit={({ value }) => set({ referenceV: measured(value) })}
+            />
+            <StatedChip basis={input.referenceV.basis} />
+          </div>
+        )}
+        <QuantityInput
+          label="Input may see at most"
+          unit="V"
+          value={input.limitV}
+          width={180}
+          check={(v) => (v > 0 ? null : 'It must be above zero.')}
+          onCommit={({ value }) => set({ limitV: value })}
+        />
       </Group>
       {edges && input.counter && (
         <Group align="flex-start" mt="xs" wrap="wrap">
-          <QuantityInput label="Counts edges for" unit="s" value={input.counter.gateS} step={0.05} width={160} check={(v) => (v > 0 ? null : 'It must be above zero.')} onCommit={({ value }) => set({ counter: { ...input.counter!, gateS: value } })} />
-          <QuantityInput label="Follows up to" unit="Hz" value={input.counter.highestHz} step={100} width={160} check={(v) => (v > 0 ? null : 'It must be above zero.')} onCommit={({ value }) => set({ counter: { ...input.counter!, highestHz: value } })} />
+          <QuantityInput
+            label="Counts edges for"
+            unit="s"
+            value={input.counter.gateS}
+            step={0.05}
+            width={160}
+            check={(v) => (v > 0 ? null : 'It must be above zero.')}
+            onCommit={({ value }) => set({ counter: { ...input.counter!, gateS: value } })}
+          />
+          <QuantityInput
+            label="Follows up to"
+            unit="Hz"
+            value={input.counter.highestHz}
+            step={100}
+            width={160}
+            check={(v) => (v > 0 ? null : 'It must be above zero.')}
+            onCommit={({ value }) => set({ counter: { ...input.counter!, highestHz: value } })}
+          />
         </Group>
       )}
       {drive?.kind === 'voltage' && (
-        <Group align="flex-start" mt="xs" wrap="wrap" role="group" aria-label="Supply and ground of the sensor">
-          {drive.nominalV !== null && <div><QuantityInput label="The sensor’s supply" unit="V" value={input.sensorSupply.toReference ? input.referenceV.value : input.sensorSupply.volt.value} disabled={input.sensorSupply.toReference} step={0.01} width={160} check={(v) => (v > 0 ? null : 'It must be above zero.')} onCommit={({ value }) => set({ sensorSupply: { ...input.sensorSupply, volt: measured(value) } })} /><StatedChip basis={input.sensorSupply.toReference ? input.referenceV.basis : input.sensorSupply.volt.basis} /></div>}
-          {drive.nominalV !== null && input.bits !== null && <Switch mt={34} label="is the reference" checked={input.sensorSupply.toReference} onChange={(e) => set({ sensorSupply: { ...input.sensorSupply, toReference: e.currentTarget.checked } })} />}
-          <Switch mt={34} label="differential: measures against the sensor’s own ground" checked={input.differential} onChange={(e) => set({ differential: e.currentTarget.checked })} />
+        <Group
+          align="flex-start"
+          mt="xs"
+          wrap="wrap"
+          role="group"
+          aria-label="Supply and ground of the sensor"
+        >
+          {drive.nominalV !== null && (
+            <div>
+              <QuantityInput
+                label="The sensor’s supply"
+                unit="V"
+                value={
+                  input.sensorSupply.toReference
+                    ? input.referenceV.value
+                    : input.sensorSupply.volt.value
+                }
+                disabled={input.sensorSupply.toReference}
+                step={0.01}
+                width={160}
+                check={(v) => (v > 0 ? null : 'It must be above zero.')}
+                onCommit={({ value }) =>
+                  set({ sensorSupply: { ...input.sensorSupply, volt: measured(value) } })
+                }
+              />
+              <StatedChip
+                basis={
+                  input.sensorSupply.toReference
+                    ? input.referenceV.basis
+                    : input.sensorSupply.volt.basis
+                }
+              />
+            </div>
+          )}
+          {drive.nominalV !== null && input.bits !== null && (
+            <Switch
+              mt={34}
+              label="is the reference"
+              checked={input.sensorSupply.toReference}
+              onChange={(e) =>
+                set({
+                  sensorSupply: { ...input.sensorSupply, toReference: e.currentTarget.checked },
+                })
+              }
+            />
+          )}
+          <Switch
+            mt={34}
+            label="differential: measures against the sensor’s own ground"
+            checked={input.differential}
+            onChange={(e) => set({ differential: e.currentTarget.checked })}
+          />
         </Group>
       )}
-      {input.pulls.length === 0 && drive?.kind === 'resistance' && <p className="doubt">No pull-up yet: choose one at the right, or say what the device has.</p>}
+      {input.pulls.length === 0 && drive?.kind === 'resistance' && (
+        <p className="doubt">
+          No pull-up yet: choose one at the right, or say what the device has.
+        </p>
+      )}
       {input.pulls.map((p) => (
-        <Group key={p.id} align="flex-start" mt="xs" gap="sm" wrap="wrap" role="group" aria-label={`Pull-up ${p.name || ohms(p.ohm.value)}`}>
-          <div style={{ width: 150, paddingTop: 30 }}><b>{p.name || 'pull-up'}</b><div className="pale" style={{ fontSize: 14 }}>{KIND[p.kind]}</div></div>
-          <div><QuantityInput label="Ohms" unit="Ω" value={p.ohm.value} width={130} check={(v) => (v > 0 ? null : 'It must be above zero.')} onCommit={({ value }) => setPull(p, { ohm: measured(value) })} /><StatedChip basis={p.ohm.basis} /></div>
-          <QuantityInput label="Tolerance" unit="%" value={p.tolerance * 100} width={110} check={(v) => (v >= 0 && v <= 50 ? null : '0 to 50 %')} onCommit={({ value }) => setPull(p, { tolerance: value / 100 })} />
-          <QuantityInput label="To" unit="V" value={p.toReference ? input.referenceV.value : p.railV.value} width={110} disabled={p.toReference} check={(v) => (v > 0 ? null : 'It must be above zero.')} onCommit={({ value }) => setPull(p, { railV: measured(value) })} />
+        <Group
+          key={p.id}
+          align="flex-start"
+          mt="xs"
+          gap="sm"
+          wrap="wrap"
+          role="group"
+          aria-label={`Pull-up ${p.name || ohms(p.ohm.value)}`}
+        >
+          <div style={{ width: 150, paddingTop: 30 }}>
+            <b>{p.name || 'pull-up'}</b>
+            <div className="pale" style={{ fontSize: 14 }}>
+              {KIND[p.kind]}
+            </div>
+          </div>
+          <div>
+            <QuantityInput
+              label="Ohms"
+              unit="Ω"
+              value={p.ohm.value}
+              width={130}
+              check={(v) => (v > 0 ? null : 'It must be above zero.')}
+              onCommit={({ value }) => setPull(p, { ohm: measured(value) })}
+            />
+            <StatedChip basis={p.ohm.basis} />
+          </div>
+          <QuantityInput
+            label="Tolerance"
+            unit="%"
+            value={p.tolerance * 100}
+            width={110}
+            check={(v) => (v >= 0 && v <= 50 ? null : '0 to 50 %')}
+            onCommit={({ value }) => setPull(p, { tolerance: value / 100 })}
+          />
+          <QuantityInput
+            label="To"
+            unit="V"
+            value={p.toReference ? input.referenceV.value : p.railV.value}
+            width={110}
+            disabled={p.toReference}
+            check={(v) => (v > 0 ? null : 'It must be above zero.')}
+            onCommit={({ value }) => setPull(p, { railV: measured(value) })}
+          />
           <div style={{ paddingTop: 34 }}>
-            {p.kind === 'fixed' ? null : p.kind === 'switchable' ? <Switch label="on" checked={p.on} onChange={(e) => setPull(p, { on: e.currentTarget.checked })} />
-              : <Button variant="default" h={36} onClick={() => edit({ kind: 'removePullUp', args: { input: input.id, pull: p.id } })}>Take out</Button>}
-            {input.bits !== null && <Switch mt={6} label="to the reference" checked={p.toReference} onChange={(e) => setPull(p, { toReference: e.currentTarget.checked })} />}
+            {p.kind === 'fixed' ? null : p.kind === 'switchable' ? (
+              <Switch
+                label="on"
+                checked={p.on}
+                onChange={(e) => setPull(p, { on: e.currentTarget.checked })}
+              />
+            ) : (
+              <Button
+                variant="default"
+                h={36}
+                onClick={() =>
+                  edit({ kind: 'removePullUp', args: { input: input.id, pull: p.id } })
+                }
+              >
+                Take out
+              </Button>
+            )}
+            {input.bits !== null && (
+              <Switch
+                mt={6}
+                label="to the reference"
+                checked={p.toReference}
+                onChange={(e) => setPull(p, { toReference: e.currentTarget.checked })}
+              />
+            )}
           </div>
         </Group>
       ))}
-      <Button variant="subtle" mt="xs" onClick={() => set({ pulls: [...input.pulls, newPull(2490, 'fixed', input.referenceV.value, input.bits !== null, 'own pull-up')] })}>{input.pulls.length === 0 ? 'The device has a pull-up' : 'The device has one more'}</Button>
+      <Button
+        variant="subtle"
+        mt="xs"
+        onClick={() =>
+          set({
+            pulls: [
+              ...input.pulls,
+              newPull(2490, 'fixed', input.referenceV.value, input.bits !== null, 'own pull-up'),
+            ],
+          })
+        }
+      >
+        {input.pulls.length === 0 ? 'The device has a pull-up' : 'The device has one more'}
+      </Button>
     </>
   )
 }

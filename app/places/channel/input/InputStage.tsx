@@ -22,7 +22,11 @@ export default function InputStage({ status }: StageProps) {
         {resistive && <UnknownPull status={status} />}
         {resistive && <Sharing status={status} />}
       </div>
-      <div><Suspense fallback={<p className="pale">…</p>}>{resistive ? <PullUpDesign status={status} /> : <Resolution status={status} />}</Suspense></div>
+      <div>
+        <Suspense fallback={<p className="pale">…</p>}>
+          {resistive ? <PullUpDesign status={status} /> : <Resolution status={status} />}
+        </Suspense>
+      </div>
     </div>
   )
 }

@@ -1,6 +1,15 @@
 import { Button, Group, NativeSelect } from '@mantine/core'
 import { useMemo, useState } from 'react'
-import { CartesianGrid, Legend, Line, LineChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts'
+import {
+  CartesianGrid,
+  Legend,
+  Line,
+  LineChart,
+  ResponsiveContainer,
+  Tooltip,
+  XAxis,
+  YAxis,
+} from 'recharts'
 import type { ReadStatus } from '../../../../core/chain/index.ts'
 import { familyOf } from '../../../../core/curve/registry.ts'
 import type { PullUpTask } from '../../../../core/input/index.ts'
@@ -25,51 +34,201 @@ export default function PullUpDesign({ status }: { status: ReadStatus }) {
   const [maxHeat, setMaxHeat] = useState<number | null>(0.5)
   const [margin, setMargin] = useState(0.05)
   const fixedPull = input.pulls.find((p) => p.kind === 'fixed' && p.on)
-  const task = useMemo((): PullUpTask | null => (sensor.curve === undefined || input.bits === null ? null : {
-    rangeC: needs[over], supplyV: input.referenceV.value, referenceV: input.referenceV.value, bits: input.bits, series,
-    dissipationMwPerK: sensor.element.settings.dissipationMwPerK ?? 1, marginV: margin, ...(maxHeat === null || !familyOf(sensor.family).selfHeating ? {} : { maxSelfHeatingC: maxHeat }), ...(fixedPull ? { fixedPullUpOhm: fixedPull.ohm.value } : {}),
-  }), [sensor, input, needs, series, over, maxHeat, margin, fixedPull])
-  const { value: design, error, busy } = useWork(task ? (core) => core.pullUps({ family: sensor.family, curve: sensor.curve }, task) : null, [task])
-  if (!task) return <p className="pale">{input.bits === null ? 'A needle gauge has no converter: its own feed is its pull-up.' : 'Measure the sensor first: the pull-up is sized by its curve.'}</p>
+  const task = useMemo(
+    (): PullUpTask | null =>
+      sensor.curve === undefined || input.bits === null
+        ? null
+        : {
+            rangeC: needs[over],
+            supplyV: input.referenceV.value,
+            referenceV: input.referenceV.value,
+            bits: input.bits,
+            series,
+            dissipationMwPerK: sensor.element.settings.dissipationMwPerK ?? 1,
+            marginV: margin,
+            ...(maxHeat === null || !familyOf(sensor.family).selfHeating
+              ? {}
+              : { maxSelfHeatingC: maxHeat }),
+            ...(fixedPull ? { fixedPullUpOhm: fixedPull.ohm.value } : {}),
+          },
+    [sensor, input, needs, series, over, maxHeat, margin, fixedPull],
+  )
+  const {
+    value: design,
+    error,
+    busy,
+  } = useWork(
+    task ? (core) => core.pullUps({ family: sensor.family, curve: sensor.curve }, task) : null,
+    [task],
+  )
+  if (!task)
+    return (
+      <p className="pale">
+        {input.bits === null
+          ? 'A needle gauge has no converter: its own feed is its pull-up.'
+          : 'Measure the sensor first: the pull-up is sized by its curve.'}
+      </p>
+    )
   const factor = q.scale
   const heats = familyOf(sensor.family).selfHeating !== undefined
   const name = (ohm: number): string => (ohm === Infinity ? 'none' : ohms(ohm))
-  const data = design?.drawn[0]?.resolution.map((r, i) => ({ t: q.out(r.temperatureC), ...Object.fromEntries(design.drawn.map((d) => [name(d.pullUpOhm), Number.isFinite(d.resolution[i]!.resolutionC) ? d.resolution[i]!.resolutionC * factor : null])) }))
+  const data = design?.drawn[0]?.resolution.map((r, i) => ({
+    t: q.out(r.temperatureC),
+    ...Object.fromEntries(
+      design.drawn.map((d) => [
+        name(d.pullUpOhm),
+        Number.isFinite(d.resolution[i]!.resolutionC)
+          ? d.resolution[i]!.resolutionC * factor
+          : null,
+      ]),
+    ),
+  }))
   const chosen = design?.best.pullUpOhm
   const already = input.pulls.some((p) => p.kind === 'fitted' && p.ohm.value === chosen)
   return (
     <div>
       <h2>{fixedPull ? `Beside the fixed ${ohms(fixedPull.ohm.value)}` : 'The pull-up to fit'}</h2>
       <Group align="flex-start" mt="xs" gap="sm" wrap="wrap">
-        <NativeSelect label="From the series" value={series} onChange={(e) => setSeries(e.currentTarget.value as PullUpTask['series'])} data={['E12', 'E24', 'E96']} w={120} />
-        <NativeSelect label="Best over" value={over} onChange={(e) => setOver(e.currentTarget.value as typeof over)} data={[{ value: 'range', label: 'the whole range' }, { value: 'best', label: 'where it matters' }]} w={170} />
-        {heats && <QuantityInput label="Self-heating at most" unit="Δ°C" value={maxHeat} step={0.1} width={160} check={(v) => (v > 0 ? null : 'It must be above zero.')} onCommit={({ value }) => setMaxHeat(value)} />}
-        <QuantityInput label="Margin to the rails" unit="V" value={margin} step={0.05} width={150} check={(v) => (v >= 0 ? null : 'It cannot be negative.')} onCommit={({ value }) => setMargin(value)} />
+        <NativeSelect
+          label="From the series"
+          value={series}
+          onChange={(e) => setSeries(e.currentTarget.value as PullUpTask['series'])}
+          data={['E12', 'E24', 'E96']}
+          w={120}
+        />
+        <NativeSelect
+          label="Best over"
+          value={over}
+          onChange={(e) => setOver(e.currentTarget.value as typeof over)}
+          data={[
+            { value: 'range', label: 'the whole range' },
+            { value: 'best', label: 'where it matters' },
+          ]}
+          w={170}
+        />
+        {heats && (
+          <QuantityInput
+            label="Self-heating at most"
+            unit="Δ°C"
+            value={maxHeat}
+            step={0.1}
+            width={160}
+            check={(v) => (v > 0 ? null : 'It must be above zero.')}
+            onCommit={({ value }) => setMaxHeat(value)}
+          />
+        )}
+        <QuantityInput
+          label="Margin to the rails"
+          unit="V"
+          value={margin}
+          step={0.05}
+          width={150}
+          check={(v) => (v >= 0 ? null : 'It cannot be negative.')}
+          onCommit={({ value }) => setMargin(value)}
+        />
       </Group>
-      {error && <p role="alert" className="wrong">{error}</p>}
+      {error && (
+        <p role="alert" className="wrong">
+          {error}
+        </p>
+      )}
       {design && chosen !== undefined && (
         <>
           <Group mt="xs" gap="md" role="status">
-            <span style={{ fontSize: 18 }}>{chosen === Infinity ? <b>None: no part beside it helps.</b> : <><b>{ohms(chosen)}</b>{fixedPull ? ' in parallel' : ''}</>}: worst {(design.best.worstResolutionC * factor).toFixed(3)} {q.unit} a count, at {q.text(design.best.worstAtC, 0)}{heats ? `; heats the sensor ${(design.best.selfHeatingC * factor).toFixed(2)} ${q.unit}` : ''}.</span>
-            {chosen !== Infinity && <Button disabled={already} onClick={() => edit({ kind: 'choosePullUp', args: { input: input.id, pull: { ...newPull(chosen, 'fitted', input.referenceV.value, true, 'fitted pull-up') } } })}>{already ? 'Chosen' : 'Choose it'}</Button>}
+            <span style={{ fontSize: 18 }}>
+              {chosen === Infinity ? (
+                <b>None: no part beside it helps.</b>
+              ) : (
+                <>
+                  <b>{ohms(chosen)}</b>
+                  {fixedPull ? ' in parallel' : ''}
+                </>
+              )}
+              : worst {(design.best.worstResolutionC * factor).toFixed(3)} {q.unit} a count, at{' '}
+              {q.text(design.best.worstAtC, 0)}
+              {heats
+                ? `; heats the sensor ${(design.best.selfHeatingC * factor).toFixed(2)} ${q.unit}`
+                : ''}
+              .
+            </span>
+            {chosen !== Infinity && (
+              <Button
+                disabled={already}
+                onClick={() =>
+                  edit({
+                    kind: 'choosePullUp',
+                    args: {
+                      input: input.id,
+                      pull: {
+                        ...newPull(
+                          chosen,
+                          'fitted',
+                          input.referenceV.value,
+                          true,
+                          'fitted pull-up',
+                        ),
+                      },
+                    },
+                  })
+                }
+              >
+                {already ? 'Chosen' : 'Choose it'}
+              </Button>
+            )}
           </Group>
-          <p className="pale" style={{ margin: '4px 0', fontSize: 15 }}>The ideal value is {name(Number(design.idealOhm.toPrecision(3)))}; {design.candidates.length} values of {series} stay inside the limits. A smaller one resolves the end of few ohms better and draws more; a larger one favours the other.</p>
-          <div role="img" aria-label={`Resolution over temperature for ${design.drawn.map((d) => name(d.pullUpOhm)).join(', ')}`}>
+          <p className="pale" style={{ margin: '4px 0', fontSize: 15 }}>
+            The ideal value is {name(Number(design.idealOhm.toPrecision(3)))};{' '}
+            {design.candidates.length} values of {series} stay inside the limits. A smaller one
+            resolves the end of few ohms better and draws more; a larger one favours the other.
+          </p>
+          <div
+            role="img"
+            aria-label={`Resolution over temperature for ${design.drawn.map((d) => name(d.pullUpOhm)).join(', ')}`}
+          >
             <ResponsiveContainer width="100%" height={250}>
               <LineChart data={data} margin={{ top: 8, right: 12, bottom: 4, left: 6 }}>
                 <CartesianGrid {...GRID} />
-                <XAxis {...AXIS} dataKey="t" type="number" {...roundTicks(data?.[0]?.t ?? 0, data?.at(-1)?.t ?? 1, 6)} unit={` ${q.unit}`} />
+                <XAxis
+                  {...AXIS}
+                  dataKey="t"
+                  type="number"
+                  {...roundTicks(data?.[0]?.t ?? 0, data?.at(-1)?.t ?? 1, 6)}
+                  unit={` ${q.unit}`}
+                />
                 <YAxis {...AXIS} width={58} tickFormatter={(v: number) => v.toFixed(2)} />
-                <Tooltip formatter={(v) => `${Number(v).toFixed(4)} ${q.unit} a count`} labelFormatter={(t) => `${Number(t).toFixed(0)} ${q.unit}`} contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--hair)' }} />
+                <Tooltip
+                  formatter={(v) => `${Number(v).toFixed(4)} ${q.unit} a count`}
+                  labelFormatter={(t) => `${Number(t).toFixed(0)} ${q.unit}`}
+                  contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--hair)' }}
+                />
                 <Legend />
                 {design.drawn.map((d, i) => {
                   const away = Math.abs(i - design.drawn.findIndex((x) => x.pullUpOhm === chosen))
-                  return <Line key={d.pullUpOhm} dataKey={name(d.pullUpOhm)} legendType="plainline" dot={false} isAnimationActive={false} stroke={away === 0 ? 'var(--touch)' : d.pullUpOhm < chosen ? 'var(--doubt)' : 'var(--pale)'} strokeWidth={away === 0 ? 3 : 1.6} strokeDasharray={DASHES[away]} />
+                  return (
+                    <Line
+                      key={d.pullUpOhm}
+                      dataKey={name(d.pullUpOhm)}
+                      legendType="plainline"
+                      dot={false}
+                      isAnimationActive={false}
+                      stroke={
+                        away === 0
+                          ? 'var(--touch)'
+                          : d.pullUpOhm < chosen
+                            ? 'var(--doubt)'
+                            : 'var(--pale)'
+                      }
+                      strokeWidth={away === 0 ? 3 : 1.6}
+                      strokeDasharray={DASHES[away]}
+                    />
+                  )
                 })}
               </LineChart>
             </ResponsiveContainer>
           </div>
-          <p className="pale" style={{ fontSize: 14, margin: 0 }}>{q.unit} per count: lower resolves better.</p>
+          <p className="pale" style={{ fontSize: 14, margin: 0 }}>
+            {q.unit} per count: lower resolves better.
+          </p>
         </>
       )}
       {busy && !design && <p className="pale">Trying every value…</p>}

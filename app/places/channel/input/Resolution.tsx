@@ -16,10 +16,20 @@ export function Resolution({ status }: { status: ReadStatus }) {
       try {
         // one-sided at the far end of a curve
         const near = (x: number): number => chain.ideal.toPin(chain.signalAt(x))
-        const slope = t + h <= chain.spec.range[1] ? (near(t + h) - near(t)) / h : (near(t) - near(t - h)) / h
+        const slope =
+          t + h <= chain.spec.range[1] ? (near(t + h) - near(t)) / h : (near(t) - near(t - h)) / h
         const counts = near(t) * converter.perUnit
-        return [{ t, perCount: Math.abs(1 / (slope * converter.perUnit)), counts, beyond: counts > converter.full || counts < 0 }]
-      } catch { return [] }
+        return [
+          {
+            t,
+            perCount: Math.abs(1 / (slope * converter.perUnit)),
+            counts,
+            beyond: counts > converter.full || counts < 0,
+          },
+        ]
+      } catch {
+        return []
+      }
     })
   }, [chain])
   if (!chain) return <p className="pale">{status.assembled.problem}</p>
@@ -28,10 +38,30 @@ export function Resolution({ status }: { status: ReadStatus }) {
     <div>
       <h2>What one {chain.spec.drive.kind === 'frequency' ? 'edge' : 'count'} stands for</h2>
       <table className="sheet-table" aria-label="Resolution" style={{ marginTop: 8 }}>
-        <thead><tr><th className="num">{q.unit}</th><th className="num">counts</th><th className="num">{q.unit} for one</th></tr></thead>
-        <tbody>{rows.map((r) => <tr key={r.t} className={r.beyond ? 'is-suspect' : undefined}><td className="num">{q.bare(r.t)}</td><td className="num">{r.counts.toFixed(0)}</td><td className="num">{r.beyond ? 'beyond the input' : q.pm(r.perCount, 3).slice(1)}</td></tr>)}</tbody>
+        <thead>
+          <tr>
+            <th className="num">{q.unit}</th>
+            <th className="num">counts</th>
+            <th className="num">{q.unit} for one</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((r) => (
+            <tr key={r.t} className={r.beyond ? 'is-suspect' : undefined}>
+              <td className="num">{q.bare(r.t)}</td>
+              <td className="num">{r.counts.toFixed(0)}</td>
+              <td className="num">
+                {r.beyond ? 'beyond the input' : q.pm(r.perCount, 3).slice(1)}
+              </td>
+            </tr>
+          ))}
+        </tbody>
       </table>
-      {rows.some((r) => r.beyond) && <p className="wrong">The input ends before the range does: beyond it the reading stands still.</p>}
+      {rows.some((r) => r.beyond) && (
+        <p className="wrong">
+          The input ends before the range does: beyond it the reading stands still.
+        </p>
+      )}
     </div>
   )
 }

@@ -15,22 +15,58 @@ export function Sharing({ status }: { status: ReadStatus }) {
   const q = useQuantity(truthUnit(status.assembled.sensor.family))
   const { channel, read, input, device, sensor } = status.assembled
   const own = input.pulls.find((p) => p.on)
-  const others = channel.reads.filter((r) => r.id !== read.id).map((r) => inputOf(build, r.input)).filter((o) => o.input.pulls.some((p) => p.on))
+  const others = channel.reads
+    .filter((r) => r.id !== read.id)
+    .map((r) => inputOf(build, r.input))
+    .filter((o) => o.input.pulls.some((p) => p.on))
   if (others.length === 0 || !own || sensor.curve === undefined) return null
-  const rail = (o: typeof input, p: typeof own): number => (p.toReference ? o.referenceV.value : p.railV.value)
+  const rail = (o: typeof input, p: typeof own): number =>
+    p.toReference ? o.referenceV.value : p.railV.value
   return (
     <section style={{ marginTop: 18 }}>
       {others.map((other) => {
         const feed = other.input.pulls.find((p) => p.on)!
-        const states = sharedStates({ own: { pullUpOhm: own.ohm.value, railV: rail(input, own) }, other: { pullUpOhm: feed.ohm.value, railV: rail(other.input, feed) }, sensorOhm: familyOf(sensor.family).forward(sensor.curve, truth), limitV: input.limitV })
+        const states = sharedStates({
+          own: { pullUpOhm: own.ohm.value, railV: rail(input, own) },
+          other: { pullUpOhm: feed.ohm.value, railV: rail(other.input, feed) },
+          sensorOhm: familyOf(sensor.family).forward(sensor.curve, truth),
+          limitV: input.limitV,
+        })
         const open = states.find((s) => s.id === 'unplugged')!
         return (
           <div key={other.input.id}>
             <h2>{other.device.name} feeds this sensor too</h2>
-            {open.clampA > 0 && <p className="wrong" role="note"><b>Unplugged, the pin rises to {fixed(open.inputV, 1)} V</b> and {device.name} may see {fixed(input.limitV, 1)} V at most: {(open.clampA * 1000).toFixed(1)} mA go into its protection. Give {other.device.name} its own sensor, or put a resistor and a clamp before the pin.</p>}
+            {open.clampA > 0 && (
+              <p className="wrong" role="note">
+                <b>Unplugged, the pin rises to {fixed(open.inputV, 1)} V</b> and {device.name} may
+                see {fixed(input.limitV, 1)} V at most: {(open.clampA * 1000).toFixed(1)} mA go into
+                its protection. Give {other.device.name} its own sensor, or put a resistor and a
+                clamp before the pin.
+              </p>
+            )}
             <table className="sheet-table" aria-label={`States with ${other.device.name}`}>
-              <thead><tr><th>At {q.text(truth, 0)}</th><th className="num">pin, V</th><th className="num">sensor, mW</th><th className="num">into protection, mA</th></tr></thead>
-              <tbody>{states.map((s) => <tr key={s.id}><td>{s.name.replace('The other device', other.device.name).replace('This device', device.name)}</td><td className="num">{fixed(s.inputV, 3)}</td><td className="num">{fixed(s.sensorMw, 1)}</td><td className="num">{s.clampA > 0 ? (s.clampA * 1000).toFixed(1) : '–'}</td></tr>)}</tbody>
+              <thead>
+                <tr>
+                  <th>At {q.text(truth, 0)}</th>
+                  <th className="num">pin, V</th>
+                  <th className="num">sensor, mW</th>
+                  <th className="num">into protection, mA</th>
+                </tr>
+              </thead>
+              <tbody>
+                {states.map((s) => (
+                  <tr key={s.id}>
+                    <td>
+                      {s.name
+                        .replace('The other device', other.device.name)
+                        .replace('This device', device.name)}
+                    </td>
+                    <td className="num">{fixed(s.inputV, 3)}</td>
+                    <td className="num">{fixed(s.sensorMw, 1)}</td>
+                    <td className="num">{s.clampA > 0 ? (s.clampA * 1000).toFixed(1) : '–'}</td>
+                  </tr>
+                ))}
+              </tbody>
             </table>
           </div>
         )

@@ -17,35 +17,101 @@ export function UnknownPull({ status }: { status: ReadStatus }) {
   const [open, setOpen] = useState<Typed | null>(null)
   const [known, setKnown] = useState<Typed | null>(null)
   const [loaded, setLoaded] = useState<Typed | null>(null)
-  let found: ReturnType<typeof findPullUp> | null = null, problem: string | null = null
+  let found: ReturnType<typeof findPullUp> | null = null,
+    problem: string | null = null
   if (open && known && loaded) {
-    try { found = findPullUp({ openV: open.value, knownOhm: known.value, loadedV: loaded.value }) } catch (error) { problem = (error as Error).message }
+    try {
+      found = findPullUp({ openV: open.value, knownOhm: known.value, loadedV: loaded.value })
+    } catch (error) {
+      problem = (error as Error).message
+    }
   }
   const use = (): void => {
     if (!found || !open || !loaded || !known) return
     const measurement: Measurement = {
-      id: newId(), at: new Date().toISOString(), by: '', about: { kind: 'input', input: input.id }, method: 'pull-up from two readings', note: `known resistor ${known.typed}`, struck: null,
-      readings: [{ role: 'pinV', ...open, instrument: null }, { role: 'signal', ...known, instrument: null }, { role: 'pinV', ...loaded, instrument: null }],
+      id: newId(),
+      at: new Date().toISOString(),
+      by: '',
+      about: { kind: 'input', input: input.id },
+      method: 'pull-up from two readings',
+      note: `known resistor ${known.typed}`,
+      struck: null,
+      readings: [
+        { role: 'pinV', ...open, instrument: null },
+        { role: 'signal', ...known, instrument: null },
+        { role: 'pinV', ...loaded, instrument: null },
+      ],
     }
     edit({ kind: 'addMeasurement', args: { measurement } })
-    const ohm = Number(found.pullUpOhm.toPrecision(4)), rail = Number(found.railV.toPrecision(4))
+    const ohm = Number(found.pullUpOhm.toPrecision(4)),
+      rail = Number(found.railV.toPrecision(4))
     const own = input.pulls.find((p) => p.kind !== 'fitted')
-    const near = Math.abs(rail - input.referenceV.value) < 0.05 * input.referenceV.value && input.bits !== null
-    const pull = { ...(own ?? newPull(ohm, 'fixed', rail, near, 'own pull-up')), ohm: measured(ohm, [measurement.id]), railV: measured(rail, [measurement.id]), tolerance: Number(Math.min(0.5, Math.max(0.005, (2 * found.spreadOhm) / ohm)).toFixed(3)), toReference: near }
-    edit({ kind: 'editInput', args: { input: input.id, patch: { pulls: own ? input.pulls.map((p) => (p.id === own.id ? pull : p)) : [...input.pulls, pull] } } })
-    if (near) edit({ kind: 'editInput', args: { input: input.id, patch: { referenceV: measured(rail, [measurement.id]) } } })
+    const near =
+      Math.abs(rail - input.referenceV.value) < 0.05 * input.referenceV.value && input.bits !== null
+    const pull = {
+      ...(own ?? newPull(ohm, 'fixed', rail, near, 'own pull-up')),
+      ohm: measured(ohm, [measurement.id]),
+      railV: measured(rail, [measurement.id]),
+      tolerance: Number(Math.min(0.5, Math.max(0.005, (2 * found.spreadOhm) / ohm)).toFixed(3)),
+      toReference: near,
+    }
+    edit({
+      kind: 'editInput',
+      args: {
+        input: input.id,
+        patch: {
+          pulls: own
+            ? input.pulls.map((p) => (p.id === own.id ? pull : p))
+            : [...input.pulls, pull],
+        },
+      },
+    })
+    if (near)
+      edit({
+        kind: 'editInput',
+        args: { input: input.id, patch: { referenceV: measured(rail, [measurement.id]) } },
+      })
   }
   return (
     <details style={{ marginTop: 18 }}>
-      <summary style={{ minHeight: 44, cursor: 'pointer', fontWeight: 700, paddingTop: 10 }}>Find the pull-up from two readings</summary>
-      <p>Sensor unplugged, key on. Measure from the signal pin to the sensor ground, then again with a known resistor between them.</p>
+      <summary style={{ minHeight: 44, cursor: 'pointer', fontWeight: 700, paddingTop: 10 }}>
+        Find the pull-up from two readings
+      </summary>
+      <p>
+        Sensor unplugged, key on. Measure from the signal pin to the sensor ground, then again with
+        a known resistor between them.
+      </p>
       <Group align="flex-start">
         <QuantityInput label="Open" unit="V" onTyped={setOpen} width={130} placeholder="5.00" />
-        <QuantityInput label="Known resistor" unit="Ω" onTyped={setKnown} width={150} placeholder="1k" />
-        <QuantityInput label="With it" unit="V" onTyped={setLoaded} width={130} placeholder="1.43" />
+        <QuantityInput
+          label="Known resistor"
+          unit="Ω"
+          onTyped={setKnown}
+          width={150}
+          placeholder="1k"
+        />
+        <QuantityInput
+          label="With it"
+          unit="V"
+          onTyped={setLoaded}
+          width={130}
+          placeholder="1.43"
+        />
       </Group>
-      {problem && <p role="alert" className="wrong">{problem}</p>}
-      {found && <Group><span role="status">Pull-up <b>{ohms(found.pullUpOhm)}</b> ±{ohms(1.96 * found.spreadOhm)} to <b>{fixed(found.railV, 2)} V</b></span><Button onClick={use}>Use it</Button></Group>}
+      {problem && (
+        <p role="alert" className="wrong">
+          {problem}
+        </p>
+      )}
+      {found && (
+        <Group>
+          <span role="status">
+            Pull-up <b>{ohms(found.pullUpOhm)}</b> ±{ohms(1.96 * found.spreadOhm)} to{' '}
+            <b>{fixed(found.railV, 2)} V</b>
+          </span>
+          <Button onClick={use}>Use it</Button>
+        </Group>
+      )}
     </details>
   )
 }

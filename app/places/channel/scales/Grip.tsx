@@ -23,39 +23,96 @@ export type GripProps = {
   onKey: Readonly<Record<string, () => void>>
 }
 
-const STEPS: Readonly<Record<string, number>> = { ArrowUp: 1, ArrowDown: -1, PageUp: 10, PageDown: -10 }
+const STEPS: Readonly<Record<string, number>> = {
+  ArrowUp: 1,
+  ArrowDown: -1,
+  PageUp: 10,
+  PageDown: -10,
+}
 
 /** The thread on one scale, with the value there: to be taken hold of by hand or by keys. */
-export function Grip({ frame, x, height, text, name, now, aloud, under, still, onHold, onLetGo, onSteps, onKey }: GripProps) {
-  const at = frame.held(height), beyond = frame.beyond(height), w = text.length * 9.2 + 14
+export function Grip({
+  frame,
+  x,
+  height,
+  text,
+  name,
+  now,
+  aloud,
+  under,
+  still,
+  onHold,
+  onLetGo,
+  onSteps,
+  onKey,
+}: GripProps) {
+  const at = frame.held(height),
+    beyond = frame.beyond(height),
+    w = text.length * 9.2 + 14
   const hold = (e: PointerEvent<SVGGElement>): void => {
     const held = e.currentTarget
     // the stage opens beneath when the hand lets go: nothing else moves while the thread is held
-    if (e.type === 'pointerup') { if (held.hasPointerCapture(e.pointerId)) onLetGo?.(); return }
+    if (e.type === 'pointerup') {
+      if (held.hasPointerCapture(e.pointerId)) onLetGo?.()
+      return
+    }
     if (e.type === 'pointerdown') held.setPointerCapture(e.pointerId)
     else if (!held.hasPointerCapture(e.pointerId)) return
     onHold(frame.heightAt(e.clientY - held.ownerSVGElement!.getBoundingClientRect().top))
   }
   const key = (e: KeyboardEvent): void => {
-    const steps = STEPS[e.key], other = onKey[e.key]
+    const steps = STEPS[e.key],
+      other = onKey[e.key]
     if (steps === undefined && !other) return
     e.preventDefault()
     if (steps !== undefined) onSteps(e.shiftKey ? steps / 10 : steps)
     else other!()
   }
   return (
-    <g {...(still ? {} : { role: 'slider', tabIndex: 0, 'aria-orientation': 'vertical' as const, 'aria-label': name, 'aria-valuenow': Number(now.toPrecision(6)), 'aria-valuetext': aloud, onPointerDown: hold, onPointerMove: hold, onPointerUp: hold, onKeyDown: key })}>
-      <rect className="grab" x={x - 40} width={62} y={frame.top - 4} height={frame.bottom - frame.top + 8} />
-      {beyond ? <Arrow {...{ frame, x, beyond }} /> : <circle className="handle" cx={x} cy={at} r={7} />}
+    <g
+      {...(still
+        ? {}
+        : {
+            role: 'slider',
+            tabIndex: 0,
+            'aria-orientation': 'vertical' as const,
+            'aria-label': name,
+            'aria-valuenow': Number(now.toPrecision(6)),
+            'aria-valuetext': aloud,
+            onPointerDown: hold,
+            onPointerMove: hold,
+            onPointerUp: hold,
+            onKeyDown: key,
+          })}
+    >
+      <rect
+        className="grab"
+        x={x - 40}
+        width={62}
+        y={frame.top - 4}
+        height={frame.bottom - frame.top + 8}
+      />
+      {beyond ? (
+        <Arrow {...{ frame, x, beyond }} />
+      ) : (
+        <circle className="handle" cx={x} cy={at} r={7} />
+      )}
       <rect className="chipbox" x={x - 16 - w} width={w + 5} y={at - 15} height={30} rx={3} />
-      <text className="value" x={x - 16 - w / 2} y={at + 5.5} textAnchor="middle">{text}</text>
-      {under && <text className="unit under" x={x - 13} y={at + 32} textAnchor="end">{under}</text>}
+      <text className="value" x={x - 16 - w / 2} y={at + 5.5} textAnchor="middle">
+        {text}
+      </text>
+      {under && (
+        <text className="unit under" x={x - 13} y={at + 32} textAnchor="end">
+          {under}
+        </text>
+      )}
     </g>
   )
 }
 
 /** The thread lies beyond the window. */
 const Arrow = ({ frame, x, beyond }: { frame: Frame; x: number; beyond: 'above' | 'below' }) => {
-  const [tip, base] = beyond === 'above' ? [frame.top, frame.top + 12] : [frame.bottom, frame.bottom - 12]
+  const [tip, base] =
+    beyond === 'above' ? [frame.top, frame.top + 12] : [frame.bottom, frame.bottom - 12]
   return <path d={`M${x - 8},${base} L${x},${tip} L${x + 8},${base} Z`} fill="var(--doubt)" />
 }

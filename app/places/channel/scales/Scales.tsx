@@ -1,9 +1,27 @@
 import { useElementSize } from '@mantine/hooks'
-import { halvesAt, idealValue, K95, leftOpen, walkBackward, type Chain, type SpreadAt, type StageId, type TakenPoint, type Walked } from '../../../../core/chain/index.ts'
+import {
+  halvesAt,
+  idealValue,
+  K95,
+  leftOpen,
+  walkBackward,
+  type Chain,
+  type SpreadAt,
+  type StageId,
+  type TakenPoint,
+  type Walked,
+} from '../../../../core/chain/index.ts'
 import { familyOf } from '../../../../core/curve/registry.ts'
 import { fixed } from '../../../../core/quantity/index.ts'
 import { useQuantity } from '../../../parts/units.ts'
-import { HALF_NAME, STAGE_NAME, stageText, stageUnit, stageUnitText, truthUnit } from '../stageInfo.ts'
+import {
+  HALF_NAME,
+  STAGE_NAME,
+  stageText,
+  stageUnit,
+  stageUnitText,
+  truthUnit,
+} from '../stageInfo.ts'
 import { Bends } from './Bends.tsx'
 import { frameOf, keyStep, type Frame } from './frame.ts'
 import { Grip } from './Grip.tsx'
@@ -41,72 +59,194 @@ type Props = {
  * height of a bend is the error. Take hold of the thread on any scale: it goes backward through the chain as
  * it is, then forward again.
  */
-export function Scales({ chain, walked, spread, truth, window, points, suspects, height = 500, decimals, onTruth, onWindow, lean = 0, onLean, branches = [], others = [], onStage, still }: Props) {
+export function Scales({
+  chain,
+  walked,
+  spread,
+  truth,
+  window,
+  points,
+  suspects,
+  height = 500,
+  decimals,
+  onTruth,
+  onWindow,
+  lean = 0,
+  onLean,
+  branches = [],
+  others = [],
+  onStage,
+  still,
+}: Props) {
   const q = useQuantity(truthUnit(chain.spec.sensor.family))
   const { ref, width: measuredWidth } = useElementSize()
   const width = Math.max(560, measuredWidth || 780)
   const { spec } = chain
   const frame = frameOf(chain, window, { width, height, others: others.length > 0 })
   const right = frame.stageX(spec.stages.length - 1)
-  const places = walked.stages.map((s, i) => ({ ...s, x: frame.stageX(i), height: Number.isFinite(s.height) ? s.height : walked.shown, half: K95 * (spread.sigma[s.id] ?? 0) }))
+  const places = walked.stages.map((s, i) => ({
+    ...s,
+    x: frame.stageX(i),
+    height: Number.isFinite(s.height) ? s.height : walked.shown,
+    half: K95 * (spread.sigma[s.id] ?? 0),
+  }))
   const halves = walked.halves?.map((h, i) => ({ ...h, x: frame.betweenX(i) })) ?? []
   const { between } = familyOf(spec.sensor.family)
-  const turned = between ? { x: frame.betweenX(0), height: truth, half: 0, value: between.at(spec.sensor.curve, truth) } : null
+  const turned = between
+    ? { x: frame.betweenX(0), height: truth, half: 0, value: between.at(spec.sensor.curve, truth) }
+    : null
   // what the thread and its ribbon pass through
   const through = turned ? [places[0]!, turned, ...places.slice(1)] : places
-  const polyline = (of: { x: number; height: number }[]): string => of.map((p) => `${p.x},${frame.held(p.height)}`).join(' ')
-  const ribbon = polyline([...through.map((p) => ({ x: p.x, height: p.height + p.half })), ...through.toReversed().map((p) => ({ x: p.x, height: p.height - p.half }))])
+  const polyline = (of: { x: number; height: number }[]): string =>
+    of.map((p) => `${p.x},${frame.held(p.height)}`).join(' ')
+  const ribbon = polyline([
+    ...through.map((p) => ({ x: p.x, height: p.height + p.half })),
+    ...through.toReversed().map((p) => ({ x: p.x, height: p.height - p.half })),
+  ])
 
   const inside = (h: number): number => Math.min(spec.range[1], Math.max(spec.range[0], h))
   const pull = (stage: StageId, h: number): void => {
-    const found = stage === 'truth' ? [inside(h)] : walkBackward(chain, stage, idealValue(chain, stage, inside(h)))
+    const found =
+      stage === 'truth'
+        ? [inside(h)]
+        : walkBackward(chain, stage, idealValue(chain, stage, inside(h)))
     // of several branches the one nearest to where the thread is now
-    const next = found.reduce<number | undefined>((best, t) => (best === undefined || Math.abs(t - truth) < Math.abs(best - truth) ? t : best), undefined)
+    const next = found.reduce<number | undefined>(
+      (best, t) => (best === undefined || Math.abs(t - truth) < Math.abs(best - truth) ? t : best),
+      undefined,
+    )
     if (next !== undefined) onTruth(inside(next))
   }
   const step = keyStep(spec.range, q)
   /** Fills one half from the other, until it holds what it would hold were both level at this height. */
   const lift = (half: number, h: number): void => {
-    const wanted = halvesAt(chain, inside(h), 0)?.halves[half]?.truth, level = halvesAt(chain, truth, 0)?.halves[half]?.truth
-    if (wanted !== undefined && level !== undefined) onLean?.(half === 0 ? wanted - level : level - wanted)
+    const wanted = halvesAt(chain, inside(h), 0)?.halves[half]?.truth,
+      level = halvesAt(chain, truth, 0)?.halves[half]?.truth
+    if (wanted !== undefined && level !== undefined)
+      onLean?.(half === 0 ? wanted - level : level - wanted)
   }
 
   return (
     <div ref={ref} style={{ overflowX: 'auto' }}>
-      <svg className="scales" width={width} height={height} role="group" aria-label="The chain as scales">
+      <svg
+        className="scales"
+        width={width}
+        height={height}
+        role="group"
+        aria-label="The chain as scales"
+      >
         <Overview {...{ chain, window, points, suspects, height, onWindow }} />
 
-        <rect className="need" x={frame.first} width={right - frame.first} y={frame.held(truth + spec.accuracy)} height={Math.max(0, frame.held(truth - spec.accuracy) - frame.held(truth + spec.accuracy))} />
+        <rect
+          className="need"
+          x={frame.first}
+          width={right - frame.first}
+          y={frame.held(truth + spec.accuracy)}
+          height={Math.max(
+            0,
+            frame.held(truth - spec.accuracy) - frame.held(truth + spec.accuracy),
+          )}
+        />
         <NeedLine at={truth + spec.accuracy} {...{ frame, right }} />
-        <NeedLine at={truth - spec.accuracy} {...{ frame, right }} text={`${q.pm(spec.accuracy, 1)} needed`} />
-        <line className="level" x1={frame.first} x2={frame.last} y1={frame.held(truth)} y2={frame.held(truth)} />
+        <NeedLine
+          at={truth - spec.accuracy}
+          {...{ frame, right }}
+          text={`${q.pm(spec.accuracy, 1)} needed`}
+        />
+        <line
+          className="level"
+          x1={frame.first}
+          x2={frame.last}
+          y1={frame.held(truth)}
+          y2={frame.held(truth)}
+        />
         <polygon className="ribbon" points={ribbon} />
 
         <Sheet {...{ chain, window, points, suspects, height, width }} others={others.length > 0} />
 
         {others.length > 0 && <Others {...{ others, spec, frame, truth, q }} />}
-        {branches.map((b) => <polyline key={b.stages[0]!.value} className="branch" points={polyline(b.stages.map((s, i) => ({ x: frame.stageX(i), height: Number.isFinite(s.height) ? s.height : b.shown })))} />)}
-        {halves.length > 0 && <Fitting {...{ frame }} between={leftOpen(chain, places[1]!.height)} text={(low, high) => `${q.bare(low)} to ${q.text(high)} all read like this`} />}
-        {halves.map((h, i) => <polyline key={i} className="thread" points={polyline([places[0]!, h, places[1]!])} />)}
-        <polyline className="thread" points={polyline(halves.length > 0 ? places.slice(1) : through)} />
+        {branches.map((b) => (
+          <polyline
+            key={b.stages[0]!.value}
+            className="branch"
+            points={polyline(
+              b.stages.map((s, i) => ({
+                x: frame.stageX(i),
+                height: Number.isFinite(s.height) ? s.height : b.shown,
+              })),
+            )}
+          />
+        ))}
+        {halves.length > 0 && (
+          <Fitting
+            {...{ frame }}
+            between={leftOpen(chain, places[1]!.height)}
+            text={(low, high) => `${q.bare(low)} to ${q.text(high)} all read like this`}
+          />
+        )}
+        {halves.map((h, i) => (
+          <polyline key={i} className="thread" points={polyline([places[0]!, h, places[1]!])} />
+        ))}
+        <polyline
+          className="thread"
+          points={polyline(halves.length > 0 ? places.slice(1) : through)}
+        />
         <Bends {...{ walked, places, frame, spec, q }} />
         {halves.map((h, i) => {
-          const text = stageText('element', h.signal, spec, q), unit = stageUnit('element', spec)
+          const text = stageText('element', h.signal, spec, q),
+            unit = stageUnit('element', spec)
           return (
-            <Grip key={i} {...{ frame, text, still }} x={h.x} height={h.height} name={`${HALF_NAME[i]}, ${unit}`} now={h.signal} aloud={`${text} ${unit}, ${q.text(h.truth)} in it`} under={q.text(h.truth)}
-              onHold={(at) => lift(i, at)} onSteps={(by) => onLean?.(lean + (i === 0 ? by : -by) * step)} onKey={{ Home: () => onLean?.(0) }} />
+            <Grip
+              key={i}
+              {...{ frame, text, still }}
+              x={h.x}
+              height={h.height}
+              name={`${HALF_NAME[i]}, ${unit}`}
+              now={h.signal}
+              aloud={`${text} ${unit}, ${q.text(h.truth)} in it`}
+              under={q.text(h.truth)}
+              onHold={(at) => lift(i, at)}
+              onSteps={(by) => onLean?.(lean + (i === 0 ? by : -by) * step)}
+              onKey={{ Home: () => onLean?.(0) }}
+            />
           )
         })}
         {turned && between && (
-          <Grip {...{ frame, still }} x={turned.x} height={truth} text={fixed(turned.value, 1)} name={`${between.name}, ${between.unit}`} now={turned.value} aloud={`${fixed(turned.value, 1)} ${between.unit}`}
-            onHold={(at) => pull('truth', at)} onLetGo={() => onStage?.('element')} onSteps={(by) => pull('truth', truth + by * step)} onKey={{ Enter: () => onStage?.('element') }} />
+          <Grip
+            {...{ frame, still }}
+            x={turned.x}
+            height={truth}
+            text={fixed(turned.value, 1)}
+            name={`${between.name}, ${between.unit}`}
+            now={turned.value}
+            aloud={`${fixed(turned.value, 1)} ${between.unit}`}
+            onHold={(at) => pull('truth', at)}
+            onLetGo={() => onStage?.('element')}
+            onSteps={(by) => pull('truth', truth + by * step)}
+            onKey={{ Enter: () => onStage?.('element') }}
+          />
         )}
         {places.map((p) => {
-          const text = stageText(p.id, p.value, spec, q, decimals), unit = stageUnitText(p.id, spec, q)
+          const text = stageText(p.id, p.value, spec, q, decimals),
+            unit = stageUnitText(p.id, spec, q)
           return (
-            <Grip key={p.id} {...{ frame, text, still }} x={p.x} height={p.height} name={`${STAGE_NAME[p.id]}, ${unit}`} now={p.value} aloud={`${text} ${unit}`}
-              onHold={(at) => pull(p.id, at)} onLetGo={() => onStage?.(p.id)} onSteps={(by) => pull(p.id, p.height + by * step)}
-              onKey={{ Home: () => pull(p.id, spec.range[0]), End: () => pull(p.id, spec.range[1]), Enter: () => onStage?.(p.id) }} />
+            <Grip
+              key={p.id}
+              {...{ frame, text, still }}
+              x={p.x}
+              height={p.height}
+              name={`${STAGE_NAME[p.id]}, ${unit}`}
+              now={p.value}
+              aloud={`${text} ${unit}`}
+              onHold={(at) => pull(p.id, at)}
+              onLetGo={() => onStage?.(p.id)}
+              onSteps={(by) => pull(p.id, p.height + by * step)}
+              onKey={{
+                Home: () => pull(p.id, spec.range[0]),
+                End: () => pull(p.id, spec.range[1]),
+                Enter: () => onStage?.(p.id),
+              }}
+            />
           )
         })}
       </svg>
@@ -115,17 +255,47 @@ export function Scales({ chain, walked, spread, truth, window, points, suspects,
 }
 
 /** An end of what the channel needs. */
-function NeedLine({ at, right, frame, text }: { at: number; right: number; frame: Frame; text?: string }) {
+function NeedLine({
+  at,
+  right,
+  frame,
+  text,
+}: {
+  at: number
+  right: number
+  frame: Frame
+  text?: string
+}) {
   if (frame.beyond(at)) return null
   return (
     <>
       <line className="need-line" x1={frame.first} x2={right} y1={frame.y(at)} y2={frame.y(at)} />
-      {text && <text className="unit" x={frame.first + 9} y={frame.y(at) + 16} textAnchor="start">{text}</text>}
+      {text && (
+        <text className="unit" x={frame.first + 9} y={frame.y(at) + 16} textAnchor="start">
+          {text}
+        </text>
+      )}
     </>
   )
 }
 
 /** Of two on one wire: every truth that reads like this, as a bar along the truth. */
-const Fitting = ({ between: [low, high], frame, text }: { between: [number, number]; frame: Frame; text: (low: number, high: number) => string }) => (
-  <rect className="fitting" role="img" aria-label={text(low, high)} x={frame.first + 5} width={7} y={frame.held(high)} height={Math.max(2, frame.held(low) - frame.held(high))} />
+const Fitting = ({
+  between: [low, high],
+  frame,
+  text,
+}: {
+  between: [number, number]
+  frame: Frame
+  text: (low: number, high: number) => string
+}) => (
+  <rect
+    className="fitting"
+    role="img"
+    aria-label={text(low, high)}
+    x={frame.first + 5}
+    width={7}
+    y={frame.held(high)}
+    height={Math.max(2, frame.held(low) - frame.held(high))}
+  />
 )

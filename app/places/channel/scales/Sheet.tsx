@@ -1,55 +1,152 @@
 import { memo } from 'react'
-import { deadZones, heightOf, standstill, type Chain, type StageId, type TakenPoint } from '../../../../core/chain/index.ts'
+import {
+  deadZones,
+  heightOf,
+  standstill,
+  type Chain,
+  type StageId,
+  type TakenPoint,
+} from '../../../../core/chain/index.ts'
 import { familyOf } from '../../../../core/curve/registry.ts'
 import { useQuantity, type Quantity } from '../../../parts/units.ts'
-import { HALF_NAME, STAGE_NAME, stageText, stageUnit, stageUnitText, truthUnit } from '../stageInfo.ts'
+import {
+  HALF_NAME,
+  STAGE_NAME,
+  stageText,
+  stageUnit,
+  stageUnitText,
+  truthUnit,
+} from '../stageInfo.ts'
 import { frameOf, isTwo, OVERVIEW_X, overviewY, type Frame } from './frame.ts'
 import { betweenTicks, halfTicks, stageTicks, type Tick } from './ticks.ts'
 import type { Window } from './window.ts'
 
-type Props = { chain: Chain; window: Window; points: TakenPoint[]; suspects: number[]; height: number; width: number; others: boolean }
+type Props = {
+  chain: Chain
+  window: Window
+  points: TakenPoint[]
+  suspects: number[]
+  height: number
+  width: number
+  others: boolean
+}
 
 /** The scales themselves, with their ticks and measured points: drawn anew when the window moves, not with the thread. */
-export const Sheet = memo(function Sheet({ chain, window, points, suspects, height, width, others }: Props) {
+export const Sheet = memo(function Sheet({
+  chain,
+  window,
+  points,
+  suspects,
+  height,
+  width,
+  others,
+}: Props) {
   const q = useQuantity(truthUnit(chain.spec.sensor.family))
   const { spec } = chain
-  const frame = frameOf(chain, window, { width, height, others }), x = frame.stageX
+  const frame = frameOf(chain, window, { width, height, others }),
+    x = frame.stageX
   const { between } = familyOf(spec.sensor.family)
   const narrow = x(2) - x(1) < 115
   return (
     <g>
-      <polyline className="fan" points={`${OVERVIEW_X + 10},${overviewY(chain, window.high, height)} ${frame.first - 62},${frame.top}`} />
-      <polyline className="fan" points={`${OVERVIEW_X + 10},${overviewY(chain, window.low, height)} ${frame.first - 62},${frame.bottom}`} />
+      <polyline
+        className="fan"
+        points={`${OVERVIEW_X + 10},${overviewY(chain, window.high, height)} ${frame.first - 62},${frame.top}`}
+      />
+      <polyline
+        className="fan"
+        points={`${OVERVIEW_X + 10},${overviewY(chain, window.low, height)} ${frame.first - 62},${frame.bottom}`}
+      />
       {spec.stages.map((stage, i) => (
-        <Scale key={stage} frame={frame} x={x(i)} name={stage === 'element' && isTwo(chain) ? 'together' : STAGE_NAME[stage]} unit={stageUnitText(stage, spec, q, narrow)} basis={spec.basis[stage]} ticks={stageTicks(chain, stage, window, frame.y, q)}>
+        <Scale
+          key={stage}
+          frame={frame}
+          x={x(i)}
+          name={stage === 'element' && isTwo(chain) ? 'together' : STAGE_NAME[stage]}
+          unit={stageUnitText(stage, spec, q, narrow)}
+          basis={spec.basis[stage]}
+          ticks={stageTicks(chain, stage, window, frame.y, q)}
+        >
           {stage !== 'shown' && <DeadZones {...{ chain, stage, frame, window, q }} x={x(i)} />}
           {stage === 'converter' && <Standstill {...{ chain, frame, window }} x={x(i)} />}
         </Scale>
       ))}
-      {isTwo(chain) && HALF_NAME.map((name, half) => (
-        <Scale key={name} frame={frame} x={frame.betweenX(half)} name={name} unit={stageUnit('element', spec)} basis={spec.basis.element} ticks={halfTicks(chain, half, window, frame.y)} />
-      ))}
-      {between && <Scale frame={frame} x={frame.betweenX(0)} name={between.name} unit={between.unit} basis={spec.basis.truth} ticks={betweenTicks(chain, window, frame.y)} />}
-      {points.map((p, k) => (p.truth >= window.low && p.truth <= window.high ? (
-        <circle key={p.measurement.id} className={`point${suspects.includes(k) ? ' suspect' : ''}`} cx={x(1)} cy={frame.held(heightOf(chain, 'element', p.signal))} r={4.5}><title>{`${q.text(p.truth)}, ${stageText('element', p.signal, spec, q)} ${stageUnit('element', spec)}`}</title></circle>
-      ) : null))}
+      {isTwo(chain) &&
+        HALF_NAME.map((name, half) => (
+          <Scale
+            key={name}
+            frame={frame}
+            x={frame.betweenX(half)}
+            name={name}
+            unit={stageUnit('element', spec)}
+            basis={spec.basis.element}
+            ticks={halfTicks(chain, half, window, frame.y)}
+          />
+        ))}
+      {between && (
+        <Scale
+          frame={frame}
+          x={frame.betweenX(0)}
+          name={between.name}
+          unit={between.unit}
+          basis={spec.basis.truth}
+          ticks={betweenTicks(chain, window, frame.y)}
+        />
+      )}
+      {points.map((p, k) =>
+        p.truth >= window.low && p.truth <= window.high ? (
+          <circle
+            key={p.measurement.id}
+            className={`point${suspects.includes(k) ? ' suspect' : ''}`}
+            cx={x(1)}
+            cy={frame.held(heightOf(chain, 'element', p.signal))}
+            r={4.5}
+          >
+            <title>{`${q.text(p.truth)}, ${stageText('element', p.signal, spec, q)} ${stageUnit('element', spec)}`}</title>
+          </circle>
+        ) : null,
+      )}
     </g>
   )
 })
 
-type ScaleProps = { frame: Frame; x: number; name: string; unit: string; basis: Chain['spec']['basis'][StageId]; ticks: Tick[]; children?: React.ReactNode }
+type ScaleProps = {
+  frame: Frame
+  x: number
+  name: string
+  unit: string
+  basis: Chain['spec']['basis'][StageId]
+  ticks: Tick[]
+  children?: React.ReactNode
+}
 
 /** One upright scale: its name and unit above, its ticks at the truths they speak of. */
 const Scale = ({ frame, x, name, unit, basis, ticks, children }: ScaleProps) => (
   <g>
-    <text className="name" x={x} y={18} textAnchor="middle">{name}</text>
-    <text className="unit" x={x} y={36} textAnchor="middle">{unit}</text>
+    <text className="name" x={x} y={18} textAnchor="middle">
+      {name}
+    </text>
+    <text className="unit" x={x} y={36} textAnchor="middle">
+      {unit}
+    </text>
     <line className={`axis ${basis}`} x1={x} x2={x} y1={frame.top} y2={frame.bottom} />
-    {basis === 'proven' && <line className="second" x1={x + 4} x2={x + 4} y1={frame.top} y2={frame.bottom} />}
+    {basis === 'proven' && (
+      <line className="second" x1={x + 4} x2={x + 4} y1={frame.top} y2={frame.bottom} />
+    )}
     {ticks.map((t) => (
       <g key={t.height}>
-        <line className="tick" x1={x - (t.label ? 7 : 4)} x2={x} y1={frame.y(t.height)} y2={frame.y(t.height)} />
-        {t.label && <text className="label" x={x - 11} y={frame.y(t.height) + 4.5} textAnchor="end">{t.label}</text>}
+        <line
+          className="tick"
+          x1={x - (t.label ? 7 : 4)}
+          x2={x}
+          y1={frame.y(t.height)}
+          y2={frame.y(t.height)}
+        />
+        {t.label && (
+          <text className="label" x={x - 11} y={frame.y(t.height) + 4.5} textAnchor="end">
+            {t.label}
+          </text>
+        )}
       </g>
     ))}
     {children}
@@ -57,29 +154,71 @@ const Scale = ({ frame, x, name, unit, basis, ticks, children }: ScaleProps) => 
 )
 
 /** Where many truths give one value the ticks merge into a bracket, which says so on the first scale that has it. */
-function DeadZones({ chain, stage, frame, x, window, q }: { chain: Chain; stage: StageId; frame: Frame; x: number; window: Window; q: Quantity }) {
+function DeadZones({
+  chain,
+  stage,
+  frame,
+  x,
+  window,
+  q,
+}: {
+  chain: Chain
+  stage: StageId
+  frame: Frame
+  x: number
+  window: Window
+  q: Quantity
+}) {
   const before = chain.spec.stages[chain.spec.stages.indexOf(stage) - 1]
   const known = before ? deadZones(chain, before) : []
   return (
     <>
-      {deadZones(chain, stage).filter(([low, high]) => high > window.low && low < window.high).map(([low, high]) => {
-        const top = frame.held(high), bottom = frame.held(low)
-        const fresh = !known.some((k) => k[0] === low && k[1] === high)
-        return (
-          <g key={low}>
-            <path className="dead" d={`M${x + 6},${top} h-6 V${bottom} h6`} />
-            {fresh && [`${q.bare(low)} to ${q.text(high)}`, 'cannot tell'].map((line, k) => <text key={line} className="note" x={x + 12} y={(top + bottom) / 2 - 3 + 17 * k}>{line}</text>)}
-          </g>
-        )
-      })}
+      {deadZones(chain, stage)
+        .filter(([low, high]) => high > window.low && low < window.high)
+        .map(([low, high]) => {
+          const top = frame.held(high),
+            bottom = frame.held(low)
+          const fresh = !known.some((k) => k[0] === low && k[1] === high)
+          return (
+            <g key={low}>
+              <path className="dead" d={`M${x + 6},${top} h-6 V${bottom} h6`} />
+              {fresh &&
+                [`${q.bare(low)} to ${q.text(high)}`, 'cannot tell'].map((line, k) => (
+                  <text key={line} className="note" x={x + 12} y={(top + bottom) / 2 - 3 + 17 * k}>
+                    {line}
+                  </text>
+                ))}
+            </g>
+          )
+        })}
     </>
   )
 }
 
 /** Below one edge in its gate a counter shows standstill. */
-function Standstill({ chain, frame, x, window }: { chain: Chain; frame: Frame; x: number; window: Window }) {
+function Standstill({
+  chain,
+  frame,
+  x,
+  window,
+}: {
+  chain: Chain
+  frame: Frame
+  x: number
+  window: Window
+}) {
   const still = standstill(chain)
   if (!still || still.below <= window.low || window.high < 0) return null
-  const top = frame.held(still.below), bottom = frame.held(0)
-  return <g><path className="dead" d={`M${x + 6},${top} h-6 V${bottom} h6`} /><text className="note" x={x + 12} y={(top + bottom) / 2 + 4}>{`no edge for ${still.seconds} s`}</text></g>
+  const top = frame.held(still.below),
+    bottom = frame.held(0)
+  return (
+    <g>
+      <path className="dead" d={`M${x + 6},${top} h-6 V${bottom} h6`} />
+      <text
+        className="note"
+        x={x + 12}
+        y={(top + bottom) / 2 + 4}
+      >{`no edge for ${still.seconds} s`}</text>
+    </g>
+  )
 }

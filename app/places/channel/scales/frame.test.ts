@@ -10,11 +10,17 @@ const chainOf = (read: string) => prepareChain(assembleChain(saltmarshNine(), re
 const size = { width: 780, height: 500, others: false }
 
 describe('the frame', () => {
-  const chain = chainOf('rd-coolant'), window = { low: 86, high: 98 }, frame = frameOf(chain, window, size)
+  const chain = chainOf('rd-coolant'),
+    window = { low: 86, high: 98 },
+    frame = frameOf(chain, window, size)
   it('puts heights on the paper and takes them back, and holds what lies beyond at the edge', () => {
     for (const h of [86, 90.5, 98]) expect(frame.heightAt(frame.y(h))).toBeCloseTo(h, 9)
     expect([frame.held(120), frame.held(-5)]).toEqual([frame.top, frame.bottom])
-    expect([frame.beyond(120), frame.beyond(90), frame.beyond(-5)]).toEqual(['above', null, 'below'])
+    expect([frame.beyond(120), frame.beyond(90), frame.beyond(-5)]).toEqual([
+      'above',
+      null,
+      'below',
+    ])
   })
   it('spreads the stages from the first column to the last, and gives other readers room for their names', () => {
     const last = chain.spec.stages.length - 1
@@ -23,27 +29,54 @@ describe('the frame', () => {
     expect(frameOf(chain, window, { ...size, others: true }).last).toBeLessThan(frame.last - 100)
   })
   it('gives two joined halves a column each between the truth and what they read together', () => {
-    const two = chainOf('rd-side-left'), wide = frameOf(two, { low: 0, high: 20 }, size)
+    const two = chainOf('rd-side-left'),
+      wide = frameOf(two, { low: 0, high: 20 }, size)
     expect([isTwo(two), isTwo(chain)]).toEqual([true, false])
-    const columns = [wide.stageX(0), wide.betweenX(0), wide.betweenX(1), wide.stageX(1), wide.stageX(2)]
-    for (let i = 1; i < columns.length; i++) expect(columns[i]! - columns[i - 1]!).toBeCloseTo(columns[1]! - columns[0]!, 9)
+    const columns = [
+      wide.stageX(0),
+      wide.betweenX(0),
+      wide.betweenX(1),
+      wide.stageX(1),
+      wide.stageX(2),
+    ]
+    for (let i = 1; i < columns.length; i++)
+      expect(columns[i]! - columns[i - 1]!).toBeCloseTo(columns[1]! - columns[0]!, 9)
     expect(frame.stageX(1) - frame.stageX(0)).toBeGreaterThan(columns[1]! - columns[0]!)
   })
   it('gives what the truth is first turned into a column of its own', () => {
-    const wheel = chainOf('rd-wheel'), { stageX, betweenX } = frameOf(wheel, { low: 0, high: 220 }, size)
+    const wheel = chainOf('rd-wheel'),
+      { stageX, betweenX } = frameOf(wheel, { low: 0, high: 220 }, size)
     expect(betweenX(0) - stageX(0)).toBeCloseTo(stageX(1) - betweenX(0), 9)
-    expect(betweenTicks(wheel, { low: 0, high: 220 }, (h) => 500 - 2 * h).filter((t) => t.label).map((t) => [Number(t.label), t.height])).toContainEqual([10, expect.closeTo(10 * 3.6 * 1.83, 6)])
+    expect(
+      betweenTicks(wheel, { low: 0, high: 220 }, (h) => 500 - 2 * h)
+        .filter((t) => t.label)
+        .map((t) => [Number(t.label), t.height]),
+    ).toContainEqual([10, expect.closeTo(10 * 3.6 * 1.83, 6)])
     expect(betweenTicks(chain, window, frame.y)).toEqual([])
   })
   it('keeps a little room around the range on the overview', () => {
     const { low, high } = overviewSpan(chain)
-    expect([low, high]).toEqual([expect.closeTo(-10 - 0.06 * 135, 9), expect.closeTo(125 + 0.06 * 135, 9)])
-    expect([overviewY(chain, high, 500), overviewY(chain, low, 500)]).toEqual([frame.top, frame.bottom])
+    expect([low, high]).toEqual([
+      expect.closeTo(-10 - 0.06 * 135, 9),
+      expect.closeTo(125 + 0.06 * 135, 9),
+    ])
+    expect([overviewY(chain, high, 500), overviewY(chain, low, 500)]).toEqual([
+      frame.top,
+      frame.bottom,
+    ])
   })
   it('steps by round numbers of the unit shown', () => {
-    const shown = { pressure: 'kPa', altitude: 'm', volume: 'l', speed: 'km/h', lambda: 'λ' } as const
+    const shown = {
+      pressure: 'kPa',
+      altitude: 'm',
+      volume: 'l',
+      speed: 'km/h',
+      lambda: 'λ',
+    } as const
     expect(keyStep([-10, 125], quantityOf('°C', { temperature: '°C', ...shown }))).toBe(1)
-    expect(keyStep([-10, 125], quantityOf('°C', { temperature: '°F', ...shown })) * 1.8).toBeCloseTo(2, 9)
+    expect(
+      keyStep([-10, 125], quantityOf('°C', { temperature: '°F', ...shown })) * 1.8,
+    ).toBeCloseTo(2, 9)
   })
 })
 
@@ -54,7 +87,8 @@ describe('the window', () => {
       expect(w.high - w.low).toBeCloseTo(12, 9)
       expect(w.low).toBeGreaterThanOrEqual(-10 - 0.06 * 135 - 1e-9)
       expect(w.high).toBeLessThanOrEqual(125 + 0.06 * 135 + 1e-9)
-      expect(truth).toBeGreaterThanOrEqual(w.low); expect(truth).toBeLessThanOrEqual(w.high)
+      expect(truth).toBeGreaterThanOrEqual(w.low)
+      expect(truth).toBeLessThanOrEqual(w.high)
     }
   })
   it('is never taller than the range, and tall enough for a bend', () => {

@@ -3,7 +3,10 @@ import type { Chain } from '../../../../core/chain/index.ts'
 import type { Quantity } from '../../../parts/units.ts'
 import type { Window } from './window.ts'
 
-const TOP = 62, BOTTOM = 16, FIRST = 140, RIGHT = 28
+const TOP = 62,
+  BOTTOM = 16,
+  FIRST = 140,
+  RIGHT = 28
 
 /** Where the overview stands, px. */
 export const OVERVIEW_X = 38
@@ -30,15 +33,27 @@ export type Frame = {
 
 /** Whether a channel's sensor is two joined on one wire. */
 export const isTwo = (chain: Chain): boolean => familyOf(chain.spec.sensor.family).two !== undefined
-const scalesBetween = (chain: Chain): number => (isTwo(chain) ? 2 : familyOf(chain.spec.sensor.family).between ? 1 : 0)
+const scalesBetween = (chain: Chain): number =>
+  isTwo(chain) ? 2 : familyOf(chain.spec.sensor.family).between ? 1 : 0
 
-export function frameOf(chain: Chain, window: Window, size: { width: number; height: number; others: boolean }): Frame {
-  const bottom = size.height - BOTTOM, last = size.width - RIGHT - (size.others ? OTHERS : 0)
-  const between = scalesBetween(chain), gaps = chain.spec.stages.length - 1 + between
+export function frameOf(
+  chain: Chain,
+  window: Window,
+  size: { width: number; height: number; others: boolean },
+): Frame {
+  const bottom = size.height - BOTTOM,
+    last = size.width - RIGHT - (size.others ? OTHERS : 0)
+  const between = scalesBetween(chain),
+    gaps = chain.spec.stages.length - 1 + between
   const column = (k: number): number => FIRST + ((last - FIRST) * k) / gaps
-  const y = (h: number): number => bottom - ((h - window.low) / (window.high - window.low)) * (bottom - TOP)
+  const y = (h: number): number =>
+    bottom - ((h - window.low) / (window.high - window.low)) * (bottom - TOP)
   return {
-    top: TOP, bottom, first: FIRST, last, y,
+    top: TOP,
+    bottom,
+    first: FIRST,
+    last,
+    y,
     stageX: (i) => column(i === 0 ? 0 : i + between),
     betweenX: (i) => column(1 + i),
     held: (h) => y(Math.min(window.high, Math.max(window.low, h))),
@@ -54,7 +69,8 @@ export function overviewY(chain: Chain, truth: number, height: number): number {
 }
 
 export function overviewSpan(chain: Chain): Window {
-  const [low, high] = chain.spec.range, room = 0.06 * (high - low)
+  const [low, high] = chain.spec.range,
+    room = 0.06 * (high - low)
   return { low: low - room, high: high + room }
 }
 

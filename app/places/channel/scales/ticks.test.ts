@@ -6,33 +6,59 @@ import { quantityOf, type Quantity } from '../../../parts/units.ts'
 import { stageTicks } from './ticks.ts'
 
 const chain = prepareChain(assembleChain(saltmarshNine(), 'rd-coolant').spec!)
-const quantity = (temperature: '°C' | '°F'): Quantity => quantityOf('°C', { temperature, pressure: 'kPa', altitude: 'm', volume: 'l', speed: 'km/h', lambda: 'λ' })
+const quantity = (temperature: '°C' | '°F'): Quantity =>
+  quantityOf('°C', {
+    temperature,
+    pressure: 'kPa',
+    altitude: 'm',
+    volume: 'l',
+    speed: 'km/h',
+    lambda: 'λ',
+  })
 const window = { low: 86, high: 98 }
 const y = (h: number): number => 500 - ((h - window.low) / (window.high - window.low)) * 440
 
 describe('ticks', () => {
-  it.each(chain.spec.stages)('%s: stand where a perfect chain puts their value, with room between labels', (stage) => {
-    const ticks = stageTicks(chain, stage, window, y, quantity('°C'))
-    const labels = ticks.filter((t) => t.label !== null)
-    expect(labels.length).toBeGreaterThanOrEqual(4)
-    for (const t of labels) {
-      const value = Number(t.label!.replace('−', '-'))
-      expect(heightOf(chain, stage, value)).toBeCloseTo(t.height, 6)
-      expect(idealValue(chain, stage, t.height)).toBeCloseTo(value, 4)
-    }
-    const places = labels.map((t) => y(t.height)).sort((a, b) => a - b)
-    for (let i = 1; i < places.length; i++) expect(places[i]! - places[i - 1]!).toBeGreaterThanOrEqual(26 - 1e-6)
-    for (const t of ticks) { expect(t.height).toBeGreaterThanOrEqual(window.low - 1e-6); expect(t.height).toBeLessThanOrEqual(window.high + 1e-6) }
-  })
+  it.each(chain.spec.stages)(
+    '%s: stand where a perfect chain puts their value, with room between labels',
+    (stage) => {
+      const ticks = stageTicks(chain, stage, window, y, quantity('°C'))
+      const labels = ticks.filter((t) => t.label !== null)
+      expect(labels.length).toBeGreaterThanOrEqual(4)
+      for (const t of labels) {
+        const value = Number(t.label!.replace('−', '-'))
+        expect(heightOf(chain, stage, value)).toBeCloseTo(t.height, 6)
+        expect(idealValue(chain, stage, t.height)).toBeCloseTo(value, 4)
+      }
+      const places = labels.map((t) => y(t.height)).sort((a, b) => a - b)
+      for (let i = 1; i < places.length; i++)
+        expect(places[i]! - places[i - 1]!).toBeGreaterThanOrEqual(26 - 1e-6)
+      for (const t of ticks) {
+        expect(t.height).toBeGreaterThanOrEqual(window.low - 1e-6)
+        expect(t.height).toBeLessThanOrEqual(window.high + 1e-6)
+      }
+    },
+  )
   it('crowd as the sensor does: more ohms a degree where it is cold', () => {
-    const wide = { low: 0, high: 120 }, at = (h: number): number => 500 - (h / 120) * 440
+    const wide = { low: 0, high: 120 },
+      at = (h: number): number => 500 - (h / 120) * 440
     const heights = stageTicks(chain, 'element', wide, at, quantity('°C')).map((t) => t.height)
-    expect(heights.filter((h) => h < 40).length).toBeGreaterThan(heights.filter((h) => h > 80).length)
+    expect(heights.filter((h) => h < 40).length).toBeGreaterThan(
+      heights.filter((h) => h > 80).length,
+    )
   })
   it('are round in the unit a person chose', () => {
-    for (const t of stageTicks(chain, 'truth', window, y, quantity('°F'))) if (t.label) expect(Number(t.label) % 1).toBe(0)
+    for (const t of stageTicks(chain, 'truth', window, y, quantity('°F')))
+      if (t.label) expect(Number(t.label) % 1).toBe(0)
   })
   it('can be typed back: no thousands commas', () => {
-    for (const t of stageTicks(chain, 'element', { low: -10, high: 60 }, (h) => 500 - h * 6, quantity('°C'))) if (t.label) expect(parseQuantity(t.label, 'Ω')).toBe(Number(t.label))
+    for (const t of stageTicks(
+      chain,
+      'element',
+      { low: -10, high: 60 },
+      (h) => 500 - h * 6,
+      quantity('°C'),
+    ))
+      if (t.label) expect(parseQuantity(t.label, 'Ω')).toBe(Number(t.label))
   })
 })

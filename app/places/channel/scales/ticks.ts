@@ -8,38 +8,88 @@ import type { Window } from './window.ts'
 export type Tick = { height: number; label: string | null }
 
 /** Least distance between two labels and between two ticks, px. */
-const LABEL_GAP = 26, TICK_GAP = 8
+const LABEL_GAP = 26,
+  TICK_GAP = 8
 
 /** Ticks of a stage's scale inside the window. */
-export function stageTicks(chain: Chain, stage: StageId, window: Window, y: (height: number) => number, q: Quantity): Tick[] {
+export function stageTicks(
+  chain: Chain,
+  stage: StageId,
+  window: Window,
+  y: (height: number) => number,
+  q: Quantity,
+): Tick[] {
   const isTruth = stage === 'truth' || stage === 'shown'
-  return scaleTicks({
-    valueAt: (height) => { const v = idealValue(chain, stage, height); return isTruth ? q.out(v) : v },
-    heightOf: (value) => heightOf(chain, stage, isTruth ? q.in(value) : value),
-  }, window, y)
+  return scaleTicks(
+    {
+      valueAt: (height) => {
+        const v = idealValue(chain, stage, height)
+        return isTruth ? q.out(v) : v
+      },
+      heightOf: (value) => heightOf(chain, stage, isTruth ? q.in(value) : value),
+    },
+    window,
+    y,
+  )
 }
 
 /** Ticks of the scale of one of two joined halves: its own signal, at the sum it speaks of while both stand level. */
-export function halfTicks(chain: Chain, half: number, window: Window, y: (height: number) => number): Tick[] {
+export function halfTicks(
+  chain: Chain,
+  half: number,
+  window: Window,
+  y: (height: number) => number,
+): Tick[] {
   const { family, curve } = chain.spec.sensor
   const two = familyOf(family).two!
-  return scaleTicks({ valueAt: (height) => { chain.signalAt(height); return two.split(curve, height, 0).halves[half]!.signal }, heightOf: (value) => two.sumAt(curve, half === 0 ? 0 : 1, value) }, window, y)
+  return scaleTicks(
+    {
+      valueAt: (height) => {
+        chain.signalAt(height)
+        return two.split(curve, height, 0).halves[half]!.signal
+      },
+      heightOf: (value) => two.sumAt(curve, half === 0 ? 0 : 1, value),
+    },
+    window,
+    y,
+  )
 }
 
 /** Ticks of what the truth is first turned into; none where it is not. */
 export function betweenTicks(chain: Chain, window: Window, y: (height: number) => number): Tick[] {
-  const { family, curve } = chain.spec.sensor, { between } = familyOf(family)
-  return between ? scaleTicks({ valueAt: (height) => between.at(curve, height), heightOf: (value) => between.truthAt(curve, value) }, window, y) : []
+  const { family, curve } = chain.spec.sensor,
+    { between } = familyOf(family)
+  return between
+    ? scaleTicks(
+        {
+          valueAt: (height) => between.at(curve, height),
+          heightOf: (value) => between.truthAt(curve, value),
+        },
+        window,
+        y,
+      )
+    : []
 }
 
 /**
  * Round values of a scale, each at its height. Labels that would crowd are left out, then ticks. `valueAt` may throw
  * where nothing gives that height.
  */
-function scaleTicks(of: { valueAt: (height: number) => number; heightOf: (value: number) => number }, window: Window, y: (height: number) => number): Tick[] {
+function scaleTicks(
+  of: { valueAt: (height: number) => number; heightOf: (value: number) => number },
+  window: Window,
+  y: (height: number) => number,
+): Tick[] {
   // where the curve does not reach an end of the window, the nearest it does reach
   const reach = (from: number, to: number): number => {
-    for (let k = 0; k <= 24; k++) { try { const v = of.valueAt(from + ((to - from) * k) / 24); if (Number.isFinite(v)) return v } catch { /* farther in */ } }
+    for (let k = 0; k <= 24; k++) {
+      try {
+        const v = of.valueAt(from + ((to - from) * k) / 24)
+        if (Number.isFinite(v)) return v
+      } catch {
+        /* farther in */
+      }
+    }
     return NaN
   }
   const ends = [reach(window.low, window.high), reach(window.high, window.low)]
@@ -50,11 +100,20 @@ function scaleTicks(of: { valueAt: (height: number) => number; heightOf: (value:
   const decimals = Math.max(0, -Math.floor(Math.log10(Math.abs(b - a)) + 1e-9))
   const major = new Set(scale.ticks(12))
   const ticks: Tick[] = []
-  let lastLabel = -Infinity, lastTick = -Infinity
-  const placed = scale.ticks(30).map((v) => ({ v, height: of.heightOf(v) })).filter((t) => t.height >= window.low - 1e-9 && t.height <= window.high + 1e-9).sort((a, b) => y(a.height) - y(b.height))
+  let lastLabel = -Infinity,
+    lastTick = -Infinity
+  const placed = scale
+    .ticks(30)
+    .map((v) => ({ v, height: of.heightOf(v) }))
+    .filter((t) => t.height >= window.low - 1e-9 && t.height <= window.high + 1e-9)
+    .sort((a, b) => y(a.height) - y(b.height))
   // labels first, so that a label never loses its place to a minor tick
   const labelled = new Set<number>()
-  for (const t of placed) if (major.has(t.v) && y(t.height) - lastLabel >= LABEL_GAP) { labelled.add(t.v); lastLabel = y(t.height) }
+  for (const t of placed)
+    if (major.has(t.v) && y(t.height) - lastLabel >= LABEL_GAP) {
+      labelled.add(t.v)
+      lastLabel = y(t.height)
+    }
   for (const t of placed) {
     const at = y(t.height)
     if (!labelled.has(t.v) && at - lastTick < TICK_GAP) continue
