@@ -30,7 +30,7 @@ const MAY = {
   table: ['error', 'math', 'quantity'],
   input: ['error', 'math', 'quantity', 'standards', 'circuit', 'curve'],
   choose: ['error', 'math', 'curve', 'chain', 'build'],
-  build: ['error', 'quantity'],
+  build: ['error', 'quantity', 'curve'],
   log: ['error'],
   bench: ['error', 'math', 'curve'],
   chain: ['error', 'math', 'quantity', 'standards', 'circuit', 'curve', 'input', 'table', 'build'],

@@ -1,20 +1,21 @@
-import { ActionIcon, Alert, Button, Group } from '@mantine/core'
+import { ActionIcon, Group } from '@mantine/core'
 import { useHotkeys } from '@mantine/hooks'
 import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react'
 import dayjs from 'dayjs'
 import { useEffect } from 'react'
-import { NavLink, Outlet, useParams } from 'react-router'
-import { fileNameOf, writeBuild } from '../core/build/index.ts'
+import { NavLink, Outlet, useLocation, useParams } from 'react-router'
 import { useFrame } from './FrameContext.ts'
 import { Problem } from './parts/Problem.tsx'
+import { SavedOrNot } from './parts/SavedOrNot.tsx'
+import { Contained } from './parts/Trouble.tsx'
 import { FuelContext } from './parts/units.ts'
-import { saveFile } from './parts/saveFile.ts'
 import type { SaveState } from './store/session.ts'
 import { OpenBuildContext, useBuildById } from './store/useBuild.ts'
 
 /** Everything that belongs to one open build. */
 export function BuildPage() {
   const { buildId } = useParams()
+  const { pathname } = useLocation()
   const { open, error } = useBuildById(buildId!)
   const { setSlots } = useFrame()
   const name = open?.build.name,
@@ -60,28 +61,11 @@ export function BuildPage() {
   if (!open) return <p className="pale">Opening…</p>
   return (
     <OpenBuildContext value={open}>
-      {open.save.kind === 'unsaved' && (
-        <Alert color="red" mb="md" role="alert" title="Not saved">
-          {open.save.why}{' '}
-          <Button
-            size="sm"
-            h={36}
-            ml="md"
-            onClick={() =>
-              saveFile(fileNameOf(open.build), writeBuild(open.build), 'application/json')
-            }
-          >
-            Export now
-          </Button>
-        </Alert>
-      )}
-      {open.notice && (
-        <Alert mb="md" role="status">
-          {open.notice}
-        </Alert>
-      )}
+      <SavedOrNot open={open} />
       <FuelContext value={open.build.vehicle.ethanol}>
-        <Outlet />
+        <Contained what="Drawing this page" on={[open.build, pathname]}>
+          <Outlet />
+        </Contained>
       </FuelContext>
     </OpenBuildContext>
   )

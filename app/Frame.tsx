@@ -3,6 +3,7 @@ import { useHotkeys } from '@mantine/hooks'
 import { IconMoon, IconSun } from '@tabler/icons-react'
 import { lazy, Suspense, useState } from 'react'
 import { Link, NavLink, Outlet, ScrollRestoration } from 'react-router'
+import { HeldElsewhere } from './places/builds/KeptOrNot.tsx'
 import { FrameContext, type FrameSlots } from './FrameContext.ts'
 
 // neither is needed before it is asked for
@@ -67,6 +68,7 @@ export function Frame() {
         </header>
         <nav aria-label="Places">{slots.nav ?? <NavLink to="/builds">Builds</NavLink>}</nav>
         <main id="place" tabIndex={-1}>
+          <HeldElsewhere />
           <Suspense>
             <Outlet />
           </Suspense>

@@ -10,6 +10,12 @@ import { createRoot } from 'react-dom/client'
 import { RouterProvider } from 'react-router'
 import { theme } from './theme.ts'
 import { router } from './router.tsx'
+import { hasUnsaved } from './store/builds.ts'
+
+// the browser asks before a tab with unsaved work goes
+addEventListener('beforeunload', (event) => {
+  if (hasUnsaved()) event.preventDefault()
+})
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>

@@ -10,39 +10,48 @@ const place = (load: () => Promise<React.ComponentType>) => async () => ({
   Component: await load(),
 })
 
+// a page that fails is replaced by itself: the header, the places and undo around it stay
+const errorElement = <Broken />
+
 export const router = createBrowserRouter([
   {
     element: <Frame />,
-    errorElement: <Broken />,
+    errorElement,
     hydrateFallbackElement: <></>,
     children: [
       { index: true, element: <Navigate to="/builds" replace /> },
-      { path: 'builds', element: <Builds /> },
+      { path: 'builds', element: <Builds />, errorElement },
       {
         path: 'sample',
+        errorElement,
         lazy: place(async () => (await import('./places/builds/Sample.tsx')).Sample),
       },
       {
         path: 'build/:buildId',
         element: <BuildPage />,
+        errorElement,
         children: [
-          { index: true, element: <LineUp /> },
+          { index: true, element: <LineUp />, errorElement },
           {
             path: 'channel/:channelId/:readId?',
+            errorElement,
             lazy: place(
               async () => (await import('./places/channel/ChannelPlace.tsx')).ChannelPlace,
             ),
           },
           {
             path: 'prove',
+            errorElement,
             lazy: place(async () => (await import('./places/prove/Prove.tsx')).Prove),
           },
           {
             path: 'logbook',
+            errorElement,
             lazy: place(async () => (await import('./places/logbook/Logbook.tsx')).Logbook),
           },
           {
             path: 'card/:readId',
+            errorElement,
             lazy: place(async () => (await import('./places/card/Card.tsx')).Card),
           },
         ],

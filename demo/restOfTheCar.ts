@@ -719,10 +719,9 @@ export function restOfTheCar(
     const element: Element = { ...made.element, name: `${told.name} sensor` }
     const device = build().devices.find((d) => d.id === told.device)!
     does(14, {
-      kind: 'editDevice',
-      args: { id: device.id, patch: { inputs: [...device.inputs, input] } },
+      kind: 'addChannel',
+      args: { channel, elements: [element], input: { device: device.id, input } },
     })
-    does(14, { kind: 'addChannel', args: { channel, elements: [element] } })
     if (told.table === 'before') enter(told)
     told.points.forEach((p, k) => point(told, p, k))
     if (told.table === 'after') enter(told)
@@ -757,10 +756,10 @@ export function restOfTheCar(
           },
         ],
       }
-      does(18, { kind: 'addMeasurement', args: { measurement: keyOn } })
       does(18, {
         kind: 'prove',
         args: {
+          measurement: keyOn,
           proof: {
             id: `proof-${told.key}`,
             read: `rd-${told.key}`,
@@ -796,10 +795,7 @@ function shareTheFuelSender(build: () => Build, does: (day: number, change: Edit
     },
     { unit: 'l', range: [0, 48] },
   )
-  does(17, {
-    kind: 'editDevice',
-    args: { id: gauge.id, patch: { inputs: [...gauge.inputs, input] } },
-  })
+  does(17, { kind: 'addInput', args: { device: gauge.id, input } })
   ids.push('rd-fuel-gauge')
   const read = make.newRead('el-fuel', 'in-fuel-gauge', 'fuel, needle', 0)
   does(17, {
@@ -838,10 +834,7 @@ function tapTheOilSensor(build: () => Build, does: (day: number, change: Edited)
     },
     { unit: '°C', range: [0, 150] },
   )
-  does(17, {
-    kind: 'editDevice',
-    args: { id: display.id, patch: { inputs: [...display.inputs, input] } },
-  })
+  does(17, { kind: 'addInput', args: { device: display.id, input } })
   ids.push('rd-oil-display')
   does(17, {
     kind: 'addRead',

@@ -90,7 +90,7 @@ export default function BenchPanel({ element, sensor }: { element: Element; sens
         value: Number(truthText),
         instrument: thermometer?.id ?? null,
       })
-    edit({
+    const refused = edit({
       kind: 'addMeasurement',
       args: {
         measurement: {
@@ -105,7 +105,7 @@ export default function BenchPanel({ element, sensor }: { element: Element; sens
         },
       },
     })
-    setSaid(`Recorded ${q.text(Number(truthText))}, ${ohms(point.resistanceOhm)}.`)
+    setSaid(refused ?? `Recorded ${q.text(Number(truthText))}, ${ohms(point.resistanceOhm)}.`)
   }
   const recordNow = (): void => {
     if (!last) return
@@ -139,7 +139,7 @@ export default function BenchPanel({ element, sensor }: { element: Element; sens
         kind: 'editElement',
         args: {
           id: element.id,
-          patch: { settings: { ...element.settings, lagS: Number(sensorLag.toPrecision(3)) } },
+          patch: { settings: { lagS: Number(sensorLag.toPrecision(3)) } },
         },
       })
       const probeLag = simulated

@@ -36,12 +36,12 @@ export default function AirMeter({ status }: PanelProps) {
         pairs.map((p) => ({ signal: p.first, truth: p.second })),
         { point: 'row', unit: 'kg/h' },
       )
-      edit({
+      const refused = edit({
         kind: 'editElement',
-        args: { id: element.id, patch: { settings: { ...element.settings, transfer: next } } },
+        args: { id: element.id, patch: { settings: { transfer: next } } },
       })
-      setText('')
-      setProblem(null)
+      setProblem(refused)
+      if (!refused) setText('')
     } catch (error) {
       setProblem((error as Error).message)
     }
@@ -84,7 +84,7 @@ export default function AirMeter({ status }: PanelProps) {
                   kind: 'editElement',
                   args: {
                     id: element.id,
-                    patch: { settings: { ...element.settings, transfer: null } },
+                    patch: { settings: { transfer: null } },
                   },
                 })
               }

@@ -20,14 +20,8 @@ export default function Exhaust({ status }: PanelProps) {
   const { edit } = useBuild()
   const { element } = status.assembled.sensor
   const place = { ...PLACE, ...(element.settings.exhaust as Partial<ExhaustPlace> | undefined) }
-  const set = (patch: Partial<ExhaustPlace>): void =>
-    edit({
-      kind: 'editElement',
-      args: {
-        id: element.id,
-        patch: { settings: { ...element.settings, exhaust: { ...place, ...patch } } },
-      },
-    })
+  const set = (patch: Partial<ExhaustPlace>): string | null =>
+    edit({ kind: 'editElement', args: { id: element.id, patch: { settings: { exhaust: patch } } } })
   const mm = (key: 'fromHeadMm' | 'boreMm' | 'depthMm' | 'probeMm', label: string) => (
     <QuantityInput
       label={label}

@@ -18,6 +18,7 @@ import { measured } from '../../core/build/index.ts'
 import { Findings } from '../parts/Findings.tsx'
 import { QuantityInput } from '../parts/QuantityInput.tsx'
 import { StatedChip } from '../parts/StatedChip.tsx'
+import { newId } from '../store/id.ts'
 import { useBuild } from '../store/useBuild.ts'
 import type { PanelProps } from './registry.ts'
 
@@ -231,7 +232,6 @@ function Ground({ status }: PanelProps) {
                     id: read.id,
                     patch: {
                       wire: {
-                        ...read.wire,
                         groundOffsetV: measured(
                           Number(found.volt.toFixed(4)),
                           heard.map((p) => p.measurement.id),
@@ -259,13 +259,10 @@ function Place({ status }: PanelProps) {
   const { edit } = useBuild()
   const { element } = status.assembled.sensor
   const place = { ...PLACE, ...(element.settings.placement as Partial<Placement> | undefined) }
-  const set = (patch: Partial<Placement>): void =>
+  const set = (patch: Partial<Placement>): string | null =>
     edit({
       kind: 'editElement',
-      args: {
-        id: element.id,
-        patch: { settings: { ...element.settings, placement: { ...place, ...patch } } },
-      },
+      args: { id: element.id, patch: { settings: { placement: patch } } },
     })
   const box = (key: Exclude<keyof Placement, 'turbo'>, label: string, unit: string) => (
     <QuantityInput
@@ -313,14 +310,8 @@ function Supply({ status }: PanelProps) {
   const { edit } = useBuild()
   const { element } = status.assembled.sensor
   const feed = { ...FEED, ...(element.settings.feed as Partial<Feed> | undefined) }
-  const set = (patch: Partial<Feed>): void =>
-    edit({
-      kind: 'editElement',
-      args: {
-        id: element.id,
-        patch: { settings: { ...element.settings, feed: { ...feed, ...patch } } },
-      },
-    })
+  const set = (patch: Partial<Feed>): string | null =>
+    edit({ kind: 'editElement', args: { id: element.id, patch: { settings: { feed: patch } } } })
   const box = (key: Exclude<keyof Feed, 'sharedFuse'>, label: string, unit: string) => (
     <QuantityInput
       label={label}
@@ -365,18 +356,8 @@ function FreeAir({ status }: PanelProps) {
   const [round, setRound] = useState(0)
   const keep = (): void => {
     if (typed === null) return
-    edit({
-      kind: 'editElement',
-      args: {
-        id: element.id,
-        patch: {
-          settings: {
-            ...element.settings,
-            freeAir: [...record, { at: new Date().toISOString(), oxygen: typed / 100 }],
-          },
-        },
-      },
-    })
+    const item = { id: newId(), at: new Date().toISOString(), oxygen: typed / 100 }
+    if (edit({ kind: 'putInSetting', args: { element: element.id, list: 'freeAir', item } })) return
     setTyped(null)
     setRound(round + 1)
   }

@@ -159,7 +159,7 @@ function Pins({ status }: PanelProps) {
             name: `${l} ${name(l)}`,
             wire: element.pins.find((p) => p.name.startsWith(`${l} `))?.wire ?? '',
           })),
-          settings: { ...element.settings, trackOhm: Math.round(answer.trackOhm) },
+          settings: { trackOhm: Math.round(answer.trackOhm) },
         },
       },
     })

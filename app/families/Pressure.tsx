@@ -28,11 +28,10 @@ export default function Pressure({ status }: PanelProps) {
   const airKPa = standardPressureKPa(build.vehicle.altitudeM ?? 0)
   const types = useMemo(() => pressureTypes(element.settings), [element.settings])
   const own = (element.settings.types as PressureType[] | undefined) ?? []
-  const setOwn = (list: PressureType[]): void =>
-    edit({
-      kind: 'editElement',
-      args: { id: element.id, patch: { settings: { ...element.settings, types: list } } },
-    })
+  const addOwn = (item: PressureType): string | null =>
+    edit({ kind: 'putInSetting', args: { element: element.id, list: 'types', item } })
+  const removeOwn = (item: string): string | null =>
+    edit({ kind: 'removeFromSetting', args: { element: element.id, list: 'types', item } })
   const found = useMemo(() => {
     if (sensor.points.length === 0) return null
     try {
@@ -130,7 +129,7 @@ export default function Pressure({ status }: PanelProps) {
                   h={36}
                   px={8}
                   aria-label={`Remove ${t.name}`}
-                  onClick={() => setOwn(own.filter((o) => o.id !== t.id))}
+                  onClick={() => removeOwn(t.id)}
                 >
                   Remove
                 </Button>
@@ -138,7 +137,7 @@ export default function Pressure({ status }: PanelProps) {
             ))}
           </ul>
         )}
-        <OwnType onAdd={(t) => setOwn([...own, t])} />
+        <OwnType onAdd={addOwn} />
       </section>
       <section aria-label="Wrong range">
         <h2>If the wrong range is loaded</h2>
@@ -187,7 +186,7 @@ export default function Pressure({ status }: PanelProps) {
   )
 }
 
-function OwnType({ onAdd }: { onAdd: (t: PressureType) => void }) {
+function OwnType({ onAdd }: { onAdd: (t: PressureType) => string | null }) {
   const [name, setName] = useState('')
   const [face, setFace] = useState<PressureType['face']>('absolute')
   const [v, setV] = useState<Record<'lowKPa' | 'lowV' | 'highKPa' | 'highV', number>>({
@@ -216,15 +215,15 @@ function OwnType({ onAdd }: { onAdd: (t: PressureType) => void }) {
       setProblem('The two ends must differ in pressure and in volts.')
       return
     }
-    onAdd({
+    const refused = onAdd({
       id: `own-${newId()}`.slice(0, 60),
       name: name.trim(),
       face,
       low: { kPa: v.lowKPa, volt: v.lowV },
       high: { kPa: v.highKPa, volt: v.highV },
     })
-    setName('')
-    setProblem(null)
+    setProblem(refused)
+    if (!refused) setName('')
   }
   return (
     <details style={{ marginTop: 8 }}>

@@ -25,11 +25,8 @@ export default function Speed({ status }: PanelProps) {
   }
   const byParts = hertzPerKmh(element.settings)
   const inUse = sensor.fit ? (sensor.curve as { slope: number }).slope : byParts
-  const set = (patch: object): void =>
-    edit({
-      kind: 'editElement',
-      args: { id: element.id, patch: { settings: { ...element.settings, ...patch } } },
-    })
+  const set = (patch: Record<string, unknown>): string | null =>
+    edit({ kind: 'editElement', args: { id: element.id, patch: { settings: patch } } })
   return (
     <div
       style={{

@@ -1,20 +1,30 @@
-import { Button } from '@mantine/core'
-import { isRouteErrorResponse, Link, useRouteError } from 'react-router'
+import { Button, Group } from '@mantine/core'
+import { isRouteErrorResponse, Link, useLocation, useRouteError } from 'react-router'
+import { inWords } from '../store/problem.ts'
 
-/** What stands in place of a page that failed or does not exist. Saved work is untouched by it. */
+/** What stands in place of a page that failed or does not exist; the header, the places and undo stay around it. */
 export function Broken() {
   const error = useRouteError()
-  const message =
-    error === undefined || error === null || isRouteErrorResponse(error)
-      ? 'There is no such page.'
-      : `This page failed: ${(error as Error).message}. Your work is saved; reload, or go back to the list.`
+  const { pathname } = useLocation()
+  const nowhere = error === undefined || error === null || isRouteErrorResponse(error)
   return (
-    <section style={{ padding: 24, maxWidth: 640 }}>
-      <h1>Not here</h1>
-      <p role="alert">{message}</p>
-      <Button component={Link} to="/builds">
-        List of builds
-      </Button>
+    <section className="broken">
+      <h1>{nowhere ? 'Not here' : 'This page failed'}</h1>
+      <p role="alert">
+        {nowhere
+          ? `There is no page at ${pathname}.`
+          : `${inWords(error, 'Drawing this page')} Undo takes back the last change, if that brought it about.`}
+      </p>
+      <Group>
+        <Button component={Link} to="/builds">
+          List of builds
+        </Button>
+        {!nowhere && (
+          <Button component={Link} to={pathname} variant="default" reloadDocument>
+            Try this page again
+          </Button>
+        )}
+      </Group>
     </section>
   )
 }

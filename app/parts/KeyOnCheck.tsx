@@ -101,21 +101,24 @@ export function KeyOnCheck({ status }: { status: ReadStatus }) {
       note: '',
       struck: null,
     }
-    edit({ kind: 'addMeasurement', args: { measurement } })
-    if (prove)
-      edit({
-        kind: 'prove',
-        args: {
-          proof: {
-            id: newId(),
-            read: read.id,
-            measurements: [measurement.id],
-            dependsOn: restsOn(build, read.id),
-            at: measurement.at,
-            by: '',
+    const refused = prove
+      ? edit({
+          kind: 'prove',
+          args: {
+            measurement,
+            proof: {
+              id: newId(),
+              read: read.id,
+              measurements: [measurement.id],
+              dependsOn: restsOn(build, read.id),
+              at: measurement.at,
+              by: '',
+            },
           },
-        },
-      })
+        })
+      : edit({ kind: 'addMeasurement', args: { measurement } })
+    // what was typed stays where it could not be recorded: the page says why
+    if (refused) return
     setTyped({})
     setShed(null)
     setRound(round + 1)

@@ -1,9 +1,13 @@
 import { TextInput } from '@mantine/core'
 import { useEffect, useId, useRef, useState, type ReactNode, type Ref } from 'react'
+import { MOST } from '../../core/build/index.ts'
 import { convertFromCore, formatQuantity, parseQuantity } from '../../core/quantity/index.ts'
 import { useUnits } from './units.ts'
 
 export type Typed = { value: number; typed: string; unit: string }
+
+/** Why what was typed is not taken; `typed` where it could be understood and is only doubted. */
+export type Against = { why: string; typed: Typed | null }
 
 type Props = {
   label?: ReactNode
@@ -13,10 +17,10 @@ type Props = {
   unit: string
   /** in the core's unit; null shows an empty box */
   value?: number | null
-  /** called on Enter and on leaving the box, only with what could be understood and has changed */
-  onCommit?: (typed: Typed) => void
-  /** called at each keystroke; null while it cannot be understood */
-  onTyped?: (typed: Typed | null) => void
+  /** called on Enter and on leaving the box, only with what could be understood and has changed; a sentence when it is refused */
+  onCommit?: (typed: Typed) => string | null | void
+  /** called at each keystroke; null while it cannot be understood or taken, and then with what speaks against it, and with what was understood all the same */
+  onTyped?: (typed: Typed | null, against: Against | null) => void
   /** where Enter leads; without it Enter does what the form does */
   onEnter?: () => void
   /** arrow-key step in the unit shown; a unit of the last digit if left out */
@@ -33,6 +37,8 @@ type Props = {
   allowOpen?: boolean
 }
 
+/** Beyond this a number is a slip, whatever its unit. */
+const MOST_VALUE = 1e15
 /** What stands in the record for an open circuit, Ω. */
 const OPEN_OHM = 1e9
 
@@ -71,6 +77,8 @@ export function QuantityInput({
   }
   const [text, setText] = useState(() => shownText(value))
   const [touched, setTouched] = useState(false)
+  /** why what was typed last was not recorded */
+  const [refused, setRefused] = useState<string | null>(null)
   const committed = useRef(value)
   const noteId = useId()
   // a change from outside (undo, another tab, another unit) shows, unless the box holds something newer
@@ -79,17 +87,21 @@ export function QuantityInput({
       setText(shownText(value))
       committed.current = value
       setTouched(false)
+      setRefused(null)
     }
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [value, shownUnit])
 
   const read = (raw: string): { typed: Typed | null; error: string | null } => {
     if (raw.trim() === '') return { typed: null, error: null }
+    if (raw.trim().length > MOST.typed)
+      return { typed: null, error: `Too long for a number: at most ${MOST.typed} characters.` }
     if (allowOpen && /^(o\.?l\.?|open|∞)$/i.test(raw.trim()))
       return { typed: { value: OPEN_OHM, typed: raw.trim(), unit: 'Ω' }, error: null }
     try {
-      const inUnit = parseQuantity(raw, shownUnit)
-      const parsed = Number.isFinite(inUnit) ? inUnit : NaN
+      const parsed = parseQuantity(raw, shownUnit)
+      if (!Number.isFinite(parsed) || Math.abs(parsed) > MOST_VALUE)
+        return { typed: null, error: 'That number is larger than anything in a vehicle.' }
       return {
         typed: { value: parsed, typed: raw.trim(), unit: shownUnit },
         error: check?.(parsed) ?? null,
@@ -102,14 +114,18 @@ export function QuantityInput({
   const change = (raw: string): void => {
     setText(raw)
     setTouched(true)
+    setRefused(null)
     const now = read(raw)
-    onTyped?.(now.error ? null : now.typed)
+    if (now.error) onTyped?.(null, { why: now.error, typed: now.typed })
+    else onTyped?.(now.typed, null)
   }
   const commit = (): void => {
     if (!touched || !typed || error) return
+    const problem = onCommit?.(typed) ?? null
+    setRefused(problem)
+    if (problem !== null) return
     committed.current = typed.value
     setTouched(false)
-    onCommit?.(typed)
   }
   const nudge = (direction: 1 | -1): void => {
     const base = typed?.value ?? 0
@@ -133,7 +149,7 @@ export function QuantityInput({
         autoComplete="off"
         inputMode="text"
         data-autofocus={autoFocus || undefined}
-        error={touched || text !== '' ? error : null}
+        error={refused ?? (touched || text !== '' ? error : null)}
         aria-describedby={noteId}
         rightSection={
           <span className="pale" style={{ fontSize: 14 }}>
@@ -159,7 +175,8 @@ export function QuantityInput({
           } else if (e.key === 'Escape') {
             setText(shownText(value))
             setTouched(false)
-            onTyped?.(null)
+            setRefused(null)
+            onTyped?.(null, null)
           }
         }}
         styles={{ input: { fontFamily: 'var(--mantine-font-family-monospace)' } }}

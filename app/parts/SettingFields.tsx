@@ -15,7 +15,7 @@ export function SettingFields({
 }: {
   fields: readonly SettingField[]
   settings: Readonly<Record<string, unknown>>
-  onChange: (patch: Record<string, unknown>) => void
+  onChange: (patch: Record<string, unknown>) => string | null | void
   reasons?: boolean
 }) {
   return (

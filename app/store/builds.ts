@@ -4,13 +4,15 @@ import {
   copyBuild,
   createBuild,
   readBuild,
+  recoverBuild,
   writeBuild,
   type Build,
 } from '../../core/build/index.ts'
 import { EchtError } from '../../core/error.ts'
-import { database, type Kept } from './db.ts'
+import { database, type Damaged, type Kept } from './db.ts'
 import { newId } from './id.ts'
-import { NEWS, Session } from './session.ts'
+import { askToPersist } from './persistence.ts'
+import { NEWS, Session, type News } from './session.ts'
 
 /** A line of the list of builds. */
 export type Listed = Omit<Kept, 'build'> & { channels: number }
@@ -25,28 +27,41 @@ export async function listBuilds(): Promise<Listed[]> {
     .sort((a, b) => b.savedAt.localeCompare(a.savedAt))
 }
 
-/** Stores a build under its id, replacing what is there. */
+const keptOf = (build: Build, deletedAt: string | null = null): Kept => ({
+  id: build.id,
+  name: build.name,
+  revision: build.revision,
+  savedAt: now(),
+  deletedAt,
+  token: newId(),
+  build,
+})
+const now = (): string => new Date().toISOString()
+
+/** Stores a build that is not here yet, once it has passed the whole check. Throws `EchtError` `build-is-here` rather than replace one. */
 export async function storeBuild(build: Build): Promise<void> {
-  await (
-    await database()
-  ).put('builds', {
-    id: build.id,
-    name: build.name,
-    revision: build.revision,
-    savedAt: new Date().toISOString(),
-    deletedAt: null,
-    build,
-  })
+  const { build: checked } = checkBuild(build)
+  const tx = (await database()).transaction('builds', 'readwrite')
+  if (await tx.store.get(checked.id)) {
+    throw new EchtError(
+      'build-is-here',
+      'This build is in this browser already: nothing was changed.',
+    )
+  }
+  await tx.store.put(keptOf(checked))
+  await tx.done
+  void askToPersist()
 }
 
 export async function newBuild(name: string): Promise<Build> {
-  const build = createBuild(newId(), name, new Date().toISOString())
+  const build = createBuild(newId(), name, now())
   await storeBuild(build)
   return build
 }
 
-/** Thrown when a stored build does not pass the checks; the raw record can still be saved to a file. */
+/** Thrown when a stored build cannot be opened, not even in part; its raw record can still be saved to a file. */
 export class DamagedBuild extends Error {
+  override readonly name = 'DamagedBuild'
   readonly raw: string
   constructor(message: string, raw: string) {
     super(message)
@@ -56,103 +71,219 @@ export class DamagedBuild extends Error {
 
 const sessions = new Map<string, Promise<Session>>()
 
-/** The session of a build, one a tab. Throws `DamagedBuild`, or `EchtError` `not-found`. */
+/** The session of a build, one a tab. Throws `DamagedBuild`, or `EchtError` `not-found`, `deleted`. */
 export function openBuild(id: string): Promise<Session> {
   let session = sessions.get(id)
   if (!session) {
     session = load(id)
     sessions.set(id, session)
-    session.catch(() => sessions.delete(id))
+    session.then(
+      (s) => opened.add(s),
+      () => sessions.delete(id),
+    )
   }
   return session
 }
+
+const opened = new Set<Session>()
+
+/** Whether a build open in this tab holds work that is not stored. */
+export const hasUnsaved = (): boolean => [...opened].some((s) => !s.isSaved())
 
 /** Forgets an open session, after its build was replaced or deleted. */
 export async function closeBuild(id: string): Promise<void> {
   const session = sessions.get(id)
   sessions.delete(id)
-  ;(await session?.catch(() => undefined))?.close()
+  const open = await session?.then(
+    (s) => s,
+    () => undefined,
+  )
+  open?.close()
+  if (open) opened.delete(open)
   // what the pages hold of it is stale now
   await mutate((key) => Array.isArray(key) && key[1] === id, undefined, { revalidate: true })
 }
 
 async function load(id: string): Promise<Session> {
   const kept = await (await database()).get('builds', id)
-  if (!kept || kept.deletedAt)
+  if (!kept)
     throw new EchtError(
       'not-found',
-      kept
-        ? 'This build was deleted. Restore it from the list of builds.'
-        : 'This build is not in this browser. Import its file, or choose another from the list.',
+      'This build is not in this browser. Import its file, or choose another from the list.',
     )
+  if (kept.deletedAt)
+    throw new EchtError('deleted', 'This build was deleted. Restore it from the list of builds.')
   try {
-    const { build } = checkBuild(kept.build)
-    return new Session({ ...kept, build })
+    return new Session({ ...kept, build: checkBuild(kept.build).build })
   } catch (error) {
-    throw new DamagedBuild((error as Error).message, JSON.stringify(kept.build, null, 1) ?? '')
+    if (error instanceof EchtError && error.code === 'damaged-build') return mended(kept, error)
+    throw new DamagedBuild((error as Error).message, rawText(kept.build))
   }
 }
 
-const edited = async (id: string, edit: (kept: Kept) => Kept): Promise<void> => {
+const rawText = (raw: unknown): string => JSON.stringify(raw, null, 1) ?? ''
+
+/** A damaged build opened at its last valid state; the record as it was found is kept beside it. */
+async function mended(kept: Kept, why: EchtError): Promise<Session> {
+  let recovered: ReturnType<typeof recoverBuild>
+  try {
+    recovered = recoverBuild(kept.build)
+  } catch {
+    // nothing whole can be found in it: it is shown for what it is
+    throw new DamagedBuild(why.message, rawText(kept.build))
+  }
+  const build = { ...recovered.build, id: kept.id }
+  const { leftOut } = recovered
+  const damaged: Damaged = {
+    id: newId(),
+    build: kept.id,
+    name: kept.name,
+    at: now(),
+    leftOut,
+    raw: kept.build,
+  }
+  const whole = { ...keptOf(build), savedAt: kept.savedAt }
+  const tx = (await database()).transaction(['builds', 'damaged'], 'readwrite')
+  await tx.objectStore('damaged').put(damaged)
+  await tx.objectStore('builds').put(whole)
+  await tx.done
+  const session = new Session(whole)
+  session.notice = `This build was found damaged and is open at its last valid state. Left out: ${leftOut.slice(0, 6).join('; ')}${leftOut.length > 6 ? ` and ${leftOut.length - 6} more` : ''}. The record as it was found is kept: save it to a file from the list of builds.`
+  return session
+}
+
+export const listDamaged = async (): Promise<Damaged[]> => (await database()).getAll('damaged')
+export const damagedText = (d: Damaged): string => rawText(d.raw)
+export const clearDamaged = async (id: string): Promise<void> =>
+  (await database()).delete('damaged', id)
+
+/** Writes a kept record anew in one transaction and tells the other tabs. */
+async function edited(id: string, edit: (kept: Kept) => Kept): Promise<void> {
+  const token = newId()
   const tx = (await database()).transaction('builds', 'readwrite')
   const kept = await tx.store.get(id)
-  if (kept) await tx.store.put(edit(kept))
+  if (kept) await tx.store.put({ ...edit(kept), token })
   await tx.done
+  tellTabs({ id, token })
+}
+
+function tellTabs(news: News): void {
+  const channel = new BroadcastChannel(NEWS)
+  channel.postMessage(news)
+  channel.close()
 }
 
 export const deleteBuild = async (id: string): Promise<void> => {
-  await edited(id, (k) => ({ ...k, deletedAt: new Date().toISOString() }))
+  await edited(id, (k) => ({ ...k, deletedAt: now() }))
   await closeBuild(id)
 }
 export const restoreBuild = (id: string): Promise<void> =>
   edited(id, (k) => ({ ...k, deletedAt: null }))
 
 /** Clears a deleted build for good. */
-export const clearBuild = async (id: string): Promise<void> =>
-  (await database()).delete('builds', id)
+export async function clearBuild(id: string): Promise<void> {
+  await (await database()).delete('builds', id)
+  tellTabs({ id, token: '' })
+}
 
-export async function renameBuild(id: string, name: string): Promise<void> {
+/** Renames a build; a sentence when the name will not do. */
+export async function renameBuild(id: string, name: string): Promise<string | null> {
   const session = await openBuild(id)
-  session.edit({ kind: 'renameBuild', args: { name } })
+  const problem = session.edit({ kind: 'renameBuild', args: { name } })
   await session.settled()
+  return problem
 }
 
 export async function duplicateBuild(id: string): Promise<Build> {
   const { build } = await openBuild(id)
-  const copy = copyBuild(build, newId(), `${build.name}, copy`)
+  const copy = copyBuild(build, newId(), ', copy')
   await storeBuild(copy)
   return copy
 }
 
-/** Reads a file; says which stored build it would meet. Throws `EchtError` from `readBuild`. */
+/** What an imported build meets under its id. */
+export type Met = {
+  name: string
+  revision: number
+  deletedAt: string | null
+  /** null when what is here cannot be read, and so not compared */
+  build: Build | null
+  problem: string | null
+}
+
+/** Reads a file; says which stored build it would meet, deleted ones too. Throws `EchtError` from `readBuild`. */
 export async function readImport(
   text: string,
-): Promise<{ theirs: Build; mine: Build | null; migratedFrom: number | null }> {
-  const { build, migratedFrom } = readBuild(text)
-  const kept = await (await database()).get('builds', build.id)
-  if (!kept || kept.deletedAt) return { theirs: build, mine: null, migratedFrom }
+): Promise<{ theirs: Build; met: Met | null; migratedFrom: number | null }> {
+  const { build: theirs, migratedFrom } = readBuild(text)
+  const kept = await (await database()).get('builds', theirs.id)
+  if (!kept) return { theirs, met: null, migratedFrom }
+  const { name, revision, deletedAt } = kept
   try {
-    return { theirs: build, mine: checkBuild(kept.build).build, migratedFrom }
-  } catch {
-    return { theirs: build, mine: kept.build, migratedFrom }
+    const { build } = checkBuild(kept.build)
+    return { theirs, met: { name, revision, deletedAt, build, problem: null }, migratedFrom }
+  } catch (error) {
+    const problem = (error as Error).message
+    return { theirs, met: { name, revision, deletedAt, build: null, problem }, migratedFrom }
   }
 }
 
 /** Keeps an imported build beside the one that is here, under a new id. */
 export async function keepBoth(build: Build): Promise<Build> {
-  const copy = copyBuild(build, newId(), `${build.name}, imported`)
+  const copy = copyBuild(build, newId(), ', imported')
   await storeBuild(copy)
   return copy
 }
 
-/** Puts an imported build in the place of the one that is here. */
-export async function replaceBuild(build: Build): Promise<Build> {
-  await storeBuild(build)
-  await closeBuild(build.id)
-  const news = new BroadcastChannel(NEWS)
-  news.postMessage({ id: build.id, revision: -1 })
-  news.close()
-  return build
+/**
+ * Puts a build in the place of the one that is here. That one goes, whole, to the deleted builds under an id of its
+ * own, which is returned: `undoReplace` takes it back.
+ */
+export async function replaceBuild(build: Build): Promise<{ aside: string | null }> {
+  const { build: checked } = checkBuild(build)
+  const tx = (await database()).transaction('builds', 'readwrite')
+  const old = await tx.store.get(checked.id)
+  const aside = old ? newId() : null
+  if (old && aside) await tx.store.put(movedAside(old, aside))
+  const kept = keptOf(checked)
+  await tx.store.put(kept)
+  await tx.done
+  await closeBuild(checked.id)
+  tellTabs({ id: checked.id, token: kept.token! })
+  void askToPersist()
+  return { aside }
+}
+
+/** A record under an id of its own among the deleted ones; its build keeps its name. */
+const movedAside = (old: Kept, id: string): Kept => ({
+  ...old,
+  id,
+  name: `${old.name}, replaced`,
+  deletedAt: now(),
+  token: newId(),
+  build: { ...old.build, id },
+})
+
+/** Takes a replacement back: what was put aside stands in its place again. */
+export async function undoReplace(id: string, aside: string): Promise<void> {
+  const token = newId()
+  const tx = (await database()).transaction('builds', 'readwrite')
+  const old = await tx.store.get(aside)
+  if (old) {
+    const build = { ...old.build, id }
+    await tx.store.put({ ...old, id, name: build.name, deletedAt: null, token, build })
+    await tx.store.delete(aside)
+  }
+  await tx.done
+  await closeBuild(id)
+  tellTabs({ id, token })
+}
+
+/** Stores a build afresh; one under its id that was deleted is kept among the deleted ones. */
+export async function storeAfresh(build: Build): Promise<void> {
+  const kept = await (await database()).get('builds', build.id)
+  if (kept) await replaceBuild(build)
+  else await storeBuild(build)
 }
 
 export { writeBuild }

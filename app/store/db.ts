@@ -1,41 +1,80 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
 import type { Build } from '../../core/build/index.ts'
 
-/** What the browser keeps. `deletedAt` keeps a deleted build until it is restored or cleared. */
+/** What the browser keeps of a build. `deletedAt` keeps a deleted build until it is restored or cleared. */
 export type Kept = {
   id: string
   name: string
   revision: number
   savedAt: string
   deletedAt: string | null
+  /** new with every write: tells a tab that somebody else wrote; records of older versions have none */
+  token?: string
   build: Build
+}
+
+/** A record as it was found damaged, and what could not be taken over from it. */
+export type Damaged = {
+  id: string
+  build: string
+  name: string
+  at: string
+  leftOut: string[]
+  raw: unknown
 }
 
 interface EchtDB extends DBSchema {
   builds: { key: string; value: Kept }
+  damaged: { key: string; value: Damaged }
 }
 
-const NAME = 'echt',
-  VERSION = 1
+const NAME = 'echt'
+const VERSION = 2
 
 let opened: Promise<IDBPDatabase<EchtDB>> | undefined
+let held = false
+const listeners = new Set<() => void>()
 
 /** The database, opened once; opened anew after the browser closed it. */
 export function database(): Promise<IDBPDatabase<EchtDB>> {
   opened ??= openDB<EchtDB>(NAME, VERSION, {
-    upgrade(db) {
-      db.createObjectStore('builds', { keyPath: 'id' })
+    upgrade(db, from) {
+      if (from < 1) db.createObjectStore('builds', { keyPath: 'id' })
+      if (from < 2) db.createObjectStore('damaged', { keyPath: 'id' })
     },
     terminated() {
       opened = undefined
+    },
+    blocked() {
+      hold(true)
     },
     blocking(_current, _blocked, event) {
       ;(event.target as IDBDatabase).close()
       opened = undefined
     },
-  }).catch((error: unknown) => {
-    opened = undefined
-    throw error
-  })
+  }).then(
+    (db) => {
+      hold(false)
+      return db
+    },
+    (error: unknown) => {
+      opened = undefined
+      throw error
+    },
+  )
   return opened
+}
+
+/** Whether another tab with an older Echt holds the database, so that this one waits for it to close. */
+export const isHeld = (): boolean => held
+
+/** Calls back when that changes; returns what ends the calls. */
+export function onHeld(listener: () => void): () => void {
+  listeners.add(listener)
+  return () => listeners.delete(listener)
+}
+
+function hold(now: boolean): void {
+  held = now
+  for (const listener of listeners) listener()
 }

@@ -4,8 +4,10 @@ import {
   checkBuild,
   redo,
   undo,
+  undoState,
   type Build,
   type Edited,
+  type Id,
   type Stamp,
 } from '../../core/build/index.ts'
 import { database, type Kept } from './db.ts'
@@ -13,45 +15,65 @@ import { newId } from './id.ts'
 import { storageProblem } from './problem.ts'
 
 export type SaveState =
-  { kind: 'saved'; at: string } | { kind: 'saving' } | { kind: 'unsaved'; why: string }
-type Listener = (session: Session) => void
-type Step = (build: Build) => Build
+  | { kind: 'saved'; at: string }
+  | { kind: 'saving' }
+  | { kind: 'unsaved'; why: string }
+  /** deleted in another tab: nothing is stored until somebody brings it back */
+  | { kind: 'gone'; why: string }
 
-/** The channel on which tabs tell each other what they stored. */
+/** An edit that could not be kept: why, and the edit as text, so that nobody has to type it from memory. */
+export type Lost = { why: string; text: string }
+
+type Listener = (session: Session) => void
+type Step = { stamp: Stamp } & (
+  { kind: 'edit'; change: Edited } | { kind: 'undo' | 'redo'; of: Id }
+)
+
+/** What tabs tell each other: which build they stored, and under which token. */
+export type News = { id: string; token: string }
+/** The channel on which they do. */
 export const NEWS = 'echt-builds'
 
+const RETRY_MS = [2000, 5000, 10_000, 30_000]
+const GONE =
+  'This build was deleted in another tab. What you do here is not stored: bring the build back, or export it to a file.'
+
 /**
- * One open build. Edits show at once and are written in order. Each write compares the stored revision with
- * the one this tab last saw, inside one transaction: when another tab was faster, the edits waiting here are
- * done again on top of its build, so neither is lost.
+ * One open build. Edits show at once and are stored in order, one write at a time. Each write reads, compares and
+ * puts inside one transaction: where another tab was faster, the steps waiting here are done again on top of its
+ * build, by what they change, so neither is lost. Nothing that does not pass the whole check is ever shown or stored.
  */
 export class Session {
   build: Build
   save: SaveState
-  /** told when another tab's work came in */
+  /** told when another tab's work came in, or when an undo met it */
   notice: string | null = null
-  private savedRevision: number
+  /** why the last edit was refused */
+  refused: string | null = null
+  /** edits another tab left no place for */
+  lost: Lost[] = []
+  /** the build as it was last stored or read */
+  private base: Build
+  private token: string | undefined
   private waiting: Step[] = []
   private writing: Promise<void> = Promise.resolve()
+  private queued = false
+  private retries = 0
+  private retryTimer: ReturnType<typeof setTimeout> | undefined
+  /** changes other tabs made while this one was open: undo here passes them over */
+  private readonly foreign = new Set<Id>()
   private readonly listeners = new Set<Listener>()
   private readonly news =
     typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel(NEWS)
 
   constructor(kept: Kept) {
     this.build = kept.build
-    this.savedRevision = kept.revision
+    this.base = kept.build
+    this.token = kept.token
     this.save = { kind: 'saved', at: kept.savedAt }
-    this.news?.addEventListener(
-      'message',
-      (event: MessageEvent<{ id: string; revision: number }>) => {
-        if (
-          event.data.id === this.build.id &&
-          event.data.revision !== this.savedRevision &&
-          this.waiting.length === 0
-        )
-          void this.takeStored()
-      },
-    )
+    this.news?.addEventListener('message', (event: MessageEvent<News>) => {
+      if (event.data.id === this.build.id && event.data.token !== this.token) this.queueTake()
+    })
   }
 
   listen(listener: Listener): () => void {
@@ -59,18 +81,24 @@ export class Session {
     return () => this.listeners.delete(listener)
   }
 
-  edit(change: Edited): void {
-    const stamp = newStamp()
-    this.step((build) => applyChange(build, change, stamp))
+  /** Carries an edit out and stores it. A sentence when it is refused, and then nothing has changed. */
+  edit(change: Edited): string | null {
+    return this.step({ kind: 'edit', change, stamp: newStamp() })
   }
 
   undo(): void {
-    const stamp = newStamp()
-    this.step((build) => undo(build, stamp))
+    const of = this.undoable().undo?.id
+    if (of !== undefined) this.step({ kind: 'undo', of, stamp: newStamp() })
   }
+
   redo(): void {
-    const stamp = newStamp()
-    this.step((build) => redo(build, stamp))
+    const of = this.undoable().redo?.id
+    if (of !== undefined) this.step({ kind: 'redo', of, stamp: newStamp() })
+  }
+
+  /** What undo and redo would act on here: not what another tab did meanwhile. */
+  undoable(): ReturnType<typeof undoState> {
+    return undoState(this.build.changes, this.foreign)
   }
 
   /** Resolves when all that was edited is stored, or could not be. */
@@ -78,67 +106,165 @@ export class Session {
     return this.writing
   }
 
+  isSaved(): boolean {
+    return this.waiting.length === 0 && this.save.kind === 'saved'
+  }
+
+  /** Puts away what was said about refused and lost edits. */
+  dismiss(): void {
+    this.refused = null
+    this.notice = null
+    this.lost = []
+    this.tell()
+  }
+
+  /** Restores a build that another tab deleted, as it stands here. */
+  async bringBack(): Promise<void> {
+    const token = newId()
+    const savedAt = now()
+    const db = await database()
+    const { id, name, revision } = this.build
+    await db.put('builds', {
+      id,
+      name,
+      revision,
+      savedAt,
+      deletedAt: null,
+      token,
+      build: this.build,
+    })
+    this.stored(this.build, this.waiting.length, token, savedAt)
+    this.tell()
+  }
+
   close(): void {
+    clearTimeout(this.retryTimer)
     this.news?.close()
     this.listeners.clear()
   }
 
-  private step(step: Step): void {
-    const next = step(this.build)
-    if (next === this.build) return
+  private step(step: Step): string | null {
+    let next: Build
+    try {
+      next = carryOut(this.build, step)
+    } catch (error) {
+      if (!(error instanceof EchtError)) throw error
+      this.refused = error.message
+      this.tell()
+      return error.message
+    }
+    this.refused = null
+    if (next === this.build) return null
     this.build = next
     this.waiting.push(step)
-    this.save = { kind: 'saving' }
-    this.notice = null
+    this.notice = next.changes.at(-1)?.left ? PARTLY : null
+    if (this.save.kind !== 'gone') this.save = { kind: 'saving' }
     this.tell()
-    this.writing = this.writing.then(() => this.write())
+    this.queueWrite()
+    return null
+  }
+
+  private queueWrite(): void {
+    // one that waits its turn will take these steps too
+    if (this.queued) return
+    this.queued = true
+    this.writing = this.writing.then(() => {
+      this.queued = false
+      return this.write()
+    })
+  }
+
+  private queueTake(): void {
+    this.writing = this.writing.then(() => this.takeStored())
   }
 
   private async write(): Promise<void> {
     if (this.waiting.length === 0) return
-    const steps = this.waiting.slice()
+    clearTimeout(this.retryTimer)
     try {
-      const db = await database()
-      const tx = db.transaction('builds', 'readwrite')
+      const tx = (await database()).transaction('builds', 'readwrite')
       const stored = await tx.store.get(this.build.id)
-      let build = this.build
-      const overtaken = stored !== undefined && stored.revision !== this.savedRevision
-      if (overtaken)
-        build = steps.reduce((b, step) => attempt(b, step), checkBuild(stored.build).build)
-      const savedAt = new Date().toISOString()
-      await tx.store.put({
-        id: build.id,
-        name: build.name,
-        revision: build.revision,
-        savedAt,
-        deletedAt: stored?.deletedAt ?? null,
-        build,
-      })
+      if (!stored || stored.deletedAt) {
+        this.save = { kind: 'gone', why: GONE }
+        this.tell()
+        return
+      }
+      // the steps and the build they made, taken at one moment: nothing runs between here and the put
+      const steps = this.waiting.slice()
+      const overtaken = stored.token !== this.token
+      const build = overtaken ? this.onto(checkBuild(stored.build).build, steps) : this.build
+      const token = newId()
+      const savedAt = now()
+      const { id, name, revision } = build
+      await tx.store.put({ id, name, revision, savedAt, deletedAt: null, token, build })
       await tx.done
-      // what was edited while this was being written waits for the next turn
-      this.waiting = this.waiting.slice(steps.length)
-      this.build =
-        this.waiting.length === 0
-          ? build
-          : this.waiting.reduce((b, step) => attempt(b, step), build)
-      this.savedRevision = build.revision
-      this.save = { kind: 'saved', at: savedAt }
-      if (overtaken)
-        this.notice =
-          'Another tab changed this build meanwhile. Your change was added to its version; nothing was lost.'
-      this.news?.postMessage({ id: build.id, revision: build.revision })
+      if (overtaken) {
+        this.notice = OVERTAKEN
+        this.build = this.onto(build, this.waiting.slice(steps.length))
+      }
+      this.stored(build, steps.length, token, savedAt)
     } catch (error) {
-      this.save = { kind: 'unsaved', why: storageProblem(error) }
+      this.failed(error)
     }
     this.tell()
+    if (this.waiting.length > 0 && this.save.kind === 'saved') this.queueWrite()
+  }
+
+  /** Notes that a build is stored, with so many of the waiting steps in it, and tells the other tabs. */
+  private stored(build: Build, steps: number, token: string, savedAt: string): void {
+    this.waiting = this.waiting.slice(steps)
+    this.base = build
+    this.token = token
+    this.retries = 0
+    this.save = { kind: 'saved', at: savedAt }
+    this.news?.postMessage({ id: build.id, token } satisfies News)
+  }
+
+  private failed(error: unknown): void {
+    this.save = { kind: 'unsaved', why: storageProblem(error) }
+    const wait = RETRY_MS[Math.min(this.retries++, RETRY_MS.length - 1)]
+    this.retryTimer = setTimeout(() => this.queueWrite(), wait)
+  }
+
+  /** Steps done again on another build; what finds no place there is kept as text. */
+  private onto(base: Build, steps: readonly Step[]): Build {
+    this.noteForeign(base)
+    return steps.reduce((build, step) => {
+      try {
+        return carryOut(build, step)
+      } catch (error) {
+        if (!(error instanceof EchtError)) throw error
+        this.lost = [...this.lost, { why: error.message, text: textOf(step) }]
+        return build
+      }
+    }, base)
+  }
+
+  private noteForeign(theirs: Build): void {
+    const known = new Set(this.base.changes.map((c) => c.id))
+    const mine = new Set(this.waiting.map((s) => s.stamp.id))
+    for (const { id } of theirs.changes) if (!known.has(id) && !mine.has(id)) this.foreign.add(id)
   }
 
   private async takeStored(): Promise<void> {
-    const stored = await (await database()).get('builds', this.build.id)
-    if (!stored || this.waiting.length > 0) return
-    this.build = checkBuild(stored.build).build
-    this.savedRevision = stored.revision
-    this.save = { kind: 'saved', at: stored.savedAt }
+    // with steps waiting, the next write meets the other tab's build by itself
+    if (this.waiting.length > 0) return
+    try {
+      const stored = await (await database()).get('builds', this.build.id)
+      if (this.waiting.length > 0 || stored?.token === this.token) return
+      if (!stored || stored.deletedAt) {
+        this.save = { kind: 'gone', why: GONE }
+      } else {
+        const { build } = checkBuild(stored.build)
+        this.noteForeign(build)
+        this.build = build
+        this.base = build
+        this.token = stored.token
+        this.save = { kind: 'saved', at: stored.savedAt }
+      }
+    } catch (error) {
+      this.notice = `What another tab stored could not be read here (${storageProblem(error)}).`
+    }
     this.tell()
   }
 
@@ -147,14 +273,17 @@ export class Session {
   }
 }
 
-// an edit of something the other tab removed has nothing left to act on
-function attempt(build: Build, step: Step): Build {
-  try {
-    return step(build)
-  } catch (error) {
-    if (error instanceof EchtError) return build
-    throw error
-  }
+const OVERTAKEN = 'Another tab changed this build meanwhile. Your change was added to its version.'
+const PARTLY =
+  'Taken back but for what was changed again since, here or in another tab: that was left as it is.'
+
+function carryOut(build: Build, step: Step): Build {
+  if (step.kind === 'edit') return applyChange(build, step.change, step.stamp)
+  return step.kind === 'undo' ? undo(build, step.stamp, step.of) : redo(build, step.stamp, step.of)
 }
 
-const newStamp = (): Stamp => ({ id: newId(), at: new Date().toISOString(), by: '' })
+const textOf = (step: Step): string =>
+  JSON.stringify(step.kind === 'edit' ? step.change : { kind: step.kind, of: step.of }, null, 1)
+
+const now = (): string => new Date().toISOString()
+const newStamp = (): Stamp => ({ id: newId(), at: now(), by: '' })

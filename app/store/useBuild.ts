@@ -1,53 +1,68 @@
 import { createContext, useContext, useEffect } from 'react'
 import useSWR from 'swr'
 import type { Build, Edited } from '../../core/build/index.ts'
-import { undoState } from '../../core/build/index.ts'
 import { openBuild } from './builds.ts'
-import type { SaveState } from './session.ts'
+import type { Lost, SaveState, Session } from './session.ts'
 
-export type OpenBuild = {
+export type OpenBuild = Shown & {
+  /** carries an edit out and stores it; a sentence when it is refused, for the box it came from */
+  edit: (change: Edited) => string | null
+  undo: () => void
+  redo: () => void
+  settled: () => Promise<void>
+  /** puts away what was said about edits that were refused or lost */
+  dismiss: () => void
+  bringBack: () => Promise<void>
+}
+
+type Shown = {
   build: Build
   save: SaveState
   notice: string | null
-  edit: (change: Edited) => void
-  undo: () => void
-  redo: () => void
+  refused: string | null
+  lost: Lost[]
   canUndo: boolean
   canRedo: boolean
-  settled: () => Promise<void>
 }
 
-type Shown = { build: Build; save: SaveState; notice: string | null }
+function shownOf(s: Session): Shown {
+  const { undo, redo } = s.undoable()
+  return {
+    build: s.build,
+    save: s.save,
+    notice: s.notice,
+    refused: s.refused,
+    lost: s.lost,
+    canUndo: undo !== undefined,
+    canRedo: redo !== undefined,
+  }
+}
+
+const STILL = {
+  revalidateOnFocus: false,
+  revalidateOnReconnect: false,
+  compare: Object.is,
+}
 
 /** A build out of the store, live: what this tab edits and what other tabs edit both come in here. */
 export function useBuildById(id: string): {
   open: OpenBuild | undefined
   error: Error | undefined
 } {
-  const { data: session, error } = useSWR<Awaited<ReturnType<typeof openBuild>>, Error>(
-    ['session', id],
-    () => openBuild(id),
-    {
-      revalidateOnFocus: false,
-      revalidateOnReconnect: false,
-      compare: Object.is,
-      shouldRetryOnError: false,
-    },
-  )
+  const { data: session, error } = useSWR<Session, Error>(['session', id], () => openBuild(id), {
+    ...STILL,
+    shouldRetryOnError: false,
+  })
   const { data: shown, mutate } = useSWR<Shown>(
     session ? ['build', id] : null,
-    () => ({ build: session!.build, save: session!.save, notice: session!.notice }),
-    { revalidateOnFocus: false, revalidateOnReconnect: false, compare: Object.is },
+    () => shownOf(session!),
+    STILL,
   )
   useEffect(
-    () =>
-      session?.listen((s) => {
-        void mutate({ build: s.build, save: s.save, notice: s.notice }, { revalidate: false })
-      }),
+    () => session?.listen((s) => void mutate(shownOf(s), { revalidate: false })),
     [session, mutate],
   )
   if (!session || !shown) return { open: undefined, error }
-  const { undo, redo } = undoState(shown.build.changes)
   return {
     error,
     open: {
@@ -55,9 +70,9 @@ export function useBuildById(id: string): {
       edit: (change) => session.edit(change),
       undo: () => session.undo(),
       redo: () => session.redo(),
-      canUndo: undo !== undefined,
-      canRedo: redo !== undefined,
       settled: () => session.settled(),
+      dismiss: () => session.dismiss(),
+      bringBack: () => session.bringBack(),
     },
   }
 }

@@ -1,13 +1,14 @@
 import { expose } from 'comlink'
 import {
   monteCarlo,
+  prepare,
   prepareChain,
   proposePairs,
   proposeTable,
   tableErrors,
   type ChainSpec,
 } from '../../core/chain/index.ts'
-import type { DeviceTable } from '../../core/build/index.ts'
+import type { Build, Channel, DeviceTable } from '../../core/build/index.ts'
 import { designPullUpFor, resolutionOverRange, type PullUpTask } from '../../core/input/index.ts'
 import { familyOf } from '../../core/curve/registry.ts'
 import { normalStream, uniformStream } from '../../core/math/index.ts'
@@ -15,6 +16,9 @@ import { keyOnCheck, type Observed } from '../../core/prove/index.ts'
 
 /** The heavy work of the core, off the page's thread. Arguments and results are plain data. */
 const work = {
+  prepare(build: Build, channel: Channel) {
+    return prepare(build, channel)
+  },
   spread(spec: ChainSpec, truth: number, draws: number, seed: number) {
     const uniform = uniformStream(seed)
     return monteCarlo(prepareChain(spec), truth, { draws, uniform, normal: normalStream(uniform) })

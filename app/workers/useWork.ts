@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react'
 import type { CoreWork } from './core.worker.ts'
 
 let worker: Remote<CoreWork> | undefined
-const core = (): Remote<CoreWork> =>
+export const core = (): Remote<CoreWork> =>
   (worker ??= wrap<CoreWork>(
     new Worker(new URL('./core.worker.ts', import.meta.url), { type: 'module' }),
   ))

@@ -212,7 +212,7 @@ describe('the file', () => {
     })
     const { build, migratedFrom } = readBuild(old)
     expect(migratedFrom).toBe(1)
-    expect(build.schema).toBe(4)
+    expect(build.schema).toBe(5)
     expect(build.instruments[0]!.accuracy).toEqual({
       percent: 0.5,
       digits: 2,
@@ -321,13 +321,13 @@ describe('the file', () => {
     ['newer-schema', '{"schema":99}', /newer Echt.*schema 99/],
     ['too-deep', '['.repeat(100_000), /nested/],
     ['too-deep', `{"a":`.repeat(200) + '1' + '}'.repeat(200), /nested/],
-    ['too-large', ' '.repeat(50_000_000), /50 MB/],
+    ['too-large', ' '.repeat(400_000_001), /400 MB/],
     [
       'damaged-build',
       damaged((b) => {
         b.channels[0]!.needs.accuracy = '2' as never
       }),
-      /channels, 1 "Coolant, block outlet", needs, accuracy.*must be number/,
+      /channels, 1 "Coolant, block outlet", needs, accuracy is "2": it must be a number/,
     ],
     [
       'damaged-build',
@@ -416,8 +416,12 @@ describe('the file', () => {
 })
 
 it('copies stand on their own', () => {
-  const copy = copyBuild(sample, 'copy', 'Copy')
-  expect([copy.id, copy.name, copy.parentRevision]).toEqual(['copy', 'Copy', sample.revision])
+  const copy = copyBuild(sample, 'copy', ', copy')
+  expect([copy.id, copy.name, copy.parentRevision]).toEqual([
+    'copy',
+    'Saltmarsh Nine, copy',
+    sample.revision,
+  ])
   expect(copy.channels).toEqual(sample.channels)
 })
 

@@ -17,23 +17,23 @@ const NOUN: Record<Collection, [string, string]> = {
 export function describeDifferences(mine: Build, theirs: Build): Difference[] {
   const out: Difference[] = []
   const edits = diffBuilds(mine, theirs)
-  for (const edit of edits)
+  for (const { path = [], ...edit } of edits)
     if (edit.in === 'build')
       out.push({
         text:
-          edit.field === 'name'
+          path[0] === 'name'
             ? `Named "${theirs.name}" there, "${mine.name}" here`
-            : `The vehicle's ${edit.field} differs`,
+            : `The vehicle's ${path[1] ?? 'description'} differs`,
         only: 'both',
       })
   for (const collection of Object.keys(NOUN) as Collection[]) {
     const [one, many] = NOUN[collection]
     const here = edits.filter((e) => e.in === collection)
-    const added = here.filter((e) => e.field === undefined && e.after !== undefined),
-      gone = here.filter((e) => e.field === undefined && e.after === undefined)
-    const changed = new Map<string, string[]>()
+    const added = here.filter((e) => !e.path && e.after !== undefined),
+      gone = here.filter((e) => !e.path && e.after === undefined)
+    const changed = new Map<string, Set<string>>()
     for (const e of here)
-      if (e.field !== undefined) changed.set(e.id, [...(changed.get(e.id) ?? []), e.field])
+      if (e.path) changed.set(e.id, (changed.get(e.id) ?? new Set()).add(e.path[0]!))
     const nameOf = (b: Build, id: string): string =>
       (b[collection] as { id: string; name?: string }[]).find((e) => e.id === id)?.name ?? ''
     const names = (ids: string[], b: Build): string => {
@@ -61,7 +61,7 @@ export function describeDifferences(mine: Build, theirs: Build): Difference[] {
       })
     for (const [id, fields] of changed)
       out.push({
-        text: `${one} ${nameOf(mine, id)} differs in ${fields.join(', ')}`.replace('  ', ' '),
+        text: `${one} ${nameOf(mine, id)} differs in ${[...fields].join(', ')}`.replace('  ', ' '),
         only: 'both',
       })
   }

@@ -1,3 +1,4 @@
+import { MOST } from './schema.ts'
 import { SCHEMA, type Build, type Id } from './types.ts'
 
 /** An empty build. */
@@ -19,10 +20,10 @@ export const createBuild = (id: Id, name: string, at: string): Build => ({
   attachments: [],
 })
 
-/** A copy under its own id and name; its history goes with it, so undo still works there. */
-export const copyBuild = (build: Build, id: Id, name: string): Build => ({
+/** A copy under its own id and name (the build's, then `as`, within what a name may hold); its history goes with it, so undo still works there. */
+export const copyBuild = (build: Build, id: Id, as: string): Build => ({
   ...build,
   id,
-  name,
+  name: `${build.name.slice(0, MOST.name - as.length)}${as}`,
   parentRevision: build.revision,
 })

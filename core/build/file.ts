@@ -1,12 +1,11 @@
 import stringify from 'safe-stable-stringify'
 import { EchtError } from '../error.ts'
-import { checkReferences } from './check.ts'
+import { checkWhole } from './check.ts'
 import { migrate } from './migrate.ts'
 import type { Build } from './types.ts'
-import validate from './validate.generated.js'
 
-/** Largest file read, bytes: some hundred thousand readings. */
-export const LARGEST_FILE_BYTES = 20e6
+/** Largest file read, characters: far beyond what a build can hold, so that whatever was exported comes back. */
+export const LARGEST_FILE_BYTES = 400e6
 const DEEPEST = 64
 
 /** A build as the text of its file: keys in order, so that two exports of one build are the same to the byte. */
@@ -51,39 +50,8 @@ export function readBuild(text: string): { build: Build; migratedFrom: number | 
 /** The same checks for a record that is already parsed, such as one out of the browser's storage. */
 export function checkBuild(parsed: unknown): { build: Build; migratedFrom: number | null } {
   const { data, from } = migrate(parsed)
-  if (!validate(data)) {
-    const error = validate.errors?.[0]
-    throw new EchtError(
-      'damaged-build',
-      `The build is damaged at ${placeOf(error?.instancePath ?? '', data)}: it ${error?.message ?? 'does not fit the schema'}${extraOf(error?.params)}. Nothing was changed; choose another copy.`,
-    )
-  }
-  const build = data as Build
-  checkReferences(build)
+  const build = checkWhole(data)
   return { build, migratedFrom: from === build.schema ? null : from }
-}
-
-const extraOf = (params: Record<string, unknown> | undefined): string =>
-  params?.additionalProperty
-    ? ` ("${String(params.additionalProperty)}")`
-    : params?.allowedValues
-      ? ` (${(params.allowedValues as unknown[]).join(', ')})`
-      : ''
-
-// /channels/2/needs/accuracy → channel 3 "Oil", needs, accuracy
-function placeOf(path: string, data: unknown): string {
-  const parts = path.split('/').slice(1)
-  if (parts.length === 0) return 'its top'
-  let here: unknown = data
-  return parts
-    .map((part) => {
-      here = (here as Record<string, unknown> | undefined)?.[part]
-      const name = (here as { name?: unknown } | undefined)?.name
-      return /^\d+$/.test(part)
-        ? `${Number(part) + 1}${typeof name === 'string' ? ` "${name.slice(0, 40)}"` : ''}`
-        : part
-    })
-    .join(', ')
 }
 
 // A parser copes with deep nesting; what walks the result afterwards may not.

@@ -22,9 +22,26 @@ export function inputOf(build: Build, id: Id): { input: Input; device: Device } 
   return missing('input')
 }
 
+const grouped = new WeakMap<readonly Measurement[], Map<Id, Measurement[]>>()
+
+/** Points by element, grouped once for each list of measurements: every reader asks for its own. */
+function byElement(measurements: readonly Measurement[]): Map<Id, Measurement[]> {
+  const known = grouped.get(measurements)
+  if (known) return known
+  const made = new Map<Id, Measurement[]>()
+  for (const m of measurements) {
+    if (m.about.kind !== 'point') continue
+    const list = made.get(m.about.element)
+    if (list) list.push(m)
+    else made.set(m.about.element, [m])
+  }
+  grouped.set(measurements, made)
+  return made
+}
+
 /** Points of an element in the order they were taken, struck ones included. */
-export const pointsOf = (build: Build, element: Id): Measurement[] =>
-  build.measurements.filter((m) => m.about.kind === 'point' && m.about.element === element)
+export const pointsOf = (build: Build, element: Id): readonly Measurement[] =>
+  byElement(build.measurements).get(element) ?? []
 
 export const keyOnsOf = (build: Build, read: Id): Measurement[] =>
   build.measurements.filter((m) => m.about.kind === 'keyOn' && m.about.read === read)

@@ -3,13 +3,16 @@ export {
   applyChange,
   undo,
   redo,
-  undoState,
   type ChangeArgs,
   type ChangeKind,
   type Edited,
   type Stamp,
 } from './changes.ts'
 export { applyEdits, diffBuilds, invertEdits } from './diff.ts'
+export { editsOf, undoState } from './history.ts'
+export { patched } from './patch.ts'
+export { recoverBuild, type Recovered } from './recover.ts'
+export { MOST } from './schema.ts'
 export { channelOf, elementOf, inputOf, keyOnsOf, pointsOf, readOf } from './find.ts'
 export { checkBuild, fileNameOf, LARGEST_FILE_BYTES, readBuild, writeBuild } from './file.ts'
 export { describeDifferences, type Difference } from './compare.ts'

@@ -2,108 +2,89 @@ import { EchtError } from '../error.ts'
 import { SCHEMA } from './types.ts'
 
 type Old = Record<string, unknown>
+type Lift = (part: Old, build: Old) => Old
 const list = (value: unknown): Old[] => (Array.isArray(value) ? (value as Old[]) : [])
+const isThing = (value: unknown): value is Old =>
+  typeof value === 'object' && value !== null && !Array.isArray(value)
+const assumedZero = { value: 0, basis: 'assumed', from: [] }
+
+/**
+ * What each schema changed, by the kind of entity it changed; `top` is the build's own fields. Each works on an
+ * entity and on a part of one alike, so that what the history keeps is brought up by the same rules.
+ */
+type Step = {
+  top?: Lift
+  instruments?: Lift
+  devices?: Lift
+  elements?: Lift
+  channels?: Lift
+  changes?: Lift
+}
+
+/** Fields that exist in a part, and what a schema makes of them. */
+const lift = (part: Old, fields: Record<string, (value: unknown) => unknown>): Old => ({
+  ...part,
+  ...Object.fromEntries(
+    Object.entries(fields).flatMap(([key, make]) => (key in part ? [[key, make(part[key])]] : [])),
+  ),
+})
+const each =
+  (make: (item: Old) => Old) =>
+  (value: unknown): unknown =>
+    Array.isArray(value) ? value.map((item) => (isThing(item) ? make(item) : item)) : value
+const within =
+  (defaults: Old) =>
+  (value: unknown): unknown =>
+    isThing(value) ? { ...defaults, ...value } : value
 
 /**
  * From each schema to the next. Schema 1 (the first trial files) gave instruments only per cent and digits,
  * and wires no ground offset. Schema 2 knew temperatures behind a pull-up only: no counters, no sensor supply,
- * faults shown as cold or hot, faces of digits alone. Schema 3 kept the fuel with a
- * lambda sensor, per cent, did not say whether two halves stand level, and named some settings by units not the core's.
+ * faults shown as cold or hot, faces of digits alone. Schema 3 kept the fuel with a lambda sensor, per cent, did
+ * not say whether two halves stand level, and named some settings by units not the core's. Schema 4 kept edits by
+ * whole fields and every change with its arguments.
  */
-const STEPS: Readonly<Record<number, (old: Old) => Old>> = {
-  1: (old) => ({
-    ...old,
-    schema: 2,
-    instruments: list(old.instruments).map((i) => ({
-      ...i,
-      accuracy: { offset: 0, commonShare: 0.8, ...(i.accuracy as Old) },
-    })),
-    channels: list(old.channels).map((c) => ({
-      ...c,
-      reads: list(c.reads).map((r) => ({
-        ...r,
-        wire: { groundOffsetV: { value: 0, basis: 'assumed', from: [] }, ...(r.wire as Old) },
-      })),
-    })),
-  }),
-  2: (old) => ({
-    ...old,
-    schema: 3,
-    devices: list(old.devices).map((d) => ({
-      ...d,
-      inputs: list(d.inputs).map((i) => ({
-        signal: 'voltage',
-        counter: null,
-        differential: false,
-        sensorSupply: {
-          volt: i.bits === null ? { value: 5, basis: 'assumed', from: [] } : i.referenceV,
-          toReference: i.bits !== null,
-          tolerance: 0.01,
-        },
-        ...i,
-        table:
-          i.table === null
-            ? null
-            : {
-                ...(i.table as Old),
-                onOpen: lowOrHigh((i.table as Old).onOpen),
-                onShort: lowOrHigh((i.table as Old).onShort),
-              },
-      })),
-    })),
-    channels: list(old.channels).map((c) => ({
-      ...c,
-      reads: list(c.reads).map((r) => ({
-        ...r,
-        face: { unit: null, needle: null, dampingS: 0, warning: null, ...(r.face as Old) },
-      })),
-    })),
-  }),
-  3: (old) => ({
-    ...old,
-    schema: 4,
-    vehicle: {
-      ethanol: Math.min(
-        1,
-        Math.max(
-          0,
-          Number(
-            list(old.elements)
-              .map((e) => (e.settings as Old | undefined)?.ethanol)
-              .find((e) => typeof e === 'number') ?? 5,
-          ) / 100,
+const STEPS: Readonly<Record<number, Step>> = {
+  1: {
+    instruments: (i) => lift(i, { accuracy: within({ offset: 0, commonShare: 0.8 }) }),
+    channels: (c) =>
+      lift(c, {
+        reads: each((r) => lift(r, { wire: within({ groundOffsetV: assumedZero }) })),
+      }),
+  },
+  2: {
+    devices: (d) => lift(d, { inputs: each(inputOfSchema3) }),
+    channels: (c) =>
+      lift(c, {
+        reads: each((r) =>
+          lift(r, { face: within({ unit: null, needle: null, dampingS: 0, warning: null }) }),
         ),
-      ),
-      ...(old.vehicle as Old),
-    },
-    elements: list(old.elements).map((e) => ({
-      ...e,
-      settings: Object.fromEntries(
-        Object.entries((e.settings ?? {}) as Old)
-          .filter(([key]) => key !== 'ethanol')
-          .map(renamed),
-      ),
-    })),
-    channels: list(old.channels).map((c) => ({ linked: false, ...c })),
-  }),
+      }),
+  },
+  3: {
+    top: (b, build) => lift(b, { vehicle: within({ ethanol: fuelOfSchema3(build) }) }),
+    elements: (e) => lift(e, { settings: settingsOfSchema4 }),
+    // a whole channel lacks the field; a part of one is left the part it is
+    channels: (c) => ('reads' in c && 'elements' in c ? { linked: false, ...c } : c),
+  },
+  4: { changes: changeOfSchema5 },
 }
 
-/** Settings as schema 4 names them: lengths of an air meter in metres, a sender's ends as its signal. */
-function renamed([key, value]: [string, unknown]): [string, unknown] {
-  if ((key === 'boreMm' || key === 'straightMm') && typeof value === 'number')
-    return [key.replace('Mm', 'M'), value > 1 ? value / 1000 : value]
-  if (key === 'sender') return [key, sender(value)]
-  if (key === 'secondHalf' && typeof value === 'object' && value !== null)
-    return [key, { ...value, sender: sender((value as Old).sender) }]
-  return [key, value]
-}
-const sender = (value: unknown): unknown => {
-  if (typeof value !== 'object' || value === null) return value
-  const { emptyOhm, fullOhm, ...rest } = value as Old
+function inputOfSchema3(i: Old): Old {
+  const table = isThing(i.table)
+    ? { ...i.table, onOpen: lowOrHigh(i.table.onOpen), onShort: lowOrHigh(i.table.onShort) }
+    : i.table
   return {
-    ...(emptyOhm === undefined ? {} : { emptySignal: emptyOhm }),
-    ...(fullOhm === undefined ? {} : { fullSignal: fullOhm }),
-    ...rest,
+    signal: 'voltage',
+    counter: null,
+    differential: false,
+    sensorSupply: {
+      volt: i.bits === null ? { value: 5, basis: 'assumed', from: [] } : i.referenceV,
+      toReference: i.bits !== null,
+      tolerance: 0.01,
+    },
+    ...i,
+    table,
   }
 }
 
@@ -116,15 +97,96 @@ const lowOrHigh = (fault: unknown): unknown => {
       : fault
 }
 
-/** Brings a parsed file up to the current schema. Throws `EchtError` `newer-schema` or `not-a-build`. */
+/** Ethanol in the tank, 0 to 1, out of a lambda sensor's settings in per cent; 5 % where none says. */
+function fuelOfSchema3(build: Old): number {
+  const said = list(build.elements)
+    .map((e) => (e.settings as Old | undefined)?.ethanol)
+    .find((e) => typeof e === 'number')
+  return Math.min(1, Math.max(0, Number(said ?? 5) / 100))
+}
+
+/** Settings as schema 4 names them: lengths of an air meter in metres, a sender's ends as its signal. */
+const settingsOfSchema4 = (settings: unknown): unknown =>
+  isThing(settings)
+    ? Object.fromEntries(
+        Object.entries(settings)
+          .filter(([key]) => key !== 'ethanol')
+          .map(renamed),
+      )
+    : {}
+
+function renamed([key, value]: [string, unknown]): [string, unknown] {
+  if ((key === 'boreMm' || key === 'straightMm') && typeof value === 'number')
+    return [key.replace('Mm', 'M'), value > 1 ? value / 1000 : value]
+  if (key === 'sender') return [key, sender(value)]
+  if (key === 'secondHalf' && isThing(value))
+    return [key, { ...value, sender: sender(value.sender) }]
+  return [key, value]
+}
+
+const sender = (value: unknown): unknown => {
+  if (!isThing(value)) return value
+  const { emptyOhm, fullOhm, ...rest } = value
+  return {
+    ...(emptyOhm === undefined ? {} : { emptySignal: emptyOhm }),
+    ...(fullOhm === undefined ? {} : { fullSignal: fullOhm }),
+    ...rest,
+  }
+}
+
+/** A change without its arguments, its edits by path; an undo or a redo names its change and needs no edits of its own. */
+function changeOfSchema5(change: Old): Old {
+  const { args, edits, ...rest } = change
+  if (change.kind === 'undo' || change.kind === 'redo')
+    return { ...rest, of: (args as Old | undefined)?.of, edits: [] }
+  return {
+    ...rest,
+    edits: list(edits).map(({ field, ...edit }) =>
+      field === undefined ? edit : { ...edit, path: [field] },
+    ),
+  }
+}
+
+/** A build one schema up: its entities, and the entities and parts of them that its history keeps. */
+function stepUp(old: Old, version: number): Old {
+  const step = STEPS[version]!
+  const top = step.top ?? ((b) => b)
+  const next: Old = { ...top(old, old), schema: version + 1 }
+  for (const where of ['instruments', 'devices', 'elements', 'channels'] as const) {
+    const make = step[where]
+    if (make) next[where] = list(old[where]).map((e) => make(e, old))
+  }
+  next.changes = list(old.changes).map((c) => {
+    const edits = list(c.edits).map((e) => editUp(e, step, old))
+    return step.changes ? step.changes({ ...c, edits }, old) : { ...c, edits }
+  })
+  return next
+}
+
+function editUp(edit: Old, step: Step, build: Old): Old {
+  const make = edit.in === 'build' ? step.top : step[edit.in as keyof Step]
+  if (!make) return edit
+  const side = (value: unknown): unknown => {
+    if (value === undefined) return undefined
+    if (typeof edit.field !== 'string') return isThing(value) ? make(value, build) : value
+    return make({ [edit.field]: value }, build)[edit.field]
+  }
+  return {
+    ...edit,
+    ...('before' in edit ? { before: side(edit.before) } : {}),
+    ...('after' in edit ? { after: side(edit.after) } : {}),
+  }
+}
+
+/** Brings a parsed file up to the current schema, its history too. Throws `EchtError` `newer-schema` or `not-a-build`. */
 export function migrate(data: unknown): { data: unknown; from: number } {
-  if (typeof data !== 'object' || data === null || Array.isArray(data)) {
+  if (!isThing(data)) {
     throw new EchtError(
       'not-a-build',
       'This file is not an Echt build: it holds no record at its top. Choose a file that ends in .echt.json.',
     )
   }
-  const version = (data as Old).schema
+  const version = data.schema
   if (typeof version !== 'number' || !Number.isInteger(version) || version < 1) {
     throw new EchtError(
       'not-a-build',
@@ -137,7 +199,7 @@ export function migrate(data: unknown): { data: unknown; from: number } {
       `This build was saved by a newer Echt (schema ${version}; this one knows ${SCHEMA}). Update this one, then import again. Nothing was changed.`,
     )
   }
-  let current = data as Old
-  for (let v = version; v < SCHEMA; v++) current = STEPS[v]!(current)
+  let current = data
+  for (let v = version; v < SCHEMA; v++) current = stepUp(current, v)
   return { data: current, from: version }
 }

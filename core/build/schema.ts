@@ -1,6 +1,29 @@
-import { SCHEMA } from './types.ts'
+import { SCHEMA, type Collection } from './types.ts'
 
-/** JSON Schema (2020-12) of a saved build. Compiled at build time by `npm run schema`. */
+/**
+ * JSON Schemas (2020-12) of a saved build: one for each kind of entity, so that an edit is checked by what it
+ * touches, and one for the whole. Compiled at build time by `npm run schema`.
+ */
+
+/** Longest name of a build, text anybody types, and how many of each thing a build holds. */
+export const MOST = {
+  name: 200,
+  text: 2000,
+  typed: 80,
+  pulls: 16,
+  cells: 256,
+  inputs: 200,
+  reads: 16,
+  instruments: 500,
+  devices: 500,
+  elements: 2000,
+  channels: 2000,
+  measurements: 50_000,
+  proofs: 5000,
+  changes: 100_000,
+  attachments: 5000,
+} as const
+
 const object = (properties: Record<string, unknown>, optional: string[] = []) => ({
   type: 'object',
   properties,
@@ -10,19 +33,36 @@ const object = (properties: Record<string, unknown>, optional: string[] = []) =>
 const array = (items: unknown, maxItems = 20000) => ({ type: 'array', items, maxItems })
 const orNull = (schema: object) => ({ anyOf: [schema, { type: 'null' }] })
 
-const id = { type: 'string', pattern: '^[A-Za-z0-9_-]{1,64}$' }
-const text = { type: 'string', maxLength: 2000 }
-const unit = { type: 'string', minLength: 1, maxLength: 20 }
-const time = {
+const idOf = (name: string): string => `echt-${name}`
+const SHARED: Record<string, object> = {}
+/** A part that several places have in common: compiled once. */
+const shared = (name: string, schema: object) => {
+  SHARED[name] = schema
+  return { $ref: idOf(name) }
+}
+
+const id = shared('id', { type: 'string', pattern: '^[A-Za-z0-9_-]{1,64}$' })
+const text = shared('text', { type: 'string', maxLength: MOST.text })
+const unit = shared('unit', { type: 'string', minLength: 1, maxLength: 20 })
+const time = shared('time', {
   type: 'string',
   pattern: '^\\d{4}-\\d\\d-\\d\\dT\\d\\d:\\d\\d(:\\d\\d(\\.\\d+)?)?(Z|[+-]\\d\\d:\\d\\d)$',
-}
-const number = { type: 'number' }
-const positive = { type: 'number', exclusiveMinimum: 0 }
-const notNegative = { type: 'number', minimum: 0 }
-const range = { type: 'array', prefixItems: [number, number], items: false, minItems: 2 }
-const stated = (value: object) =>
-  object({ value, basis: { enum: ['assumed', 'measured'] }, from: array(id) })
+})
+const number = shared('number', { type: 'number' })
+const positive = shared('positive', { type: 'number', exclusiveMinimum: 0 })
+const notNegative = shared('notNegative', { type: 'number', minimum: 0 })
+const flag = shared('flag', { type: 'boolean' })
+const range = shared('range', {
+  type: 'array',
+  prefixItems: [number, number],
+  items: false,
+  minItems: 2,
+})
+const stated = (name: string, value: object) =>
+  shared(name, object({ value, basis: { enum: ['assumed', 'measured'] }, from: array(id) }))
+const statedNumber = stated('statedNumber', number)
+const statedPositive = stated('statedPositive', positive)
+const statedNotNegative = stated('statedNotNegative', notNegative)
 
 const accuracy = object({
   percent: notNegative,
@@ -43,21 +83,26 @@ const instrument = object({
 const pull = object({
   id,
   name: text,
-  ohm: stated(positive),
+  ohm: statedPositive,
   tolerance: { type: 'number', minimum: 0, maximum: 0.5 },
-  railV: stated(positive),
-  toReference: { type: 'boolean' },
+  railV: statedPositive,
+  toReference: flag,
   kind: { enum: ['fixed', 'switchable', 'fitted'] },
-  on: { type: 'boolean' },
+  on: flag,
 })
-const faultShow = object({
-  show: { enum: ['low', 'high', 'last', 'value'] },
-  value: orNull(number),
+const faultShow = shared(
+  'faultShow',
+  object({ show: { enum: ['low', 'high', 'last', 'value'] }, value: orNull(number) }),
+)
+const numbers = shared('numbers', {
+  type: 'array',
+  items: number,
+  minItems: 2,
+  maxItems: MOST.cells,
 })
-const numbers = { type: 'array', items: number, minItems: 2, maxItems: 256 }
 const table = object({
   form: { enum: ['table', 'pairs', 'coefficients'] },
-  cells: { type: 'integer', minimum: 2, maximum: 256 },
+  cells: { type: 'integer', minimum: 2, maximum: MOST.cells },
   axis: { enum: ['V', 'Ω', 'counts', 'Hz'] },
   axisStep: positive,
   axisRange: range,
@@ -77,15 +122,15 @@ const input = object({
   signal: { enum: ['voltage', 'frequency'] },
   counter: orNull(object({ gateS: positive, highestHz: positive })),
   sensorSupply: object({
-    volt: stated(positive),
-    toReference: { type: 'boolean' },
+    volt: statedPositive,
+    toReference: flag,
     tolerance: notNegative,
   }),
-  differential: { type: 'boolean' },
+  differential: flag,
   bits: orNull({ type: 'integer', minimum: 4, maximum: 24 }),
-  referenceV: stated(positive),
+  referenceV: statedPositive,
   referenceTolerance: notNegative,
-  pulls: array(pull, 16),
+  pulls: array(pull, MOST.pulls),
   limitV: positive,
   table: orNull(table),
 })
@@ -94,7 +139,7 @@ const device = object({
   name: text,
   kind: { enum: ['ecu', 'display', 'gauge', 'other'] },
   note: text,
-  inputs: array(input, 200),
+  inputs: array(input, MOST.inputs),
 })
 const element = object({
   id,
@@ -106,9 +151,9 @@ const element = object({
 const wire = object({
   colour: text,
   cavity: text,
-  signalOhm: stated(notNegative),
-  groundOhm: stated(notNegative),
-  groundOffsetV: stated(number),
+  signalOhm: statedNotNegative,
+  groundOhm: statedNotNegative,
+  groundOffsetV: statedNumber,
 })
 const read = object({
   id,
@@ -136,8 +181,8 @@ const channel = object({
   needs: object({ range, best: range, accuracy: positive }),
   elements: array(id, 2),
   combine: { enum: ['one', 'series', 'parallel', 'separate'] },
-  linked: { type: 'boolean' },
-  reads: array(read, 16),
+  linked: flag,
+  reads: array(read, MOST.reads),
 })
 const reading = object({
   role: {
@@ -155,7 +200,7 @@ const reading = object({
       'pinV',
     ],
   },
-  typed: { type: 'string', maxLength: 80 },
+  typed: { type: 'string', maxLength: MOST.typed },
   unit: { type: 'string', maxLength: 20 },
   value: number,
   instrument: orNull(id),
@@ -185,6 +230,13 @@ const proof = object({
   at: time,
   by: text,
 })
+const attachment = object({
+  id,
+  sha256: { type: 'string', pattern: '^[0-9a-f]{64}$' },
+  bytes: notNegative,
+  kind: text,
+})
+
 const edit = object(
   {
     in: {
@@ -200,52 +252,84 @@ const edit = object(
       ],
     },
     id,
-    field: { type: 'string', maxLength: 60 },
+    // no step of a path may lead to what every object has from the language
+    path: array(
+      { type: 'string', maxLength: 64, not: { enum: ['__proto__', 'constructor', 'prototype'] } },
+      12,
+    ),
     before: true,
     after: true,
     at: { type: 'integer', minimum: 0 },
   },
-  ['field', 'before', 'after', 'at'],
+  ['path', 'before', 'after', 'at'],
 )
-const change = object({
-  id,
-  at: time,
-  by: text,
-  kind: { type: 'string', maxLength: 60 },
-  args: true,
-  edits: array(edit),
-})
-const attachment = object({
-  id,
-  sha256: { type: 'string', pattern: '^[0-9a-f]{64}$' },
-  bytes: notNegative,
-  kind: text,
-})
-
-export const buildSchema = {
-  $schema: 'https://json-schema.org/draft/2020-12/schema',
-  $id: 'echt-build',
-  title: 'Echt build',
-  ...object({
-    schema: { const: SCHEMA },
+const change = object(
+  {
     id,
-    name: { type: 'string', minLength: 1, maxLength: 200 },
-    revision: { type: 'integer', minimum: 0 },
-    parentRevision: { type: 'integer', minimum: 0 },
-    createdAt: time,
-    vehicle: object({
-      name: text,
-      note: text,
-      altitudeM: orNull(number),
-      ethanol: { type: 'number', minimum: 0, maximum: 1 },
-    }),
-    instruments: array(instrument, 500),
-    devices: array(device, 500),
-    elements: array(element, 2000),
-    channels: array(channel, 2000),
-    measurements: array(measurement),
-    proofs: array(proof, 5000),
-    changes: array(change, 100000),
-    attachments: array(attachment, 5000),
+    at: time,
+    by: text,
+    kind: { type: 'string', maxLength: 60 },
+    edits: array(edit, MOST.measurements),
+    of: id,
+    left: array({ type: 'integer', minimum: 0 }, MOST.measurements),
+  },
+  ['of', 'left'],
+)
+
+const top = {
+  name: { type: 'string', minLength: 1, maxLength: MOST.name },
+  vehicle: object({
+    name: text,
+    note: text,
+    altitudeM: orNull(number),
+    ethanol: { type: 'number', minimum: 0, maximum: 1 },
   }),
+}
+
+const ENTITIES: Record<Collection | 'changes', object> = {
+  instruments: instrument,
+  devices: device,
+  elements: element,
+  channels: channel,
+  measurements: measurement,
+  proofs: proof,
+  attachments: attachment,
+  changes: change,
+}
+
+const DRAFT = 'https://json-schema.org/draft/2020-12/schema'
+/** The schemas to compile, by the name their check is exported under. */
+export const SCHEMAS: Record<string, object> = {
+  ...Object.fromEntries(
+    Object.entries(SHARED).map(([name, schema]) => [
+      name,
+      { $schema: DRAFT, $id: idOf(name), ...schema },
+    ]),
+  ),
+  ...Object.fromEntries(
+    Object.entries(ENTITIES).map(([name, schema]) => [
+      name,
+      { $schema: DRAFT, $id: idOf(name), ...schema },
+    ]),
+  ),
+  top: { $schema: DRAFT, $id: idOf('top'), ...object(top) },
+  build: {
+    $schema: DRAFT,
+    $id: idOf('build'),
+    title: 'Echt build',
+    ...object({
+      schema: { const: SCHEMA },
+      id,
+      revision: { type: 'integer', minimum: 0 },
+      parentRevision: { type: 'integer', minimum: 0 },
+      createdAt: time,
+      ...top,
+      ...Object.fromEntries(
+        Object.keys(ENTITIES).map((name) => [
+          name,
+          array({ $ref: idOf(name) }, MOST[name as keyof typeof ENTITIES]),
+        ]),
+      ),
+    }),
+  },
 }

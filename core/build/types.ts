@@ -5,7 +5,7 @@
 export type Id = string
 
 /** Bumped when the shape changes; `migrate.ts` brings older files up. */
-export const SCHEMA = 4
+export const SCHEMA = 5
 
 export type Build = {
   schema: typeof SCHEMA
@@ -247,16 +247,30 @@ export type Proof = {
 
 export type Attachment = { id: Id; sha256: string; bytes: number; kind: string }
 
-export type Change = { id: Id; at: string; by: string; kind: string; args: unknown; edits: Edit[] }
+export type Change = {
+  id: Id
+  at: string
+  by: string
+  kind: string
+  /** what it did; of an undo or a redo empty, since the change it names says it */
+  edits: Edit[]
+  /** of an undo or a redo: the change taken back or done again */
+  of?: Id
+  /** of an undo or a redo: indexes of edits it left alone, because they were overtaken by another tab */
+  left?: number[]
+}
 
-/** What a change did to one entity: a whole one came or went, or one field took another value. */
+/**
+ * What a change did to one entity: a whole one came or went (no path), or one place inside it took another value.
+ * A step of a path is a key, the end of a pair ("0" or "1"), or the id of a thing in a list.
+ */
 export type Edit = {
   in: Collection | 'build'
   id: Id
-  field?: string
+  path?: string[]
   before?: unknown
   after?: unknown
-  /** where a removed entity stood, to put it back there; a hint, not a reference */
+  /** where a removed thing stood, to put it back there; a hint, not a reference */
   at?: number
 }
 
@@ -286,3 +300,17 @@ export const measured = <T>(value: T, from: Id[] = []): Stated<T> => ({
   basis: 'measured',
   from,
 })
+
+/**
+ * Part of a thing: only what changes is named, however deep; the rest stays as it is. A pair is changed by its
+ * ends, `{ 0: low }`; any other list is given whole.
+ */
+export type Patch<T> = T extends readonly [number, number]
+  ? T | { 0?: number; 1?: number }
+  : T extends readonly unknown[]
+    ? T
+    : T extends Stated<unknown>
+      ? T
+      : T extends object
+        ? { [K in keyof T]?: Patch<T[K]> }
+        : T

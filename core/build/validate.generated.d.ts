@@ -1,8 +1,12 @@
-type SchemaError = {
-  instancePath: string
-  message?: string
-  keyword: string
-  params: Record<string, unknown>
-}
-declare const validate: ((data: unknown) => boolean) & { errors?: SchemaError[] | null }
-export default validate
+import type { SchemaCheck } from '../curve/settings.ts'
+
+export const instruments: SchemaCheck
+export const devices: SchemaCheck
+export const elements: SchemaCheck
+export const channels: SchemaCheck
+export const measurements: SchemaCheck
+export const proofs: SchemaCheck
+export const attachments: SchemaCheck
+export const changes: SchemaCheck
+export const top: SchemaCheck
+export const build: SchemaCheck

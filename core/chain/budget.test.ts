@@ -80,10 +80,11 @@ describe('the error budget', () => {
     expect(before.next!.id).toBe(pull.id)
     const own = build.devices.flatMap((d) => d.inputs).find((i) => i.id === input)!.pulls[0]!
     const done = after(build, {
-      kind: 'editInput',
+      kind: 'editPullUp',
       args: {
         input,
-        patch: { pulls: [{ ...own, ohm: measured(own.ohm.value), tolerance: own.tolerance / 10 }] },
+        pull: own.id,
+        patch: { ohm: measured(own.ohm.value), tolerance: own.tolerance / 10 },
       },
     })
     expect(errorBudget(chainOf(done, read), 100).worst).toBeCloseTo(pull.worstAfter, 3)
@@ -185,7 +186,10 @@ describe('faces', () => {
       K95 * linearSpread(chainOf(build, 'rd-map'), 100).total,
       9,
     )
-    const bare = after(build, { kind: 'editInput', args: { input: 'eu-14', patch: { pulls: [] } } })
+    const bare = after(build, {
+      kind: 'removePullUp',
+      args: { input: 'eu-14', pull: 'eu-14-pull' },
+    })
     expect(readersAt(readerChains(bare, 'ch-coolant'), 90, 2).readers[0]).toMatchObject({
       shown: null,
       problem: expect.stringMatching(/No pull-up/),

@@ -243,7 +243,10 @@ describe('points out of the record', () => {
       args: { id: 'el-air', patch: { settings: { assumedCurve: 'generic-2k5' } } },
     })
     expect(assembleChain(trusted, 'rd-air').spec!.basis.element).toBe('assumed')
-    const bare = after(build, { kind: 'editInput', args: { input: 'eu-15', patch: { pulls: [] } } })
+    const bare = after(build, {
+      kind: 'removePullUp',
+      args: { input: 'eu-15', pull: 'eu-15-pull' },
+    })
     expect(assembleChain(bare, 'rd-air').problem).toMatch(/No pull-up feeds pin 15/)
   })
 })

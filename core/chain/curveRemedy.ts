@@ -1,5 +1,6 @@
 import type { Build, Channel } from '../build/types.ts'
 import type { CurvePoint, FamilyFit } from '../curve/family.ts'
+import { grouped } from '../curve/grouped.ts'
 import { asTaken } from '../curve/line.ts'
 import { familyOf, type AnyFamily } from '../curve/registry.ts'
 import { linspace } from '../math/linspace.ts'
@@ -40,8 +41,15 @@ export function curveRemedy(
     }
   const { fit } = sensor
   if (!fit) return { remedy: 'Measure it: until then its curve is taken on trust.', share: 0.5 }
-  const family = familyOf(sensor.family),
-    now = sensorBand(sensor, at)
+  const family = familyOf(sensor.family)
+  // of very many points, so many that stand for all: the curve is fitted anew for every remedy
+  const points = grouped(sensor.points, (t) => family.forward(sensor.curve, t))
+  const fitted = (of: readonly CurvePoint[]): FamilyFit<unknown> =>
+    family.fit(of, fitOptions(sensor.element, needs.range)) as FamilyFit<unknown>
+  const now = sensorBand(
+    points.length < sensor.points.length ? { ...sensor, fit: fitted(points) } : sensor,
+    at,
+  )
   const [least, most] = family.interval?.(sensor.curve, family.forward(sensor.curve, at)) ?? [
     at,
     at,
@@ -52,14 +60,9 @@ export function curveRemedy(
       remedy: `Between ${q.bare(least)} and ${q.text(most)} it does not move: only another place, arm or sender can tell.`,
       share: Math.sqrt(Math.max(0, 1 - (dead / now) ** 2)),
     }
-  const left = (points: readonly CurvePoint[]): number => {
+  const left = (of: readonly CurvePoint[]): number => {
     try {
-      return (
-        family.band(
-          family.fit(points, fitOptions(sensor.element, needs.range)) as FamilyFit<unknown>,
-          at,
-        ) / now
-      )
+      return family.band(fitted(of), at) / now
     } catch {
       return Infinity
     }
@@ -70,7 +73,7 @@ export function curveRemedy(
         return {
           truth,
           share: left([
-            ...sensor.points,
+            ...points,
             { truth, signal: family.forward(sensor.curve, truth), ...asTaken(sensor.points) },
           ]),
         }
@@ -91,7 +94,7 @@ export function curveRemedy(
     }
   }
   const finer = left(
-    sensor.points.map((p) => ({
+    points.map((p) => ({
       ...p,
       signal: onCurve(p),
       truthUncertainty: half(p.truthUncertainty),

@@ -367,7 +367,12 @@ describe('a table that turns back', () => {
   const turned = withInput('rd-coolant', {
     table: {
       ...inputOf(build, readOf(build, 'rd-coolant').read.input).input.table!,
-      entered: { at: '', name: 'turned', x: [0.1, 0.5, 2.5, 4.9], y: [60, 120, 20, -30] },
+      entered: {
+        at: '2026-11-24T20:00:00Z',
+        name: 'turned',
+        x: [0.1, 0.5, 2.5, 4.9],
+        y: [60, 120, 20, -30],
+      },
     },
   })
   it('shows one value at several truths, each of which the chain walks to it', () => {

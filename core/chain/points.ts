@@ -1,3 +1,4 @@
+import { EchtError } from '../error.ts'
 import type { CurvePoint } from '../curve/family.ts'
 import type { Given, PointMethod, Role, Worked } from '../curve/recipe.ts'
 import type { AnyFamily } from '../curve/registry.ts'
@@ -12,19 +13,24 @@ export type TakenPoint = CurvePoint & {
   truthFrom: string
 }
 
+/** A measured point nothing can be worked out of, and why. */
+export type Unusable = { measurement: string; why: string }
+
 const ROOT3 = Math.sqrt(3)
 
 /**
  * Points of an element as a fit takes them: truths worked out by the recipe from what was given, probes
  * corrected for their ice check; uncertainties from the instruments, split into what each reading has alone
  * and what all readings of one instrument share. A ratiometric sensor's volts are brought to its nominal supply
- * where the supply was measured with them. Struck points are left out.
+ * where the supply was measured with them. Struck points are left out; of what a recipe can make nothing,
+ * `onUnusable` is told why.
  */
 export function takenPoints(
   build: Build,
   family: AnyFamily,
   measurements: readonly Measurement[],
   settings: ElementSettings = {},
+  onUnusable: (unusable: Unusable) => void = () => undefined,
 ): TakenPoint[] {
   const drive = family.drive(settings)
   return measurements
@@ -33,7 +39,9 @@ export function takenPoints(
       const given = givenBy(build, measurement)
       const recipe = family.methods.find((m) => m.id === measurement.method)
       const { signal } = given
-      const truth = truthOf(recipe, given, settings)
+      const truth = truthOrWhy(recipe, given, settings, (why) =>
+        onUnusable({ measurement: measurement.id, why }),
+      )
       if (!signal || !truth) return []
       const nominal =
         drive.kind === 'voltage' &&
@@ -67,6 +75,24 @@ export function takenPoints(
         },
       ]
     })
+}
+
+/** A truth worked out; where the recipe refuses what was given, null and why. */
+function truthOrWhy(
+  recipe: PointMethod | undefined,
+  given: Given,
+  settings: ElementSettings,
+  refused: (why: string) => void,
+): Worked | null {
+  try {
+    const worked = truthOf(recipe, given, settings)
+    if (!worked || (Number.isFinite(worked.value) && Number.isFinite(worked.own))) return worked
+    refused('No finite value follows from what was given for it.')
+  } catch (error) {
+    if (!(error instanceof EchtError)) throw error
+    refused(error.message)
+  }
+  return null
 }
 
 function truthOf(

@@ -1,13 +1,14 @@
 import type { Build, Channel, Element, Read } from '../build/types.ts'
 import { elementOf, pointsOf } from '../build/find.ts'
-import type { EchtError } from '../error.ts'
+import { EchtError } from '../error.ts'
 import { joinedId, joinHalves, type JoinedFit } from '../curve/joined.ts'
 import type { KnotCurve } from '../curve/knots.ts'
 import type { MonotoneFit } from '../curve/monotone.ts'
-import { familyOf, findFamily } from '../curve/registry.ts'
+import { familyOf, findFamily, type AnyFamily } from '../curve/registry.ts'
 import type { FamilyFit } from '../curve/family.ts'
 import type { FitOptions } from '../curve/recipe.ts'
-import { takenPoints, type TakenPoint } from './points.ts'
+import { remembered } from './remember.ts'
+import { takenPoints, type TakenPoint, type Unusable } from './points.ts'
 
 /** What is known of an element: a fit of its points, or a library curve taken on trust. Plain data but for the measurements. */
 export type Sensor = {
@@ -28,11 +29,26 @@ export type Sensor = {
   suspects: number[]
   /** two that hang on one wire and are read as one */
   halves: [Sensor, Sensor] | null
+  /** points that were measured and say nothing: a pressure no atmosphere has, and the like */
+  unusable: Unusable[]
 }
+
+/** The parts of a build that what is known of a sensor rests on, its element aside. */
+export const sensorRestsOn = (
+  build: Build,
+  element: string,
+  range: readonly [number, number],
+): unknown[] => [build.instruments, ...range, ...pointsOf(build, element)]
 
 /** The curve of an element out of the record. Never throws for bad points: `problem` says what is wrong. */
 export function sensorOf(build: Build, elementId: string, range: [number, number]): Sensor {
   const element = elementOf(build, elementId)
+  return remembered(element, 'sensor', sensorRestsOn(build, elementId, range), () =>
+    fitSensor(build, element, range),
+  )
+}
+
+function fitSensor(build: Build, element: Element, range: [number, number]): Sensor {
   const family = findFamily(element.family)
   if (!family)
     return {
@@ -46,10 +62,14 @@ export function sensorOf(build: Build, elementId: string, range: [number, number
       basis: 'assumed',
       suspects: [],
       halves: null,
+      unusable: [],
       problem: `The sensor family "${element.family}" is not known to this version of Echt. All that was measured is kept; update Echt to compute with it.`,
     }
   const settings = element.settings
-  const points = takenPoints(build, family, pointsOf(build, elementId), settings)
+  const unusable: Unusable[] = []
+  const points = takenPoints(build, family, pointsOf(build, element.id), settings, (u) =>
+    unusable.push(u),
+  )
   const assumed = family.assume(settings)
   const base = {
     element,
@@ -58,6 +78,7 @@ export function sensorOf(build: Build, elementId: string, range: [number, number
     tolerance: assumed?.tolerance ?? 0,
     fit: null,
     halves: null,
+    unusable,
     assumedName: assumed?.name ?? null,
   }
   let suspects: number[] = []
@@ -69,7 +90,11 @@ export function sensorOf(build: Build, elementId: string, range: [number, number
         : null
   if (points.length >= family.leastPoints) {
     try {
-      const fit = family.fit(points, fitOptions(element, range)) as FamilyFit<unknown>
+      const fit = usable(
+        family,
+        points,
+        family.fit(points, fitOptions(element, range)) as FamilyFit<unknown>,
+      )
       return {
         ...base,
         curve: fit.curve,
@@ -85,6 +110,29 @@ export function sensorOf(build: Build, elementId: string, range: [number, number
     }
   }
   return { ...base, curve: assumed?.curve as unknown, basis: 'assumed', problem, suspects }
+}
+
+/** A fit that gives finite truths for its own points. Throws `EchtError` `no-fit` where numbers ran out of what can be computed. */
+function usable(
+  family: AnyFamily,
+  points: readonly TakenPoint[],
+  fit: FamilyFit<unknown>,
+): FamilyFit<unknown> {
+  const finite = [points[0]!, points.at(-1)!].every((p) => {
+    try {
+      return Number.isFinite(family.inverse(fit.curve, p.signal))
+    } catch (error) {
+      // a curve may end before its outermost point, which is no fault of it
+      if (error instanceof EchtError) return true
+      throw error
+    }
+  })
+  if (!finite)
+    throw new EchtError(
+      'no-fit',
+      'No curve goes through these points: one of them is far from anything the others say. Strike it, or read it again.',
+    )
+  return fit
 }
 
 /** What an element's settings ask of its fit. */

@@ -5,6 +5,8 @@ import { findUnit } from '../quantity/units.ts'
 import { pointsOf } from '../build/find.ts'
 import type { CircuitElement } from '../circuit/circuit.ts'
 import type { Table } from '../table/interpolate.ts'
+import { remembered } from './remember.ts'
+import { statusRestsOn } from './rests.ts'
 import { needsOf, sourceOf, type Sensor } from './sensor.ts'
 import { familyOf, type AnyFamily } from '../curve/registry.ts'
 import type { Drive } from '../curve/family.ts'
@@ -404,6 +406,12 @@ const sourceIds = (channel: Channel, read: Read): string[] =>
 /** Hash of all that a reading rests on: the points that count, the element, the wire, the input and its table. */
 export function restsOn(build: Build, readId: string): string {
   const { read, channel } = readOf(build, readId)
+  return remembered(read, 'hash', statusRestsOn(build, channel), () =>
+    hashOfRests(build, channel, read),
+  )
+}
+
+function hashOfRests(build: Build, channel: Channel, read: Read): string {
   const { input } = inputOf(build, read.input)
   const shared = otherFeeds(build, channel, read)
   return hashOf({

@@ -46,7 +46,7 @@ describe('the next step', () => {
     ],
     [
       'no pull-up',
-      after({ kind: 'editInput', args: { input: 'eu-14', patch: { pulls: [] } } }),
+      after({ kind: 'removePullUp', args: { input: 'eu-14', pull: 'eu-14-pull' } }),
       'input',
       /Describe the input/,
       'empty',

@@ -1,4 +1,6 @@
+import { elementOf, inputOf, readOf } from '../build/find.ts'
 import type { Build, Read } from '../build/types.ts'
+import { EchtError } from '../error.ts'
 import { familyOf, findFamily } from '../curve/registry.ts'
 import { plainly, type Quantity, type Write } from '../quantity/shown.ts'
 import { linspace } from '../math/linspace.ts'
@@ -48,8 +50,53 @@ const SHARE_STAGE: Record<ShareId, NextStep['stage']> = {
   table: 'table',
 }
 
-/** Everything the line-up and the channel say of one reader, out of the record; `write` puts its numbers into the units somebody reads. */
+/**
+ * Everything the line-up and the channel say of one reader, out of the record; `write` puts its numbers into the
+ * units somebody reads. Never throws: numbers that nothing can be computed from are said in the reader's own place.
+ */
 export function readStatus(build: Build, read: Read, write: Write = plainly): ReadStatus {
+  try {
+    return statusOf(build, read, write)
+  } catch (error) {
+    // whatever it was, it must not take the other readers with it
+    const reason =
+      error instanceof EchtError
+        ? error.message
+        : 'A number recorded for it leaves the computation without a result: look at the newest ones, or undo.'
+    return {
+      assembled: unassembled(build, read, reason),
+      chain: null,
+      state: 'wrong',
+      worst: null,
+      ratio: Infinity,
+      next: { stage: 'element', title: 'Look at what was recorded.', reason },
+    }
+  }
+}
+
+/** A reader whose chain cannot be put together, with the reason. */
+function unassembled(build: Build, read: Read, problem: string): Assembled {
+  const { channel } = readOf(build, read.id)
+  const element = elementOf(build, read.source.id)
+  const sensor: Assembled['sensor'] = {
+    element,
+    family: element.family,
+    points: [],
+    curve: undefined,
+    fit: null,
+    assumedName: null,
+    tolerance: 0,
+    basis: 'assumed',
+    problem,
+    suspects: [],
+    halves: null,
+    unusable: [],
+  }
+  const { needs } = channel
+  return { spec: null, sensor, channel, needs, read, ...inputOf(build, read.input), problem }
+}
+
+function statusOf(build: Build, read: Read, write: Write): ReadStatus {
   const assembled = assembleChain(build, read.id)
   const chain = assembled.spec ? prepareChain(assembled.spec) : null
   const worst = chain ? worstOverBest(chain) : null
@@ -58,13 +105,16 @@ export function readStatus(build: Build, read: Read, write: Write = plainly): Re
       ? (Math.abs(worst.bias) + worst.band) / assembled.spec.accuracy
       : Infinity
   const proven = isProven(build, read.id)
-  const suspects = (assembled.sensor.halves ?? [assembled.sensor]).flatMap((s) => s.suspects)
+  const sensors = assembled.sensor.halves ?? [assembled.sensor]
+  const suspects = sensors.flatMap((s) => s.suspects)
+  const unusable = sensors.flatMap((s) => s.unusable)
   const biased =
     worst !== null && assembled.spec !== null && Math.abs(worst.bias) > assembled.spec.accuracy
   const state: State =
-    chain === null
+    chain === null && unusable.length === 0
       ? 'empty'
       : suspects.length > 0 ||
+          unusable.length > 0 ||
           biased ||
           (assembled.sensor.problem !== null && assembled.sensor.points.length > 1)
         ? 'wrong'
@@ -101,6 +151,14 @@ function pointStep(
   q: Quantity,
 ): { title: string; reason: string } | null {
   const family = familyOf(sensor.family)
+  if (sensor.unusable.length > 0)
+    return {
+      title:
+        sensor.unusable.length === 1
+          ? 'Strike or correct the point that cannot be used.'
+          : `Strike or correct ${sensor.unusable.length} points that cannot be used.`,
+      reason: sensor.unusable[0]!.why,
+    }
   if (sensor.points.length < family.leastPoints && !sensor.fit) {
     const first = sensor.points.length === 0
     return {

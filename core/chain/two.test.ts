@@ -165,25 +165,20 @@ describe('two senders on two inputs', () => {
   const apart = after(
     sample,
     {
-      kind: 'editDevice',
+      kind: 'addInput',
       args: {
-        id: 'display',
-        patch: {
-          inputs: [
-            ...display.inputs,
+        device: 'display',
+        input: {
+          ...display.inputs.find((i) => i.id === 'in-side-left')!,
+          id: ids.shift()!,
+          pin: '13',
+          pulls: [
             {
-              ...display.inputs.find((i) => i.id === 'in-side-left')!,
-              id: ids.shift()!,
-              pin: '13',
-              pulls: [
-                {
-                  ...display.inputs.find((i) => i.id === 'in-side-left')!.pulls[0]!,
-                  id: 'pull-side-right',
-                },
-              ],
-              table: null,
+              ...display.inputs.find((i) => i.id === 'in-side-left')!.pulls[0]!,
+              id: 'pull-side-right',
             },
           ],
+          table: null,
         },
       },
     },

@@ -1,5 +1,6 @@
 import type { Write } from '../quantity/shown.ts'
 import type { Finding, FitOptions, PointMethod, Settings, SettingField } from './recipe.ts'
+import type { Shape } from './shape.ts'
 
 /** An error that several points share: the offset of their thermometer, the gain of their meter. `sigma` is 1σ in the unit of what it is of. */
 export type CommonError = { id: string; of: 'truth' | 'signal'; sigma: number }
@@ -76,6 +77,8 @@ export type Family<Curve = unknown, Fit extends FamilyFit<Curve> = FamilyFit<Cur
   plausible: [number, number]
   /** what is asked of the sensor besides its points */
   settings: SettingField[]
+  /** what its own picture keeps in the settings besides, each with its shape; checked when a build is read */
+  otherSettings?: Record<string, Shape>
   /** key on, engine off (or where it is known): how a truth is known then, what it is called, and its own 1σ */
   keyOn: { label: string; how: string; sigma: number }
   /** why to begin where one begins, and why the second point lies where it does */

@@ -1,5 +1,6 @@
-import { CholeskyDecomposition, Matrix } from 'ml-matrix'
+import { sharedColumns, weighed } from '../math/observationErrors.ts'
 import type { Candidate, CurvePoint, LibraryCurve } from './family.ts'
+import { someOf } from './grouped.ts'
 
 /** χ² a point may cost on average before a type is said not to fit. */
 const FITS_BELOW = 9
@@ -21,6 +22,8 @@ export function identifyBy<Curve>(
   },
 ): Candidate[] {
   if (points.length === 0) return []
+  // of very many points some say which type it is
+  const some = someOf(points)
   // one-sided where a curve ends
   const near = (curve: Curve, truth: number): number => {
     try {
@@ -43,29 +46,28 @@ export function identifyBy<Curve>(
   const scored = library
     .flatMap((entry) => {
       try {
-        const slopes = points.map((p) => slopeAt(entry.curve, p.truth))
+        const slopes = some.map((p) => slopeAt(entry.curve, p.truth))
         const part = entry.tolerance * spanSignal
-        const weight = (i: number, id: string, of: string): number => {
-          const c = points[i]!.common?.find((x) => x.id === id && x.of === of)
-          return c ? c.sigma * (c.of === 'truth' ? -slopes[i]! : 1) : 0
-        }
-        const covariance = points.map((p, i) =>
-          points.map((_, j) => {
-            let v = part ** 2 * (i === j ? 1.25 : 1)
-            if (i === j)
-              v += (p.signalUncertainty ?? 0) ** 2 + (slopes[i]! * (p.truthUncertainty ?? 0)) ** 2
-            for (const c of p.common ?? []) v += weight(i, c.id, c.of) * weight(j, c.id, c.of)
-            return v
-          }),
+        const { chiSquared, logDeterminant } = weighed(
+          some.map((p) => p.signal - family.forward(entry.curve, p.truth)),
+          {
+            own: some.map(
+              (p, i) =>
+                0.25 * part ** 2 +
+                (p.signalUncertainty ?? 0) ** 2 +
+                (slopes[i]! * (p.truthUncertainty ?? 0)) ** 2,
+            ),
+            shared: [
+              some.map(() => part),
+              ...sharedColumns(
+                some.map((p) => p.common ?? []),
+                (c) => `${c.of} ${c.id}`,
+                (c, i) => c.sigma * (c.of === 'truth' ? -slopes[i]! : 1),
+              ),
+            ],
+          },
         )
-        const factor = new CholeskyDecomposition(new Matrix(covariance))
-        const y = Matrix.columnVector(
-          points.map((p) => p.signal - family.forward(entry.curve, p.truth)),
-        )
-        const chi2 = y.transpose().mmul(factor.solve(y)).get(0, 0)
-        const logDeterminant =
-          2 * factor.lowerTriangularMatrix.diagonal().reduce((s, d) => s + Math.log(d), 0)
-        const misses = points.map((p) => {
+        const misses = some.map((p) => {
           try {
             return p.truth - family.inverse(entry.curve, p.signal)
           } catch {
@@ -75,8 +77,8 @@ export function identifyBy<Curve>(
         return [
           {
             entry,
-            score: -0.5 * (chi2 + logDeterminant),
-            fits: chi2 / points.length < FITS_BELOW,
+            score: -0.5 * (chiSquared + logDeterminant),
+            fits: chiSquared / some.length < FITS_BELOW,
             missRms: Math.hypot(...misses) / Math.sqrt(misses.length),
           },
         ]

@@ -1,8 +1,10 @@
 import { median } from 'simple-statistics'
 import { EchtError, requireFinite } from '../error.ts'
 import { generalisedLeastSquares } from '../math/leastSquares.ts'
+import { sharedColumns } from '../math/observationErrors.ts'
 import { findSuspects } from '../math/suspects.ts'
 import type { CurvePoint, FamilyFit } from './family.ts'
+import { grouped, MANY, someOf } from './grouped.ts'
 
 /** `signal = offset + slope·g(truth)`, where g is the family's own shape (the truth itself for a bridge or a controller). */
 export type Line = { offset: number; slope: number }
@@ -72,21 +74,20 @@ export function fitLine(points: readonly CurvePoint[], shape: LineShape): LineFi
   }))
   let squares!: ReturnType<typeof generalisedLeastSquares>
   for (let round = 0; round < 3; round++) {
-    const weight = (i: number, id: string, of: 'truth' | 'signal'): number => {
-      const found = points[i]!.common?.find((c) => c.id === id && c.of === of)
-      return found ? found.sigma * (of === 'truth' ? -slope * perTruth[i]! : 1) : 0
-    }
-    const covariance = points.map((p, i) =>
-      points.map((_, j) => {
-        let v = i === j ? (slope * perTruth[i]! * own[i]!.truth) ** 2 + own[i]!.signal ** 2 : 0
-        for (const c of p.common ?? []) v += weight(i, c.id, c.of) * weight(j, c.id, c.of)
-        return i === j ? Math.max(v, floor) : v
-      }),
-    )
-    squares = generalisedLeastSquares(design, y, covariance)
+    squares = generalisedLeastSquares(design, y, {
+      own: own.map((u, i) =>
+        Math.max((slope * perTruth[i]! * u.truth) ** 2 + u.signal ** 2, floor),
+      ),
+      shared: sharedColumns(
+        points.map((p) => p.common ?? []),
+        (c) => `${c.of} ${c.id}`,
+        (c, i) => c.sigma * (c.of === 'truth' ? -slope * perTruth[i]! : 1),
+      ),
+    })
     slope = squares.parameters.at(-1)!
   }
-  const curve: Line = { offset: throughZero ? 0 : squares.parameters[0]!, slope }
+  // adding zero: a curve in a file has no negative zero
+  const curve: Line = { offset: throughZero ? 0 : squares.parameters[0]! + 0, slope }
   if (!(Math.abs(slope) > 0))
     throw new EchtError(
       'degenerate-points',
@@ -165,7 +166,9 @@ export function bestNextBy<Curve, Fit extends FamilyFit<Curve>>(
         }
       }),
     )
-  const now = family.fit(points)
+  const rough = points.length > MANY ? family.fit(someOf(points)).curve : null
+  const few = rough === null ? points : grouped(points, (t) => family.forward(rough, t))
+  const now = family.fit(few)
   const before = worst(now)
   let best = { truth: makeable[0]!, bandBefore: before, bandAfter: Infinity }
   for (const truth of makeable) {
@@ -173,7 +176,7 @@ export function bestNextBy<Curve, Fit extends FamilyFit<Curve>>(
     try {
       after = worst(
         family.fit([
-          ...points,
+          ...few,
           { truth, signal: family.forward(now.curve, truth), ...asTaken(points) },
         ]),
       )

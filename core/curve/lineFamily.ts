@@ -20,6 +20,7 @@ export type LineRecipe = Pick<
   | 'signal'
   | 'needs'
   | 'settings'
+  | 'otherSettings'
   | 'keyOn'
   | 'plausible'
   | 'firstSteps'

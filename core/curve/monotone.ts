@@ -127,7 +127,8 @@ export function fitMonotone(points: readonly CurvePoint[], words: Words): Monoto
       `All ${points.length} points give one signal within its scatter: the sensor does not answer, or the points lie too close together.`,
     )
   const curve = knotCurve(knots, words)
-  const at = curve.signal.map((s) => knots.find((k) => k.signal === s)!)
+  const bySignal = new Map(knots.toReversed().map((k) => [k.signal, k]))
+  const at = curve.signal.map((s) => bySignal.get(s)!)
   const own = at.map((k, i) =>
     Math.hypot(
       Math.hypot(...k.of.map((p) => p.truthUncertainty ?? 0)) / k.of.length,
@@ -240,17 +241,18 @@ export function monotoneBand(fit: MonotoneFit, truth: number): number {
   const [low, high] = knotInterval(curve, s)
   const dead = (high - low) / 2 / Math.sqrt(3)
   const here = knotTruth(curve, s)
-  // a knot moves the cubic in its own and the neighbouring intervals: each is moved by its 1σ in turn
+  // a knot moves the cubic in its own and the neighbouring intervals: each is moved by its 1σ in turn, in the
+  // stretch of the curve that its slopes depend on
+  const from = Math.max(0, i - 4)
+  const to = Math.min(last, i + 5)
+  const part = <T>(list: readonly T[]): T[] => list.slice(from, to + 1)
   const moves = [i - 1, i, i + 1, i + 2]
     .filter((k) => k >= 0 && k <= last)
     .map((k) => {
-      const by = (v: number, j: number): number => (j === k ? v + own[k]! : v)
-      return (
-        knotTruth(
-          throughKnots(curve.signal, curve.low.map(by), curve.high.map(by), curve.rising),
-          s,
-        ) - here
-      )
+      const by = (v: number, j: number): number => (j + from === k ? v + own[k]! : v)
+      const { signal, low: lows, high: highs, rising } = curve
+      const moved = throughKnots(part(signal), part(lows).map(by), part(highs).map(by), rising)
+      return knotTruth(moved, s) - here
     })
   return Math.hypot(...moves, shared, room[i]! * 4 * t * (1 - t), dead)
 }

@@ -14,6 +14,7 @@ import { fromLibrary } from './library.ts'
 import { bestNextBy } from './line.ts'
 import { fitMonotone, monotoneBand, monotoneSignal, type MonotoneFit } from './monotone.ts'
 import type { Settings } from './recipe.ts'
+import { listOf, numberShape, orNothing, thing } from './shape.ts'
 
 /** What a family without a formula says of itself; the rest of its face follows. */
 export type MonotoneRecipe = Pick<
@@ -26,6 +27,7 @@ export type MonotoneRecipe = Pick<
   | 'signal'
   | 'needs'
   | 'settings'
+  | 'otherSettings'
   | 'keyOn'
   | 'plausible'
   | 'firstSteps'
@@ -41,6 +43,10 @@ export type MonotoneRecipe = Pick<
   adds?: true
   fit?: Family<KnotCurve, MonotoneFit>['fit']
 }
+
+const TRANSFER_SHAPE = orNothing(
+  thing({ x: listOf(numberShape, 2000, 2), y: listOf(numberShape, 2000, 2) }),
+)
 
 /** Pairs that somebody pasted or typed as the sensor's own table, in the settings under `transfer`. */
 export const pastedPairs = (settings: Settings): [number, number][] => {
@@ -62,6 +68,7 @@ export function monotoneFamily(recipe: MonotoneRecipe): Family<KnotCurve, Monoto
       pairs.map(([signal, truth]) => ({ signal, truth })),
       words,
     )
+  const otherSettings = { transfer: TRANSFER_SHAPE, ...recipe.otherSettings }
   const library = types.map(([id, name, pairs]) => ({
     id,
     name,
@@ -73,6 +80,7 @@ export function monotoneFamily(recipe: MonotoneRecipe): Family<KnotCurve, Monoto
     inverse = knotTruth
   return {
     ...face,
+    otherSettings,
     library,
     forward,
     inverse,

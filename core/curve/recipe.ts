@@ -16,6 +16,8 @@ export type Ask = {
   with: InstrumentKind | null
   /** may be left out; this stands in, and is said */ otherwise?: number
   step?: number
+  /** beyond these it is a slip of the pen or of the unit, core unit */
+  plausible?: [number, number]
 }
 
 /** A number given, with its own 1σ and what it shares with others of its instrument. */
@@ -127,8 +129,22 @@ export const withCommon = (
 
 /** Air pressure, as a barometer shows it or by altitude (ISO 2533). */
 export const AIR_PRESSURE: Ask[] = [
-  { role: 'altitude', label: 'Altitude', unit: 'm', with: null, step: 10 },
-  { role: 'pressure', label: 'Barometer', unit: 'kPa', with: 'barometer', step: 0.1 },
+  {
+    role: 'altitude',
+    label: 'Altitude',
+    unit: 'm',
+    with: null,
+    step: 10,
+    plausible: [-500, 9000],
+  },
+  {
+    role: 'pressure',
+    label: 'Barometer',
+    unit: 'kPa',
+    with: 'barometer',
+    step: 0.1,
+    plausible: [30, 110],
+  },
 ]
 
 /** Air pressure out of what was given, kPa. A barometer taken from altitude carries the weather, which one day's points share. */

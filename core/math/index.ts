@@ -1,5 +1,6 @@
 export { findRoot } from './roots.ts'
 export { normalStream, uniformStream } from './random.ts'
 export { generalisedLeastSquares, type LeastSquares } from './leastSquares.ts'
+export { sharedColumns, weighed, type ObservationErrors } from './observationErrors.ts'
 export { findSuspects } from './suspects.ts'
 export { linspace } from './linspace.ts'

@@ -1,5 +1,6 @@
-import { CholeskyDecomposition, Matrix, QrDecomposition } from 'ml-matrix'
+import { Matrix, QrDecomposition } from 'ml-matrix'
 import { EchtError } from '../error.ts'
+import { requireErrors, type ObservationErrors } from './observationErrors.ts'
 
 export type LeastSquares = {
   parameters: number[]
@@ -15,103 +16,109 @@ export type LeastSquares = {
 }
 
 /**
- * Generalised least squares `y = X·p` with the covariance of the observations: whitened by its
- * Cholesky factor, columns scaled to unit length, solved by QR. Shapes: X n × p, y n, V n × n.
- * The deleted miss of observation i is `e_i/√Q_ii`, with `Q = V⁻¹ − V⁻¹X(XᵀV⁻¹X)⁻¹XᵀV⁻¹` and `e = V⁻¹r`
- * (the mean-shift test; Cook and Weisberg 1982, carried to correlated errors).
- * Throws `EchtError` `too-few-points` or `degenerate-points`.
+ * Generalised least squares `y = X·p` with errors of the observations' own and shared ones. Each shared error is
+ * one more unknown that is expected to be 0 ± 1 (Björck 1996, 4.3), so that the whole is one ordinary problem of
+ * n + k rows, solved by QR with columns scaled to unit length: n·(p + k)². Shapes: X n × p, y n, k shared errors.
+ * The deleted miss of observation i is `e_i/√Q_ii`, with `e = D⁻¹(y − Xp − Uz)` and `Q_ii = (1 − h_i)/D_i`, h the
+ * leverage (the mean-shift test; Cook and Weisberg 1982, carried to correlated errors).
+ * Throws `EchtError` `too-few-points`, `degenerate-points`, `bad-errors`.
  */
 export function generalisedLeastSquares(
   design: number[][],
   observed: number[],
-  covariance: number[][],
+  errors: ObservationErrors,
 ): LeastSquares {
-  const n = design.length,
-    p = design[0]?.length ?? 0
+  const n = design.length
+  const p = design[0]?.length ?? 0
+  const k = errors.shared.length
   if (n < p)
     throw new EchtError(
       'too-few-points',
       `${n} points cannot settle ${p} coefficients: take ${p - n} more.`,
     )
-  const cholesky = new CholeskyDecomposition(new Matrix(covariance))
-  const factor = cholesky.lowerTriangularMatrix
-  const X = new Matrix(design),
-    y = Matrix.columnVector(observed)
-  const scale = Array.from({ length: p }, (_, j) => X.getColumnVector(j).norm() || 1)
-  const scaled = new Matrix(design.map((row) => row.map((v, j) => v / scale[j]!)))
-  const whiteX = forwardSubstitute(factor, scaled),
-    whiteY = forwardSubstitute(factor, y)
-  const qr = new QrDecomposition(whiteX)
+  requireErrors(errors)
+  const scale = Array.from({ length: p }, (_, j) => Math.hypot(...column(design, j)) || 1)
+  const weight = errors.own.map((v) => 1 / Math.sqrt(v))
+  const rows = design.map((x, i) => [
+    ...x.map((v, j) => (v / scale[j]!) * weight[i]!),
+    ...errors.shared.map((s) => s[i]! * weight[i]!),
+  ])
+  const priors = errors.shared.map((_, a) =>
+    Array.from({ length: p + k }, (__, j) => (j === p + a ? 1 : 0)),
+  )
+  const whole = new Matrix([...rows, ...priors])
+  const right = Matrix.columnVector([
+    ...observed.map((v, i) => v * weight[i]!),
+    ...priors.map(() => 0),
+  ])
+  const qr = new QrDecomposition(whole)
   const upper = qr.upperTriangularMatrix
+  requireSettled(upper, p)
+  const solution = qr.solve(right)
+  const parameters = scale.map((s, j) => solution.get(j, 0) / s)
+  const inverse = inverseOfUpper(upper, p + k)
+  const leverage = leverages(whole, inverse, n)
+  const white = right.clone().sub(whole.mmul(solution)).to1DArray()
+  return {
+    parameters,
+    covariance: covarianceOf(inverse, scale),
+    residuals: observed.map(
+      (v, i) => v - design[i]!.reduce((sum, x, j) => sum + x * parameters[j]!, 0),
+    ),
+    chiSquared: white.reduce((sum, v) => sum + v * v, 0),
+    ...deleted(white, leverage, weight, n > p),
+  }
+}
+
+const column = (rows: readonly (readonly number[])[], j: number): number[] => rows.map((r) => r[j]!)
+
+function requireSettled(upper: Matrix, p: number): void {
   const diagonal = Array.from({ length: p }, (_, j) => Math.abs(upper.get(j, j)))
-  if (Math.min(...diagonal) < 1e-13 * Math.max(...diagonal)) {
+  if (!(Math.min(...diagonal) >= 1e-13 * Math.max(...diagonal)))
     throw new EchtError(
       'degenerate-points',
       'These points lie too close together to settle the curve: take one at another temperature.',
     )
-  }
-  const solution = qr.solve(whiteY)
-  const parameters = scale.map((s, j) => solution.get(j, 0) / s)
-  const inverseUpper = backSubstituteIdentity(upper, p)
-  const normalInverse = inverseUpper.mmul(inverseUpper.transpose())
-  const residuals = observed.map(
-    (v, i) => v - design[i]!.reduce((sum, x, j) => sum + x * parameters[j]!, 0),
+}
+
+/** Covariance of the parameters: their block of (AᵀA)⁻¹ = R⁻¹·R⁻ᵀ, scaled back. */
+function covarianceOf(inverse: Matrix, scale: readonly number[]): number[][] {
+  const all = inverse.mmul(inverse.transpose())
+  return scale.map((a, i) => scale.map((b, j) => all.get(i, j) / (a * b)))
+}
+
+/** What each observation contributes to its own fitted value, 0 to 1: squared rows of A·R⁻¹. */
+function leverages(whole: Matrix, inverse: Matrix, n: number): number[] {
+  const orthogonal = whole.mmul(inverse)
+  return Array.from({ length: n }, (_, i) =>
+    orthogonal.getRow(i).reduce((sum, v) => sum + v * v, 0),
   )
-  const whiteResidual = forwardSubstitute(factor, Matrix.columnVector(residuals))
-  const chiSquared = whiteResidual.norm() ** 2
-  return {
-    parameters,
-    covariance: normalInverse
-      .to2DArray()
-      .map((row, i) => row.map((v, j) => v / (scale[i]! * scale[j]!))),
-    residuals,
-    chiSquared,
-    ...deleted(factor, whiteX, whiteResidual, normalInverse, n, p),
-  }
 }
 
 function deleted(
-  factor: Matrix,
-  whiteX: Matrix,
-  whiteResidual: Matrix,
-  normalInverse: Matrix,
-  n: number,
-  p: number,
+  white: readonly number[],
+  leverage: readonly number[],
+  weight: readonly number[],
+  spare: boolean,
 ): Pick<LeastSquares, 'deletedMisses' | 'deletedResiduals'> {
-  const none = Array.from({ length: n }, () => NaN)
-  if (n <= p) return { deletedMisses: none, deletedResiduals: none }
-  const factorInverse = forwardSubstitute(factor, Matrix.eye(n))
-  const back = factorInverse.transpose()
-  const e = back.mmul(whiteResidual)
-  const G = back.mmul(whiteX)
-  const Q = back.mmul(factorInverse).sub(G.mmul(normalInverse).mmul(G.transpose()))
-  const largest = Math.max(...Q.diagonal())
+  if (!spare) {
+    const none = weight.map(() => NaN)
+    return { deletedMisses: none, deletedResiduals: none }
+  }
   // a point that alone holds up a coefficient cannot be predicted from the others
-  const q = Q.diagonal().map((v) => (v > 1e-9 * largest ? v : NaN))
+  const room = leverage.map((h) => (1 - h > 1e-9 ? 1 - h : NaN))
   return {
-    deletedMisses: q.map((v, i) => e.get(i, 0) / Math.sqrt(v)),
-    deletedResiduals: q.map((v, i) => e.get(i, 0) / v),
+    deletedMisses: room.map((r, i) => white[i]! / Math.sqrt(r)),
+    deletedResiduals: room.map((r, i) => white[i]! / (r * weight[i]!)),
   }
 }
 
-function forwardSubstitute(lower: Matrix, right: Matrix): Matrix {
-  const out = right.clone()
-  for (let c = 0; c < out.columns; c++) {
-    for (let i = 0; i < lower.rows; i++) {
+function inverseOfUpper(upper: Matrix, size: number): Matrix {
+  const out = Matrix.eye(size)
+  for (let c = 0; c < size; c++) {
+    for (let i = size - 1; i >= 0; i--) {
       let sum = out.get(i, c)
-      for (let k = 0; k < i; k++) sum -= lower.get(i, k) * out.get(k, c)
-      out.set(i, c, sum / lower.get(i, i))
-    }
-  }
-  return out
-}
-
-function backSubstituteIdentity(upper: Matrix, p: number): Matrix {
-  const out = Matrix.eye(p)
-  for (let c = 0; c < p; c++) {
-    for (let i = p - 1; i >= 0; i--) {
-      let sum = out.get(i, c)
-      for (let k = i + 1; k < p; k++) sum -= upper.get(i, k) * out.get(k, c)
+      for (let k = i + 1; k < size; k++) sum -= upper.get(i, k) * out.get(k, c)
       out.set(i, c, sum / upper.get(i, i))
     }
   }

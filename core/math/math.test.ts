@@ -1,3 +1,4 @@
+import { determinant, inverse, Matrix } from 'ml-matrix'
 import { describe, expect, it } from 'vitest'
 import {
   findRoot,
@@ -5,6 +6,7 @@ import {
   linspace,
   normalStream,
   uniformStream,
+  weighed,
 } from './index.ts'
 
 describe('findRoot', () => {
@@ -54,12 +56,12 @@ describe('generalisedLeastSquares', () => {
   const x = [0, 1, 2, 3, 5, 8],
     design = x.map((v) => [1, v])
   const y = x.map((v) => 2 + 3 * v + 0.1 * normal())
-  const correlated = x.map((_, i) => x.map((__, j) => (i === j ? 0.01 * (1 + i) : 0) + 0.004))
+  const own = x.map((_, i) => 0.01 * (1 + i))
+  const correlated = { own, shared: [x.map(() => Math.sqrt(0.004))] }
 
   it('solves the weighted normal equations', () => {
     // two parameters by hand: sums over V⁻¹, here for a diagonal V
-    const weights = x.map((_, i) => 1 / (0.01 * (1 + i))),
-      V = x.map((_, i) => x.map((__, j) => (i === j ? 1 / weights[i]! : 0)))
+    const weights = own.map((v) => 1 / v)
     const [s, sx, sxx, sy, sxy] = weights.reduce(
       (sum, w, i) => [
         sum[0]! + w,
@@ -71,7 +73,7 @@ describe('generalisedLeastSquares', () => {
       [0, 0, 0, 0, 0],
     ) as [number, number, number, number, number]
     const det = s * sxx - sx ** 2
-    const { parameters, covariance } = generalisedLeastSquares(design, y, V)
+    const { parameters, covariance } = generalisedLeastSquares(design, y, { own, shared: [] })
     expect(parameters[0]).toBeCloseTo((sxx * sy - sx * sxy) / det, 9)
     expect(parameters[1]).toBeCloseTo((s * sxy - sx * sy) / det, 9)
     expect(covariance[0]![0]).toBeCloseTo(sxx / det, 9)
@@ -79,24 +81,69 @@ describe('generalisedLeastSquares', () => {
   })
 
   it('deleted misses are what fitting without the point really gives', () => {
-    const V = x.map((_, i) => x.map((__, j) => (i === j ? 0.01 * (1 + i) : 0)))
-    const all = generalisedLeastSquares(design, y, V)
+    const all = generalisedLeastSquares(design, y, { own, shared: [] })
     x.forEach((_, i) => {
       const keep = x.map((__, k) => k).filter((k) => k !== i)
       const rest = generalisedLeastSquares(
         keep.map((k) => design[k]!),
         keep.map((k) => y[k]!),
-        keep.map((k) => keep.map((l) => V[k]![l]!)),
+        { own: keep.map((k) => own[k]!), shared: [] },
       )
       const miss = y[i]! - rest.parameters[0]! - rest.parameters[1]! * x[i]!
       const variance =
-        V[i]![i]! +
+        own[i]! +
         rest.covariance[0]![0]! +
         2 * x[i]! * rest.covariance[0]![1]! +
         x[i]! ** 2 * rest.covariance[1]![1]!
       expect(all.deletedResiduals[i]).toBeCloseTo(miss, 9)
       expect(all.deletedMisses[i]).toBeCloseTo(miss / Math.sqrt(variance), 9)
     })
+  })
+
+  it('with shared errors is what the whole covariance matrix gives, inverted', () => {
+    // two thermometers that overlap, and a meter that took every point
+    const errors = {
+      own,
+      shared: [
+        x.map((_, i) => (i < 4 ? 0.2 : 0)),
+        x.map((_, i) => (i > 2 ? -0.1 * i : 0)),
+        x.map((v) => 0.03 * v),
+      ],
+    }
+    const V = new Matrix(
+      x.map((_, i) =>
+        x.map(
+          (__, j) =>
+            (i === j ? own[i]! : 0) + errors.shared.reduce((sum, s) => sum + s[i]! * s[j]!, 0),
+        ),
+      ),
+    )
+    const W = inverse(V)
+    const X = new Matrix(design)
+    const Y = Matrix.columnVector(y)
+    const C = inverse(X.transpose().mmul(W).mmul(X))
+    const p = C.mmul(X.transpose()).mmul(W).mmul(Y)
+    const r = Y.clone().sub(X.mmul(p))
+    const Q = W.clone().sub(W.mmul(X).mmul(C).mmul(X.transpose()).mmul(W))
+    const e = W.mmul(r)
+    const found = generalisedLeastSquares(design, y, errors)
+    found.parameters.forEach((v, i) => expect(v).toBeCloseTo(p.get(i, 0), 10))
+    found.covariance.flat().forEach((v, i) => expect(v).toBeCloseTo(C.to1DArray()[i]!, 12))
+    expect(found.chiSquared).toBeCloseTo(r.transpose().mmul(W).mmul(r).get(0, 0), 9)
+    found.deletedMisses.forEach((z, i) =>
+      expect(z).toBeCloseTo(e.get(i, 0) / Math.sqrt(Q.get(i, i)), 9),
+    )
+    found.deletedResiduals.forEach((z, i) => expect(z).toBeCloseTo(e.get(i, 0) / Q.get(i, i), 9))
+    const { chiSquared, logDeterminant } = weighed(r.to1DArray(), errors)
+    expect(chiSquared).toBeCloseTo(r.transpose().mmul(W).mmul(r).get(0, 0), 9)
+    expect(logDeterminant).toBeCloseTo(Math.log(determinant(V)), 9)
+  })
+
+  it.each([[0], [-1], [NaN], [Infinity]])('an own variance of %s is refused, never NaN', (bad) => {
+    const errors = { own: own.map((v, i) => (i === 2 ? bad : v)), shared: [] }
+    expect(() => generalisedLeastSquares(design, y, errors)).toThrow(
+      expect.objectContaining({ code: 'bad-errors' }),
+    )
   })
 
   it('with correlated errors has misses of unit variance', () => {
@@ -118,14 +165,16 @@ describe('generalisedLeastSquares', () => {
     const { parameters } = generalisedLeastSquares(
       steep,
       x.map((v) => 1 + 4 * v),
-      x.map((_, i) => x.map((__, j) => (i === j ? 1 : 0))),
+      { own: x.map(() => 1), shared: [] },
     )
     expect(parameters[0]).toBeCloseTo(1, 8)
     expect(parameters[1]! * 1e10).toBeCloseTo(4, 8)
   })
 
   it('says when points are too few or all alike', () => {
-    expect(() => generalisedLeastSquares([[1, 2]], [1], [[1]])).toThrow(/1 points cannot settle 2/)
+    expect(() => generalisedLeastSquares([[1, 2]], [1], { own: [1], shared: [] })).toThrow(
+      /1 points cannot settle 2/,
+    )
     expect(() =>
       generalisedLeastSquares(
         [
@@ -134,11 +183,7 @@ describe('generalisedLeastSquares', () => {
           [1, 2],
         ],
         [1, 2, 3],
-        [
-          [1, 0, 0],
-          [0, 1, 0],
-          [0, 0, 1],
-        ],
+        { own: [1, 1, 1], shared: [] },
       ),
     ).toThrow(/too close together/)
     expect(
@@ -148,10 +193,7 @@ describe('generalisedLeastSquares', () => {
           [1, 1],
         ],
         [1, 2],
-        [
-          [1, 0],
-          [0, 1],
-        ],
+        { own: [1, 1], shared: [] },
       ).deletedMisses,
     ).toEqual([NaN, NaN])
   })

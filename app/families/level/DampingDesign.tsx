@@ -127,7 +127,7 @@ export function DampingDesign({ status }: PanelProps) {
                     kind: 'editRead',
                     args: {
                       id: read.id,
-                      patch: { face: { ...read.face, dampingS: Number(chosen.tauS.toFixed(1)) } },
+                      patch: { face: { dampingS: Number(chosen.tauS.toFixed(1)) } },
                     },
                   })
                 }
@@ -199,7 +199,7 @@ export function DampingDesign({ status }: PanelProps) {
                   args: {
                     id: read.id,
                     patch: {
-                      face: { ...read.face, warning: { when: 'below', at: onBelow, hysteresis } },
+                      face: { warning: { when: 'below', at: onBelow, hysteresis } },
                     },
                   },
                 })

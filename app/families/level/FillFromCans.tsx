@@ -32,7 +32,7 @@ export function FillFromCans({ status }: PanelProps) {
       return
     }
     const litres = Number(((now ?? 0) + (now === null ? 0 : can)).toFixed(3))
-    edit({
+    const refused = edit({
       kind: 'addMeasurement',
       args: {
         measurement: {
@@ -60,6 +60,8 @@ export function FillFromCans({ status }: PanelProps) {
         },
       },
     })
+    // what was typed stays where it could not be recorded: the page says why
+    if (refused) return
     setSignal(null)
     setRound(round + 1)
     setTimeout(() => box.current?.focus())

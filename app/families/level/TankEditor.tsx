@@ -7,9 +7,13 @@ import {
   type Sender,
   type Tank,
 } from '../../../core/curve/level/index.ts'
+import type { Patch } from '../../../core/build/index.ts'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import { floatOf } from './start.ts'
 import { TankPicture } from './TankPicture.tsx'
+
+/** What of a tank and its sender changes. */
+export type TankPatch = { tank?: Patch<Tank>; sender?: Patch<Sender> }
 
 /** A tank's section and length and its sender, drawn and typed. */
 export function TankEditor({
@@ -21,7 +25,7 @@ export function TankEditor({
   tank: Tank
   sender: Sender
   /** of the sender: Ω or V */ signalUnit: string
-  onChange: (patch: { tank?: Tank; sender?: Sender }) => void
+  onChange: (patch: TankPatch) => string | null
 }) {
   const [litres, setLitres] = useState(10)
   const full = useMemo(() => tankLitres(tank, tankHeight(tank)), [tank])
@@ -43,7 +47,7 @@ export function TankEditor({
       pivotY: sender.pivotMm,
     }
   })()
-  const mm = (label: string, value: number, on: (mm: number) => void) => (
+  const mm = (label: string, value: number, on: (mm: number) => string | null) => (
     <QuantityInput
       label={label}
       unit="mm"
@@ -61,7 +65,7 @@ export function TankEditor({
       width={140}
       hideUnderstood
       check={(v) => (v >= 0 ? null : 'Not negative.')}
-      onCommit={({ value }) => set({ sender: { ...sender, [key]: value } })}
+      onCommit={({ value }) => set({ sender: { [key]: value } })}
     />
   )
   const degrees = (label: string, key: 'lowDeg' | 'highDeg') =>
@@ -73,7 +77,7 @@ export function TankEditor({
         width={140}
         hideUnderstood
         check={(v) => (Math.abs(v) <= 90 ? null : '−90 to 90°')}
-        onCommit={({ value }) => set({ sender: { ...sender, [key]: value } })}
+        onCommit={({ value }) => set({ sender: { [key]: value } })}
       />
     ) : null
   return (
@@ -83,7 +87,7 @@ export function TankEditor({
         fuelMm={fuelMm}
         floatMm={float}
         onMove={(i, to) =>
-          set({ tank: { ...tank, corners: tank.corners.map((c, k) => (k === i ? to : c)) } })
+          set({ tank: { corners: tank.corners.map((c, k) => (k === i ? to : c)) } })
         }
       />
       <Group gap="sm" align="flex-start">
@@ -96,7 +100,7 @@ export function TankEditor({
           step={1}
           onCommit={({ value }) => setLitres(value)}
         />
-        {mm('Length', tank.lengthMm, (v) => set({ tank: { ...tank, lengthMm: v } }))}
+        {mm('Length', tank.lengthMm, (v) => set({ tank: { lengthMm: v } }))}
         <Button
           mt={26}
           variant="default"
@@ -106,7 +110,6 @@ export function TankEditor({
               b = corners[0]!
             set({
               tank: {
-                ...tank,
                 corners: [
                   ...corners,
                   { x: Math.round((a.x + b.x) / 2), y: Math.round((a.y + b.y) / 2) },
@@ -122,7 +125,7 @@ export function TankEditor({
             mt={26}
             variant="subtle"
             color="gray"
-            onClick={() => set({ tank: { ...tank, corners: tank.corners.slice(0, -1) } })}
+            onClick={() => set({ tank: { corners: tank.corners.slice(0, -1) } })}
           >
             Take the last away
           </Button>
@@ -160,15 +163,13 @@ export function TankEditor({
         />
         {sender.kind === 'straight' ? (
           <>
-            {mm('Lowest float', sender.lowMm, (v) => set({ sender: { ...sender, lowMm: v } }))}
-            {mm('Highest float', sender.highMm, (v) => set({ sender: { ...sender, highMm: v } }))}
+            {mm('Lowest float', sender.lowMm, (v) => set({ sender: { lowMm: v } }))}
+            {mm('Highest float', sender.highMm, (v) => set({ sender: { highMm: v } }))}
           </>
         ) : (
           <>
-            {mm('Pivot above the bottom', sender.pivotMm, (v) =>
-              set({ sender: { ...sender, pivotMm: v } }),
-            )}
-            {mm('Arm', sender.armMm, (v) => set({ sender: { ...sender, armMm: v } }))}
+            {mm('Pivot above the bottom', sender.pivotMm, (v) => set({ sender: { pivotMm: v } }))}
+            {mm('Arm', sender.armMm, (v) => set({ sender: { armMm: v } }))}
             {degrees('Low stop', 'lowDeg')}
             {degrees('High stop', 'highDeg')}
           </>

@@ -9,6 +9,7 @@ import {
   XAxis,
   YAxis,
 } from 'recharts'
+import { patched } from '../../../core/build/index.ts'
 import { familyOf } from '../../../core/curve/registry.ts'
 import {
   fillsWorthTaking,
@@ -23,7 +24,7 @@ import { useQuantity } from '../../parts/units.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import type { PanelProps } from '../registry.ts'
 import { BOX, floatOf } from './start.ts'
-import { TankEditor } from './TankEditor.tsx'
+import { TankEditor, type TankPatch } from './TankEditor.tsx'
 
 /** The tank's section and its sender: the curve before it is filled, what explains it after, and the fills worth taking. */
 export function TankShape({ status }: PanelProps) {
@@ -35,12 +36,13 @@ export function TankShape({ status }: PanelProps) {
   const tank = (element.settings.tank as Tank | undefined) ?? BOX,
     sender = (element.settings.sender as Sender | undefined) ?? floatOf(signalUnit)
   const drawn = element.settings.tank !== undefined
-  const set = (patch: { tank?: Tank; sender?: Sender }): void =>
+  // the first edit records the whole of what was only a suggestion before
+  const set = (patch: TankPatch): string | null =>
     edit({
       kind: 'editElement',
       args: {
         id: element.id,
-        patch: { settings: { ...element.settings, tank, sender, ...patch } },
+        patch: { settings: drawn ? patch : patched({ tank, sender }, patch) },
       },
     })
   const worked = useMemo(() => {

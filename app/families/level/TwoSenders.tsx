@@ -1,6 +1,6 @@
 import { NativeSelect } from '@mantine/core'
 import { useMemo, useState } from 'react'
-import { elementOf } from '../../../core/build/index.ts'
+import { elementOf, patched } from '../../../core/build/index.ts'
 import { sensorOf } from '../../../core/chain/index.ts'
 import { joinHalves } from '../../../core/curve/joined.ts'
 import type { KnotCurve } from '../../../core/curve/knots.ts'
@@ -161,7 +161,7 @@ export function TwoSenders({ status }: PanelProps) {
                 kind: 'editElement',
                 args: {
                   id: element.id,
-                  patch: { settings: { ...element.settings, secondHalf: { ...second, ...patch } } },
+                  patch: { settings: { secondHalf: own ? patch : patched(second, patch) } },
                 },
               })
             }

@@ -12,9 +12,11 @@ import {
   writeBuild,
   type Build,
 } from '../../../core/build/index.ts'
+import { EchtError } from '../../../core/error.ts'
 import { saveFile } from '../../parts/saveFile.ts'
 import {
   clearBuild,
+  DamagedBuild,
   deleteBuild,
   duplicateBuild,
   keepBoth,
@@ -26,15 +28,21 @@ import {
   replaceBuild,
   restoreBuild,
   storeBuild,
+  undoReplace,
   type Listed,
+  type Met,
 } from '../../store/builds.ts'
 import { storageProblem } from '../../store/problem.ts'
+import { KeptOrNot } from './KeptOrNot.tsx'
+
+type Meet = { theirs: Build; met: Met; migratedFrom: number | null }
 
 /** The list of builds, and files in. */
 export function Builds() {
   const { data, error, mutate } = useSWR<Listed[], Error>('builds', listBuilds)
   const [naming, setNaming] = useState<Listed | 'new' | null>(null)
-  const [meeting, setMeeting] = useState<{ theirs: Build; mine: Build } | null>(null)
+  const [meeting, setMeeting] = useState<Meet | null>(null)
+  const [clearing, setClearing] = useState<Listed | null>(null)
   const [problem, setProblem] = useState<string | null>(null)
   const navigate = useNavigate()
   const file = useRef<HTMLInputElement>(null)
@@ -45,31 +53,45 @@ export function Builds() {
       await work()
       await mutate()
     } catch (e) {
-      setProblem(
-        (e as Error).name === 'EchtError' || (e as Error).constructor.name === 'DamagedBuild'
-          ? (e as Error).message
-          : storageProblem(e),
-      )
+      const forPeople = e instanceof EchtError || e instanceof DamagedBuild
+      setProblem(forPeople ? e.message : storageProblem(e))
     }
   }
-  const arrive = (build: Build, migratedFrom: number | null): void => {
+  const arrive = (build: Build, migratedFrom: number | null, undo?: () => Promise<void>): void => {
+    const id = `here-${build.id}`
     notifications.show({
-      message: `${build.name} is imported${migratedFrom === null ? '' : `, brought up from schema ${migratedFrom}`}.`,
+      id,
+      message: (
+        <>
+          {build.name} is imported
+          {migratedFrom === null ? '' : `, brought up from schema ${migratedFrom}`}.{' '}
+          {undo && (
+            <Button
+              variant="outline"
+              onClick={() => {
+                notifications.hide(id)
+                void attempt(undo)
+              }}
+            >
+              Undo: put back the one that was here
+            </Button>
+          )}
+        </>
+      ),
+      autoClose: undo ? 20000 : 4000,
     })
     void navigate(`/build/${build.id}`)
   }
   const take = (chosen: File): Promise<void> =>
     attempt(async () => {
       if (chosen.size > LARGEST_FILE_BYTES)
-        throw Object.assign(
-          new Error(
-            `${chosen.name} holds ${(chosen.size / 1e6).toFixed(0)} MB; a build is at most ${LARGEST_FILE_BYTES / 1e6} MB. This is some other file; nothing was changed.`,
-          ),
-          { name: 'EchtError' },
+        throw new EchtError(
+          'too-large',
+          `${chosen.name} holds ${(chosen.size / 1e6).toFixed(0)} MB; a build is at most ${LARGEST_FILE_BYTES / 1e6} MB. This is some other file; nothing was changed.`,
         )
-      const { theirs, mine, migratedFrom } = await readImport(await chosen.text())
-      if (mine) {
-        setMeeting({ theirs, mine })
+      const { theirs, met, migratedFrom } = await readImport(await chosen.text())
+      if (met) {
+        setMeeting({ theirs, met, migratedFrom })
         return
       }
       await storeBuild(theirs)
@@ -229,7 +251,7 @@ export function Builds() {
                 <Button variant="default" onClick={() => void attempt(() => restoreBuild(b.id))}>
                   Restore
                 </Button>
-                <Button variant="default" onClick={() => void attempt(() => clearBuild(b.id))}>
+                <Button variant="default" onClick={() => setClearing(b)}>
                   Clear for good
                 </Button>
               </Group>
@@ -249,7 +271,7 @@ export function Builds() {
               if (which === 'new') {
                 const b = await newBuild(name)
                 void navigate(`/build/${b.id}`)
-              } else await renameBuild(which.id, name)
+              } else setProblem(await renameBuild(which.id, name))
             })
           }
         />
@@ -262,18 +284,32 @@ export function Builds() {
             void attempt(async () => {
               const b = await keepBoth(meeting.theirs)
               setMeeting(null)
-              arrive(b, null)
+              arrive(b, meeting.migratedFrom)
             })
           }
           onReplace={() =>
             void attempt(async () => {
-              const b = await replaceBuild(meeting.theirs)
+              const { aside } = await replaceBuild(meeting.theirs)
               setMeeting(null)
-              arrive(b, null)
+              arrive(meeting.theirs, meeting.migratedFrom, async () => {
+                if (aside) await undoReplace(meeting.theirs.id, aside)
+              })
             })
           }
         />
       )}
+      {clearing && (
+        <ClearForGood
+          build={clearing}
+          onClose={() => setClearing(null)}
+          onClear={() => {
+            const { id } = clearing
+            setClearing(null)
+            void attempt(() => clearBuild(id))
+          }}
+        />
+      )}
+      <KeptOrNot />
     </section>
   )
 }
@@ -326,44 +362,84 @@ function NameBuild({
 /** An imported build meets the one that is here. */
 function Meeting({
   theirs,
-  mine,
+  met,
   onKeepBoth,
   onReplace,
   onClose,
 }: {
   theirs: Build
-  mine: Build
+  met: Met
   onKeepBoth: () => void
   onReplace: () => void
   onClose: () => void
 }) {
-  const differences = describeDifferences(mine, theirs)
+  const differences = met.build ? describeDifferences(met.build, theirs) : []
   return (
     <Modal
       opened
       onClose={onClose}
-      title={<b>This build is here already</b>}
+      title={<b>{met.deletedAt ? 'This build was deleted here' : 'This build is here already'}</b>}
       size="lg"
       closeButtonProps={{ 'aria-label': 'Close', size: 44 }}
     >
       <p>
-        The file holds {theirs.name}, change {theirs.revision}; here it is at change {mine.revision}
-        .
+        The file holds {theirs.name}, change {theirs.revision}; {met.name} is here at change{' '}
+        {met.revision}
+        {met.deletedAt ? `, deleted ${dayjs(met.deletedAt).format('D MMM YYYY, HH:mm')}` : ''}.
       </p>
-      {differences.length === 0 ? (
+      {met.problem ? (
+        <p className="doubt">The one here cannot be compared. {met.problem}</p>
+      ) : differences.length === 0 ? (
         <p>They do not differ.</p>
       ) : (
-        <ul aria-label="Differences" style={{ maxHeight: 280, overflowY: 'auto' }}>
-          {differences.slice(0, 40).map((d, i) => (
-            <li key={i}>{d.text}</li>
+        <ul aria-label="Differences" className="differences">
+          {differences.slice(0, 40).map((d) => (
+            <li key={d.text}>{d.text}</li>
           ))}
+          {differences.length > 40 && <li>and {differences.length - 40} more</li>}
         </ul>
       )}
+      <p className="pale">
+        Replacing puts the one here among the deleted builds, whole: it can be put back.
+      </p>
       <Group justify="flex-end" mt="md">
         <Button variant="default" onClick={onReplace}>
           Replace the one here
         </Button>
         <Button onClick={onKeepBoth}>Keep both</Button>
+      </Group>
+    </Modal>
+  )
+}
+
+/** The one thing that cannot be undone is asked for twice. */
+function ClearForGood({
+  build,
+  onClear,
+  onClose,
+}: {
+  build: Listed
+  onClear: () => void
+  onClose: () => void
+}) {
+  return (
+    <Modal
+      opened
+      onClose={onClose}
+      title={<b>Clear {build.name} for good</b>}
+      closeButtonProps={{ 'aria-label': 'Close', size: 44 }}
+    >
+      <p>
+        Its {build.channels} {build.channels === 1 ? 'channel' : 'channels'} and everything measured
+        for them go, and cannot be brought back. Restore it and export it first, if in doubt.
+      </p>
+      <Group justify="flex-end" mt="md">
+        <Button variant="default" onClick={onClose}>
+          Keep it
+        </Button>
+        <Button color="red" onClick={onClear}>
+          Clear it for good
+        </Button>
       </Group>
     </Modal>
   )

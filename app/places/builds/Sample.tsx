@@ -1,10 +1,11 @@
 import { useEffect, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { saltmarshNine, SAMPLE_ID } from '../../../demo/saltmarshNine.ts'
-import { openBuild, storeBuild } from '../../store/builds.ts'
+import { EchtError } from '../../../core/error.ts'
+import { openBuild, storeAfresh } from '../../store/builds.ts'
 import { storageProblem } from '../../store/problem.ts'
 
-/** Opens the sample build: the one already here with whatever was done to it, or a new copy. */
+/** Opens the sample build: the one already here with whatever was done to it, or a new copy; one that was deleted stays among the deleted. */
 export function Sample() {
   const navigate = useNavigate()
   const [problem, setProblem] = useState<string | null>(null)
@@ -14,7 +15,9 @@ export function Sample() {
         await openBuild(SAMPLE_ID)
       } catch (error) {
         // only where there is none: a damaged one is shown for what it is
-        if ((error as { code?: string }).code === 'not-found') await storeBuild(saltmarshNine())
+        const none =
+          error instanceof EchtError && (error.code === 'not-found' || error.code === 'deleted')
+        if (none) await storeAfresh(saltmarshNine())
       }
       void navigate(`/build/${SAMPLE_ID}`, { replace: true })
     }

@@ -27,8 +27,12 @@ import {
   type Walked,
 } from '../../../core/chain/index.ts'
 import { fixed } from '../../../core/quantity/index.ts'
-import { useBuild } from '../../store/useBuild.ts'
+import type { Channel } from '../../../core/build/index.ts'
+import { useReady } from '../../parts/useReady.ts'
+import { OpenBuildContext, useBuild } from '../../store/useBuild.ts'
 import { AsFineAsNeeded } from '../../parts/AsFineAsNeeded.tsx'
+import { thinned } from '../../parts/thinned.ts'
+import { Contained } from '../../parts/Trouble.tsx'
 import { useQuantity, useUnits } from '../../parts/units.ts'
 import { ChannelTitle } from './ChannelTitle.tsx'
 import { RestTruthContext } from './restTruth.ts'
@@ -83,7 +87,30 @@ export function ChannelPlace() {
         <Link to={`/build/${build.id}`}>Back to the line-up</Link>
       </p>
     )
-  return <ChannelOf key={read.id} channelId={channel.id} readId={read.id} />
+  return <Ready key={read.id} channel={channel} readId={read.id} />
+}
+
+/** Waits for the fit of a channel with very many points, and shows what was known before it until then. */
+function Ready({ channel, readId }: { channel: Channel; readId: string }) {
+  const open = useBuild()
+  const ready = useReady(open.build, channel)
+  const asOf = useMemo(() => (ready ? { ...open, build: ready } : null), [open, ready])
+  if (!asOf)
+    return (
+      <p className="pale" role="status">
+        Fitting the points of {channel.name}…
+      </p>
+    )
+  return (
+    <OpenBuildContext value={asOf}>
+      {ready !== open.build && (
+        <p className="pale" role="status">
+          Fitting the points…
+        </p>
+      )}
+      <ChannelOf channelId={channel.id} readId={readId} />
+    </OpenBuildContext>
+  )
 }
 
 function ChannelOf({ channelId, readId }: { channelId: string; readId: string }) {
@@ -152,11 +179,17 @@ function ChannelOf({ channelId, readId }: { channelId: string; readId: string })
       }),
     [otherChains, truth, lean],
   )
-  const also = useMemo(
-    () => (chain && walked ? branches(chain, walked) : { truths: [], partedAt: null }),
-    [chain, walked],
-  )
-  const alsoWalked = useMemo(() => also.truths.map((t) => walkForward(chain!, t)), [chain, also])
+  const { also, alsoWalked } = useMemo(() => {
+    const none = { also: { truths: [], partedAt: null }, alsoWalked: [] }
+    if (!chain || !walked) return none
+    try {
+      const found = branches(chain, walked)
+      return { also: found, alsoWalked: found.truths.map((t) => walkForward(chain, t)) }
+    } catch {
+      // a branch beyond the end of the curve cannot be drawn; the thread itself can
+      return none
+    }
+  }, [chain, walked])
   const spread = useMemo(() => {
     try {
       return chain && linearSpread(chain, truth)
@@ -229,54 +262,58 @@ function ChannelOf({ channelId, readId }: { channelId: string; readId: string })
     ['l', () => void navigate(`/build/${build.id}`)],
   ])
   const { sensor, device, input } = status.assembled
+  const marks = useMemo(() => thinned(sensor.points, sensor.suspects), [sensor])
   return (
     <AsFineAsNeeded status={status}>
       <article>
         <Title channel={channel} read={read} device={device} input={input} />
         <div className="channel-top">
           <div ref={area}>
-            {chain && walked && spread ? (
-              <>
-                <Scales
-                  {...{ chain, walked, spread, truth, window }}
-                  points={sensor.points}
-                  suspects={sensor.suspects}
-                  decimals={read.face.decimals}
-                  {...{ lean, others }}
-                  branches={alsoWalked}
-                  onLean={leanTo}
-                  onTruth={moveTo}
-                  onWindow={setWindow}
-                  onStage={openStageOf}
-                />
-                {also.partedAt && (
-                  <Branched
-                    truths={also.truths}
-                    partedAt={also.partedAt}
-                    chain={chain}
-                    shown={walked.shown}
+            <Contained what="Drawing the scales" on={[status, truth, lean]}>
+              {chain && walked && spread ? (
+                <>
+                  <Scales
+                    {...{ chain, walked, spread, truth, window }}
+                    {...marks}
+                    decimals={read.face.decimals}
+                    {...{ lean, others }}
+                    branches={alsoWalked}
+                    onLean={leanTo}
+                    onTruth={moveTo}
+                    onWindow={setWindow}
+                    onStage={openStageOf}
                   />
-                )}
-                {walked.halves && (
-                  <Leaning {...{ chain, walked, lean }} onLevel={() => setLean(0)} />
-                )}
-                {channel.combine === 'separate' && (
-                  <Together channel={channel} needs={needs} truth={restTruth} />
-                )}
-                <Controls
-                  {...{ chain, window, zoom }}
-                  nowAt={nowAt}
-                  onTruth={moveTo}
-                  card={`/build/${build.id}/card/${readId}`}
+                  {also.partedAt && (
+                    <Branched
+                      truths={also.truths}
+                      partedAt={also.partedAt}
+                      chain={chain}
+                      shown={walked.shown}
+                    />
+                  )}
+                  {walked.halves && (
+                    <Leaning {...{ chain, walked, lean }} onLevel={() => setLean(0)} />
+                  )}
+                  {channel.combine === 'separate' && (
+                    <Together channel={channel} needs={needs} truth={restTruth} />
+                  )}
+                  <Controls
+                    {...{ chain, window, zoom }}
+                    nowAt={nowAt}
+                    onTruth={moveTo}
+                    card={`/build/${build.id}/card/${readId}`}
+                  />
+                </>
+              ) : (
+                <NotYet
+                  problem={status.assembled.problem ?? 'The curve does not reach this place.'}
                 />
-              </>
-            ) : (
-              <NotYet
-                problem={status.assembled.problem ?? 'The curve does not reach this place.'}
-              />
-            )}
+              )}
+            </Contained>
           </div>
-          <SidePanel {...{ status, truth, walked, spread, choose }} />
+          <Contained what="Drawing what stands beside the scales" on={[status, truth]}>
+            <SidePanel {...{ status, truth, walked, spread, choose }} />
+          </Contained>
         </div>
         <div className="stage-tabs no-print" role="tablist" aria-label="Stages">
           {TABS.map((t, i) => (
@@ -421,7 +458,9 @@ const StageBelow = memo(function StageBelow({ stage, status }: { stage: StagePla
   const Stage = STAGES[stage] ?? STAGES.element
   return (
     <Suspense fallback={<p className="pale">…</p>}>
-      <Stage status={status} />
+      <Contained what="Drawing this stage" on={[status, stage]}>
+        <Stage status={status} />
+      </Contained>
     </Suspense>
   )
 })

@@ -8,6 +8,7 @@ import {
   type Channel,
   type Device,
   type Input,
+  type Patch,
   type Read,
 } from '../../../core/build/index.ts'
 import { useBuild } from '../../store/useBuild.ts'
@@ -19,6 +20,7 @@ import {
   InputFields,
   type InputDraft,
 } from '../../parts/InputFields.tsx'
+import { TextField } from '../../parts/TextField.tsx'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import { differenceUnit, useQuantity } from '../../parts/units.ts'
 import { elementOf } from '../../../core/build/index.ts'
@@ -47,11 +49,9 @@ export function ChannelTitle({
   const [sharing, setSharing] = useState(false)
   const { needs } = channel,
     asked = needsOf(build, channel, read)
-  const need = (patch: Partial<Channel['needs']>): void =>
-    edit({
-      kind: 'editChannel',
-      args: { id: channel.id, patch: { needs: { ...needs, ...patch } } },
-    })
+  const set = (patch: Patch<Channel>): string | null =>
+    edit({ kind: 'editChannel', args: { id: channel.id, patch } })
+  const need = (patch: Patch<Channel['needs']>): string | null => set({ needs: patch })
   const remove = (): void => {
     edit({ kind: 'removeChannel', args: { id: channel.id } })
     void navigate(`/build/${build.id}`)
@@ -87,24 +87,17 @@ export function ChannelTitle({
           </ActionIcon>
         </Popover.Target>
         <Popover.Dropdown style={{ width: 460, maxWidth: '95vw' }}>
-          <TextInput
+          <TextField
             label="Name"
-            defaultValue={channel.name}
-            onBlur={(e) => {
-              const name = e.currentTarget.value.trim()
-              if (name && name !== channel.name)
-                edit({ kind: 'editChannel', args: { id: channel.id, patch: { name } } })
-            }}
+            value={channel.name}
+            required
+            onCommit={(name) => set({ name })}
           />
-          <TextInput
+          <TextField
             label="Place in the vehicle"
-            defaultValue={channel.place}
+            value={channel.place}
             mt="xs"
-            onBlur={(e) => {
-              const place = e.currentTarget.value.trim()
-              if (place !== channel.place)
-                edit({ kind: 'editChannel', args: { id: channel.id, patch: { place } } })
-            }}
+            onCommit={(place) => set({ place })}
           />
           <SimpleGrid cols={3} mt="xs">
             <QuantityInput
@@ -112,12 +105,7 @@ export function ChannelTitle({
               unit={unit}
               value={needs.range[0]}
               check={(v) => (v < needs.range[1] ? null : 'Must be below the high end.')}
-              onCommit={({ value }) =>
-                need({
-                  range: [value, needs.range[1]],
-                  best: [Math.max(value, needs.best[0]), needs.best[1]],
-                })
-              }
+              onCommit={({ value }) => need({ range: { 0: value } })}
             />
             <QuantityInput
               label="to"
@@ -125,12 +113,7 @@ export function ChannelTitle({
               unit={unit}
               value={needs.range[1]}
               check={(v) => (v > needs.range[0] ? null : 'Must be above the low end.')}
-              onCommit={({ value }) =>
-                need({
-                  range: [needs.range[0], value],
-                  best: [needs.best[0], Math.min(value, needs.best[1])],
-                })
-              }
+              onCommit={({ value }) => need({ range: { 1: value } })}
             />
             <QuantityInput
               label="Needed ±"
@@ -147,7 +130,7 @@ export function ChannelTitle({
               check={(v) =>
                 v >= needs.range[0] && v < needs.best[1] ? null : 'Must lie inside the range.'
               }
-              onCommit={({ value }) => need({ best: [value, needs.best[1]] })}
+              onCommit={({ value }) => need({ best: { 0: value } })}
             />
             <QuantityInput
               label="to"
@@ -157,7 +140,7 @@ export function ChannelTitle({
               check={(v) =>
                 v <= needs.range[1] && v > needs.best[0] ? null : 'Must lie inside the range.'
               }
-              onCommit={({ value }) => need({ best: [needs.best[0], value] })}
+              onCommit={({ value }) => need({ best: { 1: value } })}
             />
           </SimpleGrid>
           <Group justify="space-between" mt="sm">
@@ -217,6 +200,7 @@ function AddReader({
   const family = findFamily(elementOf(build, channel.elements[0]!).family)
   const signal = family?.signal ?? 'resistance'
   const [name, setName] = useState('')
+  const [problem, setProblem] = useState<string | null>(null)
   const [draft, setDraft] = useState<InputDraft>(() =>
     signal === 'resistance'
       ? { ...EMPTY_DRAFT, kind: 'needle', railV: 12, pullOhm: 180 }
@@ -235,7 +219,11 @@ function AddReader({
       inputs: [input],
     }
     const read = newRead(element, input.id)
-    edit({ kind: 'addRead', args: { channel: channel.id, read, devices: [device] } })
+    const refused = edit({
+      kind: 'addRead',
+      args: { channel: channel.id, read, devices: [device] },
+    })
+    if (refused) return setProblem(refused)
     onClose()
     void navigate(`/build/${build.id}/channel/${channel.id}/${read.id}?stage=input`)
   }
@@ -265,6 +253,11 @@ function AddReader({
           Whatever it feeds into the sensor, the other devices read too: the scales show by how
           much.
         </p>
+        {problem && (
+          <p role="alert" className="wrong">
+            {problem}
+          </p>
+        )}
         <Group justify="flex-end">
           <Button type="submit">Add the reader</Button>
         </Group>

@@ -1,6 +1,6 @@
-import { Group, NativeSelect, Switch, TextInput } from '@mantine/core'
+import { Group, NativeSelect, Switch } from '@mantine/core'
 import { useMemo } from 'react'
-import type { Face } from '../../../core/build/index.ts'
+import type { Face, Patch } from '../../../core/build/index.ts'
 import {
   faceText,
   readerChains,
@@ -10,6 +10,7 @@ import {
 } from '../../../core/chain/index.ts'
 import { fixed, unitsLike } from '../../../core/quantity/index.ts'
 import { useBuild } from '../../store/useBuild.ts'
+import { TextField } from '../../parts/TextField.tsx'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import { differenceUnit, useQuantity } from '../../parts/units.ts'
 import { NeedleScale } from './NeedleScale.tsx'
@@ -26,8 +27,8 @@ export default function FaceStage({ status }: StageProps) {
   const { face } = read
   const unit = truthUnit(sensor.family)
   const q = useQuantity(unit)
-  const set = (patch: Partial<Face>): void =>
-    edit({ kind: 'editRead', args: { id: read.id, patch: { face: { ...face, ...patch } } } })
+  const set = (patch: Patch<Face>): string | null =>
+    edit({ kind: 'editRead', args: { id: read.id, patch: { face: patch } } })
   const shown = useMemo(() => {
     try {
       return status.chain ? walkForward(status.chain, truth).shown : null
@@ -50,12 +51,10 @@ export default function FaceStage({ status }: StageProps) {
       <div>
         <h2>Face</h2>
         <Group align="flex-start" mt="sm" wrap="wrap">
-          <TextInput
+          <TextField
             label={`Name on ${device.name}`}
-            defaultValue={face.name}
-            onBlur={(e) => {
-              if (e.currentTarget.value !== face.name) set({ name: e.currentTarget.value })
-            }}
+            value={face.name}
+            onCommit={(name) => set({ name })}
           />
           <NativeSelect
             label="Shows"
@@ -115,7 +114,7 @@ export default function FaceStage({ status }: StageProps) {
               width={120}
               hideUnderstood
               check={(v) => (v > 0 && v <= 360 ? null : 'Up to 360°')}
-              onCommit={({ value }) => set({ needle: { ...needle, sweepDegrees: value } })}
+              onCommit={({ value }) => set({ needle: { sweepDegrees: value } })}
             />
             <QuantityInput
               label="First mark"
@@ -124,7 +123,7 @@ export default function FaceStage({ status }: StageProps) {
               width={140}
               hideUnderstood
               check={(v) => (v !== needle.high ? null : 'The two ends are the same.')}
-              onCommit={({ value }) => set({ needle: { ...needle, low: value } })}
+              onCommit={({ value }) => set({ needle: { low: value } })}
             />
             <QuantityInput
               label="Last mark"
@@ -133,7 +132,7 @@ export default function FaceStage({ status }: StageProps) {
               width={140}
               hideUnderstood
               check={(v) => (v !== needle.low ? null : 'The two ends are the same.')}
-              onCommit={({ value }) => set({ needle: { ...needle, high: value } })}
+              onCommit={({ value }) => set({ needle: { high: value } })}
             />
             <QuantityInput
               label="A mark every"
@@ -142,7 +141,7 @@ export default function FaceStage({ status }: StageProps) {
               width={140}
               hideUnderstood
               check={(v) => (v > 0 ? null : 'Above zero')}
-              onCommit={({ value }) => set({ needle: { ...needle, markStep: value } })}
+              onCommit={({ value }) => set({ needle: { markStep: value } })}
             />
           </Group>
         )}
@@ -167,7 +166,7 @@ export default function FaceStage({ status }: StageProps) {
               label="On"
               value={warning.when}
               onChange={(e) =>
-                set({ warning: { ...warning, when: e.currentTarget.value as 'above' | 'below' } })
+                set({ warning: { when: e.currentTarget.value as 'above' | 'below' } })
               }
               data={['above', 'below']}
               w={110}
@@ -178,7 +177,7 @@ export default function FaceStage({ status }: StageProps) {
               value={warning.at}
               width={140}
               hideUnderstood
-              onCommit={({ value }) => set({ warning: { ...warning, at: value } })}
+              onCommit={({ value }) => set({ warning: { at: value } })}
             />
             <QuantityInput
               label="off again by"
@@ -187,7 +186,7 @@ export default function FaceStage({ status }: StageProps) {
               width={140}
               hideUnderstood
               check={(v) => (v >= 0 ? null : 'It cannot be negative.')}
-              onCommit={({ value }) => set({ warning: { ...warning, hysteresis: value } })}
+              onCommit={({ value }) => set({ warning: { hysteresis: value } })}
             />
           </Group>
         )}

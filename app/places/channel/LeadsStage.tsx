@@ -1,7 +1,8 @@
-import { Group, TextInput } from '@mantine/core'
-import { measured, type Wire } from '../../../core/build/index.ts'
+import { Group } from '@mantine/core'
+import { measured, type Patch, type Wire } from '../../../core/build/index.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
+import { TextField } from '../../parts/TextField.tsx'
 import { StatedChip } from '../../parts/StatedChip.tsx'
 import { useQuantity } from '../../parts/units.ts'
 import { truthUnit } from './stageInfo.ts'
@@ -15,8 +16,8 @@ export default function LeadsStage({ status }: StageProps) {
   const q = useQuantity(truthUnit(status.assembled.sensor.family))
   const { read, device } = status.assembled
   const { wire } = read
-  const set = (patch: Partial<Wire>): void =>
-    edit({ kind: 'editRead', args: { id: read.id, patch: { wire: { ...wire, ...patch } } } })
+  const set = (patch: Patch<Wire>): string | null =>
+    edit({ kind: 'editRead', args: { id: read.id, patch: { wire: patch } } })
   return (
     <div className="stage">
       <div>
@@ -59,19 +60,15 @@ export default function LeadsStage({ status }: StageProps) {
           </div>
         </Group>
         <Group mt="md">
-          <TextInput
+          <TextField
             label="Wire colour"
-            defaultValue={wire.colour}
-            onBlur={(e) => {
-              if (e.currentTarget.value !== wire.colour) set({ colour: e.currentTarget.value })
-            }}
+            value={wire.colour}
+            onCommit={(colour) => set({ colour })}
           />
-          <TextInput
+          <TextField
             label="Connector cavity"
-            defaultValue={wire.cavity}
-            onBlur={(e) => {
-              if (e.currentTarget.value !== wire.cavity) set({ cavity: e.currentTarget.value })
-            }}
+            value={wire.cavity}
+            onCommit={(cavity) => set({ cavity })}
           />
         </Group>
       </div>

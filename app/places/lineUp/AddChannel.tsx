@@ -81,12 +81,16 @@ export default function AddChannel({ onClose }: { onClose: () => void }) {
       input: input.id,
       needs: { range, best: [needs.bestLow, needs.bestHigh], accuracy: needs.accuracy },
     })
-    if (known)
-      edit({
-        kind: 'editDevice',
-        args: { id: known.id, patch: { inputs: [...known.inputs, input] } },
-      })
-    edit({ kind: 'addChannel', args: { channel, elements: [element], devices } })
+    const refused = edit({
+      kind: 'addChannel',
+      args: {
+        channel,
+        elements: [element],
+        devices,
+        ...(known ? { input: { device: known.id, input } } : {}),
+      },
+    })
+    if (refused) return setProblem(refused)
     onClose()
     void navigate(`/build/${build.id}/channel/${channel.id}/${channel.reads[0]!.id}`)
   }

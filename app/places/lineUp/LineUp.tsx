@@ -1,12 +1,14 @@
 import { Button, Group, SegmentedControl, TextInput } from '@mantine/core'
-import { useHotkeys } from '@mantine/hooks'
+import { useHotkeys, useIntersection } from '@mantine/hooks'
 import { IconPlus } from '@tabler/icons-react'
-import { lazy, Suspense, useMemo, useState } from 'react'
+import { lazy, memo, Suspense, useEffect, useMemo, useState } from 'react'
 import { Link } from 'react-router'
-import { readStatus, type ReadStatus, type State } from '../../../core/chain/index.ts'
+import type { ReadStatus, State } from '../../../core/chain/index.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import { Chip } from '../../parts/Chip.tsx'
-import { useQuantity, useUnits } from '../../parts/units.ts'
+import { Contained } from '../../parts/Trouble.tsx'
+import { useQuantity } from '../../parts/units.ts'
+import { useRows, type Row } from '../../parts/useRows.ts'
 import { truthUnit } from '../channel/stageInfo.ts'
 import { SmallThread } from './SmallThread.tsx'
 
@@ -20,37 +22,38 @@ const STATES: { value: State; label: string }[] = [
   { value: 'proven', label: 'proven' },
 ]
 
+/** Rows drawn to begin with, and as many more each time the end comes into sight. */
+const ROWS_AT_ONCE = 80
+
 /** Every channel of a build, one row a reader: its small thread, its state, its next step. */
 export function LineUp() {
   const { build } = useBuild()
-  const { quantity } = useUnits()
   const [order, setOrder] = useState<'worst' | 'working'>('worst')
   const [filter, setFilter] = useState('')
   const [state, setState] = useState<State | 'all'>('all')
   const [adding, setAdding] = useState(false)
+  const [most, setMost] = useState(ROWS_AT_ONCE)
   useHotkeys([['n', () => setAdding(true)]])
-  const rows = useMemo(
-    () =>
-      build.channels.flatMap((channel) =>
-        channel.reads.map((read) => ({ channel, read, status: readStatus(build, read, quantity) })),
-      ),
-    [build, quantity],
-  )
-  const words = filter.toLowerCase().split(/\s+/).filter(Boolean)
-  const chosen = rows.filter(
-    ({ channel, status }) =>
-      (state === 'all' || status.state === state) &&
-      words.every((w) =>
-        `${channel.name} ${channel.quantity} ${channel.place} ${status.assembled.device.name} ${status.next.title}`
-          .toLowerCase()
-          .includes(w),
-      ),
-  )
-  const sorted =
-    order === 'working' ? chosen : [...chosen].sort((a, b) => b.status.ratio - a.status.ratio)
+  const rows = useRows()
+  const { ref: end, entry } = useIntersection<HTMLDivElement>()
+  const atEnd = entry?.isIntersecting === true
+  useEffect(() => {
+    if (atEnd) setMost((n) => n + ROWS_AT_ONCE)
+  }, [atEnd, most])
+  const known = rows.filter((r) => r.status !== null).length
+  const sorted = useMemo(() => {
+    const words = filter.toLowerCase().split(/\s+/).filter(Boolean)
+    const chosen = rows.filter(
+      (row) => (state === 'all' || row.status?.state === state) && speaksOf(row, words),
+    )
+    if (order === 'working') return chosen
+    // what is not computed yet waits at the end
+    const ratio = (row: Row): number => row.status?.ratio ?? -1
+    return [...chosen].sort((a, b) => ratio(b) - ratio(a))
+  }, [rows, filter, state, order])
   const counts = STATES.map((s) => ({
     ...s,
-    count: rows.filter((r) => r.status.state === s.value).length,
+    count: rows.filter((r) => r.status?.state === s.value).length,
   })).filter((s) => s.count > 0)
   return (
     <section>
@@ -105,6 +108,11 @@ export function LineUp() {
           </Group>
         </Group>
       )}
+      {known < rows.length && (
+        <p className="pale" role="status">
+          Computing {known} of {rows.length}…
+        </p>
+      )}
       {rows.length > 0 && sorted.length === 0 && (
         <p role="status">No channel fits: clear the filter.</p>
       )}
@@ -112,38 +120,70 @@ export function LineUp() {
         <Nothing />
       ) : (
         <div role="list" aria-label="Channels">
-          {sorted.map(({ channel, read, status }) => (
-            <div role="listitem" key={read.id}>
-              <Link
-                className="lineup-row"
-                to={`/build/${build.id}/channel/${channel.id}/${read.id}`}
-              >
-                <div style={{ minWidth: 0, overflowWrap: 'anywhere' }}>
-                  <div style={{ fontWeight: 700, fontSize: 18 }}>{channel.name}</div>
-                  <div className="pale">
-                    {channel.combine === 'separate'
-                      ? `${status.assembled.sensor.element.name}, `
-                      : ''}
-                    to {status.assembled.device.name} pin {status.assembled.input.pin}
-                  </div>
-                </div>
-                <SmallThread status={status} />
-                <div>
-                  <Chip state={status.state} />
-                  <div className="pale" style={{ marginTop: 4, fontSize: 15 }}>
-                    <Worst status={status} />
-                  </div>
-                </div>
-                <div style={{ overflowWrap: 'anywhere' }}>
-                  <b>{status.next.title}</b> <span className="pale">{status.next.reason}</span>
-                </div>
-              </Link>
-            </div>
+          {sorted.slice(0, most).map((row) => (
+            <Contained
+              key={row.read.id}
+              what={`Drawing the row of ${row.channel.name}`}
+              on={[row.status]}
+            >
+              <RowOf {...row} build={build.id} />
+            </Contained>
           ))}
+          {sorted.length > most && <div ref={end}>…</div>}
         </div>
       )}
       <Suspense>{adding && <AddChannel onClose={() => setAdding(false)} />}</Suspense>
     </section>
+  )
+}
+
+/** Whether a row holds every word looked for. */
+function speaksOf({ channel, status }: Row, words: readonly string[]): boolean {
+  const about = [
+    channel.name,
+    channel.quantity,
+    channel.place,
+    status?.assembled.device.name,
+    status?.next.title,
+  ]
+  const text = about.join(' ').toLowerCase()
+  return words.every((w) => text.includes(w))
+}
+
+// drawn anew only when something of its own changes
+const RowOf = memo(function RowOf({ channel, read, status, build }: Row & { build: string }) {
+  return (
+    <div role="listitem">
+      <Link className="lineup-row" to={`/build/${build}/channel/${channel.id}/${read.id}`}>
+        <div style={{ minWidth: 0, overflowWrap: 'anywhere' }}>
+          <div style={{ fontWeight: 700, fontSize: 18 }}>{channel.name}</div>
+          {status && (
+            <div className="pale">
+              {channel.combine === 'separate' ? `${status.assembled.sensor.element.name}, ` : ''}
+              to {status.assembled.device.name} pin {status.assembled.input.pin}
+            </div>
+          )}
+        </div>
+        {status ? <Known status={status} /> : <div className="pale">…</div>}
+      </Link>
+    </div>
+  )
+})
+
+function Known({ status }: { status: ReadStatus }) {
+  return (
+    <>
+      <SmallThread status={status} />
+      <div>
+        <Chip state={status.state} />
+        <div className="pale" style={{ marginTop: 4, fontSize: 15 }}>
+          <Worst status={status} />
+        </div>
+      </div>
+      <div style={{ overflowWrap: 'anywhere' }}>
+        <b>{status.next.title}</b> <span className="pale">{status.next.reason}</span>
+      </div>
+    </>
   )
 }
 

@@ -1,8 +1,9 @@
-import { Button, Group, NativeSelect, TextInput } from '@mantine/core'
+import { Button, Group, NativeSelect } from '@mantine/core'
 import { useState } from 'react'
-import type { Accuracy, Instrument } from '../../../core/build/index.ts'
+import type { Accuracy, Instrument, Patch } from '../../../core/build/index.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import { newId } from '../../store/id.ts'
+import { TextField } from '../../parts/TextField.tsx'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
 
 const START: Record<Instrument['kind'], Accuracy> = {
@@ -31,7 +32,7 @@ const UNIT: Record<Instrument['kind'], string> = {
 export function Instruments() {
   const { build, edit } = useBuild()
   const [kind, setKind] = useState<Instrument['kind']>('meter')
-  const add = (): void =>
+  const add = (): string | null =>
     edit({
       kind: 'addInstrument',
       args: {
@@ -76,10 +77,9 @@ export function Instruments() {
 
 function One({ instrument }: { instrument: Instrument }) {
   const { edit } = useBuild()
-  const set = (patch: Partial<Instrument>): void =>
+  const set = (patch: Patch<Instrument>): string | null =>
     edit({ kind: 'editInstrument', args: { id: instrument.id, patch } })
-  const accuracy = (patch: Partial<Accuracy>): void =>
-    set({ accuracy: { ...instrument.accuracy, ...patch } })
+  const accuracy = (patch: Partial<Accuracy>): string | null => set({ accuracy: patch })
   const notNegative = (v: number): string | null => (v >= 0 ? null : 'It cannot be negative.')
   const { accuracy: a } = instrument
   return (
@@ -92,14 +92,12 @@ function One({ instrument }: { instrument: Instrument }) {
       aria-label={instrument.name}
       style={{ borderBottom: '1px solid var(--hair)' }}
     >
-      <TextInput
+      <TextField
         label="Name"
-        defaultValue={instrument.name}
-        w={190}
-        onBlur={(e) => {
-          const name = e.currentTarget.value.trim()
-          if (name && name !== instrument.name) set({ name })
-        }}
+        value={instrument.name}
+        width={190}
+        required
+        onCommit={(name) => set({ name })}
       />
       <QuantityInput
         label="± per cent"

@@ -13,6 +13,7 @@ import {
 import { saveFile } from '../../parts/saveFile.ts'
 import { useSettings, type Settings } from '../../store/settings.ts'
 import { useBuild } from '../../store/useBuild.ts'
+import { Paged } from '../../parts/Paged.tsx'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import { Instruments } from './Instruments.tsx'
 
@@ -93,45 +94,49 @@ function Measurements({ build }: { build: Build }) {
   if (build.measurements.length === 0)
     return <p className="pale">Nothing measured yet. Points are taken under a channel’s element.</p>
   return (
-    <table className="sheet-table" aria-label="Measurements">
-      <thead>
-        <tr>
-          <th>When</th>
-          <th>What</th>
-          <th>How</th>
-          <th>Readings as typed</th>
-          <th>With</th>
-          <th>By</th>
-        </tr>
-      </thead>
-      <tbody>
-        {build.measurements.toReversed().map((m) => (
-          <tr key={m.id} className={m.struck ? 'is-struck' : undefined}>
-            <td style={{ whiteSpace: 'nowrap' }}>{dayjs(m.at).format('D MMM YYYY, HH:mm')}</td>
-            <td>{aboutText(build, m)}</td>
-            <td>{m.method === 'keyOn' ? 'key-on check' : m.method}</td>
-            <td className="mono">
-              {m.readings
-                .map((r) => `${r.typed}${/[a-zA-ZΩ°]$/.test(r.typed) ? '' : ` ${r.unit}`}`)
-                .join(' · ')}
-            </td>
-            <td>
-              {[
-                ...new Set(
-                  m.readings
-                    .map((r) => build.instruments.find((i) => i.id === r.instrument)?.name)
-                    .filter(Boolean),
-                ),
-              ].join(', ')}
-            </td>
-            <td>
-              {m.by}
-              {m.struck ? ` struck ${dayjs(m.struck.at).format('D MMM')}` : ''}
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
+    <Paged items={build.measurements.toReversed()} perPage={100}>
+      {(shown) => (
+        <table className="sheet-table" aria-label="Measurements">
+          <thead>
+            <tr>
+              <th>When</th>
+              <th>What</th>
+              <th>How</th>
+              <th>Readings as typed</th>
+              <th>With</th>
+              <th>By</th>
+            </tr>
+          </thead>
+          <tbody>
+            {shown.map((m) => (
+              <tr key={m.id} className={m.struck ? 'is-struck' : undefined}>
+                <td style={{ whiteSpace: 'nowrap' }}>{dayjs(m.at).format('D MMM YYYY, HH:mm')}</td>
+                <td>{aboutText(build, m)}</td>
+                <td>{m.method === 'keyOn' ? 'key-on check' : m.method}</td>
+                <td className="mono">
+                  {m.readings
+                    .map((r) => `${r.typed}${/[a-zA-ZΩ°]$/.test(r.typed) ? '' : ` ${r.unit}`}`)
+                    .join(' · ')}
+                </td>
+                <td>
+                  {[
+                    ...new Set(
+                      m.readings
+                        .map((r) => build.instruments.find((i) => i.id === r.instrument)?.name)
+                        .filter(Boolean),
+                    ),
+                  ].join(', ')}
+                </td>
+                <td>
+                  {m.by}
+                  {m.struck ? ` struck ${dayjs(m.struck.at).format('D MMM')}` : ''}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </Paged>
   )
 }
 
@@ -179,28 +184,29 @@ const WORDS: Record<string, string> = {
 
 function Changes({ changes }: { changes: readonly Change[] }) {
   return (
-    <table className="sheet-table" aria-label="Changes">
-      <thead>
-        <tr>
-          <th>When</th>
-          <th>What</th>
-          <th>On</th>
-          <th>By</th>
-        </tr>
-      </thead>
-      <tbody>
-        {changes
-          .toReversed()
-          .slice(0, 400)
-          .map((c) => (
-            <tr key={c.id}>
-              <td style={{ whiteSpace: 'nowrap' }}>{dayjs(c.at).format('D MMM YYYY, HH:mm')}</td>
-              <td>{WORDS[c.kind] ?? c.kind}</td>
-              <td>{[...new Set(c.edits.map((e) => e.field ?? e.in))].join(', ')}</td>
-              <td>{c.by}</td>
+    <Paged items={changes.toReversed()} perPage={100}>
+      {(shown) => (
+        <table className="sheet-table" aria-label="Changes">
+          <thead>
+            <tr>
+              <th>When</th>
+              <th>What</th>
+              <th>On</th>
+              <th>By</th>
             </tr>
-          ))}
-      </tbody>
-    </table>
+          </thead>
+          <tbody>
+            {shown.map((c) => (
+              <tr key={c.id}>
+                <td style={{ whiteSpace: 'nowrap' }}>{dayjs(c.at).format('D MMM YYYY, HH:mm')}</td>
+                <td>{WORDS[c.kind] ?? c.kind}</td>
+                <td>{[...new Set(c.edits.map((e) => e.path?.[0] ?? e.in))].join(', ')}</td>
+                <td>{c.by}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </Paged>
   )
 }

@@ -1,9 +1,9 @@
 import { Button } from '@mantine/core'
-import { useMemo, useState } from 'react'
+import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
-import { readStatus } from '../../../core/chain/index.ts'
 import { AsFineAsNeeded } from '../../parts/AsFineAsNeeded.tsx'
-import { useUnits } from '../../parts/units.ts'
+import { Contained } from '../../parts/Trouble.tsx'
+import { useRows } from '../../parts/useRows.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import { Caution } from '../../parts/Caution.tsx'
 import { Chip } from '../../parts/Chip.tsx'
@@ -12,20 +12,17 @@ import { KeyOnCheck } from '../../parts/KeyOnCheck.tsx'
 /** Every reader of the build at key-on, one at a time. */
 export function Prove() {
   const { build } = useBuild()
-  const { quantity } = useUnits()
-  const rows = useMemo(
-    () =>
-      build.channels.flatMap((channel) =>
-        channel.reads.map((read) => ({ channel, read, status: readStatus(build, read, quantity) })),
-      ),
-    [build, quantity],
-  )
-  const [chosen, setChosen] = useState<string | null>(
-    () =>
-      rows.find((r) => r.status.state !== 'proven' && r.status.chain)?.read.id ??
-      rows[0]?.read.id ??
-      null,
-  )
+  const rows = useRows()
+  const [picked, setChosen] = useState<string | null>(null)
+  // until somebody picks one: the first that is not proven and has a chain, once all are computed
+  const whole = rows.every((r) => r.status !== null)
+  const first = rows.find((r) => r.status && r.status.state !== 'proven' && r.status.chain)
+  const suggested = whole ? (first ?? rows[0])?.read.id : undefined
+  const [start, setStart] = useState<string | null>(null)
+  useEffect(() => {
+    if (suggested) setStart((s) => s ?? suggested)
+  }, [suggested])
+  const chosen = picked ?? start
   const current = rows.find((r) => r.read.id === chosen)
   return (
     <section>
@@ -71,19 +68,21 @@ export function Prove() {
                 >
                   <span>
                     {r.channel.name}
-                    {r.channel.reads.length > 1 ? `, ${r.status.assembled.device.name}` : ''}
+                    {r.channel.reads.length > 1 && r.status
+                      ? `, ${r.status.assembled.device.name}`
+                      : ''}
                   </span>{' '}
-                  <Chip state={r.status.state} />
+                  {r.status && <Chip state={r.status.state} />}
                 </span>
               </Button>
             ))}
           </div>
-          {current && (
-            <div>
+          {current?.status && (
+            <Contained what="The key-on check" on={[current.status]}>
               <AsFineAsNeeded status={current.status}>
                 <KeyOnCheck key={current.read.id} status={current.status} />
               </AsFineAsNeeded>
-            </div>
+            </Contained>
           )}
         </div>
       )}

@@ -1,3 +1,13 @@
+import {
+  flagShape,
+  listOf,
+  numberShape,
+  oneOf,
+  partOf,
+  positiveShape,
+  textShape,
+  thing,
+} from '../shape.ts'
 import { lineFamily, type ShapedLine } from '../lineFamily.ts'
 import { readOn } from '../recipe.ts'
 
@@ -12,6 +22,24 @@ export {
   type Feed,
 } from './controller.ts'
 export { placementFindings, type Placement } from './placement.ts'
+
+const PLACEMENT_SHAPE = partOf({
+  angleDeg: numberShape,
+  afterCollectorMm: numberShape,
+  toJointMm: numberShape,
+  toOpenEndMm: numberShape,
+  turbo: oneOf('none', 'before', 'after'),
+  gasC: numberShape,
+  limitC: numberShape,
+})
+const FEED_SHAPE = partOf({
+  heaterA: positiveShape,
+  fuseA: positiveShape,
+  crankingV: positiveShape,
+  resetsBelowV: positiveShape,
+  sharedFuse: flagShape,
+  warmUpS: positiveShape,
+})
 
 const between = (v0: number, l0: number, v1: number, l1: number): ShapedLine => {
   const slope = (v1 - v0) / (l1 - l0)
@@ -33,6 +61,11 @@ export const lambda = lineFamily({
   drive: () => ({ kind: 'voltage', sourceOhm: 220, nominalV: null, supplyMa: 0 }),
   needs: { range: [0.7, 1.3], best: [0.78, 1.02], accuracy: 0.02 },
   settings: [],
+  otherSettings: {
+    placement: PLACEMENT_SHAPE,
+    feed: FEED_SHAPE,
+    freeAir: listOf(thing({ at: textShape, oxygen: numberShape }), 500),
+  },
   plausible: [0.5, 2],
   keyOn: {
     label: 'Lambda it is made to give',

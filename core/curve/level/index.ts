@@ -1,3 +1,4 @@
+import { listOf, numberShape, oneOf, positiveShape, thing } from '../shape.ts'
 import { linspace } from '../../math/linspace.ts'
 import type { CurvePoint, Family } from '../family.ts'
 import type { KnotCurve } from '../knots.ts'
@@ -123,6 +124,25 @@ export function twoEndsErrors(curve: KnotCurve, steps = 24): { litres: number; e
   }))
 }
 
+const TANK_SHAPE = thing({
+  corners: listOf(thing({ x: numberShape, y: numberShape }), 100, 3),
+  lengthMm: positiveShape,
+})
+const ENDS = { emptySignal: numberShape, fullSignal: numberShape }
+const SENDER_SHAPE = {
+  anyOf: [
+    thing({ kind: oneOf('straight'), lowMm: numberShape, highMm: numberShape, ...ENDS }),
+    thing({
+      kind: oneOf('arm'),
+      pivotMm: numberShape,
+      armMm: numberShape,
+      lowDeg: numberShape,
+      highDeg: numberShape,
+      ...ENDS,
+    }),
+  ],
+}
+
 /** The worst of it, and where. */
 export const twoEndsError = (curve: KnotCurve): { errorL: number; atL: number } =>
   twoEndsErrors(curve, 60).reduce(
@@ -190,6 +210,11 @@ const level = (signal: 'resistance' | 'voltage'): Family<KnotCurve, MonotoneFit>
         ? { kind: 'resistance' }
         : { kind: 'voltage', sourceOhm: 1000, nominalV: 5, supplyMa: 5 },
     needs: { range: [0, 50], best: [0, 15], accuracy: 2 },
+    otherSettings: {
+      tank: TANK_SHAPE,
+      sender: SENDER_SHAPE,
+      secondHalf: thing({ tank: TANK_SHAPE, sender: SENDER_SHAPE }),
+    },
     settings: [
       {
         id: 'emptyReads',

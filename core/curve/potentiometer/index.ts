@@ -10,6 +10,7 @@ const CHECKED =
   'Anything that stops, steers or opens a throttle by wire: have it checked by a qualified person who did not build it.'
 const SUPPLY: Ask = {
   role: 'supply',
+  plausible: [1, 30],
   label: 'Supply at its plug',
   unit: 'V',
   with: 'meter',

@@ -1,3 +1,4 @@
+import { listOf, numberShape, oneOf, textShape, thing } from '../shape.ts'
 import { lineFamily } from '../lineFamily.ts'
 import { fromLibrary } from '../library.ts'
 import { monotoneFamily } from '../monotoneFamily.ts'
@@ -37,6 +38,15 @@ const SETTINGS: SettingField[] = [
 const FUEL =
   'Fuel: relieve the rail’s pressure before opening it, open air, no flame or spark, extinguisher at hand.'
 
+const END_SHAPE = thing({ kPa: numberShape, volt: numberShape })
+const TYPE_SHAPE = thing({
+  id: textShape,
+  name: textShape,
+  face: oneOf('absolute', 'gauge'),
+  low: END_SHAPE,
+  high: END_SHAPE,
+})
+
 const bridge = (face: 'absolute' | 'gauge') =>
   lineFamily({
     id: `pressure-${face}`,
@@ -56,6 +66,7 @@ const bridge = (face: 'absolute' | 'gauge') =>
         ? { range: [20, 250], best: [30, 200], accuracy: 3 }
         : { range: [0, 700], best: [100, 500], accuracy: 15 },
     settings: SETTINGS,
+    otherSettings: { types: listOf(TYPE_SHAPE, 200) },
     plausible: face === 'absolute' ? [0, 3000] : [-101, 30000],
     keyOn:
       face === 'absolute'

@@ -16,6 +16,7 @@ const PUMP = 'Let the pump’s pressure off before undoing a fitting; eyes away 
 
 const GAUGE: Ask = {
   role: 'gauge',
+  plausible: [-101.4, 40_000],
   label: 'Its gauge shows',
   unit: 'kPa g',
   with: 'gauge',
@@ -55,6 +56,7 @@ export function pressureMethods(face: 'absolute' | 'gauge'): PointMethod[] {
   }
   const supply: Ask = {
     role: 'supply',
+    plausible: [1, 30],
     label: 'Supply at its plug',
     unit: 'V',
     with: 'meter',
@@ -104,7 +106,14 @@ export function pressureMethods(face: 'absolute' | 'gauge'): PointMethod[] {
         'Type the height and the volts.',
       ],
       asks: [
-        { role: 'height', label: 'Height of water', unit: 'm', with: null, step: 0.01 },
+        {
+          role: 'height',
+          label: 'Height of water',
+          unit: 'm',
+          with: null,
+          step: 0.01,
+          plausible: [0, 30],
+        },
         ...air,
         supply,
       ],
@@ -133,8 +142,22 @@ export function pressureMethods(face: 'absolute' | 'gauge'): PointMethod[] {
         'Type mass, bore and volts.',
       ],
       asks: [
-        { role: 'mass', label: 'Mass with the piston', unit: 'kg', with: null, step: 0.1 },
-        { role: 'diameter', label: 'Bore', unit: 'mm', with: null, step: 0.1 },
+        {
+          role: 'mass',
+          label: 'Mass with the piston',
+          unit: 'kg',
+          with: null,
+          step: 0.1,
+          plausible: [0.01, 500],
+        },
+        {
+          role: 'diameter',
+          label: 'Bore',
+          unit: 'mm',
+          with: null,
+          step: 0.1,
+          plausible: [0.001, 0.5],
+        },
         ...air,
         supply,
       ],

@@ -1,3 +1,4 @@
+import { textShape } from '../shape.ts'
 import { lineFamily } from '../lineFamily.ts'
 import { numberSetting, readOn, type Settings } from '../recipe.ts'
 
@@ -30,6 +31,7 @@ export const speed = lineFamily({
   signal: 'frequency',
   drive: () => ({ kind: 'frequency' }),
   needs: { range: [5, 220], best: [30, 130], accuracy: 2 },
+  otherSettings: { circumferenceFrom: textShape },
   settings: [
     {
       id: 'teeth',

@@ -1,6 +1,7 @@
 import { median } from 'simple-statistics'
 import { EchtError, requireFinite, requirePositive, requireRange } from '../../error.ts'
 import { generalisedLeastSquares, type LeastSquares } from '../../math/leastSquares.ts'
+import { sharedColumns, type ObservationErrors } from '../../math/observationErrors.ts'
 import { linspace } from '../../math/linspace.ts'
 import { findSuspects } from '../../math/suspects.ts'
 import {
@@ -52,8 +53,9 @@ export type ThermistorFitOptions = {
   rangeC?: [number, number]
 }
 
-const DEFAULT_TEMPERATURE_C = 0.2,
-  DEFAULT_RELATIVE_OHM = 0.005
+/** 1σ of a point where none is stated: °C, and relative of its ohms. */
+export const DEFAULT_TEMPERATURE_C = 0.2
+export const DEFAULT_RELATIVE_OHM = 0.005
 
 /**
  * Fits a thermistor curve to points, weighted by both uncertainties carried into 1/T, errors that
@@ -184,7 +186,7 @@ export function fitModel(points: readonly CleanPoint[], model: ThermistorModel):
   let slopes = startSlopes(L, y)
   let squares!: LeastSquares, curve!: ThermistorCurve
   for (let round = 0; round < 3; round++) {
-    squares = generalisedLeastSquares(design, y, observationCovariance(points, slopes))
+    squares = generalisedLeastSquares(design, y, observationErrors(points, slopes))
     curve = toCurve(model, squares.parameters)
     slopes = L.map((l) => reciprocalSlope(curve, l))
   }
@@ -207,28 +209,26 @@ function startSlopes(L: number[], y: number[]): number[] {
   return L.map(() => slope)
 }
 
-/** Covariance of the observed 1/T: own errors on the diagonal, shared ones between points that name the same id. */
-export function observationCovariance(
+/** Errors of the observed 1/T: each point's own, and those it shares with points that name the same id. */
+export function observationErrors(
   points: readonly CleanPoint[],
   slopes: readonly number[],
-): number[][] {
+): ObservationErrors {
   const perC = points.map((p) => -1 / (p.temperatureC + ZERO_C_IN_K) ** 2)
-  const share = (i: number, id: string, of: CommonError['of']): number => {
-    const found = points[i]!.common.find((c) => c.id === id && c.of === of)
-    return found ? found.sigma * (of === 'temperature' ? perC[i]! : -slopes[i]!) : 0
+  return {
+    // exact points (all uncertainties zero) still need a weight
+    own: points.map((p, i) =>
+      Math.max(
+        (perC[i]! * p.temperatureUncertaintyC) ** 2 + (slopes[i]! * p.resistanceUncertainty) ** 2,
+        1e-22,
+      ),
+    ),
+    shared: sharedColumns(
+      points.map((p) => p.common),
+      (c) => `${c.of} ${c.id}`,
+      (c, i) => c.sigma * (c.of === 'temperature' ? perC[i]! : -slopes[i]!),
+    ),
   }
-  return points.map((p, i) =>
-    points.map((_, j) => {
-      let v =
-        i === j
-          ? (perC[i]! * p.temperatureUncertaintyC) ** 2 +
-            (slopes[i]! * p.resistanceUncertainty) ** 2
-          : 0
-      for (const c of p.common) v += share(i, c.id, c.of) * share(j, c.id, c.of)
-      // exact points (all uncertainties zero) still need a matrix that can be factored
-      return i === j ? Math.max(v, 1e-22) : v
-    }),
-  )
 }
 
 const toCurve = (model: ThermistorModel, p: number[]): ThermistorCurve => {
@@ -350,11 +350,10 @@ export const THIRD_COEFFICIENT = 1.2e-7
 
 function modelErrorLine(points: readonly CleanPoint[]): [number, number] {
   const L = points.map((p) => Math.log(p.resistanceOhm))
-  const unit = L.map((_, i) => L.map((__, j) => (i === j ? 1 : 0)))
   return generalisedLeastSquares(
     L.map((l) => [1, l]),
     L.map((l) => l ** 3),
-    unit,
+    { own: L.map(() => 1), shared: [] },
   ).parameters as [number, number]
 }
 

@@ -1,7 +1,8 @@
-import { CholeskyDecomposition, Matrix } from 'ml-matrix'
 import { linspace } from '../../math/linspace.ts'
+import { weighed } from '../../math/observationErrors.ts'
 import type { Candidate, LibraryCurve } from '../family.ts'
-import { observationCovariance, prepare, type ThermistorPoint } from './fit.ts'
+import { someOf } from '../grouped.ts'
+import { observationErrors, prepare, type ThermistorPoint } from './fit.ts'
 import {
   reciprocalSlope,
   thermistorC,
@@ -27,7 +28,8 @@ export function identifyThermistor(
   const clean =
     points.length === 1
       ? prepare([points[0]!, points[0]!], options.leadOhm ?? 0).slice(1)
-      : prepare(points, options.leadOhm ?? 0)
+      : // of very many points some say which type it is
+        prepare(someOf(points), options.leadOhm ?? 0)
   const scored = library
     .map((entry) => {
       const miss = clean.map((p) => missC(entry.curve, p.resistanceOhm, p.temperatureC))
@@ -36,20 +38,15 @@ export function identifyThermistor(
         ...p,
         common: [...p.common, { id: 'part', of: 'resistance' as const, sigma: entry.tolerance }],
       }))
-      const factor = new CholeskyDecomposition(
-        new Matrix(observationCovariance(withTolerance, slopes)),
-      )
       // 1/T miss from the °C miss at the measured temperature
-      const y = Matrix.columnVector(
+      const { chiSquared, logDeterminant } = weighed(
         miss.map((m, i) => -m / (clean[i]!.temperatureC + ZERO_C_IN_K) ** 2),
+        observationErrors(withTolerance, slopes),
       )
-      const chi2 = y.transpose().mmul(factor.solve(y)).get(0, 0)
-      const logDeterminant =
-        2 * factor.lowerTriangularMatrix.diagonal().reduce((s, d) => s + Math.log(d), 0)
       return {
         entry,
-        score: -0.5 * (chi2 + logDeterminant),
-        fits: chi2 / clean.length < FITS_BELOW,
+        score: -0.5 * (chiSquared + logDeterminant),
+        fits: chiSquared / clean.length < FITS_BELOW,
         missRms: Math.hypot(...miss) / Math.sqrt(miss.length),
       }
     })

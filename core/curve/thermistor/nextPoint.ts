@@ -1,8 +1,11 @@
 import { median } from 'simple-statistics'
 import { EchtError, requireFinite, requireRange } from '../../error.ts'
 import { linspace } from '../../math/linspace.ts'
+import { grouped, MANY, someOf } from '../grouped.ts'
 import { COEFFICIENT_COUNT, thermistorOhm } from './model.ts'
 import {
+  DEFAULT_RELATIVE_OHM,
+  DEFAULT_TEMPERATURE_C,
   distinctTemperatures,
   fitModel,
   fitThermistor,
@@ -28,8 +31,9 @@ export function bestNextPoint(
   if (makeableC.length === 0)
     throw new EchtError('nothing-makeable', 'Give at least one temperature that can be made.')
   makeableC.forEach((t) => requireFinite(t, 'A temperature to make'))
-  const now = fitThermistor(points)
-  const clean = prepare(points, 0)
+  const few = fewer(points)
+  const now = fitThermistor(few)
+  const clean = prepare(few, 0)
   const own = {
     temperatureUncertaintyC: median(clean.map((p) => p.temperatureUncertaintyC)),
     resistanceUncertainty: median(clean.map((p) => p.resistanceUncertainty)),
@@ -58,6 +62,28 @@ export function bestNextPoint(
       best = { temperatureC, worstBandBeforeC: before, worstBandAfterC: after }
   }
   return best
+}
+
+/** Points that stand for all, where there are very many. */
+function fewer(points: readonly ThermistorPoint[]): readonly ThermistorPoint[] {
+  if (points.length <= MANY) return points
+  const { curve } = fitThermistor(someOf(points))
+  const asCurvePoints = points.map((p) => ({
+    ...p,
+    truth: p.temperatureC,
+    signal: p.resistanceOhm,
+    truthUncertainty: p.temperatureUncertaintyC ?? DEFAULT_TEMPERATURE_C,
+    signalUncertainty: p.resistanceUncertainty ?? DEFAULT_RELATIVE_OHM,
+    common: [],
+    shared: p.common,
+  }))
+  return grouped(asCurvePoints, (t) => thermistorOhm(curve, t)).map((g) => ({
+    temperatureC: g.truth,
+    resistanceOhm: g.signal,
+    temperatureUncertaintyC: g.truthUncertainty,
+    resistanceUncertainty: g.signalUncertainty,
+    ...(g.shared ? { common: g.shared } : {}),
+  }))
 }
 
 const readingAt = (fit: ThermistorFit, temperatureC: number): number => {

@@ -1,3 +1,4 @@
+import { flagShape, oneOf, partOf, positiveShape } from '../shape.ts'
 import { thermocoupleC, thermocoupleMv } from '../../standards/thermocouple.ts'
 import { lineFamily } from '../lineFamily.ts'
 import { choiceSetting, numberSetting, readOn, type Settings } from '../recipe.ts'
@@ -21,6 +22,17 @@ export const thermocouple = lineFamily({
   signal: 'voltage',
   drive: () => ({ kind: 'voltage', sourceOhm: 100, nominalV: null, supplyMa: 0 }),
   needs: { range: [0, 950], best: [600, 900], accuracy: 15 },
+  otherSettings: {
+    exhaust: partOf({
+      fromHeadMm: positiveShape,
+      boreMm: positiveShape,
+      depthMm: positiveShape,
+      probeMm: positiveShape,
+      alike: flagShape,
+      turbo: oneOf('none', 'before', 'after'),
+      pointsUp: flagShape,
+    }),
+  },
   settings: [
     {
       id: 'output',

@@ -7,9 +7,9 @@ import { familyOf } from '../../../../core/curve/registry.ts'
 import { useBuild } from '../../../store/useBuild.ts'
 import { newId } from '../../../store/id.ts'
 import { Caution } from '../../../parts/Caution.tsx'
-import { QuantityInput, type Typed } from '../../../parts/QuantityInput.tsx'
-import { useQuantity } from '../../../parts/units.ts'
-import { signalCheck, truthCheck } from './check.ts'
+import { QuantityInput, type Against, type Typed } from '../../../parts/QuantityInput.tsx'
+import { useQuantity, useUnits } from '../../../parts/units.ts'
+import { plausibleCheck, signalCheck, truthCheck } from './check.ts'
 
 const KIND_NAME: Record<InstrumentKind, string> = {
   meter: 'meter',
@@ -36,6 +36,7 @@ export function AddPoint({
   const { build, edit } = useBuild()
   const family = familyOf(element.family)
   const q = useQuantity(family.truthUnit)
+  const { quantity } = useUnits()
   const ofKind = (kind: InstrumentKind) => build.instruments.filter((i) => i.kind === kind)
   const [chosen, setChosen] = useState<Partial<Record<InstrumentKind, string>>>({})
   const instrument = (kind: InstrumentKind | null): string | null =>
@@ -47,6 +48,8 @@ export function AddPoint({
     altitude === null ? {} : { altitude: { value: altitude, typed: `${altitude} m`, unit: 'm' } },
   )
   const [problem, setProblem] = useState<string | null>(null)
+  /** what speaks against a number that was typed: it is not recorded unless the person says so */
+  const [against, setAgainst] = useState<Partial<Record<Role, Against | null>>>({})
   const [round, setRound] = useState(0)
   const boxes = useRef(new Map<Role, HTMLInputElement>())
   const asks = method.asks.map((a): { ask: Ask; ways: Ask[] } =>
@@ -67,7 +70,7 @@ export function AddPoint({
   const order = [...asks.map((a) => a.ask), signal]
   const drive = family.drive(element.settings)
 
-  const readings = (): Reading[] =>
+  const readings = (typed: Partial<Record<Role, Typed | null>>): Reading[] =>
     order.flatMap((ask): Reading[] => {
       const t = typed[ask.role]
       return t
@@ -84,15 +87,25 @@ export function AddPoint({
   const worked = useMemo(() => {
     if (method.asks.length === 0) return null
     try {
-      return method.truth(givenBy(build, { readings: readings() }), element.settings)
+      return method.truth(givenBy(build, { readings: readings(typed) }), element.settings)
     } catch (error) {
       return { problem: (error as Error).message }
     }
   }, [build, method, typed, chosen, instead]) // eslint-disable-line react-hooks/exhaustive-deps
 
-  const record = (): void => {
-    const missing = order.find((ask) => !typed[ask.role] && ask.otherwise === undefined)
-    if (missing) {
+  const doubts = order.flatMap((ask) => {
+    const a = against[ask.role]
+    return a ? [{ ask, ...a }] : []
+  })
+  const cannot = worked && 'problem' in worked ? worked.problem : null
+  /** whether all that stands in the way is a doubt that a person may overrule */
+  const mayInsist = (doubts.length > 0 || cannot !== null) && doubts.every((d) => d.typed)
+
+  const record = (insist: boolean): void => {
+    const taken: typeof typed = { ...typed }
+    for (const d of doubts) taken[d.ask.role] = d.typed
+    const missing = order.find((ask) => !taken[ask.role] && ask.otherwise === undefined)
+    if (missing && !against[missing.role]) {
       setProblem(
         missing.role === 'signal'
           ? `Type the signal as it stands on the meter, in ${family.signalUnit}.`
@@ -101,7 +114,19 @@ export function AddPoint({
       boxes.current.get(missing.role)?.focus()
       return
     }
-    edit({
+    if (!insist && (doubts.length > 0 || cannot !== null)) {
+      const [first] = doubts
+      setProblem(
+        first
+          ? `Not recorded. ${first.ask.label}: ${first.why}`
+          : `Not recorded: no ${family.quantity} follows from these numbers.`,
+      )
+      if (first) boxes.current.get(first.ask.role)?.focus()
+      return
+    }
+    const place = taken.altitude
+    const asksPlace = place && order.some((a) => a.role === 'altitude')
+    const refused = edit({
       kind: 'addMeasurement',
       args: {
         measurement: {
@@ -110,16 +135,16 @@ export function AddPoint({
           by: '',
           about: { kind: 'point', element: element.id },
           method: method.id,
-          readings: readings(),
+          readings: readings(taken),
           note: '',
           struck: null,
         },
+        ...(asksPlace && altitude !== place.value ? { altitudeM: place.value } : {}),
       },
     })
-    const place = typed.altitude
-    if (place && order.some((a) => a.role === 'altitude') && altitude !== place.value)
-      edit({ kind: 'editVehicle', args: { patch: { altitudeM: place.value } } })
-    setProblem(null)
+    setProblem(refused)
+    if (refused) return
+    setAgainst({})
     // the air and the supply stay what they are from point to point; what was made and read does not
     setTyped(({ altitude: a, pressure: p, supply: s }) => ({
       ...(a ? { altitude: a } : {}),
@@ -143,9 +168,10 @@ export function AddPoint({
         ask.otherwise !== undefined || (ask.role === 'truth' && suggested !== undefined) ? 200 : 160
       }
       {...(ask.step === undefined ? {} : { step: ask.step })}
-      value={KEPT.has(ask.role) ? (typed[ask.role]?.value ?? null) : null}
-      onTyped={(t) => {
+      value={ask.role === 'altitude' ? altitude : null}
+      onTyped={(t, a) => {
         setTyped((all) => ({ ...all, [ask.role]: t }))
+        setAgainst((all) => ({ ...all, [ask.role]: a }))
         setProblem(null)
       }}
       {...(next ? { onEnter: () => boxes.current.get(next.role)?.focus() } : {})}
@@ -172,7 +198,7 @@ export function AddPoint({
             ? signalCheck(drive, family.signalUnit)
             : ask.role === 'truth'
               ? truthCheck(family, q)
-              : undefined
+              : plausibleCheck(ask, quantity(ask.unit))
       }
     />
   )
@@ -183,7 +209,7 @@ export function AddPoint({
     <form
       onSubmit={(e) => {
         e.preventDefault()
-        record()
+        record(false)
       }}
       aria-label="Add a point"
     >
@@ -249,7 +275,12 @@ export function AddPoint({
       )}
       {problem && (
         <p role="alert" className="wrong" style={{ margin: '4px 0' }}>
-          {problem}
+          {problem}{' '}
+          {mayInsist && (
+            <Button variant="default" onClick={() => record(true)}>
+              Record it all the same
+            </Button>
+          )}
         </p>
       )}
       <ol className="pale" style={{ margin: '6px 0 8px', paddingLeft: 20, fontSize: 15 }}>

@@ -1,4 +1,4 @@
-import { Button, Checkbox, Group, NativeSelect, TextInput } from '@mantine/core'
+import { Button, Checkbox, Group, NativeSelect } from '@mantine/core'
 import { useMemo, useState } from 'react'
 import {
   AIR_PLACES,
@@ -12,6 +12,7 @@ import { familyOf } from '../../../../core/curve/registry.ts'
 import { choiceSetting } from '../../../../core/curve/recipe.ts'
 import { useBuild } from '../../../store/useBuild.ts'
 import { newId } from '../../../store/id.ts'
+import { TextField } from '../../../parts/TextField.tsx'
 import { QuantityInput } from '../../../parts/QuantityInput.tsx'
 import { useQuantity } from '../../../parts/units.ts'
 import type { StageProps } from '../ChannelPlace.tsx'
@@ -48,13 +49,12 @@ export default function Choosing({ status }: StageProps) {
       second: false,
     })),
   ]
-  const save = (candidates: Candidate[]): void =>
-    edit({
-      kind: 'editElement',
-      args: { id: element.id, patch: { settings: { ...element.settings, candidates } } },
-    })
-  const set = (id: string, patch: Partial<Candidate>): void =>
-    save(kept.map((c) => (c.id === id ? { ...c, ...patch } : c)))
+  // the list nobody has changed yet is recorded with the first change
+  const list = { element: element.id, list: 'candidates', start: kept }
+  const set = (id: string, patch: Partial<Candidate>): string | null =>
+    edit({ kind: 'putInSetting', args: { ...list, item: { id, ...patch } } })
+  const remove = (item: string): string | null =>
+    edit({ kind: 'removeFromSetting', args: { ...list, item } })
   const choice = useMemo(
     () => compareCandidates(build, read.id, kept, medium),
     // eslint-disable-next-line react-hooks/exhaustive-deps
@@ -92,14 +92,12 @@ export default function Choosing({ status }: StageProps) {
             {choice.judged.map((c) => (
               <tr key={c.id} className={c.goodEnough ? undefined : 'is-suspect'}>
                 <td>
-                  <TextInput
-                    aria-label={`Name of ${c.name}`}
-                    defaultValue={c.name}
-                    w={190}
-                    onBlur={(e) => {
-                      const name = e.currentTarget.value.trim()
-                      if (name && name !== c.name) set(c.id, { name })
-                    }}
+                  <TextField
+                    ariaLabel={`Name of ${c.name}`}
+                    value={c.name}
+                    width={190}
+                    required
+                    onCommit={(name) => set(c.id, { name: name.slice(0, 200) })}
                   />
                 </td>
                 <td>
@@ -124,15 +122,12 @@ export default function Choosing({ status }: StageProps) {
                   />
                 </td>
                 <td>
-                  <TextInput
-                    aria-label={`Thread of ${c.name}`}
-                    defaultValue={c.thread}
+                  <TextField
+                    ariaLabel={`Thread of ${c.name}`}
+                    value={c.thread}
                     placeholder="M12 × 1.5"
-                    w={110}
-                    onBlur={(e) => {
-                      const thread = e.currentTarget.value.trim()
-                      if (thread !== c.thread) set(c.id, { thread })
-                    }}
+                    width={110}
+                    onCommit={(thread) => set(c.id, { thread: thread.slice(0, 200) })}
                   />
                 </td>
                 <td>
@@ -165,7 +160,7 @@ export default function Choosing({ status }: StageProps) {
                       h={36}
                       px={8}
                       aria-label={`Remove ${c.name}`}
-                      onClick={() => save(kept.filter((k) => k.id !== c.id))}
+                      onClick={() => remove(c.id)}
                     >
                       Remove
                     </Button>
@@ -179,18 +174,21 @@ export default function Choosing({ status }: StageProps) {
       <Button
         variant="subtle"
         onClick={() =>
-          save([
-            ...kept,
-            {
-              id: newId(),
-              name: 'another',
-              curve: family.library[0]?.id ?? null,
-              housing: 'thin',
-              thread: '',
-              spare: false,
-              second: false,
+          edit({
+            kind: 'putInSetting',
+            args: {
+              ...list,
+              item: {
+                id: newId(),
+                name: 'another',
+                curve: family.library[0]?.id ?? null,
+                housing: 'thin',
+                thread: '',
+                spare: false,
+                second: false,
+              },
             },
-          ])
+          })
         }
       >
         One more candidate

@@ -16,6 +16,7 @@ import { K95, sensorBand, type Sensor } from '../../../../core/chain/index.ts'
 import { familyOf } from '../../../../core/curve/registry.ts'
 import { linspace } from '../../../../core/math/index.ts'
 import { signalText, useQuantity } from '../../../parts/units.ts'
+import { thinned } from '../../../parts/thinned.ts'
 import { AXIS, GRID, roundDomain, roundTicks } from '../../../parts/chart.ts'
 
 /** The curve through its points, and beneath it each point's miss inside the 95 % band, on one temperature axis. */
@@ -49,13 +50,19 @@ export default function CurveCharts({
     // eslint-disable-next-line react-hooks/exhaustive-deps
     [sensor, range, q.unit],
   )
-  const points = sensor.points.map((p, i) => ({
-    t: q.out(p.truth),
-    signal: p.signal,
-    suspect: sensor.suspects.includes(i),
-    miss: (sensor.fit?.residuals[i] ?? 0) * factor,
-    bar: K95 * (p.truthUncertainty ?? 0) * factor,
-  }))
+  const points = useMemo(() => {
+    const suspects = new Set(sensor.suspects)
+    const residuals = sensor.fit?.residuals ?? []
+    const all = sensor.points.map((p, i) => ({
+      t: q.out(p.truth),
+      signal: p.signal,
+      suspect: suspects.has(i),
+      miss: (residuals[i] ?? 0) * factor,
+      bar: K95 * (p.truthUncertainty ?? 0) * factor,
+    }))
+    return thinned(all, sensor.suspects).points
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [sensor, q.unit])
   const truths = roundTicks(q.out(range[0]), q.out(range[1]))
   const all = [...data, ...points].map((d) => d.signal)
   const signals = roundDomain(Math.min(...all), Math.max(...all))

@@ -71,11 +71,8 @@ function KnownElement({ status }: StageProps) {
     () => ({ ...element.settings, altitudeM: build.vehicle.altitudeM ?? 0 }),
     [element.settings, build.vehicle.altitudeM],
   )
-  const setting = (patch: object): void =>
-    edit({
-      kind: 'editElement',
-      args: { id: element.id, patch: { settings: { ...element.settings, ...patch } } },
-    })
+  const setting = (patch: Record<string, unknown>): string | null =>
+    edit({ kind: 'editElement', args: { id: element.id, patch: { settings: patch } } })
   const next = useMemo(() => {
     if (!sensor.fit) return null
     try {

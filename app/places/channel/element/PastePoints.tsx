@@ -1,7 +1,7 @@
 import { Button, Textarea } from '@mantine/core'
 import { notifications } from '@mantine/notifications'
 import { useState } from 'react'
-import type { Element } from '../../../../core/build/index.ts'
+import type { Element, Measurement } from '../../../../core/build/index.ts'
 import { familyOf } from '../../../../core/curve/registry.ts'
 import { readPairs } from '../../../../core/table/index.ts'
 import { useBuild } from '../../../store/useBuild.ts'
@@ -34,40 +34,30 @@ export function PastePoints({ element }: { element: Element }) {
         names: [family.quantity, 'signal'],
       })
       const at = new Date().toISOString()
-      for (const p of pairs)
-        edit({
-          kind: 'addMeasurement',
-          args: {
-            measurement: {
-              id: newId(),
-              at,
-              by: '',
-              about: { kind: 'point', element: element.id },
-              method: method.id,
-              note: 'pasted',
-              struck: null,
-              readings: [
-                {
-                  role: 'signal',
-                  typed: p.secondTyped,
-                  unit: family.signalUnit,
-                  value: p.second,
-                  instrument: null,
-                },
-                {
-                  role: 'truth',
-                  typed: p.firstTyped,
-                  unit: q.unit,
-                  value: p.first,
-                  instrument: null,
-                },
-              ],
-            },
+      const measurements = pairs.map((p): Measurement => ({
+        id: newId(),
+        at,
+        by: '',
+        about: { kind: 'point', element: element.id },
+        method: method.id,
+        note: 'pasted',
+        struck: null,
+        readings: [
+          {
+            role: 'signal',
+            typed: p.secondTyped,
+            unit: family.signalUnit,
+            value: p.second,
+            instrument: null,
           },
-        })
+          { role: 'truth', typed: p.firstTyped, unit: q.unit, value: p.first, instrument: null },
+        ],
+      }))
+      const refused = edit({ kind: 'addMeasurements', args: { measurements } })
+      setProblem(refused)
+      if (refused) return
       notifications.show({ message: `${pairs.length} points taken.` })
       setText('')
-      setProblem(null)
     } catch (error) {
       setProblem((error as Error).message)
     }

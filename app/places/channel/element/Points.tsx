@@ -1,97 +1,137 @@
 import { Button } from '@mantine/core'
-import { pointsOf } from '../../../../core/build/index.ts'
-import type { Sensor } from '../../../../core/chain/index.ts'
+import { useMemo } from 'react'
+import { pointsOf, type Measurement } from '../../../../core/build/index.ts'
+import type { Sensor, TakenPoint } from '../../../../core/chain/index.ts'
 import { familyOf } from '../../../../core/curve/registry.ts'
 import { useBuild } from '../../../store/useBuild.ts'
+import { Paged } from '../../../parts/Paged.tsx'
 import { useQuantity } from '../../../parts/units.ts'
+
+/** Rows of a page: more than a hand takes in an afternoon. */
+const A_PAGE = 60
+
+type Row = {
+  measurement: Measurement
+  point: TakenPoint | undefined
+  residual: number | undefined
+  suspect: boolean
+  unusable: string | undefined
+}
 
 /** What was measured, as typed and as understood, with each point's miss; struck ones stay to be seen. */
 export function Points({ sensor }: { sensor: Sensor }) {
-  const { build, edit } = useBuild()
+  const { build } = useBuild()
   const all = pointsOf(build, sensor.element.id)
   const family = familyOf(sensor.family)
   const q = useQuantity(family.truthUnit)
+  const rows = useMemo(() => rowsOf(all, sensor), [all, sensor])
   if (all.length === 0) return <p className="pale">Nothing measured yet: {family.firstSteps[0]}</p>
   return (
     <div className="scroll-x" style={{ marginTop: 10 }}>
-      <table className="sheet-table" aria-label="Measured points">
-        <thead>
-          <tr>
-            <th>How</th>
-            <th className="num">{q.unit}</th>
-            <th className="num">±</th>
-            <th className="num">typed</th>
-            <th className="num">{family.signalUnit}</th>
-            <th className="num">miss</th>
-            <th>
-              <span className="visually-hidden">Strike</span>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {all.map((m) => {
-            const index = sensor.points.findIndex((p) => p.measurement.id === m.id)
-            const point = sensor.points[index]
-            const signal = m.readings.find((r) => r.role === 'signal')
-            const suspect = sensor.suspects.includes(index)
-            const residual = index >= 0 ? sensor.fit?.residuals[index] : undefined
-            const sigma = point
-              ? Math.hypot(
-                  point.truthUncertainty ?? 0,
-                  ...(point.common ?? []).filter((c) => c.of === 'truth').map((c) => c.sigma),
-                )
-              : 0
-            return (
-              <tr
-                key={m.id}
-                className={m.struck ? 'is-struck' : suspect ? 'is-suspect' : undefined}
-              >
-                <td>
-                  {family.methods.find((x) => x.id === m.method)?.name ?? m.method}
-                  {suspect && <b className="wrong"> does not fit</b>}
-                </td>
-                <td className="num">{point ? q.bare(point.truth, 2) : '–'}</td>
-                <td className="num">{point ? q.pm(1.96 * sigma, 2).slice(1) : ''}</td>
-                <td className="num">{signal?.typed}</td>
-                <td className="num">{signal ? String(Number(signal.value.toPrecision(5))) : ''}</td>
-                <td className="num">{residual === undefined ? '' : q.off(residual, 2)}</td>
-                <td style={{ textAlign: 'right' }}>
-                  {m.struck ? (
-                    <Button
-                      variant="subtle"
-                      h={36}
-                      px={8}
-                      onClick={() => edit({ kind: 'restoreMeasurement', args: { id: m.id } })}
-                    >
-                      Restore
-                    </Button>
-                  ) : (
-                    <Button
-                      variant="subtle"
-                      color="gray"
-                      h={36}
-                      px={8}
-                      aria-label={`Strike the point at ${point ? q.text(point.truth) : 'this place'}`}
-                      onClick={() =>
-                        edit({
-                          kind: 'strikeMeasurement',
-                          args: {
-                            id: m.id,
-                            at: new Date().toISOString(),
-                            why: suspect ? 'does not fit the others' : '',
-                          },
-                        })
-                      }
-                    >
-                      Strike
-                    </Button>
-                  )}
-                </td>
+      <Paged
+        items={rows}
+        perPage={A_PAGE}
+        note={`${all.length.toLocaleString('en')} points, those that do not fit first.`}
+      >
+        {(shown) => (
+          <table className="sheet-table" aria-label="Measured points">
+            <thead>
+              <tr>
+                <th>How</th>
+                <th className="num">{q.unit}</th>
+                <th className="num">±</th>
+                <th className="num">typed</th>
+                <th className="num">{family.signalUnit}</th>
+                <th className="num">miss</th>
+                <th>
+                  <span className="visually-hidden">Strike</span>
+                </th>
               </tr>
-            )
-          })}
-        </tbody>
-      </table>
+            </thead>
+            <tbody>
+              {shown.map((row) => (
+                <PointRow key={row.measurement.id} row={row} family={sensor.family} />
+              ))}
+            </tbody>
+          </table>
+        )}
+      </Paged>
     </div>
+  )
+}
+
+/** A row for each point in the order they were taken; where there are pages of them, those to look at stand first. */
+function rowsOf(all: readonly Measurement[], sensor: Sensor): Row[] {
+  const index = new Map(sensor.points.map((p, i) => [p.measurement.id, i]))
+  const unusable = new Map(sensor.unusable.map((u) => [u.measurement, u.why]))
+  const suspects = new Set(sensor.suspects)
+  const rows = all.map((measurement): Row => {
+    const i = index.get(measurement.id)
+    return {
+      measurement,
+      point: i === undefined ? undefined : sensor.points[i],
+      residual: i === undefined ? undefined : sensor.fit?.residuals[i],
+      suspect: i !== undefined && suspects.has(i),
+      unusable: unusable.get(measurement.id),
+    }
+  })
+  if (rows.length <= A_PAGE) return rows
+  const wrong = (r: Row): boolean => r.suspect || r.unusable !== undefined
+  return [...rows.filter(wrong), ...rows.filter((r) => !wrong(r))]
+}
+
+function PointRow({ row, family: id }: { row: Row; family: string }) {
+  const { edit } = useBuild()
+  const family = familyOf(id)
+  const q = useQuantity(family.truthUnit)
+  const { measurement: m, point, residual, suspect, unusable } = row
+  const signal = m.readings.find((r) => r.role === 'signal')
+  const shared = (point?.common ?? []).filter((c) => c.of === 'truth').map((c) => c.sigma)
+  const sigma = point ? Math.hypot(point.truthUncertainty ?? 0, ...shared) : 0
+  const strike = (): string | null =>
+    edit({
+      kind: 'strikeMeasurement',
+      args: {
+        id: m.id,
+        at: new Date().toISOString(),
+        why: unusable ?? (suspect ? 'does not fit the others' : ''),
+      },
+    })
+  return (
+    <tr className={m.struck ? 'is-struck' : suspect || unusable ? 'is-suspect' : undefined}>
+      <td>
+        {family.methods.find((x) => x.id === m.method)?.name ?? m.method}
+        {suspect && <b className="wrong"> does not fit</b>}
+        {unusable && <b className="wrong"> cannot be used: {unusable}</b>}
+      </td>
+      <td className="num">{point ? q.bare(point.truth, 2) : '–'}</td>
+      <td className="num">{point ? q.pm(1.96 * sigma, 2).slice(1) : ''}</td>
+      <td className="num">{signal?.typed}</td>
+      <td className="num">{signal ? String(Number(signal.value.toPrecision(5))) : ''}</td>
+      <td className="num">{residual === undefined ? '' : q.off(residual, 2)}</td>
+      <td style={{ textAlign: 'right' }}>
+        {m.struck ? (
+          <Button
+            variant="subtle"
+            h={36}
+            px={8}
+            onClick={() => edit({ kind: 'restoreMeasurement', args: { id: m.id } })}
+          >
+            Restore
+          </Button>
+        ) : (
+          <Button
+            variant="subtle"
+            color="gray"
+            h={36}
+            px={8}
+            aria-label={`Strike the point at ${point ? q.text(point.truth) : 'this place'}`}
+            onClick={strike}
+          >
+            Strike
+          </Button>
+        )}
+      </td>
+    </tr>
   )
 }

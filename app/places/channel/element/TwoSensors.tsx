@@ -1,7 +1,7 @@
 import { Button, Group, NativeSelect, SegmentedControl, Switch, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
-import { elementOf, type Channel, type Combine } from '../../../../core/build/index.ts'
+import { elementOf, type Channel, type Combine, type Patch } from '../../../../core/build/index.ts'
 import type { ReadStatus } from '../../../../core/chain/index.ts'
 import { familyOf } from '../../../../core/curve/registry.ts'
 import { QuantityInput } from '../../../parts/QuantityInput.tsx'
@@ -51,7 +51,7 @@ export function TwoSensors({
       `/build/${build.id}/channel/${channel.id}/${channel.reads.find((r) => r.source.id === elements[0]!.id)!.id}?stage=element`,
     )
   }
-  const patch = (p: Partial<Channel>): void =>
+  const patch = (p: Patch<Channel>): string | null =>
     edit({ kind: 'editChannel', args: { id: channel.id, patch: p } })
   return (
     <section aria-label="Two senders of this channel" style={{ paddingTop: 14 }}>
@@ -111,6 +111,7 @@ function Second({
   const [name, setName] = useState(`${channel.name}, second sender`)
   const [combine, setCombine] = useState<Exclude<Combine, 'one'>>('separate')
   const [pin, setPin] = useState('')
+  const [problem, setProblem] = useState<string | null>(null)
   const [most, setMost] = useState(channel.needs.range[1])
   const needs = {
     ...channel.needs,
@@ -135,7 +136,7 @@ function Second({
             table: input.table && { ...input.table, entered: null },
           }
         : null
-    edit({
+    const refused = edit({
       kind: 'addSecondSensor',
       args: {
         channel: channel.id,
@@ -153,7 +154,8 @@ function Second({
           : {}),
       },
     })
-    onDone()
+    setProblem(refused)
+    if (!refused) onDone()
   }
   return (
     <form
@@ -201,6 +203,11 @@ function Second({
           Not now
         </Button>
       </Group>
+      {problem && (
+        <p role="alert" className="wrong">
+          {problem}
+        </p>
+      )}
       <p className="pale" style={{ margin: '6px 0 0' }}>
         {combine === 'separate'
           ? `Recommended where ${device.name} has a pin to spare: no fill is hidden. The new pin is taken to be like pin ${input.pin}.`

@@ -1,4 +1,5 @@
 import type { Drive } from '../../../../core/curve/family.ts'
+import type { Ask } from '../../../../core/curve/recipe.ts'
 import type { AnyFamily } from '../../../../core/curve/registry.ts'
 import type { Quantity } from '../../../parts/units.ts'
 
@@ -32,3 +33,11 @@ export const truthCheck =
       ? null
       : `Outside ${q.bare(low, 0)} to ${q.text(high, 0)}: check the number and its unit.`
   }
+
+/** A sentence when a number asked beside the truth is a slip of the pen or of the unit, or null. */
+export const plausibleCheck =
+  ({ plausible }: Ask, q: Quantity) =>
+  (v: number): string | null =>
+    !plausible || (v >= plausible[0] && v <= plausible[1])
+      ? null
+      : `Outside ${q.bare(plausible[0], 0)} to ${q.text(plausible[1], 0)}: check the number and its unit.`

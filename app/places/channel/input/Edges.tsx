@@ -24,14 +24,8 @@ export function Edges({ status }: { status: ReadStatus }) {
   const { element } = sensor
   const pull = input.pulls.find((p) => p.on)
   const said = { ...START, ...(element.settings.edges as Partial<EdgeInput> | undefined) }
-  const set = (patch: Partial<EdgeInput>): void =>
-    edit({
-      kind: 'editElement',
-      args: {
-        id: element.id,
-        patch: { settings: { ...element.settings, edges: { ...said, ...patch } } },
-      },
-    })
+  const set = (patch: Partial<EdgeInput>): string | null =>
+    edit({ kind: 'editElement', args: { id: element.id, patch: { settings: { edges: patch } } } })
   const task: EdgeInput = {
     ...said,
     pullOhm: pull?.ohm.value ?? null,

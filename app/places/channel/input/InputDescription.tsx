@@ -1,11 +1,12 @@
-import { Button, Group, NativeSelect, Switch, TextInput } from '@mantine/core'
-import { measured, type Input, type Pull } from '../../../../core/build/index.ts'
+import { Button, Group, NativeSelect, Switch } from '@mantine/core'
+import { measured, type Input, type Patch, type Pull } from '../../../../core/build/index.ts'
 import type { ReadStatus } from '../../../../core/chain/index.ts'
 import { findFamily } from '../../../../core/curve/registry.ts'
 import { ohms } from '../../../parts/units.ts'
 import { useBuild } from '../../../store/useBuild.ts'
 import { newPull } from '../../../store/make.ts'
 import { QuantityInput } from '../../../parts/QuantityInput.tsx'
+import { TextField } from '../../../parts/TextField.tsx'
 import { StatedChip } from '../../../parts/StatedChip.tsx'
 
 const KIND: Record<Pull['kind'], string> = {
@@ -14,6 +15,10 @@ const KIND: Record<Pull['kind'], string> = {
   fitted: 'fitted outside',
 }
 
+/** A sentence when a rail is none that a converter or a sensor lives on. */
+const voltsCheck = (v: number): string | null =>
+  v <= 0 ? 'It must be above zero.' : v > 30 ? 'No rail of a sensor stands above 30 V.' : null
+
 /** The converter and everything that feeds the pin. */
 export function InputDescription({ status }: { status: ReadStatus }) {
   const { edit } = useBuild()
@@ -21,24 +26,22 @@ export function InputDescription({ status }: { status: ReadStatus }) {
   const family = findFamily(sensor.family)
   const drive = family?.drive(sensor.element.settings)
   const edges = input.signal === 'frequency'
-  const set = (patch: Partial<Input>): void =>
+  const set = (patch: Patch<Omit<Input, 'pulls'>>): string | null =>
     edit({ kind: 'editInput', args: { input: input.id, patch } })
-  const setPull = (pull: Pull, patch: Partial<Pull>): void =>
-    set({ pulls: input.pulls.map((p) => (p.id === pull.id ? { ...p, ...patch } : p)) })
+  const setPull = (pull: Pull, patch: Patch<Pull>): string | null =>
+    edit({ kind: 'editPullUp', args: { input: input.id, pull: pull.id, patch } })
   return (
     <>
       <h2>
         {device.name}, pin {input.pin}
       </h2>
       <Group align="flex-start" mt="xs" wrap="wrap">
-        <TextInput
+        <TextField
           label="Pin"
-          defaultValue={input.pin}
-          w={90}
-          onBlur={(e) => {
-            const pin = e.currentTarget.value.trim()
-            if (pin && pin !== input.pin) set({ pin })
-          }}
+          value={input.pin}
+          width={90}
+          required
+          onCommit={(pin) => set({ pin })}
         />
         {input.bits !== null && (
           <NativeSelect
@@ -57,7 +60,7 @@ export function InputDescription({ status }: { status: ReadStatus }) {
               value={input.referenceV.value}
               step={0.01}
               width={140}
-              check={(v) => (v > 0 ? null : 'It must be above zero.')}
+              check={voltsCheck}
               onCommit={({ value }) => set({ referenceV: measured(value) })}
             />
             <StatedChip basis={input.referenceV.basis} />
@@ -81,7 +84,7 @@ export function InputDescription({ status }: { status: ReadStatus }) {
             step={0.05}
             width={160}
             check={(v) => (v > 0 ? null : 'It must be above zero.')}
-            onCommit={({ value }) => set({ counter: { ...input.counter!, gateS: value } })}
+            onCommit={({ value }) => set({ counter: { gateS: value } })}
           />
           <QuantityInput
             label="Follows up to"
@@ -90,7 +93,7 @@ export function InputDescription({ status }: { status: ReadStatus }) {
             step={100}
             width={160}
             check={(v) => (v > 0 ? null : 'It must be above zero.')}
-            onCommit={({ value }) => set({ counter: { ...input.counter!, highestHz: value } })}
+            onCommit={({ value }) => set({ counter: { highestHz: value } })}
           />
         </Group>
       )}
@@ -116,9 +119,7 @@ export function InputDescription({ status }: { status: ReadStatus }) {
                 step={0.01}
                 width={160}
                 check={(v) => (v > 0 ? null : 'It must be above zero.')}
-                onCommit={({ value }) =>
-                  set({ sensorSupply: { ...input.sensorSupply, volt: measured(value) } })
-                }
+                onCommit={({ value }) => set({ sensorSupply: { volt: measured(value) } })}
               />
               <StatedChip
                 basis={
@@ -136,7 +137,7 @@ export function InputDescription({ status }: { status: ReadStatus }) {
               checked={input.sensorSupply.toReference}
               onChange={(e) =>
                 set({
-                  sensorSupply: { ...input.sensorSupply, toReference: e.currentTarget.checked },
+                  sensorSupply: { toReference: e.currentTarget.checked },
                 })
               }
             />
@@ -231,11 +232,18 @@ export function InputDescription({ status }: { status: ReadStatus }) {
         variant="subtle"
         mt="xs"
         onClick={() =>
-          set({
-            pulls: [
-              ...input.pulls,
-              newPull(2490, 'fixed', input.referenceV.value, input.bits !== null, 'own pull-up'),
-            ],
+          edit({
+            kind: 'addPullUp',
+            args: {
+              input: input.id,
+              pull: newPull(
+                2490,
+                'fixed',
+                input.referenceV.value,
+                input.bits !== null,
+                'own pull-up',
+              ),
+            },
           })
         }
       >

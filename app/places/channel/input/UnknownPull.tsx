@@ -42,35 +42,29 @@ export function UnknownPull({ status }: { status: ReadStatus }) {
         { role: 'pinV', ...loaded, instrument: null },
       ],
     }
-    edit({ kind: 'addMeasurement', args: { measurement } })
     const ohm = Number(found.pullUpOhm.toPrecision(4)),
       rail = Number(found.railV.toPrecision(4))
     const own = input.pulls.find((p) => p.kind !== 'fitted')
     const near =
       Math.abs(rail - input.referenceV.value) < 0.05 * input.referenceV.value && input.bits !== null
-    const pull = {
-      ...(own ?? newPull(ohm, 'fixed', rail, near, 'own pull-up')),
+    const said = {
       ohm: measured(ohm, [measurement.id]),
       railV: measured(rail, [measurement.id]),
       tolerance: Number(Math.min(0.5, Math.max(0.005, (2 * found.spreadOhm) / ohm)).toFixed(3)),
       toReference: near,
     }
+    const added = own ? null : { ...newPull(ohm, 'fixed', rail, near, 'own pull-up'), ...said }
     edit({
-      kind: 'editInput',
+      kind: 'measurePullUp',
       args: {
         input: input.id,
-        patch: {
-          pulls: own
-            ? input.pulls.map((p) => (p.id === own.id ? pull : p))
-            : [...input.pulls, pull],
-        },
+        measurement,
+        found: said,
+        pull: (own ?? added!).id,
+        ...(added ? { added } : {}),
+        ...(near ? { referenceV: measured(rail, [measurement.id]) } : {}),
       },
     })
-    if (near)
-      edit({
-        kind: 'editInput',
-        args: { input: input.id, patch: { referenceV: measured(rail, [measurement.id]) } },
-      })
   }
   return (
     <details style={{ marginTop: 18 }}>

@@ -1,6 +1,12 @@
 import { Group, NativeSelect, TextInput } from '@mantine/core'
-import { useState } from 'react'
-import type { DeviceTable, FaultShow, Input } from '../../../../core/build/index.ts'
+import { useEffect, useState } from 'react'
+import {
+  MOST,
+  type DeviceTable,
+  type FaultShow,
+  type Input,
+  type Patch,
+} from '../../../../core/build/index.ts'
 import { findFamily } from '../../../../core/curve/registry.ts'
 import { findUnit, unitsLike } from '../../../../core/quantity/index.ts'
 import { differenceUnit } from '../../../parts/units.ts'
@@ -32,11 +38,17 @@ export function TableDescription({
     scale = step ? step.toCore(1) - step.toCore(0) : 1
   const { build, edit } = useBuild()
   const units = unitsLike(unit, build.vehicle.ethanol)
-  const set = (patch: Partial<DeviceTable>): void =>
-    edit({ kind: 'editInput', args: { input: input.id, patch: { table: { ...spec, ...patch } } } })
+  const set = (patch: Patch<DeviceTable>): string | null =>
+    edit({ kind: 'editInput', args: { input: input.id, patch: { table: patch } } })
   const [axisText, setAxisText] = useState(spec.axisFixed?.join('; ') ?? '')
   const [axisProblem, setAxisProblem] = useState<string | null>(null)
   const [cells, setCells] = useState(String(spec.cells))
+  // undo and another tab change them too
+  useEffect(() => {
+    setCells(String(spec.cells))
+    setAxisText(spec.axisFixed?.join('; ') ?? '')
+    setAxisProblem(null)
+  }, [spec.cells, spec.axisFixed])
   const fixAxis = (text: string): void => {
     if (text.trim() === '') {
       setAxisProblem(null)
@@ -51,16 +63,19 @@ export function TableDescription({
       setAxisProblem('Write the axis cells, separated by spaces or semicolons.')
       return
     }
+    if (values.length > MOST.cells) {
+      setAxisProblem(`${values.length} cells: a table has at most ${MOST.cells}.`)
+      return
+    }
     const sorted = [...values].sort((a, b) => a - b)
     if (sorted.some((v, i) => i > 0 && v === sorted[i - 1])) {
       setAxisProblem('Two axis cells are the same.')
       return
     }
-    setAxisProblem(null)
-    if (JSON.stringify(sorted) !== JSON.stringify(spec.axisFixed))
-      set({ axisFixed: sorted, cells: sorted.length })
+    const changed = JSON.stringify(sorted) !== JSON.stringify(spec.axisFixed)
+    setAxisProblem(changed ? set({ axisFixed: sorted, cells: sorted.length }) : null)
   }
-  const axes: Record<DeviceTable['axis'], Partial<DeviceTable>> = {
+  const axes: Record<DeviceTable['axis'], Patch<DeviceTable>> = {
     V: { axis: 'V', axisStep: 0.01, axisRange: [0, input.referenceV.value] },
     counts: {
       axis: 'counts',

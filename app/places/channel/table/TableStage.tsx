@@ -61,7 +61,7 @@ export default function TableStage({ status }: StageProps) {
         format,
       )
     : ''
-  const enter = (table: EnteredTable): void =>
+  const enter = (table: EnteredTable): string | null =>
     edit({
       kind: 'enterTable',
       args: { input: input.id, entered: { ...table, at: new Date().toISOString() } },
@@ -234,8 +234,8 @@ export default function TableStage({ status }: StageProps) {
               <Group mt="sm">
                 <Button
                   onClick={() => {
-                    enter(proposal.table)
-                    notifications.show({ message: `Recorded: this table is in ${device.name}.` })
+                    if (!enter(proposal.table))
+                      notifications.show({ message: `Recorded: this table is in ${device.name}.` })
                   }}
                 >
                   I have entered it in {device.name}
@@ -265,7 +265,13 @@ function rows(table: EnteredTable, spec: DeviceTable): { x: string; y: string; a
 }
 
 /** What is in the device now, pasted or out of a file. */
-function Import({ spec, onTable }: { spec: DeviceTable; onTable: (table: EnteredTable) => void }) {
+function Import({
+  spec,
+  onTable,
+}: {
+  spec: DeviceTable
+  onTable: (table: EnteredTable) => string | null
+}) {
   const [text, setText] = useState('')
   const [problem, setProblem] = useState<string | null>(null)
   const file = useRef<HTMLInputElement>(null)
@@ -279,8 +285,9 @@ function Import({ spec, onTable }: { spec: DeviceTable; onTable: (table: Entered
         readTable(raw, { axisRange: spec.axisRange, valueRange: range }),
         spec,
       )
-      onTable({ ...table, at: new Date().toISOString(), name })
-      setProblem(null)
+      const refused = onTable({ ...table, at: new Date().toISOString(), name: name.slice(0, 200) })
+      setProblem(refused)
+      if (refused) return
       setText('')
       notifications.show({ message: `${table.x.length} cells taken as what the device holds now.` })
     } catch (error) {

@@ -1,0 +1,61 @@
+import { TextInput } from '@mantine/core'
+import { useEffect, useState, type ReactNode } from 'react'
+import { MOST } from '../../core/build/index.ts'
+
+type Props = {
+  label?: ReactNode
+  ariaLabel?: string
+  value: string
+  /** called on leaving the box and on Enter, with what was typed; a sentence when it is refused */
+  onCommit: (text: string) => string | null | void
+  /** an empty box keeps what was there before */
+  required?: boolean
+  placeholder?: string
+  width?: number
+  mt?: string
+}
+
+/** A box of text that is recorded when one leaves it, follows changes from outside, and says why something is refused. */
+export function TextField(props: Props) {
+  const { label, ariaLabel, value, onCommit, required, placeholder, width, mt } = props
+  const [text, setText] = useState(value)
+  const [error, setError] = useState<string | null>(null)
+  useEffect(() => {
+    setText(value)
+    setError(null)
+  }, [value])
+  const long = text.length > MOST.text
+  const commit = (): void => {
+    const now = text.trim()
+    if (now === value || long) return
+    if (required && now === '') {
+      setText(value)
+      return
+    }
+    setError(onCommit(now) ?? null)
+  }
+  return (
+    <TextInput
+      label={label}
+      aria-label={ariaLabel}
+      value={text}
+      placeholder={placeholder}
+      w={width}
+      mt={mt}
+      error={
+        long
+          ? `${text.length.toLocaleString('en')} characters: at most ${MOST.text.toLocaleString('en')} are kept.`
+          : error
+      }
+      onChange={(e) => {
+        setText(e.currentTarget.value)
+        setError(null)
+      }}
+      onBlur={commit}
+      onKeyDown={(e) => {
+        if (e.key === 'Enter') commit()
+        else if (e.key === 'Escape') setText(value)
+      }}
+    />
+  )
+}

@@ -1,0 +1,12 @@
+import { isHeavy, keepPrepared, partFor } from '../../core/chain/index.ts'
+import type { Build, Channel } from '../../core/build/index.ts'
+import { core } from './useWork.ts'
+
+/**
+ * Fits a channel with very many points off the page, and keeps the results where everything that asks finds them.
+ * Resolves at once where there is nothing heavy.
+ */
+export async function prepareChannel(build: Build, channel: Channel): Promise<void> {
+  if (!isHeavy(build, channel)) return
+  keepPrepared(build, channel, await core().prepare(partFor(build, channel), channel))
+}

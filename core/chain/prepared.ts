@@ -1,0 +1,63 @@
+import { elementOf, pointsOf } from '../build/find.ts'
+import type { Build, Channel } from '../build/types.ts'
+import { MANY } from '../curve/grouped.ts'
+import { isRemembered, remember } from './remember.ts'
+import { statusRestsOn } from './rests.ts'
+import { sensorOf, sensorRestsOn, type Sensor } from './sensor.ts'
+import { restsOn } from './spec.ts'
+
+/** What takes long of a channel with very many points: its fits and the hashes its proofs are held to. Plain data. */
+export type Prepared = {
+  sensors: { element: string; sensor: Sensor }[]
+  hashes: { read: string; hash: string }[]
+}
+
+/** Whether a channel has so many points that it is better computed off the page, and has not been yet. */
+export const isHeavy = (build: Build, channel: Channel): boolean =>
+  channel.elements.some(
+    (id) =>
+      pointsOf(build, id).length > MANY &&
+      !isRemembered(elementOf(build, id), 'sensor', sensorRestsOn(build, id, channel.needs.range)),
+  )
+
+/** Computes what takes long; in a worker. */
+export const prepare = (build: Build, channel: Channel): Prepared => ({
+  sensors: channel.elements.map((element) => ({
+    element,
+    sensor: sensorOf(build, element, channel.needs.range),
+  })),
+  hashes: channel.reads
+    .filter((r) => build.proofs.some((p) => p.read === r.id))
+    .map((r) => ({ read: r.id, hash: restsOn(build, r.id) })),
+})
+
+/** Keeps what a worker prepared, so that everything that asks for it has it at once. */
+export function keepPrepared(build: Build, channel: Channel, prepared: Prepared): void {
+  for (const { element, sensor } of prepared.sensors) {
+    const own = elementOf(build, element)
+    const rests = sensorRestsOn(build, element, channel.needs.range)
+    remember(own, 'sensor', rests, { ...sensor, element: own })
+  }
+  for (const { read, hash } of prepared.hashes) {
+    const own = channel.reads.find((r) => r.id === read)
+    if (own) remember(own, 'hash', statusRestsOn(build, channel), hash)
+  }
+}
+
+/** The part of a build that a channel is computed from, for the way to a worker. */
+export function partFor(build: Build, channel: Channel): Build {
+  const elements = new Set(channel.elements)
+  const reads = new Set(channel.reads.map((r) => r.id))
+  const inputs = new Set(channel.reads.map((r) => r.input))
+  return {
+    ...build,
+    channels: [channel],
+    elements: build.elements.filter((e) => elements.has(e.id)),
+    devices: build.devices.filter((d) => d.inputs.some((i) => inputs.has(i.id))),
+    measurements: build.measurements.filter(
+      (m) => m.about.kind === 'point' && elements.has(m.about.element),
+    ),
+    proofs: build.proofs.filter((p) => reads.has(p.read)),
+    changes: [],
+  }
+}

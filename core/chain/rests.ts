@@ -1,0 +1,23 @@
+import { inputOf, pointsOf } from '../build/find.ts'
+import type { Build, Channel } from '../build/types.ts'
+
+/**
+ * The parts of a build that the status of a channel's readers rests on. A build is never changed in place: where
+ * these are the same objects as before, so is the status.
+ */
+export function statusRestsOn(build: Build, channel: Channel): unknown[] {
+  const ids = new Set(channel.elements)
+  const reads = new Set(channel.reads.map((r) => r.id))
+  return [
+    channel,
+    build.vehicle,
+    build.instruments,
+    ...channel.reads.flatMap((r) => {
+      const { input, device } = inputOf(build, r.input)
+      return [input, device.name]
+    }),
+    ...build.elements.filter((e) => ids.has(e.id)),
+    ...channel.elements.flatMap((id) => pointsOf(build, id)),
+    ...build.proofs.filter((p) => reads.has(p.read)),
+  ]
+}

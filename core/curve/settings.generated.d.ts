@@ -1,0 +1,2 @@
+declare const nothing: unknown
+export { nothing }
