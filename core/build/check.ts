@@ -31,31 +31,32 @@ export function checkWhole(data: unknown): Build {
   for (const element of build.elements) checkSettings(element, wrong)
   checkReferences(build, wrong)
   checkHistory(build.changes, wrong)
-  checkKeptEdits(build.changes, wrong)
+  for (const change of build.changes) {
+    const problem = keptEditsProblem(change)
+    if (problem) wrong(problem)
+  }
   return build
 }
 
-/** Calls `wrong` where the history would put back what is no entity, or edit what nobody can. */
-function checkKeptEdits(changes: readonly Change[], wrong: Wrong): void {
-  for (const { edits } of changes)
-    for (const e of edits) {
-      if (e.path?.[0] === 'id') wrong('the history changes an id')
-      if (e.in === 'build') {
-        if (!BUILD_FIELDS.some((f) => f === e.path?.[0]))
-          wrong('the history edits what is no field')
-        continue
-      }
-      if (e.path?.length === 0) wrong('the history edits a place without a name')
-      if (e.path) continue
-      for (const entity of [e.before, e.after]) {
-        if (entity === undefined) continue
-        if (!schemas[e.in](entity))
-          wrong(
-            `the history holds ${e.in} that are none: ${sayError(schemas[e.in].errors?.[0], entity)}`,
-          )
-        if ((entity as { id: string }).id !== e.id) wrong('the history confuses two ids')
-      }
+/** Why an entry of the history would put back what is no entity, or edit what nobody can; null where it would not. */
+export function keptEditsProblem({ edits }: Change): string | null {
+  for (const e of edits) {
+    if (e.path?.[0] === 'id') return 'the history changes an id'
+    if (e.in === 'build') {
+      if (!BUILD_FIELDS.some((f) => f === e.path?.[0])) return 'the history edits what is no field'
+      continue
     }
+    if (e.path?.length === 0) return 'the history edits a place without a name'
+    if (e.path) continue
+    for (const entity of [e.before, e.after]) {
+      if (entity === undefined) continue
+      const check = schemas[e.in]
+      if (!check(entity))
+        return `the history holds ${e.in} that are none: ${sayError(check.errors?.[0], entity)}`
+      if ((entity as { id: string }).id !== e.id) return 'the history confuses two ids'
+    }
+  }
+  return null
 }
 
 /**

@@ -1,6 +1,6 @@
 import { settingsError } from '../curve/settings.ts'
 import { EchtError } from '../error.ts'
-import { checkWhole } from './check.ts'
+import { checkWhole, keptEditsProblem } from './check.ts'
 import { applyEdits, invertEdits } from './diff.ts'
 import { editsOf, replayed } from './history.ts'
 import { migrate } from './migrate.ts'
@@ -58,7 +58,7 @@ function wholeHistory(changes: unknown): Change[] {
   if (!Array.isArray(changes)) return []
   const state = new Map<Id, 'done' | 'undone'>()
   return changes.filter((c: Change) => {
-    if (!schemas.changes(c) || state.has(c.id)) return false
+    if (!schemas.changes(c) || state.has(c.id) || keptEditsProblem(c)) return false
     const replay = c.kind === 'undo' || c.kind === 'redo'
     if (replay !== (c.of !== undefined)) return false
     if (replay && state.get(c.of!) !== (c.kind === 'undo' ? 'done' : 'undone')) return false
