@@ -1,14 +1,11 @@
 import { spawn, type ChildProcess } from 'node:child_process'
-import { writeFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { expect, test } from '@playwright/test'
 import { saltmarshNine } from '../demo/saltmarshNine.ts'
 import { writeBuild } from '../core/build/index.ts'
 import { openSample, saved, watch } from './help.ts'
 
-test('damaged and hostile files end in a clear message, and nothing is lost', async ({
-  page,
-}, testInfo) => {
+test('damaged and hostile files end in a clear message, and nothing is lost', async ({ page }) => {
   watch(page)
   await openSample(page)
   await page.goto('/builds')
@@ -28,7 +25,7 @@ test('damaged and hostile files end in a clear message, and nothing is lost', as
       asText((b) => {
         ;(b.channels[0]!.needs as { accuracy: unknown }).accuracy = '2'
       }),
-      /needs, accuracy.*must be number/,
+      /needs, accuracy is "2": it must be a number/,
     ],
     [
       'twice.json',
@@ -45,10 +42,6 @@ test('damaged and hostile files end in a clear message, and nothing is lost', as
       .setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) })
     await expect(page.getByRole('alert')).toContainText(message)
   }
-  const big = testInfo.outputPath('big.json')
-  writeFileSync(big, Buffer.alloc(49_000_000, 32))
-  await page.getByLabel('Build file').setInputFiles(big)
-  await expect(page.getByRole('alert')).toContainText(/49 MB; a build is at most 20 MB/)
   await expect(page.getByRole('link', { name: /Saltmarsh Nine/ })).toHaveCount(1)
 })
 

@@ -1,4 +1,4 @@
-import { createContext, useContext, useMemo } from 'react'
+import { createContext, useContext } from 'react'
 import {
   afrUnit,
   fixed,
@@ -64,19 +64,27 @@ export function useQuantity(core: string, need?: number): Quantity {
 export const differenceUnit = (unit: string): string =>
   unit === '°C' ? 'Δ°C' : unit.replace(/ [ag]$/, '')
 
-export function useUnits(): {
+type Units = {
   of: (coreUnit: string) => string
   quantity: (coreUnit: string, need?: number) => Quantity
-} {
+}
+
+let lastUnits: { settings: Settings; ethanol: number; units: Units } | undefined
+
+/** One and the same for the same choices, on every page: what was written in these units stays good. */
+function unitsFor(settings: Settings, ethanol: number): Units {
+  if (lastUnits?.settings === settings && lastUnits.ethanol === ethanol) return lastUnits.units
+  const units: Units = {
+    of: (unit) => preferredUnit(unit, settings, ethanol),
+    quantity: (unit, need) => quantityOf(unit, settings, ethanol, need),
+  }
+  lastUnits = { settings, ethanol, units }
+  return units
+}
+
+export function useUnits(): Units {
   const [settings] = useSettings()
-  const ethanol = useContext(FuelContext)
-  return useMemo(
-    () => ({
-      of: (unit) => preferredUnit(unit, settings, ethanol),
-      quantity: (unit, need) => quantityOf(unit, settings, ethanol, need),
-    }),
-    [settings, ethanol],
-  )
+  return unitsFor(settings, useContext(FuelContext))
 }
 
 /** Ohms with four figures. */

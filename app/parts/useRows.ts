@@ -1,5 +1,12 @@
-import { useEffect, useMemo, useRef, useState } from 'react'
-import { isHeavy, readStatus, statusRestsOn, type ReadStatus } from '../../core/chain/index.ts'
+import { useEffect, useMemo, useState } from 'react'
+import {
+  isHeavy,
+  isRemembered,
+  readStatus,
+  remembered,
+  statusRestsOn,
+  type ReadStatus,
+} from '../../core/chain/index.ts'
 import type { Build, Channel, Read } from '../../core/build/index.ts'
 import type { Quantity } from '../../core/quantity/index.ts'
 import { useBuild } from '../store/useBuild.ts'
@@ -10,7 +17,15 @@ import { useUnits } from './units.ts'
 export type Row = { channel: Channel; read: Read; status: ReadStatus | null }
 
 type Write = (unit: string, need?: number) => Quantity
-type Known = { rests: unknown[]; write: Write; status: ReadStatus }
+type Known = Map<string, ReadStatus>
+
+/** What each reader of a build showed last, on whatever page: it stands until the new is computed. */
+const lastShown = new Map<string, Known>()
+function shownOf(build: string): Known {
+  const known = lastShown.get(build) ?? new Map<string, ReadStatus>()
+  lastShown.set(build, known)
+  return known
+}
 
 /** Milliseconds of computing at a stretch: the page answers in between. */
 const STRETCH_MS = 12
@@ -25,10 +40,10 @@ const FEW = 3
 export function useRows(): Row[] {
   const { build } = useBuild()
   const { quantity } = useUnits()
-  const known = useRef(new Map<string, Known>())
+  const known = shownOf(build.id)
   const [round, setRound] = useState(0)
   const { rows, waiting } = useMemo(
-    () => rowsOf(build, quantity, known.current),
+    () => rowsOf(build, quantity, known),
     // a round is done when more became known
     // eslint-disable-next-line react-hooks/exhaustive-deps
     [build, quantity, round],
@@ -49,12 +64,12 @@ export function useRows(): Row[] {
     // very many points are fitted off the page, and their row follows when that is done
     function next(reader: Reader): void {
       if (!isHeavy(build, reader.channel)) {
-        know(known.current, build, reader, quantity)
+        know(known, build, reader, quantity)
         return
       }
       void prepareChannel(build, reader.channel).then(() => {
         if (!current) return
-        know(known.current, build, reader, quantity)
+        know(known, build, reader, quantity)
         setRound((n) => n + 1)
       })
     }
@@ -68,26 +83,25 @@ export function useRows(): Row[] {
   return rows
 }
 
-/** Computes one reader and notes what it rests on. */
-function know(known: Map<string, Known>, build: Build, reader: Reader, write: Write): ReadStatus {
-  const status = readStatus(build, reader.read, write)
-  known.set(reader.read.id, { rests: statusRestsOn(build, reader.channel), write, status })
+/** Computes one reader, or finds it computed before, on whatever page that was. */
+function know(known: Known, build: Build, { channel, read }: Reader, write: Write): ReadStatus {
+  const status = remembered(read, 'status', [write, ...statusRestsOn(build, channel)], () =>
+    readStatus(build, read, write),
+  )
+  known.set(read.id, status)
   return status
 }
 
 type Reader = { channel: Channel; read: Read }
 
-function rowsOf(
-  build: Build,
-  write: Write,
-  known: Map<string, Known>,
-): { rows: Row[]; waiting: Reader[] } {
+function rowsOf(build: Build, write: Write, known: Known): { rows: Row[]; waiting: Reader[] } {
   const all = build.channels.flatMap((channel) => {
-    const rests = statusRestsOn(build, channel)
+    const rests = [write, ...statusRestsOn(build, channel)]
     return channel.reads.map((read) => {
-      const k = known.get(read.id)
-      const valid = k !== undefined && k.write === write && sameRests(k.rests, rests)
-      return { channel, read, status: k?.status ?? null, valid }
+      const valid = isRemembered(read, 'status', rests)
+      const reader = { channel, read }
+      const status = valid ? know(known, build, reader, write) : (known.get(read.id) ?? null)
+      return { ...reader, status, valid }
     })
   })
   const waiting = all.filter((r) => !r.valid)
@@ -96,6 +110,3 @@ function rowsOf(
   const rows = all.map((r) => (r.valid ? r : { ...r, status: know(known, build, r, write) }))
   return { rows, waiting: [] }
 }
-
-const sameRests = (a: readonly unknown[], b: readonly unknown[]): boolean =>
-  a.length === b.length && a.every((x, i) => x === b[i])

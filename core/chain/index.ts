@@ -43,6 +43,7 @@ export {
 } from './deviceTable.ts'
 export { curveRemedy, makeableTruths, type Remedy } from './curveRemedy.ts'
 export { isHeavy, keepPrepared, partFor, prepare, type Prepared } from './prepared.ts'
+export { isRemembered, remembered } from './remember.ts'
 export { statusRestsOn } from './rests.ts'
 export { readStatus, type NextStep, type ReadStatus, type State } from './status.ts'
 export {

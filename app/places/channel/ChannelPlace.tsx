@@ -20,6 +20,8 @@ import {
   linearSpread,
   readerChains,
   readStatus,
+  remembered,
+  statusRestsOn,
   walkForward,
   type Chain,
   type NextStep,
@@ -120,7 +122,13 @@ function ChannelOf({ channelId, readId }: { channelId: string; readId: string })
   const [search, setSearch] = useSearchParams()
   const channel = build.channels.find((c) => c.id === channelId)!
   const read = channel.reads.find((r) => r.id === readId)!
-  const status = useMemo(() => readStatus(build, read, quantity), [build, read, quantity])
+  const status = useMemo(
+    () =>
+      remembered(read, 'status', [quantity, ...statusRestsOn(build, channel)], () =>
+        readStatus(build, read, quantity),
+      ),
+    [build, channel, read, quantity],
+  )
   const { chain } = status
   const { needs } = status.assembled
   const { range, best } = needs
