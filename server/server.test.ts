@@ -2,7 +2,7 @@ import { createServer, type Server } from 'node:http'
 import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import type { AddressInfo } from 'node:net'
+import { connect, type AddressInfo, type Socket } from 'node:net'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import WebSocket from 'ws'
 import { thermistorOhm } from '../core/curve/thermistor/model.ts'
@@ -10,7 +10,8 @@ import { createApp } from './app.ts'
 import { attachBench } from './bench/socket.ts'
 import { Flask, FLASK_SENSOR } from './bench/flask.ts'
 import { simulatedMeter, simulatedThermometer } from './bench/instruments.ts'
-import { isAllowedHost } from './host.ts'
+import { hostsFrom, isAllowedHost, portFrom, rightHost } from './host.ts'
+import { guard } from './stop.ts'
 
 let server: Server, port: number, hangUp: () => void
 
@@ -18,6 +19,7 @@ beforeAll(async () => {
   const dist = mkdtempSync(join(tmpdir(), 'echt-'))
   writeFileSync(join(dist, 'index.html'), '<!doctype html><title>Echt</title>')
   server = createServer(createApp({ dist, host: '127.0.0.1' }))
+  guard(server)
   hangUp = attachBench(server, { host: '127.0.0.1' })
   await new Promise<void>((resolve) => {
     server.listen(0, '127.0.0.1', resolve)
@@ -63,7 +65,28 @@ describe('the web server', () => {
   })
   it('turns away names it was not told of', async () => {
     expect((await get('/', 'evil.example:80')).status).toBe(403)
-    expect((await get('/', `localhost:${port}`)).status).toBe(200)
+  })
+  it('leads every loopback name to one: a browser keeps builds apart for each', async () => {
+    for (const name of ['localhost', '[::1]', 'LOCALHOST']) {
+      const { status, headers } = await get('/build/x?stage=leads', `${name}:${port}`)
+      expect(status).toBe(308)
+      expect(headers.location).toBe(`http://127.0.0.1:${port}/build/x?stage=leads`)
+    }
+    expect((await get('/', `127.0.0.1:${port}`)).status).toBe(200)
+    expect(rightHost('localhost:80', 'localhost')).toBeNull()
+    expect(rightHost('127.0.0.1:80', '::1')).toBe('[::1]:80')
+    expect(rightHost('192.168.1.7:80', '0.0.0.0')).toBeNull()
+  })
+  it.each(['/assets/none.js', '/assets/%E0', '/%E0%A4%A', '/assets/..%2f..%2fpackage.json'])(
+    'an error at %s shows neither path nor stack',
+    async (path) => {
+      const { body } = await get(path)
+      expect(body).not.toMatch(/node_modules|\/work|\/tmp|at .*:\d+|Error:/)
+    },
+  )
+  it('connects only to itself', async () => {
+    const { headers } = await get('/')
+    expect(String(headers['content-security-policy'])).toMatch(/connect-src 'self'(;|$)/)
   })
   it('says 404 for an asset that is not there', async () => {
     expect((await get('/assets/none.js')).status).toBe(404)
@@ -79,6 +102,65 @@ describe('the web server', () => {
     ['192.168.1.7', '192.168.1.7', [], true],
   ])('host %s while listening on %s, allowing %j: %s', (header, listening, extra, allowed) => {
     expect(isAllowedHost(header, listening, extra)).toBe(allowed)
+  })
+})
+
+it('names and ports are taken as people write them, or refused in words', () => {
+  expect(hostsFrom(' Shed.Example , ,tablet ')).toEqual(['shed.example', 'tablet'])
+  expect(isAllowedHost('[fe80::1]:4173', '::')).toBe(true)
+  expect(isAllowedHost('evil.example:4173', '::')).toBe(false)
+  expect(isAllowedHost('[fd00::7]:4173', 'fd00::7')).toBe(true)
+  expect([portFrom(undefined), portFrom(' '), portFrom('80')]).toEqual([4173, 4173, 80])
+  for (const text of ['abc', '4173.5', '70000', '-1'])
+    expect(() => portFrom(text)).toThrow(`PORT is "${text}"`)
+})
+
+describe('rude clients', () => {
+  const raw = (text: string): Promise<Socket> =>
+    new Promise((resolve, reject) => {
+      const socket = connect(port, '127.0.0.1', () => {
+        socket.write(text)
+        resolve(socket)
+      })
+      socket.on('error', reject)
+    })
+  const upgrade = (path: string): string =>
+    `GET ${path} HTTP/1.1\r\nHost: 127.0.0.1:${port}\r\nConnection: Upgrade\r\nUpgrade: websocket\r\nSec-WebSocket-Version: 13\r\nSec-WebSocket-Key: dGhlIHNhbXBsZSBub25jZQ==\r\n\r\n`
+
+  it('reset a refused upgrade, and the server lives', async () => {
+    for (let i = 0; i < 200; i++) (await raw(upgrade('/bench/oven'))).resetAndDestroy()
+    expect((await get('/health')).body).toContain('true')
+  })
+  it('a refused upgrade is cut off, though the client keeps its end open', async () => {
+    const socket = await raw(upgrade('/nowhere'))
+    const said: string[] = []
+    socket.on('data', (d) => said.push(String(d)))
+    await new Promise((resolve) => socket.on('close', resolve))
+    expect(said.join('')).toMatch(/^HTTP\/1.1 404/)
+  })
+  it('a stop waits for none of them', async () => {
+    const own = createServer(createApp({ dist: '/nowhere', host: '127.0.0.1' }))
+    const stop = guard(own)
+    const end = attachBench(own, { host: '127.0.0.1' })
+    await new Promise<void>((resolve) => {
+      own.listen(0, '127.0.0.1', resolve)
+    })
+    const { port: at } = own.address() as AddressInfo
+    const sockets = ['', 'GET / HT', upgrade('/bench/meter').replace(String(port), String(at))].map(
+      (text) => {
+        const socket = connect(at, '127.0.0.1', () => socket.write(text))
+        socket.on('error', () => undefined)
+        socket.resume()
+        return socket
+      },
+    )
+    await new Promise((resolve) => {
+      setTimeout(resolve, 100)
+    })
+    const closed = sockets.map((s) => new Promise((resolve) => s.on('close', resolve)))
+    await stop(end)
+    expect(own.listening).toBe(false)
+    await Promise.all(closed)
   })
 })
 

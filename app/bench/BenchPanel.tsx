@@ -196,7 +196,7 @@ export default function BenchPanel({ element, sensor }: { element: Element; sens
     bench.start(source, Number(baud))
   }
   useEffect(() => {
-    if (bench.meter.state === 'connected' && simulated) bench.scenario(where, Number(speed))
+    if (bench.meter.state === 'connected' && simulated) bench.resume(where, Number(speed))
   }, [bench.meter.state]) // eslint-disable-line react-hooks/exhaustive-deps
 
   return (

@@ -20,7 +20,10 @@ export type Bench = {
   overloads: number
   start: (source: BenchSource, baud: number) => void
   stop: () => void
+  /** puts the probes somewhere else: a new trace begins */
   scenario: (s: Scenario, speed: number) => void
+  /** tells a bench that came back where the probes are: the trace goes on */
+  resume: (s: Scenario, speed: number) => void
 }
 
 /** The two instruments, read together as long as it runs. What was read stays when a line drops. */
@@ -54,6 +57,7 @@ export function useBench(): Bench {
         : null,
     }
     instruments.current = pair
+    setLog([])
     void pair.meter.connect()
     void pair.thermometer?.connect()
     setRunning(true)
@@ -86,11 +90,17 @@ export function useBench(): Bench {
     void turn()
   }, [])
 
-  const scenario = useCallback((s: Scenario, speed: number) => {
+  const tell = useCallback((s: Scenario, speed: number) => {
     instruments.current?.meter.say(`SIM:SPE ${speed}`)
     instruments.current?.meter.say(`SIM:SCEN ${s}`)
-    setLog([])
   }, [])
+  const scenario = useCallback(
+    (s: Scenario, speed: number) => {
+      tell(s, speed)
+      setLog([])
+    },
+    [tell],
+  )
 
-  return { meter, thermometer, running, log, overloads, start, stop, scenario }
+  return { meter, thermometer, running, log, overloads, start, stop, scenario, resume: tell }
 }

@@ -35,6 +35,8 @@ export class Flask {
 
   setScenario(scenario: Scenario): void {
     this.advance()
+    // a bench that came back is told again where it is: the flask goes on cooling
+    if (scenario === this.scenario) return
     this.scenario = scenario
     this.changedS = this.simulatedS
   }

@@ -22,8 +22,12 @@ export function attachBench(server: Server, options: { host: string }): () => vo
     perMessageDeflate: false,
   })
   server.on('upgrade', (request, socket, head) => {
+    // whoever resets a connection while it is refused must not end the process, nor hold a descriptor
+    socket.on('error', () => socket.destroy())
     const refuse = (status: string): void => {
-      socket.end(`HTTP/1.1 ${status}\r\nConnection: close\r\n\r\n`)
+      socket.end(`HTTP/1.1 ${status}\r\nConnection: close\r\nContent-Length: 0\r\n\r\n`, () =>
+        socket.destroy(),
+      )
     }
     const path = (request.url ?? '').split('?')[0]
     const make =
