@@ -2,11 +2,12 @@ import { Button, Group, NativeSelect, Progress } from '@mantine/core'
 import { proxy, wrap, type Remote } from 'comlink'
 import { useEffect, useRef, useState, type ReactNode } from 'react'
 import { likelyColumn } from '../../core/log/index.ts'
+import { inWords } from '../store/problem.ts'
 import type { LogWork } from '../workers/log.worker.ts'
 
 /** One column the question needs: what it is, and words its name may hold. */
 export type ColumnAsked = { label: string; words: readonly string[] }
-type Read = { name: string; names: string[]; rows: number; ragged: number }
+type Read = { name: string; names: string[]; rows: number; unread: string | null }
 
 /** A recorded log: chosen, read off the page with progress and a stop, its columns picked, and a question put to it. */
 export function LogFile<T>({
@@ -43,7 +44,7 @@ export function LogFile<T>({
     try {
       setAnswer(await ask(log(), picked))
     } catch (error) {
-      setProblem((error as Error).message)
+      setProblem(inWords(error, 'Reading this log'))
     }
   }
   const open = async (file: File): Promise<void> => {
@@ -64,7 +65,7 @@ export function LogFile<T>({
       setChosen(picked)
       await put(picked)
     } catch (error) {
-      setProblem((error as Error).message)
+      setProblem(inWords(error, 'Reading this log'))
     } finally {
       setProgress(null)
     }
@@ -119,8 +120,8 @@ export function LogFile<T>({
       </Group>
       {read && (
         <p className="pale" style={{ margin: '4px 0', fontSize: 14 }}>
-          {read.name}: {read.rows.toLocaleString('en')} rows
-          {read.ragged > 0 ? `, ${read.ragged} of another length` : ''}.
+          {read.name}: {read.rows.toLocaleString('en')} rows.
+          {read.unread && <span className="doubt"> {read.unread}.</span>}
         </p>
       )}
       {problem && (

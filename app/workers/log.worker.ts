@@ -3,26 +3,39 @@ import Papa from 'papaparse'
 import { compareBanks } from '../../core/curve/airMeter/banks.ts'
 import { checkSweep, checkTracks } from '../../core/curve/potentiometer/sweep.ts'
 import { factorFromLog } from '../../core/curve/speed/satellite.ts'
-import { logBuilder, logParsing, rateOf, type Log } from '../../core/log/index.ts'
+import { EchtError } from '../../core/error.ts'
+import {
+  logBuilder,
+  logParsing,
+  namedDelimiter,
+  rateOf,
+  sayUnread,
+  trustedColumn,
+  type Log,
+} from '../../core/log/index.ts'
 
 /** One log at a time, kept here: the page asks questions of it and never holds its columns. */
 let log: Log | null = null
 let stop = false
-const column = (i: number): Float64Array => {
-  const c = log?.columns[i]
-  if (!c) throw new Error('Open a log first.')
-  return c
+const opened = (): Log => {
+  if (!log) throw new EchtError('no-log', 'Open a log first.')
+  return log
 }
+/** A column for a picture, whatever was read of it. */
+const column = (i: number): Float64Array => opened().columns[i] ?? new Float64Array(0)
+/** A column for a verdict. */
+const trusted = (i: number): Float64Array => trustedColumn(opened(), i)
 
 const work = {
-  read(
+  async read(
     file: File,
     onProgress: (share: number) => void,
-  ): Promise<{ names: string[]; rows: number; ragged: number }> {
+  ): Promise<{ names: string[]; rows: number; unread: string | null }> {
     stop = false
     log = null
     const builder = logBuilder()
     const { config, problem } = logParsing(builder, file.size, {
+      delimiter: namedDelimiter(await file.slice(0, 16).text()),
       onProgress: (share) => {
         onProgress(share)
       },
@@ -33,7 +46,7 @@ const work = {
         try {
           if (problem()) throw problem()
           log = builder.finish()
-          done({ names: log.names, rows: log.rows, ragged: log.ragged })
+          done({ names: log.names, rows: log.rows, unread: sayUnread(log) })
         } catch (error) {
           failed(error as Error)
         }
@@ -54,16 +67,16 @@ const work = {
     return Array.from({ length: Math.floor(c.length / by) }, (_, k) => c[k * by]!)
   },
   sweep(i: number, rate: number) {
-    return checkSweep(column(i), rate)
+    return checkSweep(trusted(i), rate)
   },
   tracks(a: number, b: number, supplyV: number) {
-    return checkTracks(column(a), column(b), supplyV)
+    return checkTracks(trusted(a), trusted(b), supplyV)
   },
   banks(a: number, b: number) {
-    return compareBanks(column(a), column(b))
+    return compareBanks(trusted(a), trusted(b))
   },
   factor(hertz: number, kmh: number) {
-    return factorFromLog(column(hertz), column(kmh))
+    return factorFromLog(trusted(hertz), trusted(kmh))
   },
 }
 

@@ -4,8 +4,12 @@ export {
   likelyColumn,
   logBuilder,
   logParsing,
+  namedDelimiter,
   rateOf,
   readLogText,
+  sayUnread,
+  trustedColumn,
   type Log,
   type ReadLogOptions,
+  type Unread,
 } from './read.ts'

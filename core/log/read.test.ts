@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { cellNumber, likelyColumn, rateOf, readLogText } from './index.ts'
+import { cellNumber, likelyColumn, rateOf, readLogText, sayUnread, trustedColumn } from './index.ts'
 
 describe('reading a log', () => {
   it('takes names, units and numbers, whatever parts them', () => {
@@ -27,11 +27,74 @@ describe('reading a log', () => {
       expect(log.columns[2]![0]).toBeNaN()
     }
   })
-  it('does without a header, and counts ragged rows', () => {
-    const log = readLogText('1,2\n3,4\n5\n6,7,8\n')
+  it('does without a header, and leaves out rows of another length, saying which', () => {
+    const log = readLogText('1,2\n3,4\n5\n6,7,8\n9,10,\n')
     expect(log.names).toEqual(['column 1', 'column 2'])
-    expect(log).toMatchObject({ rows: 4, ragged: 2 })
-    expect(log.columns[1]![2]).toBeNaN()
+    expect(log).toMatchObject({ rows: 3, unread: { rows: 2, first: [3, 4] } })
+    expect([...log.columns[1]!]).toEqual([2, 4, 10])
+    expect(sayUnread(log)).toMatch(/2 of 5 rows were not read.*not the 2 cells.*line 3, 4/)
+    expect(sayUnread(readLogText('a,b\n1,2\n'))).toBeNull()
+  })
+
+  // a sweep with a dropout in it, as a logger writes it
+  const sweep = (rows: number, line: (t: number, v: number) => string): string[] => [
+    'time,tps',
+    ...Array.from({ length: rows }, (_, i) =>
+      line(i / 100, i % 500 === 250 ? 0 : 0.5 + (4 * i) / rows),
+    ),
+  ]
+  it('a stray quote mark never lets a log without its faults pass for a good one', () => {
+    const lines = sweep(30_000, (t, v) => `${t.toFixed(2)},${v.toFixed(3)}`)
+    for (const at of [100, 15_000, 29_000]) {
+      const hurt = lines.map((l, i) => (i === at ? l.replace(',', ',"') : l)).join('\n')
+      const log = readLogText(hurt)
+      expect(log.rows + log.unread.rows).toBe(30_000)
+      expect(log.unread.first[0]).toBe(at + 1)
+      expect(() => trustedColumn(log, 1)).toThrow(
+        expect.objectContaining({
+          code: 'unread-log',
+          message: expect.stringMatching(/quote mark/),
+        }),
+      )
+    }
+    const first = lines.map((l, i) => (i === 1 ? l.replace(',', ',"') : l)).join('\n')
+    expect(() => readLogText(first)).toThrow(/None of the 30000 rows.*quote mark/)
+    // two that swallow a few rows between them: said, and the rest is judged
+    const few = lines.map((l, i) => (i === 50 || i === 60 ? l.replace(',', ',"') : l)).join('\n')
+    const log = readLogText(few)
+    expect(log.unread.rows).toBeGreaterThan(0)
+    expect(log.unread.rows).toBeLessThan(20)
+    expect(trustedColumn(log, 1)).toHaveLength(log.rows)
+  })
+  it('a stray quote mark in a large log stops the reading instead of holding the file in one cell', () => {
+    const lines = sweep(400_000, (t, v) => `${t.toFixed(2)},${v.toFixed(3)}`)
+    expect(() => readLogText(lines.map((l, i) => (i === 9 ? `"${l}` : l)).join('\n'))).toThrow(
+      /quote mark after line \d+ is never closed/,
+    )
+  })
+  it('decimal commas beside commas that part the columns are refused, and named', () => {
+    const lines = sweep(200, (t, v) => `${t.toFixed(2)},${v.toFixed(3)}`.replace(/\./g, ','))
+    expect(() => readLogText(lines.join('\n'))).toThrow(/None of the 200 rows.*decimal commas/)
+    const half = lines.map((l, i) => (i % 2 === 0 ? l : `${i},${i}`))
+    expect(() => trustedColumn(readLogText(half.join('\n')), 1)).toThrow(/decimal commas/)
+  })
+  it('a column that holds something else than numbers gives no verdict, blanks do', () => {
+    const log = readLogText(
+      [
+        't,v,w,note',
+        ...Array.from({ length: 500 }, (_, i) => `${i},${i % 50 ? i : 'ERR'},${i % 5 ? '' : i},x`),
+      ].join('\n'),
+    )
+    expect(log.badCells).toEqual([0, 10, 0, 500])
+    expect(() => trustedColumn(log, 1)).toThrow(/10 of 500 cells of "v"/)
+    expect(() => trustedColumn(log, 3)).toThrow(/"note" hold no number/)
+    expect(trustedColumn(log, 2)[1]).toBeNaN()
+    expect(() => trustedColumn(log, 9)).toThrow(/no such column/)
+  })
+  it('takes the separator a file names above its header', () => {
+    const log = readLogText('sep=;\nt;v\n1;2,5\n3;4,5\n')
+    expect(log).toMatchObject({ names: ['t', 'v'], rows: 2, unread: { rows: 0 } })
+    expect([...log.columns[1]!]).toEqual([2.5, 4.5])
   })
   it('gives back any numbers over many chunks', () => {
     fc.assert(

@@ -5,9 +5,20 @@ import { EchtError } from '../error.ts'
 export type Log = {
   names: string[]
   columns: Float64Array[]
+  /** rows that were read */
   rows: number
-  /** rows with more or fewer cells than the header */ ragged: number
+  unread: Unread
+  /** cells of each column that hold something, and no number */
+  badCells: number[]
 }
+
+/** Rows that are in the file and not in the columns: how many, where the first of them stand, and why. */
+export type Unread = { rows: number; first: number[]; why: string[] }
+
+/** A verdict is refused when more than this share of what it would rest on was not read. */
+const MOST_UNREAD = 0.01
+/** So many of the rows that were not read are named. */
+const NAMED = 5
 
 /** Characters parsed at a time: measured, the quickest on a log of 24 columns; short enough to report and to stop. */
 export const CHUNK_CHARACTERS = 1 << 18
@@ -17,24 +28,24 @@ const MOST_COLUMNS = 512
 
 /**
  * Puts rows of a CSV log together as they are parsed: a header of names, a row of units beneath it where there is
- * one, then numbers. Decimal commas are understood where the separator is no comma. Throws `EchtError` `bad-log`.
+ * one, then numbers. Decimal commas are understood where the separator is no comma. Rows of another length than the
+ * header, and rows that a stray quote mark swallowed, are left out and counted. Throws `EchtError` `bad-log`.
  */
 export function logBuilder(): {
-  take: (rows: readonly (readonly string[])[]) => void
+  take: (
+    rows: readonly (readonly string[])[],
+    delimiter?: string,
+    /** indices of rows the parser found wrong */ malformed?: ReadonlySet<number>,
+  ) => void
   finish: () => Log
+  /** lines read so far */
+  line: () => number
 } {
   let names: string[] | null = null
-  let blocks: Float64Array[][] = [],
-    block: Float64Array[] = []
-  let rows = 0,
-    inBlock = 0,
-    ragged = 0,
-    units = false
-  const nextBlock = (): void => {
-    block = names!.map(() => new Float64Array(BLOCK_ROWS))
-    blocks.push(block)
-    inBlock = 0
-  }
+  let badCells: number[] = []
+  const store = columnStore()
+  const missed = unreadRows()
+  let units = false
   const begin = (row: readonly string[]): void => {
     if (row.length < 2)
       throw new EchtError(
@@ -48,38 +59,84 @@ export function logBuilder(): {
       )
     const headed = row.some((c) => c.trim() !== '' && Number.isNaN(cellNumber(c)))
     names = row.map((c, i) => (headed && c.trim() !== '' ? c.trim() : `column ${i + 1}`))
-    nextBlock()
-    if (!headed) add(row)
+    badCells = names.map(() => 0)
+    store.open(names.length)
+    if (!headed) add(row, ',')
+    else missed.pass(row)
   }
-  const add = (row: readonly string[]): void => {
-    if (row.length !== names!.length) {
-      if (row.length === 1 && row[0]!.trim() === '') return
-      ragged++
+  const add = (row: readonly string[], delimiter: string): void => {
+    if (row.length === 1 && row[0]!.trim() === '') return
+    if (!missed.isWhole(row, names!.length, delimiter)) return
+    const { block, at } = store.next()
+    for (let c = 0; c < block.length; c++) {
+      const value = cellNumber(row[c])
+      block[c]![at] = value
+      // what is not itself is no number
+      if (value !== value && row[c]!.trim() !== '') badCells[c]!++
     }
-    if (inBlock === BLOCK_ROWS) nextBlock()
-    for (let c = 0; c < block.length; c++) block[c]![inBlock] = cellNumber(row[c])
-    inBlock++
-    rows++
   }
+  const isUnits = (row: readonly string[]): boolean =>
+    !units && store.rows() === 0 && row.every((c) => Number.isNaN(cellNumber(c)))
   return {
-    take: (all) => {
-      for (const row of all) {
+    line: () => missed.line(),
+    take: (all, delimiter = ',', malformed = NONE) => {
+      for (let i = 0; i < all.length; i++) {
+        const row = all[i]!
+        if (malformed.has(i)) {
+          missed.malformed()
+          continue
+        }
+        // some programs write their separator above the header
+        if (!names && /^sep=/i.test(row[0] ?? '')) continue
         if (!names) begin(row)
-        else if (rows === 0 && !units && row.every((c) => Number.isNaN(cellNumber(c)))) {
+        else if (isUnits(row)) {
           units = true
+          missed.pass(row)
           names = names.map((n, i) =>
             row[i]?.trim() ? `${n} [${row[i]!.trim().replace(/^\[|\]$/g, '')}]` : n,
           )
-        } else add(row)
+        } else add(row, delimiter)
       }
     },
     finish: () => {
-      if (!names || rows === 0)
+      const unread = missed.all()
+      if (!names) throw new EchtError('bad-log', 'The file is empty.')
+      if (store.rows() === 0)
         throw new EchtError(
           'bad-log',
-          names ? 'The log holds a header and no rows.' : 'The file is empty.',
+          unread.rows === 0
+            ? 'The log holds a header and no rows.'
+            : `None of the ${unread.rows} rows could be read: ${unread.why.join('; ')}.`,
         )
-      const columns = names.map((_, c) => {
+      return { names, columns: store.columns(), rows: store.rows(), unread, badCells }
+    },
+  }
+}
+
+/** Columns that grow in blocks, joined once at the end. */
+function columnStore() {
+  let blocks: Float64Array[][] = []
+  let block: Float64Array[] = []
+  let width = 0
+  let rows = 0
+  let inBlock = BLOCK_ROWS
+  return {
+    open: (columns: number): void => {
+      width = columns
+    },
+    rows: (): number => rows,
+    /** the block and the place in it for one more row */
+    next: (): { block: Float64Array[]; at: number } => {
+      if (inBlock === BLOCK_ROWS) {
+        block = Array.from({ length: width }, () => new Float64Array(BLOCK_ROWS))
+        blocks.push(block)
+        inBlock = 0
+      }
+      rows++
+      return { block, at: inBlock++ }
+    },
+    columns: (): Float64Array[] => {
+      const all = Array.from({ length: width }, (_, c) => {
         const whole = new Float64Array(rows)
         blocks.forEach((b, k) => {
           whole.set(k === blocks.length - 1 ? b[c]!.subarray(0, inBlock) : b[c]!, k * BLOCK_ROWS)
@@ -88,12 +145,96 @@ export function logBuilder(): {
         return whole
       })
       blocks = []
-      return { names, columns, rows, ragged }
+      return all
     },
   }
 }
 
+/** Keeps count of the lines of a file, and of those that could not be read. */
+function unreadRows() {
+  let line = 0
+  const unread: Unread = { rows: 0, first: [], why: [] }
+  const miss = (lines: number, why: string): void => {
+    unread.rows += lines
+    if (unread.first.length < NAMED) unread.first.push(line)
+    if (!unread.why.includes(why)) unread.why.push(why)
+  }
+  /** lines that a quoted cell reaches over, beyond its own */
+  const swallowed = (row: readonly string[]): number => {
+    let lines = 0
+    for (const cell of row)
+      if (cell.length > LONGEST_CELL) lines += cell.split(/\r\n|\r|\n/).length - 1
+    return lines
+  }
+  return {
+    /** a line that holds no numbers to take */
+    pass: (row: readonly string[]): void => {
+      line += 1 + swallowed(row)
+    },
+    /** whether a row can be taken as it is; counts it where it cannot */
+    isWhole: (row: readonly string[], width: number, delimiter: string): boolean => {
+      line++
+      const more = swallowed(row)
+      if (more > 0) {
+        miss(more + 1, 'a quote mark that is never closed swallows the rows after it')
+        line += more
+        return false
+      }
+      // a separator at the end of every row is no cell
+      if (row.length === width || (row.length === width + 1 && row[width] === '')) return true
+      const commas = delimiter === ',' && row.length >= 2 * width - 1 && width > 1
+      miss(
+        1,
+        commas
+          ? 'its numbers have decimal commas and commas part its columns too: export it with semicolons or points'
+          : `its rows have not the ${width} cells of the header`,
+      )
+      return false
+    },
+    malformed: (): void => {
+      line++
+      miss(1, 'a quote mark stands inside a cell')
+    },
+    line: (): number => line,
+    all: (): Unread => unread,
+  }
+}
+
+/** Longer cells than this are looked through for line breaks; no number is as long. */
+const LONGEST_CELL = 24
+
+/** What was not read of a log, in words; null where all was. */
+export function sayUnread({ unread, rows }: Pick<Log, 'unread' | 'rows'>): string | null {
+  if (unread.rows === 0) return null
+  const first = unread.first.join(', ')
+  return `${unread.rows.toLocaleString('en')} of ${(rows + unread.rows).toLocaleString('en')} rows were not read (${unread.why.join('; ')}), the first at line ${first}`
+}
+
+/**
+ * A column of a log to base a verdict on. Throws `EchtError` `unread-log` when more than a per cent of its rows was
+ * not read or holds no number: nobody may be told that a log without its faults has none.
+ */
+export function trustedColumn(log: Log, column: number): Float64Array {
+  const values = log.columns[column]
+  if (!values) throw new EchtError('bad-log', 'This log has no such column: choose another.')
+  const name = log.names[column]!
+  const all = log.rows + log.unread.rows
+  if (log.unread.rows > MOST_UNREAD * all)
+    throw new EchtError(
+      'unread-log',
+      `${sayUnread(log)}. No verdict is given on the rest: export the log again.`,
+    )
+  const bad = log.badCells[column]!
+  if (log.unread.rows + bad > MOST_UNREAD * all)
+    throw new EchtError(
+      'unread-log',
+      `${bad.toLocaleString('en')} of ${all.toLocaleString('en')} cells of "${name}" hold no number. No verdict is given on the rest: choose another column, or export the log again.`,
+    )
+  return values
+}
+
 const EMPTY = new Float64Array(0)
+const NONE: ReadonlySet<number> = new Set()
 
 const TEN = Array.from({ length: 16 }, (_, k) => 10 ** k)
 
@@ -127,7 +268,19 @@ function slowNumber(cell: string): number {
   return cell.includes(',') && !cell.includes('.') ? +cell.replace(',', '.') : NaN
 }
 
+/** Pieces of a file without a single row after which a quote mark is taken for a stray one. */
+const MOST_SILENT = 8
+
+/** Rows of a piece in which the parser found quotes where none may stand. */
+const malformed = (errors: readonly Papa.ParseError[]): Set<number> =>
+  new Set(errors.flatMap((e) => (e.code === 'InvalidQuotes' && e.row !== undefined ? [e.row] : [])))
+
+/** The separator a file names above its header, as some programs write it; undefined where it names none. */
+export const namedDelimiter = (start: string): string | undefined =>
+  /^\uFEFF?sep=(.)/i.exec(start)?.[1]
+
 export type ReadLogOptions = {
+  /** where the file names it */ delimiter?: string | undefined
   onProgress?: (share: number) => void
   /** asked between chunks */ stopped?: () => boolean
 }
@@ -144,19 +297,29 @@ export function logParsing(
   config: {
     skipEmptyLines: true
     chunkSize: number
+    delimiter?: string
     chunk: (r: Papa.ParseResult<string[]>, parser: Papa.Parser) => void
   }
   problem: () => unknown
 } {
   let problem: unknown = null
+  let silent = 0
   return {
     problem: () => problem,
     config: {
       skipEmptyLines: true,
       chunkSize: CHUNK_CHARACTERS,
-      chunk: ({ data, meta }, parser) => {
+      ...(options.delimiter ? { delimiter: options.delimiter } : {}),
+      chunk: ({ data, errors, meta }, parser) => {
         try {
-          builder.take(data)
+          // the parser holds back what may still be one cell: after so much it is none
+          silent = data.length === 0 ? silent + 1 : 0
+          if (silent > MOST_SILENT)
+            throw new EchtError(
+              'bad-log',
+              `A quote mark after line ${builder.line()} is never closed, and swallows the rows after it: take it out, or export the log again.`,
+            )
+          builder.take(data, meta.delimiter, malformed(errors))
           options.onProgress?.(Math.min(1, meta.cursor / size))
           if (options.stopped?.())
             throw new EchtError('stopped', 'Reading was stopped: nothing was taken.')
@@ -172,7 +335,10 @@ export function logParsing(
 /** A log out of text, piece by piece. Throws `EchtError` `bad-log`, `stopped`. */
 export function readLogText(text: string, options: ReadLogOptions = {}): Log {
   const builder = logBuilder()
-  const { config, problem } = logParsing(builder, text.length, options)
+  const { config, problem } = logParsing(builder, text.length, {
+    delimiter: namedDelimiter(text),
+    ...options,
+  })
   Papa.parse<string[]>(text, config)
   if (problem()) throw problem()
   return builder.finish()

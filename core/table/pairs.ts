@@ -1,6 +1,7 @@
 import Papa from 'papaparse'
 import { EchtError } from '../error.ts'
 import { parseQuantity } from '../quantity/parse.ts'
+import { requireWholeQuotes, withoutSeparatorLine } from './text.ts'
 
 export type PastedPair = { first: number; second: number; firstTyped: string; secondTyped: string }
 
@@ -19,13 +20,13 @@ export type PairColumns = {
  * taken while there is one. Throws `EchtError` `bad-pairs`, `swapped-columns`.
  */
 export function readPairs(text: string, columns: PairColumns): PastedPair[] {
-  const trimmed = text.trim()
+  const trimmed = withoutSeparatorLine(text)
   if (trimmed === '')
     throw new EchtError(
       'bad-pairs',
       `Nothing was pasted: a ${columns.names[0]} and a ${columns.names[1]} a line.`,
     )
-  if (trimmed.length > 200_000)
+  if (trimmed.length > 2_000_000)
     throw new EchtError(
       'bad-pairs',
       `${trimmed.length} characters are no list of points: this is some other file.`,
@@ -38,10 +39,11 @@ export function readPairs(text: string, columns: PairColumns): PastedPair[] {
           (/^[^,\s]+,[^,\s]+$/m.test(trimmed) && !/\s/.test(trimmed.split('\n')[0]!.trim()))
         ? ','
         : ' '
-  const { data } = Papa.parse<string[]>(
+  const { data, errors } = Papa.parse<string[]>(
     delimiter === ' ' ? trimmed.replace(/[ ]+/g, ' ') : trimmed,
     { delimiter, skipEmptyLines: 'greedy' },
   )
+  requireWholeQuotes(errors)
   const rows = data.map((row) => row.map((c) => c.trim()).filter((c) => c !== ''))
   const numeric = (c: string | undefined): boolean => c !== undefined && /\d/.test(c)
   const start = rows[0] && !rows[0].some(numeric) ? 1 : 0

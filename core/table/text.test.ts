@@ -102,3 +102,50 @@ it('goes to the device’s unit and order and back', () => {
     fromDeviceOrder(readTable(there.x.map((x, i) => `${x}\t${there.y[i]}`).join('\n')), spec).y[2],
   ).toBeCloseTo(-10)
 })
+
+describe('what a file may not do', () => {
+  const note = {
+    sensor: '',
+    device: 'unit',
+    axisUnit: 'V',
+    valueUnit: '°C',
+    axisStep: 0.01,
+    valueStep: 0.1,
+    worstError: 0.1,
+    date: '2026-11-27',
+  }
+  it.each([
+    ['ends the comment', 'a */ int evil; /* b'],
+    ['begins another', 'a /* b'],
+    ['goes on on the next line', 'a\n#define X\r\u2028 b \\'],
+    ['is shown backwards', 'a \u202e/* evil \u2066 b'],
+    ['is a trigraph', 'a ??/ b'],
+  ])('a name that %s stays inside its comment', (_, sensor) => {
+    const text = writeTable({ x: [0, 1], y: [0, 1] }, { ...note, sensor }, 'c')
+    expect(text.split('\n')).toHaveLength(10)
+    expect(text.match(/\/\*/g)).toHaveLength(1)
+    expect(text.match(/\*\//g)).toHaveLength(1)
+    expect(text).not.toMatch(/[\u202a-\u202e\u2066-\u2069\u2028\\]|\?\?/)
+  })
+  it.each([['csv'], ['tsv'], ['json'], ['c']] as const)(
+    'a number no device holds is refused as %s',
+    (format) => {
+      expect(() => writeTable({ x: [0, 1], y: [0, 1e21] }, note, format)).toThrow(/1e\+21/)
+    },
+  )
+  it.each([
+    ['null', '{"x":[0,null],"y":[1,2]}', /Cell 2 of "x" is null/],
+    ['true', '{"x":[0,1],"y":[true,2]}', /Cell 1 of "y" is true/],
+    ['no list', '{"x":[0,1]}', /no list "y"/],
+    ['an empty text', '{"x":["",1],"y":[1,2]}', /./],
+    ['1e21', '0\t1e21\n1\t2', /1e\+21/],
+    ['a stray quote', '0\t1\n"1\t2\n3\t4', /quote mark in line 2/],
+  ])('a table in with %s is refused in words', (_, text, message) => {
+    expect(() => readTable(text)).toThrow(
+      expect.objectContaining({ name: 'EchtError', message: expect.stringMatching(message) }),
+    )
+  })
+  it('a line that names the separator is passed over', () => {
+    expect(readTable('sep=;\n0,5;10\n1,5;20')).toEqual({ x: [0.5, 1.5], y: [10, 20] })
+  })
+})

@@ -58,6 +58,12 @@ export const inert = (text: string): string =>
   /^[=+\-@\t\r]/.test(text) && !/^-?\d+(\.\d+)?$/.test(text) ? `'${text}` : text
 
 function onStep(value: number, step: number): string {
+  // beyond these a number is written with a power of ten, which no device and no spreadsheet reads as meant
+  if (!Number.isFinite(value) || Math.abs(value) > MOST_VALUE)
+    throw new EchtError(
+      'bad-table',
+      `A cell of the table is ${value}: no device holds a number like that. Look at the curve and the input.`,
+    )
   const decimals = Math.max(
     0,
     Math.min(9, (String(Number(step.toPrecision(6))).split('.')[1] ?? '').length),
@@ -66,9 +72,17 @@ function onStep(value: number, step: number): string {
   return Number(text) === 0 ? text.replace('-', '') : text
 }
 
+/** Largest number a table may hold. */
+const MOST_VALUE = 1e12
+
 function cArray(x: string[], y: string[], note: TableNote): string {
-  // nothing typed by a person may end the comment
-  const safe = (text: string): string => text.replace(/\*\//g, '* /').replace(/[\r\n\\]/g, ' ')
+  // nothing typed by a person may end the comment, begin another, go on on the next line, or be shown as what it is not
+  const safe = (text: string): string =>
+    text
+      .replace(/\*\//g, '* /')
+      .replace(/\/\*/g, '/ *')
+      .replace(/[\p{Cc}\p{Cf}\p{Zl}\p{Zp}\\]/gu, ' ')
+      .replace(/\?\?/g, '? ?')
   const list = (values: string[]): string =>
     values.map((v) => (v.includes('.') ? `${v}f` : `${v}.0f`)).join(', ')
   return `/*
@@ -97,7 +111,7 @@ export function readTable(
       'bad-table',
       `The text holds ${text.length} characters: a table has at most a few hundred cells. This is some other file.`,
     )
-  const trimmed = text.trim()
+  const trimmed = withoutSeparatorLine(text)
   if (trimmed === '')
     throw new EchtError(
       'bad-table',
@@ -111,10 +125,14 @@ export function readTable(
       : trimmed.includes(',')
         ? ','
         : ' '
-  const { data } = Papa.parse<string[]>(delimiter === ' ' ? trimmed.replace(/ +/g, ' ') : trimmed, {
-    delimiter,
-    skipEmptyLines: 'greedy',
-  })
+  const { data, errors } = Papa.parse<string[]>(
+    delimiter === ' ' ? trimmed.replace(/ +/g, ' ') : trimmed,
+    {
+      delimiter,
+      skipEmptyLines: 'greedy',
+    },
+  )
+  requireWholeQuotes(errors)
   const isNumber = (cell: string | undefined): boolean =>
     cell !== undefined && /^'?[+-]?\s*[\d.,]+(e[+-]?\d+)?$/i.test(cell.trim())
   const rows = data.filter((row) => row.some(isNumber))
@@ -147,8 +165,37 @@ function fromJson(text: string): Table {
   } catch {
     throw new EchtError('bad-table', 'The text begins like JSON but is cut short: copy it again.')
   }
-  const list = (v: unknown): number[] => (Array.isArray(v) ? v.map(Number) : [])
-  return { x: list(data.x), y: list(data.y) }
+  const list = (v: unknown, name: string): number[] => {
+    if (!Array.isArray(v))
+      throw new EchtError('bad-table', `The JSON holds no list "${name}": it needs "x" and "y".`)
+    return v.map((cell, i) => {
+      // null, true and an empty text count as numbers to the language
+      const n = typeof cell === 'number' ? cell : typeof cell === 'string' ? cellNumber(cell) : NaN
+      if (Number.isFinite(n)) return n
+      throw new EchtError(
+        'bad-table',
+        `Cell ${i + 1} of "${name}" is ${JSON.stringify(cell)}, which is no number.`,
+      )
+    })
+  }
+  return { x: list(data.x, 'x'), y: list(data.y, 'y') }
+}
+
+/** Text without the line in which some programs name their separator. */
+export const withoutSeparatorLine = (text: string): string =>
+  text
+    .trim()
+    .replace(/^\uFEFF?sep=.[\t ]*(\r\n|\r|\n|$)/i, '')
+    .trim()
+
+/** Throws `EchtError` `bad-table` where a quote mark makes one cell of several lines. */
+export function requireWholeQuotes(errors: readonly Papa.ParseError[]): void {
+  const quote = errors.find((e) => e.type === 'Quotes')
+  if (quote)
+    throw new EchtError(
+      'bad-table',
+      `A quote mark in line ${(quote.row ?? 0) + 1} stands where none belongs, and swallows what follows it: take it out.`,
+    )
 }
 
 function ascending(
@@ -161,6 +208,9 @@ function ascending(
       ? { x: order.map((i) => table.x[i]!), y: order.map((i) => table.y[i]!) }
       : table
   requireTable(sorted)
+  const large = [...sorted.x, ...sorted.y].find((v) => Math.abs(v) > MOST_VALUE)
+  if (large !== undefined)
+    throw new EchtError('bad-table', `A cell holds ${large}: no device holds a number like that.`)
   if (expect) {
     const share = (v: number[], [low, high]: [number, number]): number =>
       v.filter((n) => n >= low && n <= high).length / v.length
