@@ -59,8 +59,13 @@ describe('reading a log', () => {
     }
     const first = lines.map((l, i) => (i === 1 ? l.replace(',', ',"') : l)).join('\n')
     expect(() => readLogText(first)).toThrow(/None of the 30000 rows.*quote mark/)
+    // a second one inside a cell closes nothing: all is unread all the same
+    const two = lines.map((l, i) => (i === 50 || i === 60 ? l.replace(',', ',"') : l)).join('\n')
+    expect(() => trustedColumn(readLogText(two), 1)).toThrow(/quote mark/)
     // two that swallow a few rows between them: said, and the rest is judged
-    const few = lines.map((l, i) => (i === 50 || i === 60 ? l.replace(',', ',"') : l)).join('\n')
+    const few = lines
+      .map((l, i) => (i === 50 ? `"${l}` : i === 60 ? l.replace(',', '",') : l))
+      .join('\n')
     const log = readLogText(few)
     expect(log.unread.rows).toBeGreaterThan(0)
     expect(log.unread.rows).toBeLessThan(20)

@@ -83,7 +83,7 @@ export function logBuilder(): {
       for (let i = 0; i < all.length; i++) {
         const row = all[i]!
         if (malformed.has(i)) {
-          missed.malformed()
+          missed.malformed(row)
           continue
         }
         // some programs write their separator above the header
@@ -191,9 +191,11 @@ function unreadRows() {
       )
       return false
     },
-    malformed: (): void => {
+    malformed: (row: readonly string[]): void => {
       line++
-      miss(1, 'a quote mark stands inside a cell')
+      const more = swallowed(row)
+      miss(more + 1, 'a quote mark stands inside a cell')
+      line += more
     },
     line: (): number => line,
     all: (): Unread => unread,
