@@ -4,6 +4,7 @@ source "$(dirname "$0")/setup.sh"
 set +e
 export CHROMIUM_PATH; CHROMIUM_PATH=$(bash scripts/chromium.sh) || { echo "No Chromium: install Debian's, or set CHROMIUM_PATH."; echo "0 passed, 1 failed"; exit 1; }
 mkdir -p .cache
+source scripts/tally.sh
 passed=0; failed=0
 # types and lint do not wait for each other
 check() { # file, command…
@@ -20,19 +21,17 @@ for name in types core lint; do
 done
 rm -f .cache/unit.json .cache/e2e.json
 echo "== unit tests"
-npx vitest run --reporter=default --reporter=json --outputFile.json=.cache/unit.json || echo "!! unit tests failed"
+npx vitest run --reporter=default --reporter=json --outputFile.json=.cache/unit.json
+tally unit .cache/unit.json $?
 echo "== build"
 if npx vite build --config app/vite.config.ts --logLevel warn; then
   echo "== browser tests"
   # profiles and databases of the test browsers live in memory where there is room: a slow disk would be waited for at each save
   if [ -w /dev/shm ] && [ "$(df --output=avail /dev/shm | tail -1)" -gt 1000000 ]; then TMPDIR=$(mktemp -d /dev/shm/echt.XXXXXX); export TMPDIR; trap 'rm -rf "$TMPDIR"' EXIT; fi
-  npx playwright test --config e2e/playwright.config.ts || echo "!! browser tests failed"
+  npx playwright test --config e2e/playwright.config.ts
+  tally e2e .cache/e2e.json $?
 else
   failed=$((failed + 1)); echo "!! build failed"
 fi
-# a runner that left no report counts as a failure
-read -r unitPassed unitFailed < <(node scripts/count.mjs unit .cache/unit.json)
-read -r e2ePassed e2eFailed < <(node scripts/count.mjs e2e .cache/e2e.json)
-passed=$((passed + unitPassed + e2ePassed)); failed=$((failed + unitFailed + e2eFailed))
 echo "$passed passed, $failed failed"
 [ "$failed" -eq 0 ]

@@ -10,6 +10,7 @@ import {
 } from '../../core/curve/thermistor/cooling.ts'
 import { fixed } from '../../core/quantity/index.ts'
 import { newId } from '../store/id.ts'
+import { inWords } from '../store/problem.ts'
 import { useBuild } from '../store/useBuild.ts'
 import { Caution } from '../parts/Caution.tsx'
 import { QuantityInput, type Typed } from '../parts/QuantityInput.tsx'
@@ -154,7 +155,7 @@ export default function BenchPanel({ element, sensor }: { element: Element; sens
         `The sensor follows in ${fixed(sensorLag, 1)} s${probeLag === null ? '' : `, the thermometer in ${fixed(probeLag, 1)} s`}: cooling points are corrected by that.`,
       )
     } catch (error) {
-      setSaid((error as Error).message)
+      setSaid(inWords(error, 'Finding the lag'))
     }
   }
 

@@ -4,6 +4,7 @@ import { countingLimits } from '../../core/curve/airMeter/index.ts'
 import { knotCurve, type KnotCurve } from '../../core/curve/knots.ts'
 import { familyOf } from '../../core/curve/registry.ts'
 import { readPairs } from '../../core/table/index.ts'
+import { inWords } from '../store/problem.ts'
 import { useBuild } from '../store/useBuild.ts'
 import { LogFile } from '../parts/LogFile.tsx'
 import { useQuantity } from '../parts/units.ts'
@@ -43,7 +44,7 @@ export default function AirMeter({ status }: PanelProps) {
       setProblem(refused)
       if (!refused) setText('')
     } catch (error) {
-      setProblem((error as Error).message)
+      setProblem(inWords(error, 'Reading this table'))
     }
   }
   const inUse = sensor.curve as KnotCurve | undefined

@@ -5,6 +5,7 @@ import {
   potentiometerPins,
   type PairOhms,
 } from '../../core/curve/potentiometer/index.ts'
+import { inWords } from '../store/problem.ts'
 import { useBuild } from '../store/useBuild.ts'
 import { Caution } from '../parts/Caution.tsx'
 import { LogFile } from '../parts/LogFile.tsx'
@@ -136,7 +137,7 @@ function Pins({ status }: PanelProps) {
         }
       }
     } catch (error) {
-      problem = (error as Error).message
+      problem = inWords(error, 'Finding the pins')
     }
   }
   const use = (): void => {

@@ -10,6 +10,7 @@ import {
 import { familyOf } from '../../core/curve/registry.ts'
 import { standardPressureKPa } from '../../core/standards/index.ts'
 import { newId } from '../store/id.ts'
+import { inWords } from '../store/problem.ts'
 import { useBuild } from '../store/useBuild.ts'
 import { QuantityInput } from '../parts/QuantityInput.tsx'
 import { useQuantity } from '../parts/units.ts'
@@ -44,7 +45,7 @@ export default function Pressure({ status }: PanelProps) {
         problem: null,
       }
     } catch (error) {
-      return { list: [], problem: (error as Error).message }
+      return { list: [], problem: inWords(error, 'Comparing the ranges') }
     }
   }, [sensor.points, types, airKPa, gauge])
   const likely = found?.list.filter((c) => c.probability > 0.01).slice(0, 5) ?? []

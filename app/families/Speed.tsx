@@ -2,6 +2,7 @@ import { Button, Group } from '@mantine/core'
 import { useState } from 'react'
 import { numberSetting } from '../../core/curve/recipe.ts'
 import { hertzPerKmh, pulsesPerKm, rollOut } from '../../core/curve/speed/index.ts'
+import { inWords } from '../store/problem.ts'
 import { useBuild } from '../store/useBuild.ts'
 import { LogFile } from '../parts/LogFile.tsx'
 import { QuantityInput } from '../parts/QuantityInput.tsx'
@@ -20,7 +21,7 @@ export default function Speed({ status }: PanelProps) {
     try {
       rolled = rollOut(distance, turns)
     } catch (error) {
-      problem = (error as Error).message
+      problem = inWords(error, 'Working out the roll-out')
     }
   }
   const byParts = hertzPerKmh(element.settings)

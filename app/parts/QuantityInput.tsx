@@ -2,6 +2,7 @@ import { TextInput } from '@mantine/core'
 import { useEffect, useId, useRef, useState, type ReactNode, type Ref } from 'react'
 import { MOST } from '../../core/build/index.ts'
 import { convertFromCore, formatQuantity, parseQuantity } from '../../core/quantity/index.ts'
+import { inWords } from '../store/problem.ts'
 import { useUnits } from './units.ts'
 
 export type Typed = { value: number; typed: string; unit: string }
@@ -107,7 +108,7 @@ export function QuantityInput({
         error: check?.(parsed) ?? null,
       }
     } catch (error) {
-      return { typed: null, error: (error as Error).message }
+      return { typed: null, error: inWords(error, 'Reading this number') }
     }
   }
   const { typed, error } = read(text)

@@ -1,5 +1,6 @@
 import { wrap, type Remote } from 'comlink'
 import { useEffect, useState } from 'react'
+import { inWords } from '../store/problem.ts'
 import type { CoreWork } from './core.worker.ts'
 
 let worker: Remote<CoreWork> | undefined
@@ -33,7 +34,8 @@ export function useWork<T>(
           if (current) setState({ value, error: undefined, busy: false })
         },
         (error: unknown) => {
-          if (current) setState({ value: undefined, error: (error as Error).message, busy: false })
+          if (current)
+            setState({ value: undefined, error: inWords(error, 'Computing this'), busy: false })
         },
       )
     }, waitMs)

@@ -21,6 +21,7 @@ import {
 } from '../../../core/curve/level/index.ts'
 import { AXIS, GRID, roundTicks } from '../../parts/chart.ts'
 import { useQuantity } from '../../parts/units.ts'
+import { inWords } from '../../store/problem.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import type { PanelProps } from '../registry.ts'
 import { BOX, floatOf } from './start.ts'
@@ -57,7 +58,7 @@ export function TankShape({ status }: PanelProps) {
       )
       return { predicted, fills, problem: null }
     } catch (error) {
-      return { predicted: null, fills: [], problem: (error as Error).message }
+      return { predicted: null, fills: [], problem: inWords(error, 'Working out this tank') }
     }
   }, [tank, sender, sensor.points])
   const { predicted } = worked

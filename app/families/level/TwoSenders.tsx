@@ -14,6 +14,7 @@ import {
   type TankHalf,
 } from '../../../core/curve/level/index.ts'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
+import { inWords } from '../../store/problem.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import { useQuantity, useUnits } from '../../parts/units.ts'
 import type { PanelProps } from '../registry.ts'
@@ -74,7 +75,7 @@ export function TwoSenders({ status }: PanelProps) {
         problem: null,
       }
     } catch (error) {
-      return { bar: null, levelL: null, problem: (error as Error).message }
+      return { bar: null, levelL: null, problem: inWords(error, 'Finding the litres') }
     }
   }, [ohm, joined, halves])
   if (found.length === 0) return null

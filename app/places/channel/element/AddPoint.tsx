@@ -4,6 +4,7 @@ import type { Element, Input, Reading } from '../../../../core/build/index.ts'
 import { givenBy } from '../../../../core/chain/index.ts'
 import type { Ask, InstrumentKind, PointMethod, Role } from '../../../../core/curve/recipe.ts'
 import { familyOf } from '../../../../core/curve/registry.ts'
+import { inWords } from '../../../store/problem.ts'
 import { useBuild } from '../../../store/useBuild.ts'
 import { newId } from '../../../store/id.ts'
 import { Caution } from '../../../parts/Caution.tsx'
@@ -89,7 +90,7 @@ export function AddPoint({
     try {
       return method.truth(givenBy(build, { readings: readings(typed) }), element.settings)
     } catch (error) {
-      return { problem: (error as Error).message }
+      return { problem: inWords(error, 'Working out the truth') }
     }
   }, [build, method, typed, chosen, instead]) // eslint-disable-line react-hooks/exhaustive-deps
 

@@ -4,6 +4,7 @@ import { useState } from 'react'
 import type { Element, Measurement } from '../../../../core/build/index.ts'
 import { familyOf } from '../../../../core/curve/registry.ts'
 import { readPairs } from '../../../../core/table/index.ts'
+import { inWords } from '../../../store/problem.ts'
 import { useBuild } from '../../../store/useBuild.ts'
 import { newId } from '../../../store/id.ts'
 import { useQuantity } from '../../../parts/units.ts'
@@ -59,7 +60,7 @@ export function PastePoints({ element }: { element: Element }) {
       notifications.show({ message: `${pairs.length} points taken.` })
       setText('')
     } catch (error) {
-      setProblem((error as Error).message)
+      setProblem(inWords(error, 'Taking these points'))
     }
   }
   return (

@@ -3,6 +3,7 @@ import type { ReadStatus } from '../../../../core/chain/index.ts'
 import { edgeInput, type EdgeInput } from '../../../../core/input/index.ts'
 import { formatQuantity } from '../../../../core/quantity/index.ts'
 import { QuantityInput } from '../../../parts/QuantityInput.tsx'
+import { inWords } from '../../../store/problem.ts'
 import { useBuild } from '../../../store/useBuild.ts'
 
 const START: Omit<EdgeInput, 'pullOhm' | 'railV' | 'limitV'> = {
@@ -37,7 +38,7 @@ export function Edges({ status }: { status: ReadStatus }) {
   try {
     verdict = edgeInput(task)
   } catch (error) {
-    problem = (error as Error).message
+    problem = inWords(error, 'Judging the edges')
   }
   const box = (
     key: 'lowV' | 'outputOhm' | 'sinkA' | 'cableF' | 'thresholdLowV' | 'thresholdHighV',

@@ -5,6 +5,7 @@ import type { ReadStatus } from '../../../../core/chain/index.ts'
 import { findPullUp } from '../../../../core/input/index.ts'
 import { ohms } from '../../../parts/units.ts'
 import { fixed } from '../../../../core/quantity/index.ts'
+import { inWords } from '../../../store/problem.ts'
 import { useBuild } from '../../../store/useBuild.ts'
 import { newId } from '../../../store/id.ts'
 import { newPull } from '../../../store/make.ts'
@@ -23,7 +24,7 @@ export function UnknownPull({ status }: { status: ReadStatus }) {
     try {
       found = findPullUp({ openV: open.value, knownOhm: known.value, loadedV: loaded.value })
     } catch (error) {
-      problem = (error as Error).message
+      problem = inWords(error, 'Finding the pull-up')
     }
   }
   const use = (): void => {

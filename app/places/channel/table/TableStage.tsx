@@ -16,6 +16,7 @@ import {
 } from '../../../../core/table/index.ts'
 import { saveFile } from '../../../parts/saveFile.ts'
 import { ohms, useQuantity } from '../../../parts/units.ts'
+import { inWords } from '../../../store/problem.ts'
 import { useBuild } from '../../../store/useBuild.ts'
 import { useWork } from '../../../workers/useWork.ts'
 import type { StageProps } from '../ChannelPlace.tsx'
@@ -291,7 +292,7 @@ function Import({
       setText('')
       notifications.show({ message: `${table.x.length} cells taken as what the device holds now.` })
     } catch (error) {
-      setProblem((error as Error).message)
+      setProblem(inWords(error, 'Reading this table'))
     }
   }
   return (
