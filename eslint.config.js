@@ -54,7 +54,7 @@ export default tseslint.config(
         })),
         { type: core('error'), pattern: 'core/error.ts', partialMatch: false },
         { type: 'core-face', pattern: 'core/index.ts', partialMatch: false },
-        ...['app', 'server', 'demo', 'e2e', 'benchmarks', 'scripts'].map((type) => ({
+        ...['app', 'server', 'demo', 'e2e', 'benchmarks', 'scripts', 'trials'].map((type) => ({
           type,
           pattern: `${type}/**`,
           partialMatch: false,
@@ -91,7 +91,7 @@ export default tseslint.config(
               from: { element: { type: 'server' } },
               allow: { to: { element: { type: [...CORE.map(core), 'server'] } } },
             },
-            ...['e2e', 'benchmarks', 'scripts'].map((type) => ({
+            ...['e2e', 'benchmarks', 'scripts', 'trials'].map((type) => ({
               from: { element: { type } },
               allow: {
                 to: {
@@ -103,6 +103,7 @@ export default tseslint.config(
                       'app',
                       'server',
                       'scripts',
+                      'trials',
                       type,
                     ],
                   },

@@ -3,56 +3,14 @@ import { readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { gzipSync } from 'node:zlib'
 import { chromium, type Page } from '@playwright/test'
-import { applyChange, writeBuild, type Build } from '../core/build/index.ts'
-import { saltmarshNine } from '../demo/saltmarshNine.ts'
+import { writeBuild } from '../core/build/index.ts'
+import { manyChannels } from '../trials/manyChannels.ts'
 import { CHROMIUM_FLAGS } from '../scripts/chromiumFlags.ts'
 import { report } from './ratio.ts'
 
 const PORT = 4672,
   URL_ = `http://127.0.0.1:${PORT}`
 const root = fileURLToPath(new URL('..', import.meta.url))
-
-/** A build of 60 channels: the sample's, again and again under other ids. */
-function sixtyChannels(): Build {
-  const sample = saltmarshNine()
-  let build: Build = { ...sample, id: 'sixty', name: 'Sixty channels', changes: [] }
-  for (let i = 0; build.channels.length < 60; i++) {
-    const c = sample.channels[i % 3]!
-    const element = sample.elements.find((e) => e.id === c.elements[0])!
-    const id = `${element.id}-${i}`
-    build = applyChange(
-      build,
-      {
-        kind: 'addChannel',
-        args: {
-          elements: [{ ...element, id }],
-          channel: {
-            ...c,
-            id: `${c.id}-${i}`,
-            name: `${c.name} ${i}`,
-            elements: [id],
-            reads: [
-              { ...c.reads[0]!, id: `${c.reads[0]!.id}-${i}`, source: { kind: 'element', id } },
-            ],
-          },
-        },
-      },
-      { id: `s${i}`, at: sample.createdAt, by: '' },
-    )
-    for (const m of sample.measurements.filter(
-      (x) => x.about.kind === 'point' && x.about.element === element.id,
-    )) {
-      build = {
-        ...build,
-        measurements: [
-          ...build.measurements,
-          { ...m, id: `${m.id}-${i}`, about: { kind: 'point', element: id } },
-        ],
-      }
-    }
-  }
-  return build
-}
 
 /** Long tasks (over 50 ms) while `act` goes on for five seconds. */
 async function longTasks(
@@ -114,7 +72,7 @@ try {
   await page.getByLabel('Build file').setInputFiles({
     name: 'sixty.json',
     mimeType: 'application/json',
-    buffer: Buffer.from(writeBuild(sixtyChannels())),
+    buffer: Buffer.from(writeBuild(manyChannels(60))),
   })
   await page
     .getByRole('link', { name: /Coolant, block outlet to/ })

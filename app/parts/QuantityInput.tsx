@@ -1,5 +1,5 @@
 import { TextInput } from '@mantine/core'
-import { useEffect, useId, useRef, useState, type ReactNode, type Ref } from 'react'
+import { useEffect, useId, useState, type ReactNode, type Ref } from 'react'
 import { MOST } from '../../core/build/index.ts'
 import { convertFromCore, formatQuantity, parseQuantity } from '../../core/quantity/index.ts'
 import { inWords } from '../store/problem.ts'
@@ -80,16 +80,12 @@ export function QuantityInput({
   const [touched, setTouched] = useState(false)
   /** why what was typed last was not recorded */
   const [refused, setRefused] = useState<string | null>(null)
-  const committed = useRef(value)
   const noteId = useId()
-  // a change from outside (undo, another tab, another unit) shows, unless the box holds something newer
+  // a change from outside (undo, another tab, another unit) shows, unless something is being typed here
   useEffect(() => {
-    if (value !== committed.current || !touched) {
-      setText(shownText(value))
-      committed.current = value
-      setTouched(false)
-      setRefused(null)
-    }
+    if (touched) return
+    setText(shownText(value))
+    setRefused(null)
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [value, shownUnit])
 
@@ -125,7 +121,6 @@ export function QuantityInput({
     const problem = onCommit?.(typed) ?? null
     setRefused(problem)
     if (problem !== null) return
-    committed.current = typed.value
     setTouched(false)
   }
   const nudge = (direction: 1 | -1): void => {

@@ -20,19 +20,30 @@ export function TextField(props: Props) {
   const { label, ariaLabel, value, onCommit, required, placeholder, width, mt } = props
   const [text, setText] = useState(value)
   const [error, setError] = useState<string | null>(null)
+  const [touched, setTouched] = useState(false)
+  // a change from outside (undo, another tab) shows, unless something is being typed here
   useEffect(() => {
+    if (touched) return
     setText(value)
     setError(null)
+    // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [value])
   const long = text.length > MOST.text
+  const reset = (): void => {
+    setText(value)
+    setTouched(false)
+    setError(null)
+  }
   const commit = (): void => {
     const now = text.trim()
-    if (now === value || long) return
-    if (required && now === '') {
-      setText(value)
+    if (!touched || long) return
+    if (now === value || (required && now === '')) {
+      reset()
       return
     }
-    setError(onCommit(now) ?? null)
+    const refused = onCommit(now) ?? null
+    setError(refused)
+    setTouched(refused !== null)
   }
   return (
     <TextInput
@@ -49,12 +60,13 @@ export function TextField(props: Props) {
       }
       onChange={(e) => {
         setText(e.currentTarget.value)
+        setTouched(true)
         setError(null)
       }}
       onBlur={commit}
       onKeyDown={(e) => {
         if (e.key === 'Enter') commit()
-        else if (e.key === 'Escape') setText(value)
+        else if (e.key === 'Escape') reset()
       }}
     />
   )

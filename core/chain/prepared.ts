@@ -1,14 +1,19 @@
 import { elementOf, pointsOf } from '../build/find.ts'
 import type { Build, Channel } from '../build/types.ts'
 import { MANY } from '../curve/grouped.ts'
+import { familyOf } from '../curve/registry.ts'
+import type { TakenPoint } from './points.ts'
 import { isRemembered, remember } from './remember.ts'
 import { statusRestsOn } from './rests.ts'
 import { sensorOf, sensorRestsOn, type Sensor } from './sensor.ts'
 import { restsOn } from './spec.ts'
 
+/** A point on its way out of a worker: what it was computed to, and the measurement by its id. */
+type SentPoint = Omit<TakenPoint, 'measurement' | 'recipe'> & { id: string }
+
 /** What takes long of a channel with very many points: its fits and the hashes its proofs are held to. Plain data. */
 export type Prepared = {
-  sensors: { element: string; sensor: Sensor }[]
+  sensors: { sensor: Omit<Sensor, 'element' | 'points'>; element: string; points: SentPoint[] }[]
   hashes: { read: string; hash: string }[]
 }
 
@@ -22,10 +27,17 @@ export const isHeavy = (build: Build, channel: Channel): boolean =>
 
 /** Computes what takes long; in a worker. */
 export const prepare = (build: Build, channel: Channel): Prepared => ({
-  sensors: channel.elements.map((element) => ({
-    element,
-    sensor: sensorOf(build, element, channel.needs.range),
-  })),
+  sensors: channel.elements.map((id) => {
+    const { element: _, points, ...sensor } = sensorOf(build, id, channel.needs.range)
+    return {
+      sensor,
+      element: id,
+      points: points.map(({ measurement, recipe: __, ...point }) => ({
+        ...point,
+        id: measurement.id,
+      })),
+    }
+  }),
   hashes: channel.reads
     .filter((r) => build.proofs.some((p) => p.read === r.id))
     .map((r) => ({ read: r.id, hash: restsOn(build, r.id) })),
@@ -33,10 +45,16 @@ export const prepare = (build: Build, channel: Channel): Prepared => ({
 
 /** Keeps what a worker prepared, so that everything that asks for it has it at once. */
 export function keepPrepared(build: Build, channel: Channel, prepared: Prepared): void {
-  for (const { element, sensor } of prepared.sensors) {
-    const own = elementOf(build, element)
-    const rests = sensorRestsOn(build, element, channel.needs.range)
-    remember(own, 'sensor', rests, { ...sensor, element: own })
+  for (const { sensor, element: id, points } of prepared.sensors) {
+    const element = elementOf(build, id)
+    const { methods } = familyOf(element.family)
+    const byId = new Map(pointsOf(build, id).map((m) => [m.id, m]))
+    const taken = points.map(({ id: measurement, ...point }): TakenPoint => {
+      const own = byId.get(measurement)!
+      return { ...point, measurement: own, recipe: methods.find((m) => m.id === own.method) }
+    })
+    const rests = sensorRestsOn(build, id, channel.needs.range)
+    remember(element, 'sensor', rests, { ...sensor, element, points: taken } satisfies Sensor)
   }
   for (const { read, hash } of prepared.hashes) {
     const own = channel.reads.find((r) => r.id === read)

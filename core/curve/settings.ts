@@ -92,8 +92,10 @@ export type SchemaCheck = ((data: unknown) => boolean) & { errors?: SchemaError[
 
 /** What is wrong with an element's settings by its own family, or null; a family this version does not know says nothing. */
 export function settingsError(family: string, settings: unknown): SchemaError | null {
-  const check = (checks as unknown as Record<string, SchemaCheck>)[nameOf(family)]
-  if (!check || nameOf(family) === 'common' || check(settings)) return null
+  const name = nameOf(family)
+  if (name === 'common' || !Object.hasOwn(checks, name)) return null
+  const check = (checks as unknown as Record<string, SchemaCheck>)[name]!
+  if (check(settings)) return null
   return check.errors?.[0] ?? null
 }
 

@@ -1,0 +1,71 @@
+import { expect, it } from 'vitest'
+import { applyChange, pointsOf, type Measurement } from '../build/index.ts'
+import { saltmarshNine } from '../../demo/saltmarshNine.ts'
+import { thermistorOhm } from '../curve/thermistor/model.ts'
+import { TRUE_CURVES } from '../../demo/saltmarshNine.ts'
+import { isHeavy, keepPrepared, partFor, prepare, readStatus, sensorOf } from './index.ts'
+
+const sample = saltmarshNine()
+const proto = pointsOf(sample, 'el-coolant').find((m) =>
+  m.readings.some((r) => r.role === 'truth'),
+)!
+const measurements = Array.from({ length: 400 }, (_, i): Measurement => {
+  const truth = -5 + (i * 125) / 400
+  const ohm = thermistorOhm(TRUE_CURVES.coolant, truth)
+  return {
+    ...proto,
+    id: `many-${i}`,
+    readings: [
+      { role: 'truth', typed: truth.toFixed(3), unit: '°C', value: truth, instrument: null },
+      { role: 'signal', typed: ohm.toFixed(1), unit: 'Ω', value: ohm, instrument: null },
+    ],
+  }
+})
+const build = applyChange(
+  sample,
+  { kind: 'addMeasurements', args: { measurements } },
+  { id: 'paste', at: '2026-11-27T10:00:00Z', by: '' },
+)
+const coolant = build.channels.find((c) => c.id === 'ch-coolant')!
+
+it('a channel of very many points is prepared as plain data, and is the same as computed here', () => {
+  expect(
+    isHeavy(
+      sample,
+      sample.channels.find((c) => c.id === 'ch-coolant')!,
+    ),
+  ).toBe(false)
+  expect(isHeavy(build, coolant)).toBe(true)
+  // over the way to a worker and back, where nothing is shared
+  const part = structuredClone(partFor(build, coolant))
+  expect(part.measurements).toHaveLength(400 + pointsOf(sample, 'el-coolant').length)
+  const prepared = structuredClone(prepare(part, part.channels[0]!))
+  keepPrepared(build, coolant, prepared)
+  expect(isHeavy(build, coolant)).toBe(false)
+  const kept = sensorOf(build, 'el-coolant', coolant.needs.range)
+  const fresh = sensorOf(structuredClone(build), 'el-coolant', coolant.needs.range)
+  expect(kept.curve).toEqual(fresh.curve)
+  expect(kept.points.map((p) => p.truth)).toEqual(fresh.points.map((p) => p.truth))
+  expect(kept.points[0]!.measurement).toBe(pointsOf(build, 'el-coolant')[0])
+  expect(kept.points.every((p) => p.recipe !== undefined)).toBe(true)
+  expect(kept.element).toBe(build.elements.find((e) => e.id === 'el-coolant'))
+  expect(readStatus(build, coolant.reads[0]!).worst).toEqual(
+    readStatus(structuredClone(build), structuredClone(coolant.reads[0]!)).worst,
+  )
+})
+
+it('one more point makes it heavy again, an edit elsewhere does not', () => {
+  const stamp = (id: string) => ({ id, at: '2026-11-27T10:00:00Z', by: '' })
+  const elsewhere = applyChange(
+    build,
+    { kind: 'editChannel', args: { id: 'ch-air', patch: { place: 'elsewhere' } } },
+    stamp('else'),
+  )
+  expect(isHeavy(elsewhere, coolant)).toBe(false)
+  const more = applyChange(
+    build,
+    { kind: 'addMeasurement', args: { measurement: { ...measurements[0]!, id: 'one-more' } } },
+    stamp('more'),
+  )
+  expect(isHeavy(more, coolant)).toBe(true)
+})

@@ -1,0 +1,97 @@
+import { readStatus } from '../core/chain/index.ts'
+import { readBuild, type Build } from '../core/build/index.ts'
+import { EchtError } from '../core/error.ts'
+import { checkSweep } from '../core/curve/potentiometer/sweep.ts'
+import { readLogText, trustedColumn } from '../core/log/index.ts'
+import { uniformStream } from '../core/math/index.ts'
+import { readPairs, readTable, writeTable, type TableFormat } from '../core/table/index.ts'
+import { drawing, type Draw } from './randomEdits.ts'
+import { mutatedJson, mutatedText } from './mutate.ts'
+
+export type Tried = {
+  tries: number
+  taken: number
+  refused: number
+  byCode: Record<string, number>
+}
+
+/** Tries so many mutated inputs on a reader: each must be taken or refused in words. Throws an `Error` naming the one that was neither. */
+function tryAll(tries: number, seed: number, attempt: (draw: Draw, i: number) => void): Tried {
+  const draw = drawing(uniformStream(seed))
+  const result: Tried = { tries, taken: 0, refused: 0, byCode: {} }
+  for (let i = 0; i < tries; i++) {
+    try {
+      attempt(draw, i)
+      result.taken++
+    } catch (error) {
+      if (!(error instanceof EchtError) || error.message.length < 20)
+        throw new Error(`try ${i} of seed ${seed}: ${error instanceof Error ? error.stack : error}`)
+      result.refused++
+      result.byCode[error.code] = (result.byCode[error.code] ?? 0) + 1
+    }
+  }
+  return result
+}
+
+/** Mutated build files: refused in words, or every reader has a status. `taken` gets those that were taken. */
+export function mutatedBuilds(
+  text: string,
+  tries: number,
+  seed: number,
+  taken: (build: Build) => void = () => undefined,
+): Tried {
+  return tryAll(tries, seed, (draw) => {
+    const { build } = readBuild(mutatedJson(text, draw))
+    for (const channel of build.channels) for (const read of channel.reads) readStatus(build, read)
+    taken(build)
+  })
+}
+
+const LOG = (draw: Draw): string => {
+  const d = draw.from([',', ';', '\t'])
+  const rows = Array.from({ length: 120 }, (_, i) => [i / 100, 0.5 + i / 30, i % 9].join(d))
+  return ['time', 'tps', 'gear'].join(d) + '\n' + rows.join('\n')
+}
+
+/** Mutated logs: refused in words, or read with a verdict that is a verdict. */
+export const mutatedLogs = (tries: number, seed: number): Tried =>
+  tryAll(tries, seed, (draw) => {
+    const log = readLogText(mutatedText(LOG(draw), draw))
+    const verdict = checkSweep(trustedColumn(log, draw.below(log.columns.length)), 100)
+    if (!Number.isFinite(verdict.closed) || !Number.isFinite(verdict.open))
+      throw new Error(`a verdict of ${verdict.closed} to ${verdict.open}`)
+  })
+
+const TABLE = {
+  x: Array.from({ length: 16 }, (_, i) => i * 0.3),
+  y: Array.from({ length: 16 }, (_, i) => 120 - 9 * i),
+}
+const NOTE = {
+  sensor: 'Coolant',
+  device: 'Engine unit',
+  axisUnit: 'V',
+  valueUnit: '°C',
+  axisStep: 0.01,
+  valueStep: 0.1,
+  worstError: 0.1,
+  date: '2026-11-27',
+}
+
+/** Mutated tables and points: refused in words, or finite numbers. */
+export const mutatedTables = (tries: number, seed: number): Tried =>
+  tryAll(tries, seed, (draw, i) => {
+    const format = draw.from(['csv', 'tsv', 'json'] satisfies TableFormat[])
+    const text = mutatedText(writeTable(TABLE, NOTE, format), draw)
+    const numbers =
+      i % 2 === 0
+        ? Object.values(readTable(text)).flat()
+        : readPairs(text, {
+            firstUnit: 'V',
+            secondUnit: '°C',
+            names: ['volts', 'temperature'],
+            first: () => null,
+            second: () => null,
+          }).flatMap((p) => [p.first, p.second])
+    if (numbers.length < 2 || numbers.some((v) => !Number.isFinite(v)))
+      throw new Error(`taken as ${numbers.slice(0, 5).join(' ')}`)
+  })

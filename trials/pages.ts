@@ -1,0 +1,66 @@
+import { expect, type BrowserContext, type Page } from '@playwright/test'
+import { familyOf } from '../core/curve/registry.ts'
+import { readBuild, writeBuild, type Build } from '../core/build/index.ts'
+import { storedText } from './inPage.ts'
+
+/** Puts a build into the browser by its own import, in the place of one that is there. */
+export async function importBuild(page: Page, build: Build, base = ''): Promise<void> {
+  await page.goto(`${base}/builds`)
+  await page.getByLabel('Build file').setInputFiles({
+    name: 'trial.echt.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(writeBuild(build)),
+  })
+  const replace = page.getByRole('button', { name: 'Replace the one here' })
+  await Promise.race([
+    page.waitForURL(`**/build/${build.id}`),
+    replace.waitFor().then(() => replace.click()),
+  ])
+  await page.waitForURL(`**/build/${build.id}`)
+}
+
+/** What the browser holds of a build, read with every check there is. Throws where it would not open. */
+export const storedBuild = async (page: Page, id: string): Promise<Build> =>
+  readBuild(await page.evaluate(storedText, id)).build
+
+export const isSaved = async (page: Page): Promise<void> => {
+  await expect(page.locator('.save')).toHaveText(/^saved/, { timeout: 30_000 })
+}
+
+const STAGES = ['element', 'leads', 'input', 'table', 'face', 'prove', 'budget']
+
+/** Every kind of page of a build: its places, and every stage of one reader of each family. */
+export function pagesOf(build: Build): string[] {
+  const seen = new Set<string>()
+  const channels = build.channels.flatMap((channel) => {
+    const element = build.elements.find((e) => e.id === channel.elements[0])!
+    const kind = `${element.family} ${channel.combine}`
+    if (seen.has(kind) || channel.reads.length === 0) return []
+    seen.add(kind)
+    familyOf(element.family)
+    return STAGES.map((s) => `/channel/${channel.id}/${channel.reads[0]!.id}?stage=${s}`)
+  })
+  const first = build.channels[0]?.reads[0]
+  return ['', '/prove', '/logbook', ...(first ? [`/card/${first.id}`] : []), ...channels].map(
+    (path) => `/build/${build.id}${path}`,
+  )
+}
+
+/** Ends with the words on the page, if it failed; null where it stands. */
+export async function failureOn(page: Page): Promise<string | null> {
+  const header = await page.locator('header').count()
+  if (header === 0) return 'the header is gone'
+  const text = await page.locator('body').innerText()
+  const failed = /This page failed.*|.*for a reason this program does not know.*/.exec(text)
+  return failed?.[0] ?? null
+}
+
+/** A page whose uncaught errors are collected. */
+export async function watched(context: BrowserContext): Promise<{ page: Page; errors: string[] }> {
+  const page = await context.newPage()
+  // functions that run in the page come out of a compiler that names them by this
+  await page.addInitScript({ content: 'globalThis.__name = (f) => f' })
+  const errors: string[] = []
+  page.on('pageerror', (e) => errors.push(e.message))
+  return { page, errors }
+}
