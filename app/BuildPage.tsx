@@ -2,7 +2,7 @@ import { ActionIcon, Group } from '@mantine/core'
 import { useHotkeys } from '@mantine/hooks'
 import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react'
 import dayjs from 'dayjs'
-import { useEffect } from 'react'
+import { useEffect, useMemo } from 'react'
 import { NavLink, Outlet, useLocation, useParams } from 'react-router'
 import { useFrame } from './FrameContext.ts'
 import { Problem } from './parts/Problem.tsx'
@@ -57,10 +57,13 @@ export function BuildPage() {
     ['mod+shift+Z', () => redo?.()],
     ['mod+Y', () => redo?.()],
   ])
+  // pages are drawn anew for another build, not for what is said about saving
+  // eslint-disable-next-line react-hooks/exhaustive-deps
+  const forPages = useMemo(() => open, [open?.build])
   if (error) return <Problem error={error} />
   if (!open) return <p className="pale">Opening…</p>
   return (
-    <OpenBuildContext value={open}>
+    <OpenBuildContext value={forPages ?? open}>
       <SavedOrNot open={open} />
       <FuelContext value={open.build.vehicle.ethanol}>
         <Contained what="Drawing this page" on={[open.build, pathname]}>

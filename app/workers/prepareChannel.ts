@@ -8,5 +8,7 @@ import { core } from './useWork.ts'
  */
 export async function prepareChannel(build: Build, channel: Channel): Promise<void> {
   if (!isHeavy(build, channel)) return
+  // the way to the worker is work of its own: not in the task that brought the points
+  await new Promise((done) => setTimeout(done))
   keepPrepared(build, channel, await core().prepare(partFor(build, channel), channel))
 }

@@ -92,11 +92,19 @@ function shortened(all: readonly Change[]): Change[] {
   return newer.filter((c) => c.of === undefined || ids.has(c.of))
 }
 
+/** Of longer lists so many are looked at, for all. */
+const SAMPLE = 25
+
 /** About how many characters a value takes in a file. */
 function charactersOf(value: unknown): number {
   if (typeof value === 'string') return value.length + 3
   if (typeof value !== 'object' || value === null) return 12
-  if (Array.isArray(value)) return value.reduce((sum: number, v) => sum + charactersOf(v), 2)
+  if (Array.isArray(value)) {
+    const by = Math.max(1, Math.floor(value.length / SAMPLE))
+    let sum = 2
+    for (let i = 0; i < value.length; i += by) sum += charactersOf(value[i]) * by
+    return sum
+  }
   return Object.entries(value).reduce((sum, [k, v]) => sum + k.length + 8 + charactersOf(v), 4)
 }
 

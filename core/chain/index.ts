@@ -42,7 +42,14 @@ export {
   type DeviceProposal,
 } from './deviceTable.ts'
 export { curveRemedy, makeableTruths, type Remedy } from './curveRemedy.ts'
-export { isHeavy, keepPrepared, partFor, prepare, type Prepared } from './prepared.ts'
+export {
+  hasManyPoints,
+  isHeavy,
+  keepPrepared,
+  partFor,
+  prepare,
+  type Prepared,
+} from './prepared.ts'
 export { isRemembered, remembered } from './remember.ts'
 export { statusRestsOn } from './rests.ts'
 export { readStatus, type NextStep, type ReadStatus, type State } from './status.ts'

@@ -17,7 +17,11 @@ export type Prepared = {
   hashes: { read: string; hash: string }[]
 }
 
-/** Whether a channel has so many points that it is better computed off the page, and has not been yet. */
+/** Whether a channel has so many points that it is better computed off the page. */
+export const hasManyPoints = (build: Build, channel: Channel): boolean =>
+  channel.elements.some((id) => pointsOf(build, id).length > MANY)
+
+/** Whether that is still to be done. */
 export const isHeavy = (build: Build, channel: Channel): boolean =>
   channel.elements.some(
     (id) =>

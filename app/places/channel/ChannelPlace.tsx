@@ -96,7 +96,13 @@ export function ChannelPlace() {
 function Ready({ channel, readId }: { channel: Channel; readId: string }) {
   const open = useBuild()
   const ready = useReady(open.build, channel)
-  const asOf = useMemo(() => (ready ? { ...open, build: ready } : null), [open, ready])
+  // one and the same while only what is said about saving changes: the stages are not drawn anew for that
+  const asOf = useMemo(
+    () => (ready ? { ...open, build: ready } : null),
+    // what edits is bound to the session, which is one for the build
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [ready],
+  )
   if (!asOf)
     return (
       <p className="pale" role="status">
@@ -115,7 +121,13 @@ function Ready({ channel, readId }: { channel: Channel; readId: string }) {
   )
 }
 
-function ChannelOf({ channelId, readId }: { channelId: string; readId: string }) {
+const ChannelOf = memo(function ChannelOf({
+  channelId,
+  readId,
+}: {
+  channelId: string
+  readId: string
+}) {
   const { build } = useBuild()
   const { quantity } = useUnits()
   const navigate = useNavigate()
@@ -355,7 +367,7 @@ function ChannelOf({ channelId, readId }: { channelId: string; readId: string })
       </article>
     </AsFineAsNeeded>
   )
-}
+})
 
 /** The table turns back: what is shown may be any of these. */
 function Branched({

@@ -85,9 +85,7 @@ export function PastePoints({ element }: { element: Element }) {
             setProblem(null)
           }}
           error={problem}
-          autosize
-          minRows={3}
-          maxRows={8}
+          rows={4}
           styles={{ input: { fontFamily: 'var(--mantine-font-family-monospace)' } }}
         />
       ) : (

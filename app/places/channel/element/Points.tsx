@@ -7,8 +7,8 @@ import { useBuild } from '../../../store/useBuild.ts'
 import { Paged } from '../../../parts/Paged.tsx'
 import { useQuantity } from '../../../parts/units.ts'
 
-/** Rows of a page: more than a hand takes in an afternoon. */
-const A_PAGE = 60
+/** Rows of a page: as many as a hand takes in an afternoon. */
+const A_PAGE = 24
 
 type Row = {
   measurement: Measurement
