@@ -67,7 +67,8 @@ const minus = (text: string): string => text.replace('-', '−')
 
 /** Fixed decimals with a true minus sign and without a negative zero. */
 export function fixed(value: number, decimals: number): string {
-  const text = value.toFixed(decimals)
+  // the language writes at most a hundred decimals and throws beyond
+  const text = value.toFixed(Math.min(20, Math.max(0, Math.round(decimals) || 0)))
   return minus(Number(text) === 0 ? text.replace('-', '') : text)
 }
 

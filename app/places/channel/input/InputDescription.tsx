@@ -17,7 +17,7 @@ const KIND: Record<Pull['kind'], string> = {
 
 /** A sentence when a rail is none that a converter or a sensor lives on. */
 const voltsCheck = (v: number): string | null =>
-  v <= 0 ? 'It must be above zero.' : v > 30 ? 'No rail of a sensor stands above 30 V.' : null
+  v < 0.1 || v > 30 ? 'A reference or a rail of a sensor stands between 0.1 and 30 V.' : null
 
 /** The converter and everything that feeds the pin. */
 export function InputDescription({ status }: { status: ReadStatus }) {

@@ -1,0 +1,96 @@
+import { readFileSync } from 'node:fs'
+import { describe, expect, it } from 'vitest'
+import { checkBuild, readBuild, redo, undo, undoState, writeBuild } from './index.ts'
+
+/** A file that schema 4 wrote: three channels, edits by whole fields, arguments, undo and redo. */
+const text = readFileSync(new URL('./schema4.test.json', import.meta.url), 'utf8')
+
+type Part = Record<string, unknown>
+type Edit = { in: string; field?: string; before?: unknown; after?: unknown }
+type File = {
+  schema: number
+  vehicle: Part
+  changes: { edits: Edit[] }[]
+} & Record<'instruments' | 'devices' | 'elements' | 'channels', Part[]>
+
+const list = (value: unknown): Part[] => (Array.isArray(value) ? (value as Part[]) : [])
+const drop = (thing: unknown, ...keys: string[]): void => {
+  for (const key of keys) if (thing) delete (thing as Part)[key]
+}
+
+/** Takes from a part of an entity what a schema did not know yet. */
+const STRIP: Record<string, (part: Part, version: number) => void> = {
+  instruments: (p, v) => {
+    if (v < 2) drop(p.accuracy, 'offset', 'commonShare')
+  },
+  devices: (p, v) => {
+    if (v < 3)
+      for (const input of list(p.inputs))
+        drop(input, 'signal', 'counter', 'sensorSupply', 'differential')
+  },
+  channels: (p, v) => {
+    if (v < 4) drop(p, 'linked')
+    for (const read of list(p.reads)) {
+      if (v < 2) drop(read.wire, 'groundOffsetV')
+      if (v < 3) drop(read.face, 'unit', 'needle', 'dampingS', 'warning')
+    }
+  },
+  elements: (p, v) => {
+    const sender = (p.settings as Part | undefined)?.sender as Part | undefined
+    if (v > 3 || !sender) return
+    sender.emptyOhm = sender.emptySignal
+    sender.fullOhm = sender.fullSignal
+    drop(sender, 'emptySignal', 'fullSignal')
+  },
+}
+
+/** The file as an older schema would have written it, what its history keeps included. */
+function asSchema(version: number): string {
+  const file = JSON.parse(text) as File
+  file.schema = version
+  const side = (edit: Edit, value: unknown): unknown => {
+    if (value === undefined) return undefined
+    const part = edit.field === undefined ? (value as Part) : { [edit.field]: value }
+    STRIP[edit.in]?.(part, version)
+    if (edit.in === 'build' && version < 4) drop(part.vehicle, 'ethanol')
+    return edit.field === undefined ? part : part[edit.field]
+  }
+  for (const [where, strip] of Object.entries(STRIP))
+    for (const e of list((file as unknown as Part)[where])) strip(e, version)
+  if (version < 4) drop(file.vehicle, 'ethanol')
+  for (const { edits } of file.changes)
+    for (const edit of edits) {
+      edit.before = side(edit, edit.before)
+      edit.after = side(edit, edit.after)
+    }
+  return JSON.stringify(file)
+}
+
+let count = 0
+const stamp = () => ({ id: `m${++count}`, at: '2026-11-27T10:00:00Z', by: '' })
+
+describe.each([1, 2, 3, 4])('a file of schema %i', (version) => {
+  const { build, migratedFrom } = readBuild(version === 4 ? text : asSchema(version))
+
+  it('is brought up, its history too', () => {
+    expect(migratedFrom).toBe(version)
+    expect(build.channels.map((c) => c.name)).toEqual(['Coolant', 'Lambda', 'Fuel'])
+    expect(build.changes).toHaveLength(21)
+    expect(JSON.stringify(build.changes)).not.toMatch(/emptyOhm|"args"|"field"/)
+  })
+
+  it('is undone to its beginning and done again, valid at every step', () => {
+    let now = build
+    let steps = 0
+    while (undoState(now.changes).undo) {
+      now = checkBuild(JSON.parse(writeBuild(undo(now, stamp())))).build
+      steps++
+    }
+    expect(steps).toBe(15)
+    expect(now).toMatchObject({ channels: [], devices: [], elements: [], measurements: [] })
+    expect(now.changes.slice(21).some((c) => c.left)).toBe(false)
+    for (let i = 0; i < steps; i++) now = redo(now, stamp())
+    const content = { changes: [], revision: 0 }
+    expect({ ...checkBuild(now).build, ...content }).toEqual({ ...build, ...content })
+  })
+})

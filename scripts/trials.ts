@@ -1,0 +1,129 @@
+/** Long seeded campaigns, one command: `npm run trials`, or with the names of some. Prints a table of tries and outcomes. */
+import { saltmarshNine } from '../demo/saltmarshNine.ts'
+import { writeBuild } from '../core/build/index.ts'
+import { everyBox } from '../trials/boxes.ts'
+import { withApp } from '../trials/browser.ts'
+import { mutatedBuilds, mutatedLogs, mutatedTables } from '../trials/files.ts'
+import { killed } from '../trials/kills.ts'
+import { everyPage } from '../trials/everyPage.ts'
+import { pasted } from '../trials/paste.ts'
+import { rudeClients } from '../trials/server.ts'
+import { slips } from '../trials/slips.ts'
+import { twoTabs } from '../trials/twoTabs.ts'
+import { walk } from '../trials/walk.ts'
+
+/** What came of a campaign: how often it was tried, what happened, and what should not have. */
+type Outcome = { tries: number; outcome: string; failures: string[] }
+
+const sample = saltmarshNine()
+const text = writeBuild(sample)
+const caught = (run: () => Outcome): Outcome => {
+  try {
+    return run()
+  } catch (error) {
+    return { tries: 0, outcome: 'ended', failures: [(error as Error).message] }
+  }
+}
+
+const CAMPAIGNS: Record<string, () => Outcome | Promise<Outcome>> = {
+  'walks: 10,000 edits, undos, files, every step valid': () =>
+    caught(() => {
+      const w = walk(sample, 10_000, 1)
+      return {
+        tries: w.steps,
+        outcome: `${w.edited} edits, ${w.refused} refused, ${w.undone} undone or redone, ${w.reloaded} through a file`,
+        failures: [],
+      }
+    }),
+  'slips: 100,000 readers with a number slipped, a status each': () =>
+    caught(() => ({ ...slips(100_000, 1), failures: [] })),
+  'builds: 10,000 mutated files': () =>
+    caught(() => {
+      const t = mutatedBuilds(text, 10_000, 1)
+      return { tries: t.tries, outcome: `${t.taken} taken, ${t.refused} refused`, failures: [] }
+    }),
+  'logs: 10,000 mutated': () =>
+    caught(() => {
+      const t = mutatedLogs(10_000, 1)
+      return { tries: t.tries, outcome: `${t.taken} taken, ${t.refused} refused`, failures: [] }
+    }),
+  'tables: 10,000 mutated': () =>
+    caught(() => {
+      const t = mutatedTables(10_000, 1)
+      return { tries: t.tries, outcome: `${t.taken} taken, ${t.refused} refused`, failures: [] }
+    }),
+  'pages: mutated builds that were taken, on every page': () =>
+    withApp(async (context, base) => everyPage(context, base, { builds: 25, seed: 1 })),
+  'tabs: 1,000 edits each in two, five seeds': () =>
+    withApp(async (context, base) => {
+      const all: Awaited<ReturnType<typeof twoTabs>>[] = []
+      for (const seed of [1, 2, 3, 4, 5])
+        all.push(await twoTabs(context, base, { edits: 1000, longestMs: 150, seed }))
+      const sum = (of: (t: (typeof all)[number]) => number): number =>
+        all.reduce((n, t) => n + of(t), 0)
+      return {
+        tries: sum((t) => t.edits),
+        outcome: `${sum((t) => t.kept)} kept, ${sum((t) => t.named)} named, ${sum((t) => t.undone)} undos`,
+        failures: all.flatMap((t, i) => [
+          ...t.missing.map((v) => `seed ${i + 1}: ${v} is missing`),
+          ...t.errors,
+          ...(t.agree ? [] : [`seed ${i + 1}: the tabs differ`]),
+        ]),
+      }
+    }),
+  'boxes: every box, eight extreme values': () =>
+    withApp(async (context, base) => {
+      const b = await everyBox(context, base)
+      return {
+        tries: b.tries,
+        outcome: `${b.boxes} boxes on ${b.pages} pages`,
+        failures: b.failures,
+      }
+    }),
+  'kills: a browser killed 50 times while edits stream': () =>
+    withApp(async (_, base) => {
+      const k = await killed(base, 50, 1)
+      return { tries: k.kills, outcome: `${k.edits} edits streamed`, failures: k.failures }
+    }),
+  'paste: 3,000 points': () =>
+    withApp(async (context, base) => {
+      const p = await pasted(context, base, 3000)
+      return {
+        tries: p.points,
+        outcome: `${p.after - p.before} taken, ${p.after - p.undone} taken back by one undo, ${p.longTasks.length} long tasks`,
+        failures: [
+          ...p.longTasks.map((ms) => `a task of ${ms} ms`),
+          ...(p.undone === p.before ? [] : ['one undo did not take them back']),
+          ...p.errors,
+        ],
+      }
+    }),
+  'server: 10,000 rude connections': async () => {
+    const c = await rudeClients(10_000, 1)
+    const left = c.descriptorsAfter - c.descriptorsBefore
+    return {
+      tries: c.connections,
+      outcome: `${c.alive ? 'alive' : 'dead'}, ${left} descriptors more, stopped in ${Math.round(c.stoppedInMs)} ms`,
+      failures: [
+        ...(c.alive ? [] : ['the server died']),
+        ...(left > 4 ? [`${left} descriptors are held`] : []),
+        ...(c.stoppedInMs < 1000 ? [] : ['it did not stop in a second']),
+      ],
+    }
+  },
+}
+
+let failed = 0
+const wanted = process.argv.slice(2)
+for (const [name, run] of Object.entries(CAMPAIGNS)) {
+  if (wanted.length > 0 && !wanted.some((w) => name.startsWith(w))) continue
+  const began = performance.now()
+  const { tries, outcome, failures } = await run()
+  const seconds = ((performance.now() - began) / 1000).toFixed(0)
+  failed += failures.length
+  console.log(
+    `${failures.length === 0 ? 'held  ' : 'FAILED'} ${name}: ${tries.toLocaleString('en')} tries, ${outcome} (${seconds} s)`,
+  )
+  for (const f of failures.slice(0, 20)) console.log(`       ${f}`)
+}
+process.exit(failed === 0 ? 0 : 1)
