@@ -16,15 +16,14 @@ test('what warns is not recorded unless the person says so, and then stays in it
   await page.getByRole('tab', { name: /Element/ }).click()
   const rows = page.getByRole('table', { name: 'Measured points' }).getByRole('row')
   const before = await rows.count()
-  await page.getByLabel('How').selectOption({ label: 'Boiling water' })
-  await page.getByLabel('From', { exact: true }).selectOption('pressure')
-  await page.getByLabel('Barometer', { exact: true }).fill('5')
-  await page.getByLabel('Meter shows').fill('200')
+  await page.getByLabel('How', { exact: true }).selectOption({ label: 'Boiling water' })
+  await page.getByLabel('Altitude', { exact: true }).fill('12000')
+  await page.getByLabel('Meter shows', { exact: true }).fill('200')
   await page.getByRole('button', { name: 'Record', exact: true }).click()
   await expect(page.getByRole('alert')).toContainText(
-    'Not recorded. Barometer: Outside 30 to 110 kPa',
+    'Not recorded. Altitude: Outside −500 to 9000 m',
   )
-  await expect(page.getByLabel('Barometer', { exact: true })).toHaveValue('5')
+  await expect(page.getByLabel('Altitude', { exact: true })).toHaveValue('12000')
   await expect(rows).toHaveCount(before)
   await page.getByRole('button', { name: 'Record it all the same' }).click()
   await expect(rows).toHaveCount(before + 1)

@@ -68,39 +68,30 @@ export async function typeAtRandom({ tab, edits, longestMs, seed }: TabTask): Pr
 }
 
 export type BoxesDid = { boxes: number; tries: number; lost: string[] }
-export type BoxesTask = { values: string[]; only?: number[] }
+export type BoxesTask = { values: string[] }
 
 /**
- * Types every one of some values into every box of the page it can find, with Enter and on leaving it, opening what
- * is folded first. Says after which the page was lost. Runs in the page.
+ * Types every one of some values into every box of the page it can find, with Enter and on leaving it: those that
+ * stand there, those that are folded, and those of every dialog the page can open, which is then sent off. Says
+ * after which the page was lost. Runs in the page.
  */
-export async function tryEveryBox({ values, only }: BoxesTask): Promise<BoxesDid> {
+export async function tryEveryBox({ values }: BoxesTask): Promise<BoxesDid> {
+  type Box = HTMLInputElement | HTMLTextAreaElement
   const rest = (ms: number): Promise<void> => new Promise((done) => setTimeout(done, ms))
   const did: BoxesDid = { boxes: 0, tries: 0, lost: [] }
+  const here = location.pathname + location.search
   const setters = {
     INPUT: Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')!.set!,
     TEXTAREA: Object.getOwnPropertyDescriptor(HTMLTextAreaElement.prototype, 'value')!.set!,
   }
-  const unfold = (): void => {
-    for (const d of document.querySelectorAll<HTMLDetailsElement>('main details:not([open])'))
-      d.open = true
-    for (const b of document.querySelectorAll<HTMLElement>('main button[aria-expanded="false"]'))
-      if (/compare/i.test(b.textContent ?? '')) b.click()
-  }
-  const boxes = (): (HTMLInputElement | HTMLTextAreaElement)[] =>
-    [
-      ...document.querySelectorAll<HTMLInputElement | HTMLTextAreaElement>(
-        'main input, main textarea, [role=dialog] input, [role=dialog] textarea',
-      ),
-    ].filter(
-      (e) =>
-        !['file', 'checkbox', 'radio', 'hidden'].includes(e.type) &&
-        !e.readOnly &&
-        !e.disabled &&
-        !e.closest('.mantine-Select-root') &&
-        e.getClientRects().length > 0,
-    )
-  const nameOf = (e: HTMLInputElement | HTMLTextAreaElement): string =>
+  const isBox = (e: Box): boolean =>
+    !['file', 'checkbox', 'radio', 'hidden'].includes(e.type) &&
+    !e.readOnly &&
+    !e.disabled &&
+    e.getClientRects().length > 0
+  const boxesIn = (where: string): Box[] =>
+    [...document.querySelectorAll<Box>(`${where} input, ${where} textarea`)].filter(isBox)
+  const nameOf = (e: Box): string =>
     e.labels?.[0]?.textContent ?? e.getAttribute('aria-label') ?? '?'
   const alive = (): boolean =>
     document.querySelector('header') !== null &&
@@ -108,29 +99,80 @@ export async function tryEveryBox({ values, only }: BoxesTask): Promise<BoxesDid
     !/This page failed|for a reason this program does not know/.test(
       document.body.textContent ?? '',
     )
-  unfold()
-  await rest(300)
-  const count = boxes().length
-  did.boxes = count
-  for (let k = 0; k < count; k++) {
-    if (only && !only.includes(k)) continue
-    for (const value of values) {
-      const box = boxes()[k]
-      if (!box) break
-      setters[box.tagName as 'INPUT' | 'TEXTAREA'].call(box, value)
-      box.dispatchEvent(new Event('input', { bubbles: true }))
-      await rest(0)
-      const key = { key: 'Enter', bubbles: true, cancelable: true }
-      if (box.tagName === 'INPUT') box.dispatchEvent(new KeyboardEvent('keydown', key))
-      box.dispatchEvent(new FocusEvent('focusout', { bubbles: true }))
-      await rest(20)
-      did.tries++
-      if (!alive()) {
-        did.lost.push(`${nameOf(box)}: ${value.slice(0, 30)}`)
-        return did
-      }
-    }
+  const type = async (box: Box, value: string, enter: boolean): Promise<void> => {
+    setters[box.tagName as 'INPUT' | 'TEXTAREA'].call(box, value)
+    box.dispatchEvent(new Event('input', { bubbles: true }))
+    await rest(0)
+    const key = { key: 'Enter', bubbles: true, cancelable: true }
+    if (enter && box.tagName === 'INPUT') box.dispatchEvent(new KeyboardEvent('keydown', key))
+    box.dispatchEvent(new FocusEvent('focusout', { bubbles: true }))
+    await rest(15)
+    did.tries++
   }
+  const isLost = (by: string): boolean => {
+    if (alive()) return false
+    did.lost.push(by)
+    return true
+  }
+  const buttons = (where: string, words: RegExp): HTMLButtonElement[] =>
+    [...document.querySelectorAll<HTMLButtonElement>(`${where} button`)].filter(
+      (b) =>
+        !b.disabled &&
+        b.getClientRects().length > 0 &&
+        words.test(b.textContent || (b.getAttribute('aria-label') ?? '')),
+    )
+
+  for (const d of document.querySelectorAll<HTMLDetailsElement>('main details:not([open])'))
+    d.open = true
+  for (const b of buttons('main', /^Compare|^Record from the bench|second sender$/)) b.click()
+  await rest(400)
+  const count = boxesIn('main').length
+  did.boxes = count
+  for (let k = 0; k < count; k++)
+    for (const value of values) {
+      const box = boxesIn('main')[k]
+      if (!box) break
+      await type(box, value, true)
+      if (isLost(`${nameOf(box)}: ${value.slice(0, 30)}`)) return did
+    }
+  // forms and what adds something, with whatever stands in them now
+  for (const b of buttons(
+    'main',
+    /^(Add it|Record|Take them|Take it|Note it|Add the|Use it|One more)/,
+  )) {
+    if (!b.isConnected) continue
+    b.click()
+    await rest(60)
+    if (isLost(`pressing ${b.textContent}`)) return did
+    if (location.pathname + location.search !== here) return did
+  }
+  const openers = buttons('main', /^(Add a|Edit the channel|New build)/).length
+  for (let o = 0; o < openers; o++)
+    for (const value of values) {
+      const opener = buttons('main', /^(Add a|Edit the channel|New build)/)[o]
+      if (!opener || location.pathname + location.search !== here) break
+      opener.click()
+      await rest(350)
+      const dialog = boxesIn('[role=dialog]').length
+      did.boxes += value === values[0] ? dialog : 0
+      for (let k = 0; k < dialog; k++) {
+        const box = boxesIn('[role=dialog]')[k]
+        if (box) await type(box, value, false)
+      }
+      buttons('[role=dialog]', /^(Add the|Done|Start|Add it)/)[0]?.click()
+      await rest(150)
+      if (
+        isLost(
+          `the dialog of ${opener.textContent || opener.getAttribute('aria-label')}: ${value.slice(0, 30)}`,
+        )
+      )
+        return did
+      document.activeElement?.dispatchEvent(
+        new KeyboardEvent('keydown', { key: 'Escape', bubbles: true }),
+      )
+      buttons('[role=dialog]', /^Close/)[0]?.click()
+      await rest(200)
+    }
   return did
 }
 

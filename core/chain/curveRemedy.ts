@@ -10,9 +10,14 @@ import { fitOptions, sensorBand, type Sensor } from './sensor.ts'
 /** What to do about one cause of doubt, and what share of it that leaves. */
 export type Remedy = { remedy: string; share: number }
 
+/** Where people work on cars, m: an altitude beyond is a slip, and must not take every reader with it. */
+const LOWEST_M = -500
+const HIGHEST_M = 9000
+
 /** Truths this owner can make for a sensor: what the family knows of the place, and what its recipes usually give. */
 export function makeableTruths(build: Build, family: AnyFamily, range: [number, number]): number[] {
-  const own = family.makeable?.({ altitudeM: build.vehicle.altitudeM ?? 0, range })
+  const altitudeM = Math.min(HIGHEST_M, Math.max(LOWEST_M, build.vehicle.altitudeM ?? 0))
+  const own = family.makeable?.({ altitudeM, range })
   if (own) return own
   const typical = family.methods.flatMap((m) => m.typicalTruth ?? [])
   return [...new Set([...typical, ...linspace(...range, 6)])].filter(

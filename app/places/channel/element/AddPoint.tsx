@@ -140,18 +140,17 @@ export function AddPoint({
           note: '',
           struck: null,
         },
-        ...(asksPlace && altitude !== place.value ? { altitudeM: place.value } : {}),
+        // a doubted altitude is the point's own, and not where the shed stands
+        ...(asksPlace && !against.altitude && altitude !== place.value
+          ? { altitudeM: place.value }
+          : {}),
       },
     })
     setProblem(refused)
     if (refused) return
-    setAgainst({})
     // the air and the supply stay what they are from point to point; what was made and read does not
-    setTyped(({ altitude: a, pressure: p, supply: s }) => ({
-      ...(a ? { altitude: a } : {}),
-      ...(p ? { pressure: p } : {}),
-      ...(s ? { supply: s } : {}),
-    }))
+    setAgainst(keptOf)
+    setTyped(keptOf(taken))
     setRound(round + 1)
     setTimeout(() =>
       boxes.current.get((order.find((a) => !KEPT.has(a.role)) ?? signal).role)?.focus(),
@@ -323,3 +322,5 @@ export function AddPoint({
 
 /** What stays from point to point. */
 const KEPT = new Set<Role>(['altitude', 'pressure', 'supply'])
+const keptOf = <T,>(all: Partial<Record<Role, T>>): Partial<Record<Role, T>> =>
+  Object.fromEntries(Object.entries(all).filter(([role]) => KEPT.has(role as Role)))
