@@ -2,12 +2,11 @@ import { ActionIcon, Group } from '@mantine/core'
 import { useHotkeys } from '@mantine/hooks'
 import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react'
 import dayjs from 'dayjs'
-import { useEffect, useMemo } from 'react'
-import { NavLink, Outlet, useLocation, useParams } from 'react-router'
+import { useEffect, useLayoutEffect, useMemo } from 'react'
+import { NavLink, Outlet, useParams } from 'react-router'
 import { useFrame } from './FrameContext.ts'
 import { Problem } from './parts/Problem.tsx'
 import { SavedOrNot } from './parts/SavedOrNot.tsx'
-import { Contained } from './parts/Trouble.tsx'
 import { FuelContext } from './parts/units.ts'
 import type { SaveState } from './store/session.ts'
 import { OpenBuildContext, useBuildById } from './store/useBuild.ts'
@@ -15,13 +14,13 @@ import { OpenBuildContext, useBuildById } from './store/useBuild.ts'
 /** Everything that belongs to one open build. */
 export function BuildPage() {
   const { buildId } = useParams()
-  const { pathname } = useLocation()
   const { open, error } = useBuildById(buildId!)
   const { setSlots } = useFrame()
   const name = open?.build.name,
     save = open?.save
   const { canUndo = false, canRedo = false, undo, redo } = open ?? {}
-  useEffect(() => {
+  // before anything is painted: what is said about saving is never behind what is shown
+  useLayoutEffect(() => {
     setSlots({
       title: name,
       save: save && (
@@ -66,9 +65,7 @@ export function BuildPage() {
     <OpenBuildContext value={forPages ?? open}>
       <SavedOrNot open={open} />
       <FuelContext value={open.build.vehicle.ethanol}>
-        <Contained what="Drawing this page" on={[open.build, pathname]}>
-          <Outlet />
-        </Contained>
+        <Outlet />
       </FuelContext>
     </OpenBuildContext>
   )

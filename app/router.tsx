@@ -1,14 +1,19 @@
+import type { ComponentType } from 'react'
 import { createBrowserRouter, Navigate } from 'react-router'
 import { BuildPage } from './BuildPage.tsx'
 import { Builds } from './places/builds/Builds.tsx'
 import { Frame } from './Frame.tsx'
 import { LineUp } from './places/lineUp/LineUp.tsx'
 import { Broken } from './parts/Broken.tsx'
+import { OfBuild } from './parts/OfBuild.tsx'
 
 // The first screen is the list or the line-up; everything heavier comes when it is gone to.
-const place = (load: () => Promise<React.ComponentType>) => async () => ({
-  Component: await load(),
-})
+const place = (load: () => Promise<ComponentType>) => async () => ({ Component: await load() })
+/** The same for a page of a build, which is drawn again as soon as the build is another. */
+const pageOf = (load: () => Promise<ComponentType>) => async () => {
+  const Page = await load()
+  return { element: <OfBuild page={<Page />} /> }
+}
 
 // a page that fails is replaced by itself: the header, the places and undo around it stay
 const errorElement = <Broken />
@@ -31,28 +36,28 @@ export const router = createBrowserRouter([
         element: <BuildPage />,
         errorElement,
         children: [
-          { index: true, element: <LineUp />, errorElement },
+          { index: true, element: <OfBuild page={<LineUp />} />, errorElement },
           {
             path: 'channel/:channelId/:readId?',
             errorElement,
-            lazy: place(
+            lazy: pageOf(
               async () => (await import('./places/channel/ChannelPlace.tsx')).ChannelPlace,
             ),
           },
           {
             path: 'prove',
             errorElement,
-            lazy: place(async () => (await import('./places/prove/Prove.tsx')).Prove),
+            lazy: pageOf(async () => (await import('./places/prove/Prove.tsx')).Prove),
           },
           {
             path: 'logbook',
             errorElement,
-            lazy: place(async () => (await import('./places/logbook/Logbook.tsx')).Logbook),
+            lazy: pageOf(async () => (await import('./places/logbook/Logbook.tsx')).Logbook),
           },
           {
             path: 'card/:readId',
             errorElement,
-            lazy: place(async () => (await import('./places/card/Card.tsx')).Card),
+            lazy: pageOf(async () => (await import('./places/card/Card.tsx')).Card),
           },
         ],
       },

@@ -15,7 +15,8 @@ test('what warns is not recorded unless the person says so, and then stays in it
     .click()
   await page.getByRole('tab', { name: /Element/ }).click()
   const rows = page.getByRole('table', { name: 'Measured points' }).getByRole('row')
-  const before = await rows.count()
+  await expect(rows).toHaveCount(8)
+  const before = 8
   await page.getByLabel('How', { exact: true }).selectOption({ label: 'Boiling water' })
   await page.getByLabel('Altitude', { exact: true }).fill('12000')
   await page.getByLabel('Meter shows', { exact: true }).fill('200')

@@ -11,22 +11,33 @@ export type Kills = { kills: number; edits: number; failures: string[] }
 
 const executablePath = process.env.CHROMIUM_PATH ?? '/usr/bin/chromium'
 
-/** Types numbers that count up into one box, and notes the last that the page said was saved. Runs in the page. */
+/**
+ * Types numbers that count up into one box. The page says that it is saving, and later that it has saved: what was
+ * typed when it began to say the first is what it promises with the second. Runs in the page.
+ */
 function stream(): void {
   const w = window as unknown as { lastSaved: number; typed: number }
   w.lastSaved = -1
   w.typed = 0
+  let promised = -1
+  const label = document.querySelector('.save')!
+  new MutationObserver(() => {
+    const text = label.textContent ?? ''
+    if (text === 'saving' && promised < 0) promised = w.typed
+    if (text.startsWith('saved') && promised >= 0) {
+      w.lastSaved = promised
+      promised = -1
+    }
+  }).observe(label, { childList: true, characterData: true, subtree: true, attributes: true })
   const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')!.set!
   const box = [...document.querySelectorAll('label')].find((l) => l.textContent === 'Wire colour')!
     .control as HTMLInputElement
   const turn = (): void => {
-    // what is said to be saved now was typed before
-    if (/^saved/.test(document.querySelector('.save')?.textContent ?? '')) w.lastSaved = w.typed
-    w.typed++
-    set.call(box, `n${w.typed}`)
+    set.call(box, `n${w.typed + 1}`)
     box.dispatchEvent(new Event('input', { bubbles: true }))
     setTimeout(() => {
       box.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }))
+      w.typed++
       setTimeout(turn, 3)
     })
   }

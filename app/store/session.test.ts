@@ -233,6 +233,27 @@ describe('a session', () => {
     session.close()
   })
 
+  it('says it is saved only when all of it is', async () => {
+    await storeBuild({ ...saltmarshNine(), id: 'claims' })
+    const session = new Session(await kept('claims'))
+    const lies: string[] = []
+    session.listen(async (s) => {
+      if (s.save.kind !== 'saved') return
+      const shown = s.build.channels[1]!.place
+      const stored = (await kept('claims')).build.channels[1]!.place
+      // what is stored by now is what was shown then, or something newer
+      if (Number(stored.slice(2)) < Number(shown.slice(2))) lies.push(`${shown}, ${stored}`)
+    })
+    for (let i = 0; i < 60; i++) {
+      session.edit(place(`n-${i}`))
+      await wait(i % 4)
+    }
+    await quiet(session)
+    expect(lies).toEqual([])
+    expect((await kept('claims')).build.channels[1]!.place).toBe('n-59')
+    session.close()
+  })
+
   it('what would not be valid is refused with a sentence, and nothing changes', async () => {
     await storeBuild({ ...saltmarshNine(), id: 'refuse' })
     const session = new Session(await kept('refuse'))

@@ -44,6 +44,8 @@ const GONE =
  * build, by what they change, so neither is lost. Nothing that does not pass the whole check is ever shown or stored.
  */
 export class Session {
+  /** one for each time a build is opened: what a page holds of an earlier one is stale */
+  readonly opened = newId()
   build: Build
   save: SaveState
   /** told when another tab's work came in, or when an undo met it */
@@ -182,7 +184,9 @@ export class Session {
     if (this.waiting.length === 0) return
     clearTimeout(this.retryTimer)
     try {
-      const tx = (await database()).transaction('builds', 'readwrite')
+      // strict: what is said to be saved is on the disk, and survives the battery too
+      const db = await database()
+      const tx = db.transaction('builds', 'readwrite', { durability: 'strict' })
       const stored = await tx.store.get(this.build.id)
       if (!stored || stored.deletedAt) {
         this.save = { kind: 'gone', why: GONE }
@@ -207,7 +211,7 @@ export class Session {
       this.failed(error)
     }
     this.tell()
-    if (this.waiting.length > 0 && this.save.kind === 'saved') this.queueWrite()
+    if (this.waiting.length > 0 && this.save.kind === 'saving') this.queueWrite()
   }
 
   /** Notes that a build is stored, with so many of the waiting steps in it, and tells the other tabs. */
@@ -216,7 +220,8 @@ export class Session {
     this.base = build
     this.token = token
     this.retries = 0
-    this.save = { kind: 'saved', at: savedAt }
+    // what was edited while this was being written is not stored yet
+    this.save = this.waiting.length === 0 ? { kind: 'saved', at: savedAt } : { kind: 'saving' }
     this.news?.postMessage({ id: build.id, token } satisfies News)
   }
 

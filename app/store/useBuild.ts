@@ -54,7 +54,7 @@ export function useBuildById(id: string): {
     shouldRetryOnError: false,
   })
   const { data: shown, mutate } = useSWR<Shown>(
-    session ? ['build', id] : null,
+    session ? ['build', id, session.opened] : null,
     () => shownOf(session!),
     STILL,
   )
