@@ -3,11 +3,10 @@ import { createBrowserRouter, Navigate } from 'react-router'
 import { BuildPage } from './BuildPage.tsx'
 import { Builds } from './places/builds/Builds.tsx'
 import { Frame } from './Frame.tsx'
-import { LineUp } from './places/lineUp/LineUp.tsx'
 import { Broken } from './parts/Broken.tsx'
 import { OfBuild } from './parts/OfBuild.tsx'
 
-// The first screen is the list or the line-up; everything heavier comes when it is gone to.
+// The first screen is the list; everything heavier comes when it is gone to.
 const place = (load: () => Promise<ComponentType>) => async () => ({ Component: await load() })
 /** The same for a page of a build, which is drawn again as soon as the build is another. */
 const pageOf = (load: () => Promise<ComponentType>) => async () => {
@@ -36,7 +35,11 @@ export const router = createBrowserRouter([
         element: <BuildPage />,
         errorElement,
         children: [
-          { index: true, element: <OfBuild page={<LineUp />} />, errorElement },
+          {
+            index: true,
+            errorElement,
+            lazy: pageOf(async () => (await import('./places/lineUp/LineUp.tsx')).LineUp),
+          },
           {
             path: 'channel/:channelId/:readId?',
             errorElement,

@@ -75,7 +75,7 @@ try {
     buffer: Buffer.from(writeBuild(manyChannels(60))),
   })
   await page
-    .getByRole('link', { name: /Coolant, block outlet to/ })
+    .getByRole('link', { name: /Coolant, block outlet 0/ })
     .first()
     .click()
   const handle = page.getByRole('slider', { name: /^at the pin/ }).locator('.handle')

@@ -4,7 +4,7 @@ import { fileURLToPath } from 'node:url'
 import { Ajv2020 } from 'ajv/dist/2020.js'
 import standalone from 'ajv/dist/standalone/index.js'
 import { SCHEMAS } from '../core/build/schema.ts'
-import { settingsSchemas } from '../core/curve/settings.ts'
+import { settingsSchemas } from '../core/curve/settingsSchemas.ts'
 
 const NOTE =
   '// Made by scripts/compile-schema.ts: run "npm run schema" after changing a schema.\n/* eslint-disable */\n// @ts-nocheck\n'

@@ -53,7 +53,7 @@ const CAMPAIGNS: Record<string, () => Outcome | Promise<Outcome>> = {
       return { tries: t.tries, outcome: `${t.taken} taken, ${t.refused} refused`, failures: [] }
     }),
   'pages: mutated builds that were taken, on every page': () =>
-    withApp(async (context, base) => everyPage(context, base, { builds: 25, seed: 1 })),
+    withApp(async (context, base) => everyPage(context, base, { builds: 6, seed: 1 })),
   'tabs: 1,000 edits each in two, five seeds': () =>
     withApp(async (context, base) => {
       const all: Awaited<ReturnType<typeof twoTabs>>[] = []

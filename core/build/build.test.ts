@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { saltmarshNine } from '../../demo/saltmarshNine.ts'
-import { compiledSchema } from '../../scripts/compile-schema.ts'
+import { compiledSchema, compiledSettings } from '../../scripts/compile-schema.ts'
 import { readFileSync } from 'node:fs'
 import {
   applyChange,
@@ -430,8 +430,9 @@ it('hashes do not depend on the order of keys', () => {
   expect(hashOf({ a: 1 })).not.toBe(hashOf({ a: 2 }))
 })
 
-it('the compiled schema is the schema', () => {
-  expect(readFileSync(new URL('./validate.generated.js', import.meta.url), 'utf8')).toBe(
-    compiledSchema(),
-  )
+it.each([
+  ['./validate.generated.js', compiledSchema],
+  ['../curve/settings.generated.js', compiledSettings],
+])('%s is what its schemas compile to', (file, compiled) => {
+  expect(readFileSync(new URL(file, import.meta.url), 'utf8')).toBe(compiled())
 })

@@ -1,87 +1,7 @@
-import type { SettingField } from './recipe.ts'
-import { families, type AnyFamily } from './registry.ts'
 import * as checks from './settings.generated.js'
-import {
-  flagShape,
-  listOf,
-  numberShape,
-  oneOf,
-  orNothing,
-  partOf,
-  positiveShape,
-  textShape,
-  thing,
-  type Shape,
-} from './shape.ts'
 
-/** What an element of any family may have in its settings. */
-const COMMON: Record<string, Shape> = {
-  assumedCurve: orNothing(textShape),
-  model: textShape,
-  leadOhm: { type: 'number', minimum: 0 },
-  dissipationMwPerK: positiveShape,
-  lagS: { type: 'number', minimum: 0 },
-  candidates: listOf(
-    thing({
-      id: textShape,
-      name: textShape,
-      curve: orNothing(textShape),
-      housing: textShape,
-      thread: textShape,
-      spare: flagShape,
-      second: flagShape,
-    }),
-    50,
-  ),
-  edges: partOf({
-    output: oneOf('open collector', 'push-pull'),
-    pull: oneOf('up', 'down'),
-    pullOhm: orNothing(numberShape),
-    railV: numberShape,
-    lowV: numberShape,
-    highV: numberShape,
-    outputOhm: numberShape,
-    sinkA: numberShape,
-    cableF: numberShape,
-    thresholdLowV: numberShape,
-    thresholdHighV: numberShape,
-    limitV: numberShape,
-  }),
-}
-
-const shapeOf = (field: SettingField): Shape => {
-  if (field.kind === 'choice') return oneOf(...field.options.map((o) => o.value))
-  const { low, high, otherwise } = field
-  const shape = {
-    type: 'number',
-    ...(low === undefined ? {} : { minimum: low }),
-    ...(high === undefined ? {} : { maximum: high }),
-  }
-  return otherwise === null ? orNothing(shape) : shape
-}
-
-const idOf = (family: string): string => `echt-settings-${family}`
-const nameOf = (family: string): string => family.replace(/[^A-Za-z0-9]/g, '_')
-
-/** The schema of each family's settings, by the name its check is exported under; for `npm run schema`. */
-export const settingsSchemas = (): Record<string, object> =>
-  Object.fromEntries(
-    [
-      { id: 'common', settings: [], otherSettings: COMMON, base: {} },
-      ...families.map((f) => ({ ...f, base: { allOf: [{ $ref: idOf('common') }] } })),
-    ].map(({ id, settings, otherSettings, base }) => [
-      nameOf(id),
-      {
-        $id: idOf(id),
-        type: 'object',
-        ...base,
-        properties: {
-          ...Object.fromEntries(settings.map((f) => [f.id, shapeOf(f)])),
-          ...otherSettings,
-        },
-      },
-    ]),
-  )
+/** The name under which a family's check is compiled. */
+export const nameOf = (family: string): string => family.replace(/[^A-Za-z0-9]/g, '_')
 
 export type SchemaError = {
   instancePath: string
@@ -98,6 +18,3 @@ export function settingsError(family: string, settings: unknown): SchemaError | 
   if (check(settings)) return null
   return check.errors?.[0] ?? null
 }
-
-/** For tests that register a family: whether it has a check. */
-export const hasSettingsCheck = (family: AnyFamily): boolean => nameOf(family.id) in checks
