@@ -12,6 +12,7 @@ import { EchtError } from '../../core/error.ts'
 import { database, type Damaged, type Kept } from './db.ts'
 import { newId } from './id.ts'
 import { askToPersist } from './persistence.ts'
+import { inWords } from './problem.ts'
 import { NEWS, Session, type News } from './session.ts'
 
 /** A line of the list of builds. */
@@ -117,7 +118,7 @@ async function load(id: string): Promise<Session> {
     return new Session({ ...kept, build: checkBuild(kept.build).build })
   } catch (error) {
     if (error instanceof EchtError && error.code === 'damaged-build') return mended(kept, error)
-    throw new DamagedBuild((error as Error).message, rawText(kept.build))
+    throw new DamagedBuild(inWords(error, 'Opening this build'), rawText(kept.build))
   }
 }
 

@@ -233,6 +233,33 @@ describe('a session', () => {
     session.close()
   })
 
+  it('edits 5 ms apart from two tabs on the same fields: each is in the history, and both agree', async () => {
+    await storeBuild({ ...saltmarshNine(), id: 'rapid' })
+    const tabs = [new Session(await kept('rapid')), new Session(await kept('rapid'))]
+    const rounds = 120
+    for (let i = 0; i < rounds; i++) {
+      tabs.forEach((t, k) => {
+        t.edit(
+          i % 2 === 0
+            ? place(`${k}-${i}`)
+            : { kind: 'editVehicle', args: { patch: { note: `${k}-${i}` } } },
+        )
+      })
+      await wait(5)
+    }
+    await quiet(...tabs)
+    await quiet(...tabs)
+    const { build } = await kept('rapid')
+    const history = JSON.stringify(build.changes)
+    for (const k of [0, 1])
+      for (let i = 0; i < rounds; i++) expect(history).toContain(`"${k}-${i}"`)
+    expect(new Set(build.changes.map((c) => c.id)).size).toBe(build.changes.length)
+    expect(checkBuild(build).build).toEqual(tabs[0]!.build)
+    expect(tabs[1]!.build).toEqual(tabs[0]!.build)
+    expect(tabs.flatMap((t) => t.lost)).toEqual([])
+    for (const t of tabs) t.close()
+  })
+
   it('says it is saved only when all of it is', async () => {
     await storeBuild({ ...saltmarshNine(), id: 'claims' })
     const session = new Session(await kept('claims'))
@@ -348,6 +375,10 @@ describe('a session', () => {
     expect((await kept('elsewhere')).build.channels[1]!.place).not.toBe('while gone')
     await mine.bringBack()
     expect(mine.save.kind).toBe('saved')
+    // bringing back what is there already changes nothing
+    const before = await kept('elsewhere')
+    await mine.bringBack()
+    expect((await kept('elsewhere')).build).toEqual(before.build)
     expect(await kept('elsewhere')).toMatchObject({ deletedAt: null })
     expect((await kept('elsewhere')).build.channels[1]!.place).toBe('while gone')
     mine.close()

@@ -120,23 +120,10 @@ export class Session {
     this.tell()
   }
 
-  /** Restores a build that another tab deleted, as it stands here. */
-  async bringBack(): Promise<void> {
-    const token = newId()
-    const savedAt = now()
-    const db = await database()
-    const { id, name, revision } = this.build
-    await db.put('builds', {
-      id,
-      name,
-      revision,
-      savedAt,
-      deletedAt: null,
-      token,
-      build: this.build,
-    })
-    this.stored(this.build, this.waiting.length, token, savedAt)
-    this.tell()
+  /** Restores a build that another tab deleted, with what was done here on top of what is still stored of it. */
+  bringBack(): Promise<void> {
+    this.writing = this.writing.then(() => this.write(true))
+    return this.writing
   }
 
   close(): void {
@@ -180,30 +167,30 @@ export class Session {
     this.writing = this.writing.then(() => this.takeStored())
   }
 
-  private async write(): Promise<void> {
-    if (this.waiting.length === 0) return
+  private async write(revive = false): Promise<void> {
+    if (this.waiting.length === 0 && !revive) return
     clearTimeout(this.retryTimer)
     try {
       // strict: what is said to be saved is on the disk, and survives the battery too
       const db = await database()
       const tx = db.transaction('builds', 'readwrite', { durability: 'strict' })
       const stored = await tx.store.get(this.build.id)
-      if (!stored || stored.deletedAt) {
+      if ((!stored || stored.deletedAt) && !revive) {
         this.save = { kind: 'gone', why: GONE }
         this.tell()
         return
       }
       // the steps and the build they made, taken at one moment: nothing runs between here and the put
       const steps = this.waiting.slice()
-      const overtaken = stored.token !== this.token
-      const build = overtaken ? this.onto(checkBuild(stored.build).build, steps) : this.build
+      const theirs = stored && stored.token !== this.token ? stored.build : null
+      const build = theirs ? this.onto(checkBuild(theirs).build, steps) : this.build
       const token = newId()
       const savedAt = now()
       const { id, name, revision } = build
       await tx.store.put({ id, name, revision, savedAt, deletedAt: null, token, build })
       await tx.done
-      if (overtaken) {
-        this.notice = OVERTAKEN
+      if (theirs) {
+        if (build !== theirs) this.notice = OVERTAKEN
         this.build = this.onto(build, this.waiting.slice(steps.length))
       }
       this.stored(build, steps.length, token, savedAt)
