@@ -1,4 +1,4 @@
-import { inputOf, pointsOf } from '../build/find.ts'
+import { elementOf, inputOf, pointsOf } from '../build/find.ts'
 import type { Build, Channel } from '../build/types.ts'
 
 /**
@@ -6,7 +6,6 @@ import type { Build, Channel } from '../build/types.ts'
  * these are the same objects as before, so is the status.
  */
 export function statusRestsOn(build: Build, channel: Channel): unknown[] {
-  const ids = new Set(channel.elements)
   const reads = new Set(channel.reads.map((r) => r.id))
   return [
     channel,
@@ -16,7 +15,7 @@ export function statusRestsOn(build: Build, channel: Channel): unknown[] {
       const { input, device } = inputOf(build, r.input)
       return [input, device.name]
     }),
-    ...build.elements.filter((e) => ids.has(e.id)),
+    ...channel.elements.map((id) => elementOf(build, id)),
     ...channel.elements.flatMap((id) => pointsOf(build, id)),
     ...build.proofs.filter((p) => reads.has(p.read)),
   ]
