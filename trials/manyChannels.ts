@@ -1,4 +1,4 @@
-import type { Build, Device, Measurement } from '../core/build/index.ts'
+import { createBuild, type Build, type Device, type Measurement } from '../core/build/index.ts'
 import { saltmarshNine } from '../demo/saltmarshNine.ts'
 
 /** Channels of the sample that stand alone: one sensor, read by one pin. */
@@ -11,15 +11,9 @@ export function manyChannels(count: number): Build {
   const sample = saltmarshNine()
   const prototypes = PROTOTYPES.map((id) => sample.channels.find((c) => c.id === id)!)
   const build: Build = {
-    ...sample,
-    id: `many-${count}`,
-    name: `${count} channels`,
-    devices: [],
-    elements: [],
-    channels: [],
-    measurements: [],
-    proofs: [],
-    changes: [],
+    ...createBuild(`many-${count}`, `${count} channels`, sample.createdAt),
+    vehicle: sample.vehicle,
+    instruments: sample.instruments,
   }
   const device = (n: number): Device => ({
     id: `unit-${n}`,

@@ -1,10 +1,10 @@
-import { spawn, type ChildProcess } from 'node:child_process'
+import type { ChildProcess } from 'node:child_process'
 import { readdirSync } from 'node:fs'
 import { connect, type Socket } from 'node:net'
 import { setTimeout as rest } from 'node:timers/promises'
-import { fileURLToPath } from 'node:url'
 import { uniformStream } from '../core/math/index.ts'
 import { drawing, type Draw } from './randomEdits.ts'
+import { serve } from './serve.ts'
 
 export type Campaign = {
   connections: number
@@ -18,23 +18,6 @@ export type Campaign = {
 
 /** Most connections open at one time. */
 const AT_ONCE = 40
-
-/** The server as it is started by hand, on a port of its own choosing. */
-async function started(): Promise<{ server: ChildProcess; port: number }> {
-  const server = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts'], {
-    cwd: fileURLToPath(new URL('..', import.meta.url)),
-    env: { ...process.env, PORT: '0', HOST: '127.0.0.1' },
-    stdio: ['ignore', 'pipe', 'inherit'],
-  })
-  const port = await new Promise<number>((resolve, reject) => {
-    server.stdout!.on('data', (text: Buffer) => {
-      const found = /http:\/\/127\.0\.0\.1:(\d+)/.exec(String(text))
-      if (found) resolve(Number(found[1]))
-    })
-    server.on('exit', () => reject(new Error('The server did not start.')))
-  })
-  return { server, port }
-}
 
 const descriptors = (server: ChildProcess): number => readdirSync(`/proc/${server.pid}/fd`).length
 
@@ -105,7 +88,7 @@ const answers = async (port: number): Promise<boolean> =>
 /** So many rude connections to a server of its own on loopback; whether it lives, keeps no descriptor, and stops. */
 export async function rudeClients(connections: number, seed: number): Promise<Campaign> {
   const draw = drawing(uniformStream(seed))
-  const { server, port } = await started()
+  const { server, port } = await serve()
   await answers(port)
   await rest(200)
   const descriptorsBefore = descriptors(server)

@@ -1,6 +1,7 @@
 import { settingsError } from '../curve/settings.ts'
 import { EchtError } from '../error.ts'
 import { checkWhole, keptEditsProblem } from './check.ts'
+import { createBuild } from './create.ts'
 import { applyEdits, invertEdits } from './diff.ts'
 import { editsOf, replayed } from './history.ts'
 import { migrate } from './migrate.ts'
@@ -154,27 +155,16 @@ const idsIn = (entity: object): Id[] => {
   ]
 }
 
-const emptyLike = (data: Build): Build => ({
-  schema: data.schema,
-  id: typeof data.id === 'string' && /^[A-Za-z0-9_-]{1,64}$/.test(data.id) ? data.id : 'recovered',
-  name: 'Recovered build',
-  revision: Number.isInteger(data.revision) && data.revision >= 0 ? data.revision + 1 : 1,
-  parentRevision: 0,
-  createdAt:
-    typeof data.createdAt === 'string' &&
-    /^\d{4}-\d\d-\d\dT\d\d:\d\d(:\d\d(\.\d+)?)?(Z|[+-]\d\d:\d\d)$/.test(data.createdAt)
-      ? data.createdAt
-      : '2026-01-01T00:00:00Z',
-  vehicle: { name: '', note: '', altitudeM: null, ethanol: 0.05 },
-  instruments: [],
-  devices: [],
-  elements: [],
-  channels: [],
-  measurements: [],
-  proofs: [],
-  changes: [],
-  attachments: [],
-})
+const ID = /^[A-Za-z0-9_-]{1,64}$/
+const TIME = /^\d{4}-\d\d-\d\dT\d\d:\d\d(:\d\d(\.\d+)?)?(Z|[+-]\d\d:\d\d)$/
+
+/** An empty build with as much of another's own fields as is whole. */
+function emptyLike(data: Build): Build {
+  const id = ID.test(String(data.id)) ? data.id : 'recovered'
+  const at = TIME.test(String(data.createdAt)) ? data.createdAt : '2026-01-01T00:00:00Z'
+  const revision = Number.isInteger(data.revision) && data.revision >= 0 ? data.revision + 1 : 1
+  return { ...createBuild(id, 'Recovered build', at), revision }
+}
 
 /** A build without channels, readers, measurements and proofs that would lead nowhere; each channel is tried by itself. */
 function withoutOrphans(build: Build, out: string[]): Build {

@@ -128,21 +128,7 @@ const SignalChart = memo(function SignalChart({ drawing }: { drawing: Drawing })
             {...(dash ? { strokeDasharray: dash } : {})}
           />
           {points.length > 0 && (
-            <Scatter
-              data={points}
-              dataKey="signal"
-              isAnimationActive={false}
-              shape={(p: { cx?: number; cy?: number; payload?: { suspect: boolean } }) => (
-                <circle
-                  cx={p.cx}
-                  cy={p.cy}
-                  r={5}
-                  fill={p.payload?.suspect ? 'var(--wrong-soft)' : 'var(--paper)'}
-                  stroke={p.payload?.suspect ? 'var(--wrong)' : 'var(--ink)'}
-                  strokeWidth={2}
-                />
-              )}
-            />
+            <Scatter data={points} dataKey="signal" isAnimationActive={false} shape={Dot} />
           )}
           <Tooltip
             formatter={(v) => signalText(Number(v), signalUnit)}
@@ -182,21 +168,7 @@ const MissChart = memo(function MissChart({ drawing }: { drawing: Drawing }) {
           />
           <ReferenceLine y={0} stroke="var(--pale)" />
           {fitted && (
-            <Scatter
-              data={points}
-              dataKey="miss"
-              isAnimationActive={false}
-              shape={(p: { cx?: number; cy?: number; payload?: { suspect: boolean } }) => (
-                <circle
-                  cx={p.cx}
-                  cy={p.cy}
-                  r={5}
-                  fill={p.payload?.suspect ? 'var(--wrong-soft)' : 'var(--paper)'}
-                  stroke={p.payload?.suspect ? 'var(--wrong)' : 'var(--ink)'}
-                  strokeWidth={2}
-                />
-              )}
-            >
+            <Scatter data={points} dataKey="miss" isAnimationActive={false} shape={Dot}>
               <ErrorBar dataKey="bar" direction="y" width={4} stroke="var(--ink)" />
             </Scatter>
           )}
@@ -205,3 +177,17 @@ const MissChart = memo(function MissChart({ drawing }: { drawing: Drawing }) {
     </div>
   )
 })
+
+/** A measured point; one that does not fit in the colour of what is wrong. */
+function Dot({ cx, cy, payload }: { cx?: number; cy?: number; payload?: { suspect: boolean } }) {
+  return (
+    <circle
+      cx={cx}
+      cy={cy}
+      r={5}
+      fill={payload?.suspect ? 'var(--wrong-soft)' : 'var(--paper)'}
+      stroke={payload?.suspect ? 'var(--wrong)' : 'var(--ink)'}
+      strokeWidth={2}
+    />
+  )
+}
