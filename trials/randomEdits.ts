@@ -264,7 +264,6 @@ export function randomEdit(build: Build, draw: Draw, id: () => string): Edited {
     () =>
       ({
         kind: draw.uniform() < 0.2 ? 'removeChannel' : 'removeSecondSensor',
-        ...(draw.uniform() < 2 ? {} : {}),
         args: { id: (channel ?? gone).id, channel: (channel ?? gone).id },
       }) as Edited,
     () => ({

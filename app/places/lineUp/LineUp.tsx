@@ -1,12 +1,13 @@
 import { Button, Group, SegmentedControl, TextInput } from '@mantine/core'
-import { useHotkeys, useIntersection } from '@mantine/hooks'
+import { useHotkeys } from '@mantine/hooks'
 import { IconPlus } from '@tabler/icons-react'
-import { lazy, memo, Suspense, useEffect, useMemo, useState } from 'react'
+import { lazy, memo, Suspense, useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import type { ReadStatus, State } from '../../../core/chain/index.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import { Chip } from '../../parts/Chip.tsx'
 import { Contained } from '../../parts/Trouble.tsx'
+import { useMoreAtEnd } from '../../parts/useMoreAtEnd.tsx'
 import { useQuantity } from '../../parts/units.ts'
 import { useRows, type Row } from '../../parts/useRows.ts'
 import { truthUnit } from '../channel/stageInfo.ts'
@@ -22,9 +23,6 @@ const STATES: { value: State; label: string }[] = [
   { value: 'proven', label: 'proven' },
 ]
 
-/** Rows drawn to begin with, and as many more each time the end comes into sight. */
-const ROWS_AT_ONCE = 80
-
 /** Every channel of a build, one row a reader: its small thread, its state, its next step. */
 export function LineUp() {
   const { build } = useBuild()
@@ -32,14 +30,9 @@ export function LineUp() {
   const [filter, setFilter] = useState('')
   const [state, setState] = useState<State | 'all'>('all')
   const [adding, setAdding] = useState(false)
-  const [most, setMost] = useState(ROWS_AT_ONCE)
   useHotkeys([['n', () => setAdding(true)]])
   const rows = useRows()
-  const { ref: end, entry } = useIntersection<HTMLDivElement>()
-  const atEnd = entry?.isIntersecting === true
-  useEffect(() => {
-    if (atEnd) setMost((n) => n + ROWS_AT_ONCE)
-  }, [atEnd, most])
+  const { most, end } = useMoreAtEnd()
   const known = rows.filter((r) => r.status !== null).length
   const sorted = useMemo(() => {
     const words = filter.toLowerCase().split(/\s+/).filter(Boolean)
@@ -129,7 +122,7 @@ export function LineUp() {
               <RowOf {...row} build={build.id} />
             </Contained>
           ))}
-          {sorted.length > most && <div ref={end}>…</div>}
+          {sorted.length > most && end}
         </div>
       )}
       <Suspense>{adding && <AddChannel onClose={() => setAdding(false)} />}</Suspense>

@@ -1,9 +1,10 @@
-import { Button } from '@mantine/core'
-import { useEffect, useState } from 'react'
+import { Button, Group } from '@mantine/core'
+import { memo, useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import { AsFineAsNeeded } from '../../parts/AsFineAsNeeded.tsx'
 import { Contained } from '../../parts/Trouble.tsx'
-import { useRows } from '../../parts/useRows.ts'
+import { useMoreAtEnd } from '../../parts/useMoreAtEnd.tsx'
+import { useRows, type Row } from '../../parts/useRows.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import { Caution } from '../../parts/Caution.tsx'
 import { Chip } from '../../parts/Chip.tsx'
@@ -13,6 +14,7 @@ import { KeyOnCheck } from '../../parts/KeyOnCheck.tsx'
 export function Prove() {
   const { build } = useBuild()
   const rows = useRows()
+  const { most, end } = useMoreAtEnd()
   const [picked, setChosen] = useState<string | null>(null)
   // until somebody picks one: the first that is not proven and has a chain, once all are computed
   const whole = rows.every((r) => r.status !== null)
@@ -43,39 +45,10 @@ export function Prove() {
       ) : (
         <div className="prove">
           <div className="prove-list" role="group" aria-label="Channels">
-            {rows.map((r) => (
-              <Button
-                key={r.read.id}
-                variant={r.read.id === chosen ? 'outline' : 'default'}
-                aria-pressed={r.read.id === chosen}
-                onClick={() => setChosen(r.read.id)}
-                h="auto"
-                mih={52}
-                fullWidth
-                styles={{
-                  inner: { justifyContent: 'space-between' },
-                  label: { whiteSpace: 'normal', textAlign: 'left', width: '100%' },
-                }}
-              >
-                <span
-                  style={{
-                    display: 'flex',
-                    justifyContent: 'space-between',
-                    width: '100%',
-                    gap: 8,
-                    alignItems: 'center',
-                  }}
-                >
-                  <span>
-                    {r.channel.name}
-                    {r.channel.reads.length > 1 && r.status
-                      ? `, ${r.status.assembled.device.name}`
-                      : ''}
-                  </span>{' '}
-                  {r.status && <Chip state={r.status.state} />}
-                </span>
-              </Button>
+            {rows.slice(0, most).map((r) => (
+              <Choice key={r.read.id} {...r} chosen={r.read.id === chosen} onChoose={setChosen} />
             ))}
+            {rows.length > most && end}
           </div>
           {current?.status && (
             <Contained what="The key-on check" on={[current.status]}>
@@ -89,3 +62,32 @@ export function Prove() {
     </section>
   )
 }
+
+type ChoiceProps = Row & { chosen: boolean; onChoose: (read: string) => void }
+
+// drawn anew only when something of its own changes
+const Choice = memo(function Choice({ channel, read, status, chosen, onChoose }: ChoiceProps) {
+  const device = channel.reads.length > 1 && status ? `, ${status.assembled.device.name}` : ''
+  return (
+    <Button
+      variant={chosen ? 'outline' : 'default'}
+      aria-pressed={chosen}
+      onClick={() => onChoose(read.id)}
+      h="auto"
+      mih={52}
+      fullWidth
+      styles={{
+        inner: { justifyContent: 'space-between' },
+        label: { whiteSpace: 'normal', textAlign: 'left', width: '100%' },
+      }}
+    >
+      <Group component="span" justify="space-between" gap={8} w="100%" wrap="nowrap">
+        <span>
+          {channel.name}
+          {device}
+        </span>
+        {status && <Chip state={status.state} />}
+      </Group>
+    </Button>
+  )
+})
