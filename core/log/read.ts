@@ -100,12 +100,12 @@ export function logBuilder(): {
     },
     finish: () => {
       const unread = missed.all()
-      if (!names) throw new EchtError('bad-log', 'The file is empty.')
+      if (!names) throw new EchtError('bad-log', 'The file holds nothing to read: choose the log as it was saved.')
       if (store.rows() === 0)
         throw new EchtError(
           'bad-log',
           unread.rows === 0
-            ? 'The log holds a header and no rows.'
+            ? 'The log holds a header and no rows: save it again with its rows.'
             : `None of the ${unread.rows} rows could be read: ${unread.why.join('; ')}.`,
         )
       return { names, columns: store.columns(), rows: store.rows(), unread, badCells }
