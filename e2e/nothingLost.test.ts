@@ -1,18 +1,23 @@
-import { expect, test } from '@playwright/test'
+import { expect, test, type Page } from '@playwright/test'
 import { saltmarshNine } from '../demo/saltmarshNine.ts'
 import { writeBuild } from '../core/build/index.ts'
 import { exportBuild, openSample, saved, watch } from './help.ts'
 import { importBuild } from '../trials/pages.ts'
 
-test('what warns is not recorded unless the person says so, and then stays in its place', async ({
-  page,
-}) => {
+/** The coolant channel of the sample, for its engine unit. */
+async function openCoolant(page: Page): Promise<void> {
   watch(page)
   await openSample(page)
   await page
     .getByRole('link', { name: /Coolant, block/ })
     .first()
     .click()
+}
+
+test('what warns is not recorded unless the person says so, and then stays in its place', async ({
+  page,
+}) => {
+  await openCoolant(page)
   await page.getByRole('tab', { name: /Element/ }).click()
   const rows = page.getByRole('table', { name: 'Measured points' }).getByRole('row')
   await expect(rows).toHaveCount(8)
@@ -48,12 +53,7 @@ test('what warns is not recorded unless the person says so, and then stays in it
 test('a range that passes what mattered takes it along, and an edit that cannot be is refused beside its box', async ({
   page,
 }) => {
-  watch(page)
-  await openSample(page)
-  await page
-    .getByRole('link', { name: /Coolant, block/ })
-    .first()
-    .click()
+  await openCoolant(page)
   await page.getByRole('button', { name: 'Edit the channel' }).click()
   await page.getByLabel('Range from').fill('115')
   await page.keyboard.press('Enter')

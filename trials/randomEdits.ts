@@ -55,23 +55,13 @@ export function randomEdit(build: Build, draw: Draw, id: () => string): Edited {
     }),
     () => {
       const end = draw.below(2) as 0 | 1
-      const range = channel?.needs.range ?? [0, 1]
+      const name = draw.from(['range', 'best'] as const)
+      const ends = channel?.needs[name] ?? [0, 1]
       return {
         kind: 'editChannel',
         args: {
           id: (channel ?? gone).id,
-          patch: { needs: { range: { [end]: near(draw, range[end]) } } },
-        },
-      }
-    },
-    () => {
-      const end = draw.below(2) as 0 | 1
-      const best = channel?.needs.best ?? [0, 1]
-      return {
-        kind: 'editChannel',
-        args: {
-          id: (channel ?? gone).id,
-          patch: { needs: { best: { [end]: near(draw, best[end]) } } },
+          patch: { needs: { [name]: { [end]: near(draw, ends[end]) } } },
         },
       }
     },
