@@ -46,6 +46,10 @@ export function formatQuantity(value: number, unit: string, options: FormatOptio
   const symbol = shown.symbol.replace('Δ', '')
   if (Number.isNaN(n)) return '–'
   if (!Number.isFinite(n)) return unit === 'Ω' ? 'open' : `${n < 0 ? '−' : ''}∞`
+  const size = Math.round(n)
+  // sizes above 0 AWG are named by their noughts: 4/0 is −3
+  if (symbol === 'AWG' && size < 0 && size >= -3 && Math.abs(n - size) < 0.005)
+    return join(`${1 - size}/0`, symbol, options.bare)
   if (options.decimals !== undefined) return join(fixed(n, options.decimals), symbol, options.bare)
   const digits = options.digits ?? 4
   if (options.bare || !ENGINEERING.has(symbol) || n === 0)

@@ -1,4 +1,4 @@
-export { parseQuantity } from './parse.ts'
+export { parseQuantity, readQuantity, type ReadQuantity } from './parse.ts'
 export { formatQuantity, decimalsOf, fixed, inUnit, signed, type FormatOptions } from './format.ts'
 export { afrUnit, findUnit, unitsLike, convertFromCore, UNITS, type Unit } from './units.ts'
 export { stoichiometricAfr } from './fuel.ts'

@@ -1,16 +1,23 @@
 import { EchtError } from '../error.ts'
 import { findUnit, PREFIXES, UNITS, type Unit } from './units.ts'
 
+/** What was typed: the value in the core's unit, and the tolerance written after it, as a share (`4k7 5%` has 0.05). */
+export type ReadQuantity = { value: number; tolerance: number | null }
+
 /**
  * A quantity as people write it, in the core's unit for `unit`.
  *
- * Takes `4k7`, `2.2 kΩ`, `10R`, `0,47`, `98 °F`, `30 psi`, `18 AWG`, `1.2e3`. A bare number is in the
- * unit asked for. Throws `EchtError`: `not-a-quantity`, `ambiguous-number` (`1,500`), `wrong-unit`
- * (a unit of another quantity), `gauge-or-absolute`, `below-absolute-zero`, `unknown-unit`.
+ * Takes `4k7`, `2.2 kΩ`, `10R`, `0,47`, `98 °F`, `30 psi`, `18 AWG`, `4/0 AWG`, `12.5:1`, `1.2e3`. A bare number is in
+ * the unit asked for; a tolerance after the value is left to `readQuantity`. Throws `EchtError`: `not-a-quantity`,
+ * `ambiguous-number` (`1,500`), `wrong-unit` (a unit of another quantity), `gauge-or-absolute`, `below-absolute-zero`,
+ * `unknown-unit`.
  *
  * @example parseQuantity('4k7', 'Ω') // 4700
  */
-export function parseQuantity(text: string, unit: string): number {
+export const parseQuantity = (text: string, unit: string): number => readQuantity(text, unit).value
+
+/** As `parseQuantity`, with the tolerance where one was written after the value. Throws the same. */
+export function readQuantity(text: string, unit: string): ReadQuantity {
   const asked = findUnit(unit)
   if (!asked) throw new EchtError('unknown-unit', `The unit "${unit}" is not known.`)
   const tidy = String(text)
@@ -18,10 +25,11 @@ export function parseQuantity(text: string, unit: string): number {
     .replace(/[\u2212\u2013]/g, '-')
     .replace(/[\u00a0\u2009\u202f]/g, ' ')
     .trim()
+    .replace(/^([+-]) +/, '$1')
   if (tidy === '')
     throw new EchtError('not-a-quantity', `Nothing was typed: give a value in ${asked.symbol}.`)
-  const gaugeFirst = /^(awg)\s*(\d+)$/i.exec(tidy)
-  const { value, unitText } = splitNumber(gaugeFirst ? `${gaugeFirst[2]} AWG` : tidy, asked)
+  const { rest, tolerance } = splitTolerance(tidy, asked)
+  const { value, unitText } = wireSize(rest, asked) ?? codeValue(rest, asked) ?? number(rest, asked)
   const core = toCore(value, unitText, asked, tidy)
   if (!Number.isFinite(core))
     throw new EchtError(
@@ -34,29 +42,93 @@ export function parseQuantity(text: string, unit: string): number {
       `"${tidy}" is below absolute zero (-273.15 °C): check the sign and the unit.`,
     )
   }
-  return core
+  // no negative zero: it would be written with its sign
+  return { value: core === 0 ? 0 : core, tolerance }
 }
 
-const NUMBER = /^([+-]?)((?:\d[\d., ]*\d|\d)(?:[.,](?!\d))?|[.,]\d+)(?:e([+-]?\d+))?/i
+/** A number and the unit written after it; both still as typed. */
+type Split = { value: number; unitText: string }
+
+/** Dimensions of parts: a tolerance is printed on them, and their values are written as codes. */
+const OF_PARTS = new Set(['resistance', 'capacitance'])
+
+function splitTolerance(
+  text: string,
+  asked: Unit,
+): { rest: string; tolerance: ReadQuantity['tolerance'] } {
+  const match = /^(.*?\S)\s*(?:\s|±|\+\/-)\s*(\d+(?:[.,]\d+)?) ?%$/.exec(text)
+  if (!match || !OF_PARTS.has(asked.dimension)) return { rest: text, tolerance: null }
+  const percent = Number(match[2]!.replace(',', '.'))
+  if (percent > 50)
+    throw new EchtError('not-a-quantity', `A tolerance of ${percent} % is no tolerance of a part.`)
+  return { rest: match[1]!, tolerance: percent / 100 }
+}
+
+/** Sizes of ASTM B258 above 0 AWG: `00` or `2/0` is one above, at −1; `0` itself is `1/0`. */
+function wireSize(text: string, asked: Unit): Split | null {
+  if (asked.dimension !== 'area') return null
+  const named = /^(?:(awg|ga) *)?(\d+|[1-4]\/0)(?: *(awg|ga|gauge))?$/i.exec(text)
+  if (!named) return null
+  const [, before, size, after] = named as unknown as [string, string?, string?, string?]
+  const isGauge = before ?? after ?? (asked.symbol === 'AWG' || size!.includes('/'))
+  if (!isGauge) return null
+  const noughts = size!.includes('/') ? Number(size![0]) : /^0+$/.test(size!) ? size!.length : 0
+  if (noughts > 4)
+    throw new EchtError('not-a-quantity', `"${text}" is no wire: the largest size is 0000 AWG.`)
+  return { value: noughts > 0 ? 1 - noughts : Number(size), unitText: 'AWG' }
+}
+
 // resistor code of IEC 60062: the prefix (or R, V) stands where the decimal point would: 4k7, 0R47, R47
 const CODE = /^([+-]?)(\d*)([pnuµμmkKMGRrV])(\d+)\s*(.*)$/
+/** Dimensions whose values are written as codes: 1m90 of a length or 1m30 of a time mean something else. */
+const CODED = new Set(['resistance', 'capacitance', 'voltage', 'current', 'power', 'frequency'])
 
-function splitNumber(text: string, asked: Unit): { value: number; unitText: string } {
+function codeValue(text: string, asked: Unit): Split | null {
   const code = CODE.exec(text)
-  if (code && (code[2] !== '' || /r/i.test(code[3]!))) {
-    const [, sign, whole, letter, part, rest] = code as unknown as [
-      string,
-      string,
-      string,
-      string,
-      string,
-      string,
-    ]
-    const scale = /r/i.test(letter) || letter === 'V' ? 1 : PREFIXES[letter]!
-    const implied = letter === 'V' ? 'V' : /r/i.test(letter) ? 'Ω' : ''
-    const value = Number(`${sign}${whole || '0'}.${part}`) * scale
-    return { value, unitText: rest.trim() || implied }
-  }
+  if (!code) return null
+  const [, sign, whole, letter, part, rest] = code as unknown as [
+    string,
+    string,
+    string,
+    string,
+    string,
+    string,
+  ]
+  const isUnit = /[rV]/i.test(letter)
+  if (whole === '' && !/r/i.test(letter)) return null
+  // R47 needs no digit before it; the point has been set: what follows may be the unit, and no second prefix
+  const implied = letter === 'V' ? 'V' : isUnit ? 'Ω' : ''
+  const number = `${sign}${whole || '0'}.${part}`
+  const coded = isUnit ? findUnit(implied)! : asked
+  const twice = PREFIXES[rest[0]!] !== undefined && !namesPlainly(coded, rest)
+  if (twice && (rest.length === 1 || namesPlainly(coded, rest.slice(1).trim())))
+    throw new EchtError(
+      'not-a-quantity',
+      `"${text}" has a prefix twice: write ${number}${isUnit ? '' : letter} or ${number}${rest[0]}.`,
+    )
+  if (isUnit && rest !== '' && !namesPlainly(coded, rest))
+    throw new EchtError(
+      'wrong-unit',
+      `"${text}" is written in ${implied} and says "${rest}" too: write ${number} ${implied}.`,
+    )
+  if (!isUnit && !CODED.has(asked.dimension))
+    throw new EchtError(
+      'not-a-quantity',
+      `"${text}" is written as the value of a part; a ${asked.dimension} is asked for: write for example ${exampleFor(asked)}.`,
+    )
+  const scale = isUnit ? 1 : PREFIXES[letter]!
+  return { value: Number(number) * scale, unitText: rest || implied }
+}
+
+/** Whether a text is a unit's symbol or one of its spellings, with no prefix. */
+const namesPlainly = (unit: Unit, text: string): boolean => matchUnit(text, [unit])?.scale === 1
+
+const NUMBER = /^([+-]?)((?:\d[\d., ]*\d|\d)(?:[.,](?!\d))?|[.,]\d+)(?:e([+-]?\d+))?/i
+
+function number(text: string, asked: Unit): Split {
+  // 11.7E10 is an AFR of E10, and no power of ten
+  const ofFuel = asked.dimension === 'lambda' && /^([^eE]*\d) *E(\d{1,3})$/.exec(text)
+  if (ofFuel) return { ...number(ofFuel[1]!, asked), unitText: `AFR E${ofFuel[2]}` }
   const match = NUMBER.exec(text)
   if (!match)
     throw new EchtError(
@@ -65,8 +137,15 @@ function splitNumber(text: string, asked: Unit): { value: number; unitText: stri
     )
   const digits = readDigits(match[2]!.trim(), text)
   const value = Number(`${match[1]}${digits}${match[3] === undefined ? '' : `e${match[3]}`}`)
-  return { value, unitText: text.slice(match[0].length).trim() }
+  const unitText = text.slice(match[0].length).trim()
+  // so many parts of air to one of fuel
+  const ratio = /^: *1(?: |$)/.exec(unitText)
+  if (asked.dimension !== 'lambda' || !ratio) return { value, unitText }
+  return { value, unitText: unitText.slice(ratio[0].length).trim() || asAfr(asked) }
 }
+
+/** What an air-to-fuel ratio without a fuel is: of the fuel asked for, where one is. */
+const asAfr = (asked: Unit): string => (asked.symbol === 'λ' ? 'AFR' : asked.symbol)
 
 /** Settles decimal points and commas; refuses what could be read two ways. */
 function readDigits(raw: string, text: string): string {
@@ -133,7 +212,7 @@ function toCore(value: number, unitText: string, asked: Unit, typed: string): nu
   )
 }
 
-/** Symbols by their exact letters first (mV is not MV), then people's spellings in any case. */
+/** Symbols by their exact letters first, then people's spellings in any case: but milli and mega are told apart. */
 function matchUnit(
   text: string,
   among: readonly Unit[],
@@ -142,8 +221,10 @@ function matchUnit(
   if (exact) return { unit: exact, scale: 1 }
   const lower = text.toLowerCase()
   for (const unit of among)
-    if (unit.symbol.toLowerCase() === lower || unit.aliases.includes(lower))
-      return { unit, scale: 1 }
+    if (unit.symbol.toLowerCase() === lower || unit.aliases.includes(lower)) {
+      // 0.1 mPa is no 0.1 MPa
+      if (!unit.prefixCounts || unit.symbol[0] === text[0]) return { unit, scale: 1 }
+    }
   const scale = PREFIXES[text[0]!]
   const rest = text.slice(1).trim()
   if (scale === undefined || rest === '') return undefined

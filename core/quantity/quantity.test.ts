@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { EchtError } from '../error.ts'
 import {
+  readQuantity,
   afrUnit,
   convertFromCore,
   findUnit,
@@ -87,6 +88,140 @@ describe('parseQuantity', () => {
     ['1e999', 'Ω', 'not-a-quantity'],
   ])('%s as %s is refused: %s', (text, unit, code) => {
     expect(codeOf(() => parseQuantity(text, unit))).toBe(code)
+  })
+
+  // as people write in a workshop; the numbers from NIST SP 811 and ASTM B258
+  it.each([
+    ['1.2 bar abs', 'kPa a', 120],
+    ['1.2 bar gauge', 'kPa g', 120],
+    ['30 psi abs', 'kPa a', 206.8427],
+    ['14.7psia', 'kPa a', 101.3529],
+    ['760 torr', 'kPa', 101.325],
+    ['10 inH2O', 'kPa', 2.4908891],
+    ['1 kg/cm2', 'kPa', 98.0665],
+    ['0.1 MPa', 'kPa', 100],
+    ['0.1 MPA', 'kPa', 100],
+    ['250 mL', 'l', 0.25],
+    ['33 cl', 'l', 0.33],
+    ['5 dl', 'l', 0.5],
+    ['450 cc', 'l', 0.45],
+    ['450 cm3', 'l', 0.45],
+    ['2 gal', 'l', 7.570824],
+    ['2 qt', 'l', 1.892706],
+    ['100 g/s', 'kg/h', 360],
+    ['50 kg/hr', 'kg/h', 50],
+    ['10 lb/min', 'kg/h', 272.155422],
+    ['20°', '°C', 20],
+    ['20 deg', '°C', 20],
+    ['20 deg', '°', 20],
+    ['68°', '°F', 20],
+    ['20 ℃', '°C', 20],
+    ['5 Vdc', 'V', 5],
+    ['500 mVdc', 'V', 0.5],
+    ['1 Meg', 'Ω', 1e6],
+    ['2.2 megohm', 'Ω', 2.2e6],
+    ['- 40', '°C', -40],
+    ['− 40 °F', '°C', -40],
+    ['2 in', 'mm', 0.0508],
+    ['2 inches', 'm', 0.0508],
+    ['12.5:1', 'AFR E0', 12.5 / stoichiometricAfr(0)],
+    ['12.5 : 1 AFR E10', 'λ', 12.5 / stoichiometricAfr(0.1)],
+    ['11.7E10', 'AFR E10', 11.7 / stoichiometricAfr(0.1)],
+    ['11.7 E85', 'λ', 11.7 / stoichiometricAfr(0.85)],
+    ['00', 'AWG', 67.4309],
+    ['2/0 AWG', 'mm²', 67.4309],
+    ['AWG 4/0', 'mm²', 107.2193],
+    ['0 AWG', 'mm²', 53.4751],
+    ['1/0', 'mm²', 53.4751],
+    ['4k7 5%', 'Ω', 4700],
+  ])('%s as %s is %d, as it is written in a workshop', (text, unit, value) => {
+    expect(parseQuantity(text, unit) / value).toBeCloseTo(1, 5)
+  })
+
+  it.each([
+    ['4k7k', 'Ω', 'not-a-quantity'],
+    ['4R7k', 'Ω', 'not-a-quantity'],
+    ['3M3k', 'Ω', 'not-a-quantity'],
+    ['4R7mΩ', 'Ω', 'not-a-quantity'],
+    ['4k7 kΩ', 'Ω', 'not-a-quantity'],
+    ['5V1k', 'V', 'not-a-quantity'],
+    ['4R7 V', 'V', 'wrong-unit'],
+    ['4k7', '°C', 'not-a-quantity'],
+    ['1k2', 'km/h', 'not-a-quantity'],
+    ['1m90', 'm', 'not-a-quantity'],
+    ['1m30', 's', 'not-a-quantity'],
+    ['0.1 mPa', 'kPa', 'unknown-unit'],
+    ['0.1 mPa a', 'kPa a', 'unknown-unit'],
+    ['900 Mbar', 'kPa', 'unknown-unit'],
+    ['12.5:1', 'λ', 'wrong-unit'],
+    ['00000', 'AWG', 'not-a-quantity'],
+    ['5/0', 'AWG', 'unknown-unit'],
+    ['4k7 80%', 'Ω', 'not-a-quantity'],
+    ['20 5%', '°C', 'not-a-quantity'],
+  ])('%s as %s is refused: %s, for it could mean another', (text, unit, code) => {
+    expect(codeOf(() => parseQuantity(text, unit))).toBe(code)
+  })
+
+  it.each([
+    ['4k7 5%', 0.05],
+    ['4k7 ±1 %', 0.01],
+    ['100 nF 10%', 0.1],
+    ['4k7 ± 0,5%', 0.005],
+    ['4k7', null],
+    ['1 200 5%', 0.05],
+  ])('%s has the tolerance %d', (text, tolerance) => {
+    expect(readQuantity(text, text.includes('F') ? 'F' : 'Ω').tolerance).toBe(tolerance)
+  })
+
+  it('writes the large sizes of wire by their noughts', () => {
+    for (const size of ['4/0', '3/0', '2/0', '0', '18'])
+      expect(formatQuantity(parseQuantity(size, 'AWG'), 'mm²', { as: 'AWG' })).toBe(`${size} AWG`)
+  })
+
+  it('has no negative zero', () => {
+    for (const text of ['-0', '−0.0', '- 0', '-0 °C'])
+      expect(Object.is(parseQuantity(text, '°C'), 0), text).toBe(true)
+    expect(Object.is(parseQuantity('-0R0', 'Ω'), 0)).toBe(true)
+  })
+
+  // every way a value may be spelled, its truth put together here from its digits
+  it('takes a value in any spelling of its number, its prefix and its unit', () => {
+    const SPELLINGS = [
+      { unit: 'Ω', names: ['Ω', 'ohm', 'Ohms', 'OHM', 'R', ''] },
+      { unit: 'V', names: ['V', 'v', 'volt', 'Vdc', 'VDC', ''] },
+      { unit: 'A', names: ['A', 'amp', ''] },
+      { unit: 'Hz', names: ['Hz', 'hz', 'HZ', ''] },
+      { unit: 'F', names: ['F', 'farad', ''] },
+      { unit: 'l', names: ['l', 'L', 'litre'] },
+    ]
+    const TENS: Record<string, number> = { '': 0, m: -3, k: 3, M: 6, u: -6, µ: -6, n: -9, p: -12 }
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...SPELLINGS),
+        fc.nat(5),
+        fc.constantFrom(...Object.keys(TENS)),
+        fc.integer({ min: 1, max: 999 }),
+        fc.nat(99),
+        fc.constantFrom('.', ','),
+        fc.constantFrom('', ' ', '\u00a0', '\u202f'),
+        fc.constantFrom('', '-', '−', '- ', '+'),
+        ({ unit, names }, which, prefix, whole, part, point, gap, sign) => {
+          const name = names[which % names.length]!
+          const tail = String(part).padStart(2, '0')
+          const truth = Number(`${/[-−]/.test(sign) ? '-' : ''}${whole}.${tail}e${TENS[prefix]}`)
+          const text = `${sign}${whole}${point}${tail}${gap}${prefix}${name}`
+          expect(parseQuantity(text, unit) / truth, text).toBeCloseTo(1, 9)
+          if (prefix === '' || unit === 'l') return
+          const code = `${sign}${whole}${prefix}${tail}${name === '' ? '' : gap}${name}`
+          expect(parseQuantity(code, unit) / truth, code).toBeCloseTo(1, 9)
+          // and one prefix more makes it nothing
+          expect(codeOf(() => parseQuantity(`${whole}${prefix}${tail}k${name}`, unit))).toBe(
+            'not-a-quantity',
+          )
+        },
+      ),
+      { numRuns: 2000 },
+    )
   })
 
   it('names the value and the remedy', () => {
