@@ -42,6 +42,25 @@ test('a gauge put on the same sensor bends the thread, and what it does unplugge
   expect(Math.abs(readStatus(build, read).worst!.bias)).toBeGreaterThan(5)
 })
 
+test('a tolerance typed after the ohms is offered, and a code with two prefixes is refused', async ({
+  page,
+}) => {
+  watch(page)
+  await open(page, /Coolant/, /Input/)
+  const pull = page.getByRole('group', { name: /Pull-up/ }).first()
+  const box = pull.getByLabel('Ohms', { exact: true })
+  await box.fill('4k7k')
+  await expect(pull.getByText('has a prefix twice: write 4.7k')).toBeVisible()
+  await box.fill('2k7 5%')
+  await box.press('Enter')
+  await expect(pull.getByLabel('Tolerance')).toHaveValue('1')
+  await pull.getByRole('button', { name: 'Take ±5 %' }).click()
+  await expect(pull.getByLabel('Tolerance')).toHaveValue('5')
+  await expect(box).toHaveValue('2700')
+  const { pulls } = (await built(page)).devices[0]!.inputs[0]!
+  expect([pulls[0]!.ohm.value, pulls[0]!.tolerance]).toEqual([2700, 0.05])
+})
+
 test('the pull-up is the one the core designs; a fixed one gets a part in parallel', async ({
   page,
 }) => {

@@ -1,7 +1,7 @@
-import { TextInput } from '@mantine/core'
+import { Button, TextInput } from '@mantine/core'
 import { useEffect, useId, useState, type ReactNode, type Ref } from 'react'
 import { MOST } from '../../core/build/index.ts'
-import { convertFromCore, formatQuantity, parseQuantity } from '../../core/quantity/index.ts'
+import { convertFromCore, formatQuantity, readQuantity } from '../../core/quantity/index.ts'
 import { inWords } from '../store/problem.ts'
 import { useUnits } from './units.ts'
 
@@ -36,6 +36,8 @@ type Props = {
   autoFocus?: boolean
   /** ohms: OL and open are readings too, of an open circuit */
   allowOpen?: boolean
+  /** the part's tolerance, a share: another typed after the value, `4k7 5%`, is offered */
+  tolerance?: { now: number; take: (tolerance: number) => void }
 }
 
 /** Beyond this a number is a slip, whatever its unit. */
@@ -61,6 +63,7 @@ export function QuantityInput({
   hideUnderstood,
   autoFocus,
   allowOpen,
+  tolerance,
 }: Props) {
   const units = useUnits()
   const shownUnit = units.of(unit)
@@ -80,6 +83,8 @@ export function QuantityInput({
   const [touched, setTouched] = useState(false)
   /** why what was typed last was not recorded */
   const [refused, setRefused] = useState<string | null>(null)
+  /** the tolerance written after what was recorded last */
+  const [offered, setOffered] = useState<number | null>(null)
   const noteId = useId()
   // a change from outside (undo, another tab, another unit) shows, unless something is being typed here
   useEffect(() => {
@@ -89,29 +94,33 @@ export function QuantityInput({
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [value, shownUnit])
 
-  const read = (raw: string): { typed: Typed | null; error: string | null } => {
+  const read = (
+    raw: string,
+  ): { typed: Typed | null; error: string | null; tolerance?: number | null } => {
     if (raw.trim() === '') return { typed: null, error: null }
     if (raw.trim().length > MOST.typed)
       return { typed: null, error: `Too long for a number: at most ${MOST.typed} characters.` }
     if (allowOpen && /^(o\.?l\.?|open|∞)$/i.test(raw.trim()))
       return { typed: { value: OPEN_OHM, typed: raw.trim(), unit: 'Ω' }, error: null }
     try {
-      const parsed = parseQuantity(raw, shownUnit)
+      const { value: parsed, tolerance } = readQuantity(raw, shownUnit)
       if (!Number.isFinite(parsed) || Math.abs(parsed) > MOST_VALUE)
         return { typed: null, error: 'That number is larger than anything in a vehicle.' }
       return {
         typed: { value: parsed, typed: raw.trim(), unit: shownUnit },
         error: check?.(parsed) ?? null,
+        tolerance,
       }
     } catch (error) {
       return { typed: null, error: inWords(error, 'Reading this number') }
     }
   }
-  const { typed, error } = read(text)
+  const { typed, error, tolerance: written = null } = read(text)
   const change = (raw: string): void => {
     setText(raw)
     setTouched(true)
     setRefused(null)
+    setOffered(null)
     const now = read(raw)
     if (now.error) onTyped?.(null, { why: now.error, typed: now.typed })
     else onTyped?.(now.typed, null)
@@ -122,6 +131,7 @@ export function QuantityInput({
     setRefused(problem)
     if (problem !== null) return
     setTouched(false)
+    setOffered(written)
   }
   const nudge = (direction: 1 | -1): void => {
     const base = typed?.value ?? 0
@@ -181,6 +191,19 @@ export function QuantityInput({
         <div id={noteId} className="understood" aria-live="polite">
           {understood}
         </div>
+      )}
+      {tolerance && offered !== null && offered !== tolerance.now && (
+        <Button
+          variant="default"
+          size="compact-md"
+          onClick={() => {
+            tolerance.take(offered)
+            setOffered(null)
+            setText(shownText(value))
+          }}
+        >
+          Take ±{Number((offered * 100).toPrecision(4))} %
+        </Button>
       )}
     </div>
   )

@@ -3,6 +3,7 @@ import { saltmarshNine, TRUE_CURVES } from '../../demo/saltmarshNine.ts'
 import { applyChange, measured, type Build, type Edited } from '../build/index.ts'
 import { solveCircuit } from '../circuit/index.ts'
 import { thermistorC } from '../curve/thermistor/model.ts'
+import { stoichiometricAfr } from '../quantity/index.ts'
 import { interpolate } from '../table/index.ts'
 import { linspace, normalStream, uniformStream } from '../math/index.ts'
 import { lastPlace } from './points.ts'
@@ -199,6 +200,13 @@ describe('points out of the record', () => {
     ['98.6 °F', '°C', 0.1 / 1.8],
     ['188.5', 'Ω', 0.1],
     ['1.2 MΩ', 'Ω', 1e5],
+    ['4k7 5%', 'Ω', 100],
+    ['450 cm3', 'l', 0.001],
+    ['1.25 kg/cm2', 'kPa', 0.980665],
+    ['11.7E10', 'AFR E0', 0.1 / stoichiometricAfr(0.1)],
+    ['1.2e3', 'Ω', 100],
+    ['3.30 V', 'V', 0.01],
+    ['OL', 'Ω', 0],
   ])('the last place of %s is worth %d', (typed, unit, worth) => {
     expect(lastPlace({ typed, unit })).toBeCloseTo(worth, 6)
   })

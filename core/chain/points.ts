@@ -2,7 +2,7 @@ import { EchtError } from '../error.ts'
 import type { CurvePoint } from '../curve/family.ts'
 import type { Given, PointMethod, Role, Worked } from '../curve/recipe.ts'
 import type { AnyFamily } from '../curve/registry.ts'
-import { parseQuantity } from '../quantity/parse.ts'
+import { readQuantity } from '../quantity/parse.ts'
 import { UNITS } from '../quantity/units.ts'
 import type { Build, ElementSettings, Instrument, Measurement, Reading } from '../build/types.ts'
 
@@ -187,25 +187,11 @@ const offsetLimit = (instrument: Instrument): number =>
 
 /** What one step of the last typed digit is worth, in the core's unit: 0.01 kΩ of "4.71k" is 10 Ω. */
 export function lastPlace(reading: Pick<Reading, 'typed' | 'unit'> & { value?: number }): number {
-  const at = [...reading.typed].findLastIndex(
-    (c, i, all) =>
-      (/\d/.test(c) && !/[a-zA-Z²³]/.test(all[i - 1] ?? '')) ||
-      (/\d/.test(c) && /[kKMmRrµu]/.test(all[i - 1] ?? '')),
-  )
-  if (at < 0) return 0
-  const digit = Number(reading.typed[at])
-  const other = digit === 9 ? 8 : digit + 1
   try {
-    const typed = parseQuantity(reading.typed, reading.unit)
-    const step = Math.abs(
-      parseQuantity(
-        `${reading.typed.slice(0, at)}${other}${reading.typed.slice(at + 1)}`,
-        reading.unit,
-      ) - typed,
-    )
+    const { value, step } = readQuantity(reading.typed, reading.unit)
     // raw counts of a converter are kept beside the volts they stood for
-    return reading.unit === 'counts' && reading.value !== undefined && typed !== 0
-      ? (step * reading.value) / typed
+    return reading.unit === 'counts' && reading.value !== undefined && value !== 0
+      ? (step * reading.value) / value
       : step
   } catch {
     return 0

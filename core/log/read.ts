@@ -100,7 +100,8 @@ export function logBuilder(): {
     },
     finish: () => {
       const unread = missed.all()
-      if (!names) throw new EchtError('bad-log', 'The file is empty: choose the log as it was saved.')
+      if (!names)
+        throw new EchtError('bad-log', 'The file is empty: choose the log as it was saved.')
       if (store.rows() === 0)
         throw new EchtError(
           'bad-log',

@@ -1,8 +1,14 @@
 import { EchtError } from '../error.ts'
 import { findUnit, PREFIXES, UNITS, type Unit } from './units.ts'
 
-/** What was typed: the value in the core's unit, and the tolerance written after it, as a share (`4k7 5%` has 0.05). */
-export type ReadQuantity = { value: number; tolerance: number | null }
+/** What was typed, in the core's unit. */
+export type ReadQuantity = {
+  value: number
+  /** what one step of its last digit is worth: 0.01 kΩ of `4.71k` is 10 Ω */
+  step: number
+  /** the tolerance written after it, as a share: 0.05 of `4k7 5%` */
+  tolerance: number | null
+}
 
 /**
  * A quantity as people write it, in the core's unit for `unit`.
@@ -29,8 +35,9 @@ export function readQuantity(text: string, unit: string): ReadQuantity {
   if (tidy === '')
     throw new EchtError('not-a-quantity', `Nothing was typed: give a value in ${asked.symbol}.`)
   const { rest, tolerance } = splitTolerance(tidy, asked)
-  const { value, unitText } = wireSize(rest, asked) ?? codeValue(rest, asked) ?? number(rest, asked)
-  const core = toCore(value, unitText, asked, tidy)
+  const split = wireSize(rest, asked) ?? codeValue(rest, asked) ?? number(rest, asked)
+  const inCore = (value: number): number => toCore(value, split.unitText, asked, tidy)
+  const core = inCore(split.value)
   if (!Number.isFinite(core))
     throw new EchtError(
       'not-a-quantity',
@@ -43,11 +50,12 @@ export function readQuantity(text: string, unit: string): ReadQuantity {
     )
   }
   // no negative zero: it would be written with its sign
-  return { value: core === 0 ? 0 : core, tolerance }
+  const value = core === 0 ? 0 : core
+  return { value, step: Math.abs(inCore(split.value + split.step) - core), tolerance }
 }
 
-/** A number and the unit written after it; both still as typed. */
-type Split = { value: number; unitText: string }
+/** A number, one step of its last digit, and the unit written after it, which both are in. */
+type Split = { value: number; step: number; unitText: string }
 
 /** Dimensions of parts: a tolerance is printed on them, and their values are written as codes. */
 const OF_PARTS = new Set(['resistance', 'capacitance'])
@@ -75,7 +83,7 @@ function wireSize(text: string, asked: Unit): Split | null {
   const noughts = size!.includes('/') ? Number(size![0]) : /^0+$/.test(size!) ? size!.length : 0
   if (noughts > 4)
     throw new EchtError('not-a-quantity', `"${text}" is no wire: the largest size is 0000 AWG.`)
-  return { value: noughts > 0 ? 1 - noughts : Number(size), unitText: 'AWG' }
+  return { value: noughts > 0 ? 1 - noughts : Number(size), step: 1, unitText: 'AWG' }
 }
 
 // resistor code of IEC 60062: the prefix (or R, V) stands where the decimal point would: 4k7, 0R47, R47
@@ -101,10 +109,11 @@ function codeValue(text: string, asked: Unit): Split | null {
   const number = `${sign}${whole || '0'}.${part}`
   const coded = isUnit ? findUnit(implied)! : asked
   const twice = PREFIXES[rest[0]!] !== undefined && !namesPlainly(coded, rest)
+  const ways = new Set([isUnit ? '' : letter, rest[0]].map((prefix) => number + prefix))
   if (twice && (rest.length === 1 || namesPlainly(coded, rest.slice(1).trim())))
     throw new EchtError(
       'not-a-quantity',
-      `"${text}" has a prefix twice: write ${number}${isUnit ? '' : letter} or ${number}${rest[0]}.`,
+      `"${text}" has a prefix twice: write ${[...ways].join(' or ')}.`,
     )
   if (isUnit && rest !== '' && !namesPlainly(coded, rest))
     throw new EchtError(
@@ -117,7 +126,11 @@ function codeValue(text: string, asked: Unit): Split | null {
       `"${text}" is written as the value of a part; a ${asked.dimension} is asked for: write for example ${exampleFor(asked)}.`,
     )
   const scale = isUnit ? 1 : PREFIXES[letter]!
-  return { value: Number(number) * scale, unitText: rest || implied }
+  return {
+    value: Number(number) * scale,
+    step: 10 ** -part.length * scale,
+    unitText: rest || implied,
+  }
 }
 
 /** Whether a text is a unit's symbol or one of its spellings, with no prefix. */
@@ -136,12 +149,14 @@ function number(text: string, asked: Unit): Split {
       `"${text}" is not a number: write for example ${exampleFor(asked)}.`,
     )
   const digits = readDigits(match[2]!.trim(), text)
-  const value = Number(`${match[1]}${digits}${match[3] === undefined ? '' : `e${match[3]}`}`)
+  const exponent = Number(match[3] ?? 0)
+  const value = Number(`${match[1]}${digits}e${exponent}`)
+  const step = 10 ** (exponent - (digits.split('.')[1]?.length ?? 0))
   const unitText = text.slice(match[0].length).trim()
   // so many parts of air to one of fuel
   const ratio = /^: *1(?: |$)/.exec(unitText)
-  if (asked.dimension !== 'lambda' || !ratio) return { value, unitText }
-  return { value, unitText: unitText.slice(ratio[0].length).trim() || asAfr(asked) }
+  if (asked.dimension !== 'lambda' || !ratio) return { value, step, unitText }
+  return { value, step, unitText: unitText.slice(ratio[0].length).trim() || asAfr(asked) }
 }
 
 /** What an air-to-fuel ratio without a fuel is: of the fuel asked for, where one is. */

@@ -227,6 +227,8 @@ describe('parseQuantity', () => {
   it('names the value and the remedy', () => {
     expect(() => parseQuantity('1,500', 'Ω')).toThrow(/1,500.*1\.500 or 1500/)
     expect(() => parseQuantity('30 psi', 'Ω')).toThrow(/30 psi.*resistance/)
+    expect(() => parseQuantity('4k7k', 'Ω')).toThrow(/twice: write 4\.7k\.$/)
+    expect(() => parseQuantity('3M3 kΩ', 'Ω')).toThrow(/twice: write 3\.3M or 3\.3k\.$/)
   })
 
   it('keeps milli and mega apart', () => {

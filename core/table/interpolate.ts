@@ -27,9 +27,11 @@ export function requireTable(table: Table): void {
   }
 }
 
-/** Value of a table at x, linear between cells, holding the end values beyond them. Throws `bad-table`. */
+/** Value of a table at x, linear between cells, holding the end values beyond them. Throws `bad-table`, `not-a-number`. */
 export function interpolate(table: Table, x: number): number {
   requireTable(table)
+  if (Number.isNaN(x))
+    throw new EchtError('not-a-number', 'The table is looked up at no number: give a number.')
   return lookUp(table, x, 'hold')
 }
 

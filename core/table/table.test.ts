@@ -208,6 +208,7 @@ describe('what is refused', () => {
   })
   it('a table that does not rise', () => {
     expect(() => interpolate({ x: [1, 1], y: [0, 1] }, 0)).toThrow(/must rise/)
+    expect(() => interpolate({ x: [0, 1], y: [0, 1] }, NaN)).toThrow(/no number/)
   })
 })
 

@@ -179,6 +179,7 @@ export function InputDescription({ status }: { status: ReadStatus }) {
               width={130}
               check={(v) => (v > 0 ? null : 'It must be above zero.')}
               onCommit={({ value }) => setPull(p, { ohm: measured(value) })}
+              tolerance={{ now: p.tolerance, take: (t) => setPull(p, { tolerance: t }) }}
             />
             <StatedChip basis={p.ohm.basis} />
           </div>
