@@ -26,6 +26,8 @@ test('builds are renamed, duplicated, deleted with undo, restored, cleared', asy
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(page.getByRole('link', { name: /Winter/ })).toBeVisible()
   await more(page, 'Winter', 'Delete')
+  // gone from the list is gone from the store: a page left at that moment has deleted it
+  await expect(page.getByRole('link', { name: /Winter/ })).toHaveCount(0)
   await page.reload()
   await page.getByText('1 deleted').click()
   await page.getByRole('button', { name: 'Restore' }).click()
