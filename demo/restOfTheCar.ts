@@ -815,7 +815,10 @@ function shareTheFuelSender(build: () => Build, does: (day: number, change: Edit
   })
 }
 
-/** The display only listens to the oil sensor that engine unit and gauge feed: three readers of one sensor, three threads. */
+/**
+ * The display only listens to the oil sensor that engine unit and gauge feed: three readers of one
+ * sensor, three threads.
+ */
 function tapTheOilSensor(build: () => Build, does: (day: number, change: Edited) => void): void {
   const ids = ['in-oil-display']
   const make = maker(() => ids.shift()!)

@@ -1,4 +1,7 @@
-/** Compiles the schemas of a build and of every family's settings into plain code, so that the browser needs no `eval` (strict content policy). */
+/**
+ * Compiles the schemas of a build and of every family's settings into plain code, so that the
+ * browser needs no `eval` (strict content policy).
+ */
 import { writeFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { Ajv2020 } from 'ajv/dist/2020.js'

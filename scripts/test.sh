@@ -26,7 +26,8 @@ tally unit .cache/unit.json $?
 echo "== build"
 if npx vite build --config app/vite.config.ts --logLevel warn; then
   echo "== browser tests"
-  # profiles and databases of the test browsers live in memory where there is room: a slow disk would be waited for at each save
+  # profiles and databases of the test browsers live in memory where there is room: a slow disk
+  # would be waited for at each save
   if [ -w /dev/shm ] && [ "$(df --output=avail /dev/shm | tail -1)" -gt 1000000 ]; then TMPDIR=$(mktemp -d /dev/shm/echt.XXXXXX); export TMPDIR; trap 'rm -rf "$TMPDIR"' EXIT; fi
   npx playwright test --config e2e/playwright.config.ts
   tally e2e .cache/e2e.json $?

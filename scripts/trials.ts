@@ -1,4 +1,7 @@
-/** Long seeded campaigns, one command: `npm run trials`, or with the names of some. Prints a table of tries and outcomes. */
+/**
+ * Long seeded campaigns, one command: `npm run trials`, or with the names of some. Prints a table
+ * of tries and outcomes.
+ */
 import { saltmarshNine } from '../demo/saltmarshNine.ts'
 import { writeBuild } from '../core/build/index.ts'
 import { everyBox } from '../trials/boxes.ts'

@@ -13,7 +13,10 @@ const nameOf = (header: string): string => header.replace(/:\d+$/, '').toLowerCa
 const bracketed = (host: string): string =>
   host.includes(':') && host[0] !== '[' ? `[${host}]` : host
 
-/** Host names a request may carry: loopback always, and what the person chose to listen on. Guards against DNS rebinding. */
+/**
+ * Host names a request may carry: loopback always, and what the person chose to listen on. Guards
+ * against DNS rebinding.
+ */
 export function isAllowedHost(
   header: string | undefined,
   listening: string,

@@ -17,7 +17,10 @@ export const EXTREMES = [
 
 export type Boxes = { pages: number; boxes: number; tries: number; failures: string[] }
 
-/** Types extreme values into every box of some pages. After each page what is stored must open; the sample is put back for the next. */
+/**
+ * Types extreme values into every box of some pages. After each page what is stored must open; the
+ * sample is put back for the next.
+ */
 export async function everyBox(
   context: BrowserContext,
   base: string,

@@ -15,7 +15,10 @@ export type Tried = {
   byCode: Record<string, number>
 }
 
-/** Tries so many mutated inputs on a reader: each must be taken or refused in words. Throws an `Error` naming the one that was neither. */
+/**
+ * Tries so many mutated inputs on a reader: each must be taken or refused in words. Throws an
+ * `Error` naming the one that was neither.
+ */
 function tryAll(tries: number, seed: number, attempt: (draw: Draw, i: number) => void): Tried {
   const draw = drawing(uniformStream(seed))
   const result: Tried = { tries, taken: 0, refused: 0, byCode: {} }

@@ -44,7 +44,10 @@ function stream(): void {
   turn()
 }
 
-/** A browser killed at random moments while edits stream into it: it opens again, and the last value said to be saved is there. */
+/**
+ * A browser killed at random moments while edits stream into it: it opens again, and the last value
+ * said to be saved is there.
+ */
 export async function killed(base: string, kills: number, seed: number): Promise<Kills> {
   const uniform = uniformStream(seed)
   const result: Kills = { kills, edits: 0, failures: [] }

@@ -6,7 +6,10 @@ const PROTOTYPES = ['ch-coolant', 'ch-air', 'ch-map', 'ch-lambda', 'ch-throttle'
 /** Pins of a device. */
 const PINS = 100
 
-/** A valid build of so many channels: some of the sample's, again and again, each with its sensor, its points and a pin of its own. */
+/**
+ * A valid build of so many channels: some of the sample's, again and again, each with its sensor,
+ * its points and a pin of its own.
+ */
 export function manyChannels(count: number): Build {
   const sample = saltmarshNine()
   const prototypes = PROTOTYPES.map((id) => sample.channels.find((c) => c.id === id)!)

@@ -55,7 +55,10 @@ function other(value: unknown, draw: Draw): unknown {
   return draw.from(SCALARS)
 }
 
-/** The text of a JSON file with a few things wrong in it: values changed, taken out, doubled, exchanged, or the text cut. */
+/**
+ * The text of a JSON file with a few things wrong in it: values changed, taken out, doubled,
+ * exchanged, or the text cut.
+ */
 export function mutatedJson(text: string, draw: Draw): string {
   const tree = JSON.parse(text) as Tree
   const times = 1 + draw.below(3)

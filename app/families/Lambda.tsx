@@ -40,7 +40,10 @@ const FEED: Feed = {
   warmUpS: 20,
 }
 
-/** Fuel and AFR, the ground difference, where the sensor sits, what feeds it, its age, and what a switching sensor can tell. */
+/**
+ * Fuel and AFR, the ground difference, where the sensor sits, what feeds it, its age, and what a
+ * switching sensor can tell.
+ */
 export default function Lambda({ status }: PanelProps) {
   return (
     <div

@@ -25,7 +25,10 @@ const NAMES: Record<Observable, string> = {
   ohm: 'ohms of the sensor, unplugged',
 }
 
-/** Expected readings at the temperature of the shed, what was read, and what a difference suggests. Large: one hand holds a probe. */
+/**
+ * Expected readings at the temperature of the shed, what was read, and what a difference suggests.
+ * Large: one hand holds a probe.
+ */
 export function KeyOnCheck({ status }: { status: ReadStatus }) {
   const { build, edit } = useBuild()
   const { assembled } = status

@@ -18,9 +18,15 @@ type Props = {
   unit: string
   /** in the core's unit; null shows an empty box */
   value?: number | null
-  /** called on Enter and on leaving the box, only with what could be understood and has changed; a sentence when it is refused */
+  /**
+   * called on Enter and on leaving the box, only with what could be understood and has changed; a
+   * sentence when it is refused
+   */
   onCommit?: (typed: Typed) => string | null | void
-  /** called at each keystroke; null while it cannot be understood or taken, and then with what speaks against it, and with what was understood all the same */
+  /**
+   * called at each keystroke; null while it cannot be understood or taken, and then with what
+   * speaks against it, and with what was understood all the same
+   */
   onTyped?: (typed: Typed | null, against: Against | null) => void
   /** where Enter leads; without it Enter does what the form does */
   onEnter?: () => void

@@ -15,7 +15,10 @@ type Props = {
   mt?: string
 }
 
-/** A box of text that is recorded when one leaves it, follows changes from outside, and says why something is refused. */
+/**
+ * A box of text that is recorded when one leaves it, follows changes from outside, and says why
+ * something is refused.
+ */
 export function TextField(props: Props) {
   const { label, ariaLabel, value, onCommit, required, placeholder, width, mt } = props
   const [text, setText] = useState(value)

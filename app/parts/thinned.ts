@@ -1,7 +1,10 @@
 /** Points a picture can hold and an eye can part. */
 const MOST_DRAWN = 60
 
-/** So many of very many points as a picture needs, evenly among them, every suspect included; `suspects` as indices of what is returned. */
+/**
+ * So many of very many points as a picture needs, evenly among them, every suspect included;
+ * `suspects` as indices of what is returned.
+ */
 export function thinned<P>(
   points: readonly P[],
   suspects: readonly number[],

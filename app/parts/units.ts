@@ -60,7 +60,10 @@ export function useQuantity(core: string, need?: number): Quantity {
   )
 }
 
-/** The unit for differences of a quantity: of temperatures another unit, of pressures neither gauge nor absolute, of the rest the same. */
+/**
+ * The unit for differences of a quantity: of temperatures another unit, of pressures neither gauge
+ * nor absolute, of the rest the same.
+ */
 export const differenceUnit = (unit: string): string =>
   unit === '°C' ? 'Δ°C' : unit.replace(/ [ag]$/, '')
 

@@ -39,7 +39,10 @@ const keptOf = (build: Build, deletedAt: string | null = null): Kept => ({
 })
 const now = (): string => new Date().toISOString()
 
-/** Stores a build that is not here yet, once it has passed the whole check. Throws `EchtError` `build-is-here` rather than replace one. */
+/**
+ * Stores a build that is not here yet, once it has passed the whole check. Throws `EchtError`
+ * `build-is-here` rather than replace one.
+ */
 export async function storeBuild(build: Build): Promise<void> {
   const { build: checked } = checkBuild(build)
   const tx = (await database()).transaction('builds', 'readwrite')

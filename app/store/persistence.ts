@@ -6,7 +6,10 @@ export async function isPersisted(): Promise<boolean | null> {
   return storage?.persisted ? storage.persisted() : null
 }
 
-/** Asks the browser to keep what is stored even when its room runs short. Asked when a build is stored; it may say no. */
+/**
+ * Asks the browser to keep what is stored even when its room runs short. Asked when a build is
+ * stored; it may say no.
+ */
 export async function askToPersist(): Promise<void> {
   const storage = typeof navigator === 'undefined' ? undefined : navigator.storage
   if (!storage?.persist || (await isPersisted()) === true) return

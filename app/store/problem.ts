@@ -15,7 +15,10 @@ export function storageProblem(error: unknown): string {
   return 'The browser could not save, and did not say why. Work goes on in this tab, and saving is tried again by itself; export the build to a file to be safe.'
 }
 
-/** A failure in words for the person: the message of an error meant for people, else what was being done and what now. */
+/**
+ * A failure in words for the person: the message of an error meant for people, else what was being
+ * done and what now.
+ */
 export function inWords(error: unknown, doing: string): string {
   if (error instanceof EchtError || isForPeople(error)) return error.message
   return `${doing} failed, for a reason this program does not know. Nothing that was recorded is lost. Try once more; if it fails again, export the build to a file.`

@@ -60,7 +60,10 @@ const CHANGES = {
       ...input,
       pulls: patchIn(input.pulls, a.pull, a.patch, 'pull-up'),
     })),
-  /** a pull-up found out by measuring at the pin: the measurement, what follows of the part, and of the reference where that is its rail */
+  /**
+   * a pull-up found out by measuring at the pin: the measurement, what follows of the part, and of
+   * the reference where that is its rail
+   */
   measurePullUp: (
     b: Build,
     a: {
@@ -196,7 +199,10 @@ const CHANGES = {
     ...b,
     elements: patchIn(b.elements, a.id, a.patch, 'sensor'),
   }),
-  /** one thing of a list kept in a sensor's settings put there or replaced; `start` is the list nobody has changed yet */
+  /**
+   * one thing of a list kept in a sensor's settings put there or replaced; `start` is the list
+   * nobody has changed yet
+   */
   putInSetting: (b: Build, a: { element: Id; list: string; start?: Listed[]; item: Listed }) =>
     withSettingList(b, a, (list) =>
       list.some((x) => x.id === a.item.id)
@@ -309,7 +315,10 @@ export function applyChange(build: Build, change: Edited, stamp: Stamp): Build {
   return withChange(build, after, { ...stamp, kind: change.kind, edits })
 }
 
-/** The build with a change taken back (the last one, if none is named); the same build when there is none. Throws `EchtError` `cannot-undo`. */
+/**
+ * The build with a change taken back (the last one, if none is named); the same build when there is
+ * none. Throws `EchtError` `cannot-undo`.
+ */
 export const undo = (build: Build, stamp: Stamp, of = undoState(build.changes).undo?.id): Build =>
   replay(build, 'undo', stamp, of)
 

@@ -20,7 +20,10 @@ export const createBuild = (id: Id, name: string, at: string): Build => ({
   attachments: [],
 })
 
-/** A copy under its own id and name (the build's, then `as`, within what a name may hold); its history goes with it, so undo still works there. */
+/**
+ * A copy under its own id and name (the build's, then `as`, within what a name may hold); its
+ * history goes with it, so undo still works there.
+ */
 export const copyBuild = (build: Build, id: Id, as: string): Build => ({
   ...build,
   id,

@@ -118,7 +118,10 @@ function withBack<T>(list: readonly T[], come: readonly Place[]): T[] {
   return out
 }
 
-/** A copy of a thing in which what stands at the end of a path is as an edit says; unchanged where the path leads nowhere. */
+/**
+ * A copy of a thing in which what stands at the end of a path is as an edit says; unchanged where
+ * the path leads nowhere.
+ */
 function placed<T>(thing: T, path: readonly string[], edit: Place): T {
   const [step, ...rest] = path
   if (step === undefined) return edit.after as T

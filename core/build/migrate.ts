@@ -134,7 +134,10 @@ const sender = (value: unknown): unknown => {
   }
 }
 
-/** A change without its arguments, its edits by path; an undo or a redo names its change and needs no edits of its own. */
+/**
+ * A change without its arguments, its edits by path; an undo or a redo names its change and needs
+ * no edits of its own.
+ */
 function changeOfSchema5(change: Old): Old {
   const { args, edits, ...rest } = change
   if (change.kind === 'undo' || change.kind === 'redo')
@@ -178,7 +181,10 @@ function editUp(edit: Old, step: Step, build: Old): Old {
   }
 }
 
-/** Brings a parsed file up to the current schema, its history too. Throws `EchtError` `newer-schema` or `not-a-build`. */
+/**
+ * Brings a parsed file up to the current schema, its history too. Throws `EchtError` `newer-schema`
+ * or `not-a-build`.
+ */
 export function migrate(data: unknown): { data: unknown; from: number } {
   if (!isThing(data)) {
     throw new EchtError(

@@ -166,7 +166,10 @@ function emptyLike(data: Build): Build {
   return { ...createBuild(id, 'Recovered build', at), revision }
 }
 
-/** A build without channels, readers, measurements and proofs that would lead nowhere; each channel is tried by itself. */
+/**
+ * A build without channels, readers, measurements and proofs that would lead nowhere; each channel
+ * is tried by itself.
+ */
 function withoutOrphans(build: Build, out: string[]): Build {
   const devices = build.devices.filter((d) => {
     const good = isWhole({ ...emptyLike(build), devices: [d] })

@@ -70,7 +70,8 @@ const LEAST = 0.002
 /**
  * The error of a chain at a truth, line by line: known biases by stage and single spreads by cause (linear, JCGM
  * 100), each with what would reduce it and what the whole would then be. The remedies' effect is what a
- * hand-held meter can do, a share of today's doubt; what the curve's own would bring is given by `curveRemedy`; a bias mended is gone.
+ * hand-held meter can do, a share of today's doubt; what the curve's own would bring is given by
+ * `curveRemedy`; a bias mended is gone.
  */
 export function errorBudget(
   chain: Chain,

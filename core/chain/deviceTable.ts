@@ -19,7 +19,8 @@ export type DeviceProposal = {
 }
 
 /**
- * Largest |table − truth| over a channel's range as the device reads it, and where; NaN-free: a clipped axis counts in full.
+ * Largest |table − truth| over a channel's range as the device reads it, and where; NaN-free: a
+ * clipped axis counts in full.
  * In a dead zone no table is right at both of its ends.
  */
 export function judgeTable(
@@ -47,7 +48,10 @@ export function judgeTable(
 const errorAt = (chain: Chain, spec: DeviceTable, table: Table, truth: number): number =>
   lookUp(table, axisAt(chain, spec, truth), spec.beyond) - truth
 
-/** Error of a table at truths across the range: the chart beside the proposal. Truths the curve does not reach are left out. */
+/**
+ * Error of a table at truths across the range: the chart beside the proposal. Truths the curve does
+ * not reach are left out.
+ */
 export function tableErrors(
   chain: Chain,
   spec: DeviceTable,
@@ -113,7 +117,8 @@ function axisSpan(chain: Chain, spec: DeviceTable): [number, number] {
 }
 
 /**
- * The table to enter, on the device's steps, in the core's unit. One cell beyond each end is kept for open and short when
+ * The table to enter, on the device's steps, in the core's unit. One cell beyond each end is kept
+ * for open and short when
  * there are enough cells: there the device shows what was chosen for that fault. `placement` 'even' spreads
  * the axis evenly, and so does 'best' where nothing is gained by other places; a fixed axis stays as it is.
  */
@@ -158,7 +163,10 @@ const NO_WORSE = 0.1
 /** How far beyond the range a fault is shown, as a share of what the table spans. */
 const BEYOND_SHARE = 0.15
 
-/** A step of the device's value unit in the core's, and how far its zero lies from the core's: steps count from 0 in the device's own unit, and 0 °F is no step of °C. */
+/**
+ * A step of the device's value unit in the core's, and how far its zero lies from the core's: steps
+ * count from 0 in the device's own unit, and 0 °F is no step of °C.
+ */
 function valueScale(spec: DeviceTable): { scale: number; shift: number } {
   const unit = findUnit(spec.valueUnit)
   if (!unit) return { scale: 1, shift: 0 }
@@ -197,7 +205,10 @@ function withGuards(table: Table, spec: DeviceTable): Table {
   }
 }
 
-/** For a device that takes pairs or coefficients in place of a table. Throws `EchtError` `no-pairs` for families that have none. */
+/**
+ * For a device that takes pairs or coefficients in place of a table. Throws `EchtError` `no-pairs`
+ * for families that have none.
+ */
 export function proposePairs(chain: Chain, spec: DeviceTable): ThreePairs {
   const { pairs, name } = familyOf(chain.spec.sensor.family)
   if (!pairs)

@@ -94,7 +94,8 @@ describe('a chain of any kind', () => {
         // at the end of a measured curve what is drawn beyond it is held
         const end =
           familyOf(chain.spec.sensor.family).reach?.(chain.spec.sensor.curve)[1] ?? Infinity
-        // the spoilt fuel channel sits on the bend of its last cell, and a dead zone is a cliff: there a straight line says nothing
+        // the spoilt fuel channel sits on the bend of its last cell, and a dead zone is a cliff:
+        // there a straight line says nothing
         const [least, most] = leftOpen(chain, truth)
         if (
           !clipped &&

@@ -10,7 +10,10 @@ import type { FitOptions } from '../curve/recipe.ts'
 import { remembered } from './remember.ts'
 import { takenPoints, type TakenPoint, type Unusable } from './points.ts'
 
-/** What is known of an element: a fit of its points, or a library curve taken on trust. Plain data but for the measurements. */
+/**
+ * What is known of an element: a fit of its points, or a library curve taken on trust. Plain data
+ * but for the measurements.
+ */
 export type Sensor = {
   element: Element
   family: string
@@ -112,7 +115,10 @@ function fitSensor(build: Build, element: Element, range: [number, number]): Sen
   return { ...base, curve: assumed?.curve as unknown, basis: 'assumed', problem, suspects }
 }
 
-/** A fit that gives finite truths for its own points. Throws `EchtError` `no-fit` where numbers ran out of what can be computed. */
+/**
+ * A fit that gives finite truths for its own points. Throws `EchtError` `no-fit` where numbers ran
+ * out of what can be computed.
+ */
 function usable(
   family: AnyFamily,
   points: readonly TakenPoint[],

@@ -22,7 +22,10 @@ export type Spread = {
   label: string
   kind: 'normal' | 'uniform'
   size: number
-  /** where it acts: a circuit element, the element's truth, the converter's count, its reference (relative), the face */
+  /**
+   * where it acts: a circuit element, the element's truth, the converter's count, its reference
+   * (relative), the face
+   */
   on:
     | { kind: 'circuit'; element: string }
     | { kind: 'truth' }
@@ -83,7 +86,10 @@ export type Assembled = {
   problem: string | null
 }
 
-/** The chain of one reader out of the record; `spec` is null with the reason in `problem` while something is missing. */
+/**
+ * The chain of one reader out of the record; `spec` is null with the reason in `problem` while
+ * something is missing.
+ */
 export function assembleChain(build: Build, readId: string): Assembled {
   const { read, channel } = readOf(build, readId)
   const { input, device } = inputOf(build, read.input)

@@ -296,7 +296,10 @@ export function drawShown(
   }
 }
 
-/** What stands at the pin when the sensor's truth is off by a little: its curve to second order about the working point. */
+/**
+ * What stands at the pin when the sensor's truth is off by a little: its curve to second order
+ * about the working point.
+ */
 function pinNear(
   chain: Chain,
   at: number,

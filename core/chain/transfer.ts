@@ -70,7 +70,10 @@ export function transferOf(drive: Drive, elements: readonly CircuitElement[]): T
   }
 }
 
-/** The element itself as parts of a circuit, for the solver and its sensitivities: by `id` "sensor" and, of a source, "sensor emf". */
+/**
+ * The element itself as parts of a circuit, for the solver and its sensitivities: by `id` "sensor"
+ * and, of a source, "sensor emf".
+ */
 export const drivenBy = (drive: Drive, signal: number, emfPerSignal: number): CircuitElement[] =>
   drive.kind === 'resistance'
     ? [{ id: 'sensor', kind: 'resistor', a: PLUG_HIGH, b: PLUG_LOW, ohm: signal }]

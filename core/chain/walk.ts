@@ -275,7 +275,8 @@ const turnsBack = ({ y }: Table): boolean => {
 }
 
 /**
- * What a truth's own signal leaves open: the truths that give the same, a dead zone. A point where nothing is left open.
+ * What a truth's own signal leaves open: the truths that give the same, a dead zone. A point where
+ * nothing is left open.
  * A reading that falls within the curve's own 1σ of a dead zone may come from anywhere in it.
  */
 export function leftOpen(chain: Chain, truth: number): [number, number] {
@@ -292,7 +293,10 @@ export function leftOpen(chain: Chain, truth: number): [number, number] {
   }
 }
 
-/** Stretches of truth in which a stage stays where it is: the element's dead zones, and beyond the converter's ends what is clipped. */
+/**
+ * Stretches of truth in which a stage stays where it is: the element's dead zones, and beyond the
+ * converter's ends what is clipped.
+ */
 export function deadZones(chain: Chain, stage: StageId): [number, number][] {
   if (stage === 'truth') return []
   const {
@@ -319,7 +323,10 @@ export function deadZones(chain: Chain, stage: StageId): [number, number][] {
   return [...ofElement, ...cut]
 }
 
-/** Of a counter: the truth below which not one edge arrives in its gate, and how long that is, s. It shows standstill there. */
+/**
+ * Of a counter: the truth below which not one edge arrives in its gate, and how long that is, s. It
+ * shows standstill there.
+ */
 export function standstill(chain: Chain): { below: number; seconds: number } | null {
   const { drive, converter } = chain.spec
   if (drive.kind !== 'frequency' || !converter) return null

@@ -1,6 +1,9 @@
 import { EchtError, requireFinite } from '../error.ts'
 
-/** How a sensor is built, by how quickly it follows and how much heat comes up its body. Typical, editable by choosing another. */
+/**
+ * How a sensor is built, by how quickly it follows and how much heat comes up its body. Typical,
+ * editable by choosing another.
+ */
 export type Housing = {
   id: string
   name: string

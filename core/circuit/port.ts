@@ -46,7 +46,10 @@ export function reduceToPort(
   }
 }
 
-/** Volts at an output of a port with `ohm` hung on it, behind an e.m.f. of `emfV` where it has one; Infinity is an open sensor, 0 a shorted one. */
+/**
+ * Volts at an output of a port with `ohm` hung on it, behind an e.m.f. of `emfV` where it has one;
+ * Infinity is an open sensor, 0 a shorted one.
+ */
 export function portVoltage(port: Port, output: number, ohm: number, emfV = 0): number {
   const { openV, transferOhm } = port.outputs[output]!
   return ohm === Infinity

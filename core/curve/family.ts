@@ -2,7 +2,10 @@ import type { Write } from '../quantity/shown.ts'
 import type { Finding, FitOptions, PointMethod, Settings, SettingField } from './recipe.ts'
 import type { Shape } from './shape.ts'
 
-/** An error that several points share: the offset of their thermometer, the gain of their meter. `sigma` is 1σ in the unit of what it is of. */
+/**
+ * An error that several points share: the offset of their thermometer, the gain of their meter.
+ * `sigma` is 1σ in the unit of what it is of.
+ */
 export type CommonError = { id: string; of: 'truth' | 'signal'; sigma: number }
 
 /** One calibration point of any family: the true quantity and the signal it gave, with 1σ uncertainties. */
@@ -110,7 +113,10 @@ export type Family<Curve = unknown, Fit extends FamilyFit<Curve> = FamilyFit<Cur
   models: { id: string; name: string }[]
   /** the coefficients as the field writes them */
   describe: (curve: Curve) => { name: string; value: string }[]
-  /** what is wrong or odd about the points that a fit alone does not say, in the units `write` puts its numbers into; the core's if left out */
+  /**
+   * what is wrong or odd about the points that a fit alone does not say, in the units `write` puts
+   * its numbers into; the core's if left out
+   */
   checks: (
     points: readonly CurvePoint[],
     fit: Fit | null,
@@ -132,7 +138,10 @@ export type Family<Curve = unknown, Fit extends FamilyFit<Curve> = FamilyFit<Cur
   }
   /** truths of two such sensors add up to one quantity: the halves of a tank. Resistive ones may share a wire. */
   adds?: true
-  /** of two joined: what each half holds and gives at a sum, level or with `lean` moved into the first, and both together; and the level sum at which one half gives a signal */
+  /**
+   * of two joined: what each half holds and gives at a sum, level or with `lean` moved into the
+   * first, and both together; and the level sum at which one half gives a signal
+   */
   two?: {
     split: (curve: Curve, sum: number, lean: number) => { halves: [HalfAt, HalfAt]; signal: number }
     sumAt: (curve: Curve, half: 0 | 1, signal: number) => number

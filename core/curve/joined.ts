@@ -61,7 +61,10 @@ export function joinHalves(
   return { ...options, halves, level: knotCurve(places, { point: 'fill', unit: 'l' }) }
 }
 
-/** What each half holds of a sum: level, or with `lean` moved from the second into the first as far as there is room. */
+/**
+ * What each half holds of a sum: level, or with `lean` moved from the second into the first as far
+ * as there is room.
+ */
 export function halvesOf(
   { halves }: Pick<JoinedCurve, 'halves'>,
   sum: number,
@@ -183,7 +186,10 @@ function joinedInterval(curve: JoinedCurve, signal: number): [number, number] {
   return bar ? [Math.min(bar[0], level[0]), Math.max(bar[1], level[1])] : level
 }
 
-/** 1σ of the sum: each half's own doubt as far as it moves the joint signal, and half of what the signal leaves open. */
+/**
+ * 1σ of the sum: each half's own doubt as far as it moves the joint signal, and half of what the
+ * signal leaves open.
+ */
 function joinedBand({ curve, known }: JoinedFit, sum: number): number {
   const at = halvesOf(curve, sum),
     reach = curve.halves.map(knotReach),

@@ -6,7 +6,10 @@ import { findSuspects } from '../math/suspects.ts'
 import type { CurvePoint, FamilyFit } from './family.ts'
 import { grouped, MANY, someOf } from './grouped.ts'
 
-/** `signal = offset + slope·g(truth)`, where g is the family's own shape (the truth itself for a bridge or a controller). */
+/**
+ * `signal = offset + slope·g(truth)`, where g is the family's own shape (the truth itself for a
+ * bridge or a controller).
+ */
 export type Line = { offset: number; slope: number }
 
 export type LineFit = FamilyFit<Line> & {
@@ -188,7 +191,10 @@ export function bestNextBy<Curve, Fit extends FamilyFit<Curve>>(
   return best
 }
 
-/** How well one more point would be known: the median uncertainties of those taken, and the instruments all of them share. */
+/**
+ * How well one more point would be known: the median uncertainties of those taken, and the
+ * instruments all of them share.
+ */
 export const asTaken = (
   points: readonly CurvePoint[],
 ): Pick<CurvePoint, 'truthUncertainty' | 'signalUncertainty' | 'common'> => ({

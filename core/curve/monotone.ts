@@ -225,7 +225,10 @@ export function monotoneSignal(curve: KnotCurve, truth: number): number {
   )
 }
 
-/** 1σ of a monotone curve at a truth: its knots' uncertainties through the cubic, the room between them, half of any dead zone. */
+/**
+ * 1σ of a monotone curve at a truth: its knots' uncertainties through the cubic, the room between
+ * them, half of any dead zone.
+ */
 export function monotoneBand(fit: MonotoneFit, truth: number): number {
   const { curve, own, shared, room } = fit
   const s = monotoneSignal(curve, truth),

@@ -147,7 +147,10 @@ export const AIR_PRESSURE: Ask[] = [
   },
 ]
 
-/** Air pressure out of what was given, kPa. A barometer taken from altitude carries the weather, which one day's points share. */
+/**
+ * Air pressure out of what was given, kPa. A barometer taken from altitude carries the weather,
+ * which one day's points share.
+ */
 export function airPressure(given: Given): Worked | null {
   if (given.pressure)
     return { ...withCommon(given.pressure), own: given.pressure.own, from: given.pressure.typed }

@@ -10,7 +10,10 @@ export type SchemaError = {
 }
 export type SchemaCheck = ((data: unknown) => boolean) & { errors?: SchemaError[] | null }
 
-/** What is wrong with an element's settings by its own family, or null; a family this version does not know says nothing. */
+/**
+ * What is wrong with an element's settings by its own family, or null; a family this version does
+ * not know says nothing.
+ */
 export function settingsError(family: string, settings: unknown): SchemaError | null {
   const name = nameOf(family)
   if (name === 'common' || !Object.hasOwn(checks, name)) return null

@@ -77,7 +77,10 @@ const strip = ({ pullUpOhm, worstResolutionC, worstAtC, selfHeatingC }: PullUp):
   selfHeatingC,
 })
 
-/** °C per count at each temperature for one pull-up: the chart of a candidate. Infinity where the input is beyond its reference. */
+/**
+ * °C per count at each temperature for one pull-up: the chart of a candidate. Infinity where the
+ * input is beyond its reference.
+ */
 export function resolutionOverRange(
   ohmAt: (truth: number) => number,
   task: Omit<PullUpTask, 'series'>,

@@ -290,7 +290,8 @@ export type ReadLogOptions = {
 
 /**
  * What the CSV library is told to read a log with, whatever it reads from (text, a file, a stream): each piece
- * goes to the builder, `size` is what there is to read in the unit of the library's cursor. `problem` says why it stopped.
+ * goes to the builder, `size` is what there is to read in the unit of the library's cursor.
+ * `problem` says why it stopped.
  */
 export function logParsing(
   builder: ReturnType<typeof logBuilder>,

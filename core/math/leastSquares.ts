@@ -9,7 +9,10 @@ export type LeastSquares = {
   residuals: number[]
   /** weighted sum of squared residuals */
   chiSquared: number
-  /** each observation's miss against the fit of the others, over its standard uncertainty; NaN without spare observations */
+  /**
+   * each observation's miss against the fit of the others, over its standard uncertainty; NaN
+   * without spare observations
+   */
   deletedMisses: number[]
   /** the same misses in the unit of y: the leave-one-out prediction error */
   deletedResiduals: number[]

@@ -8,7 +8,10 @@ import { EchtError } from '../error.ts'
  */
 export type ObservationErrors = { own: number[]; shared: number[][] }
 
-/** Errors that observations share, one column for each that any of them names; `effect` is what 1σ of it does to one of them. */
+/**
+ * Errors that observations share, one column for each that any of them names; `effect` is what 1σ
+ * of it does to one of them.
+ */
 export function sharedColumns<Common>(
   observations: readonly (readonly Common[])[],
   key: (common: Common) => string,

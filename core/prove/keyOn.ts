@@ -5,7 +5,10 @@ import { heatedElement, idealValue, prepareChain, shownAt, type Chain } from '..
 import { expectedReadings } from './expected.ts'
 import { FAULTS, type Variant } from './faults.ts'
 
-/** What was read at key-on, engine off. `ohm` is across a resistive sensor with its plug off; `pinV` is Hz where edges are counted. */
+/**
+ * What was read at key-on, engine off. `ohm` is across a resistive sensor with its plug off; `pinV`
+ * is Hz where edges are counted.
+ */
 export type Observed = { shown?: number; pinV?: number; ohm?: number }
 export type Observable = keyof Observed
 

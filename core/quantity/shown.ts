@@ -1,7 +1,10 @@
 import { decimalsOf, fixed, signed } from './format.ts'
 import { convertFromCore, findUnit } from './units.ts'
 
-/** Values of one quantity in a unit somebody chose. Decimals are given as one would write them for °C: a finer unit gets more. */
+/**
+ * Values of one quantity in a unit somebody chose. Decimals are given as one would write them for
+ * °C: a finer unit gets more.
+ */
 export type Quantity = {
   /** the core's unit, and the one shown */
   core: string

@@ -190,11 +190,17 @@ export const UNITS: readonly Unit[] = [
 // The units asked for by name; a symbol that two dimensions share is settled by the dimension asked for.
 const bySymbol = new Map(UNITS.map((u) => [u.symbol, u]))
 
-/** The unit of λ in which a fuel's mixture is written as air to fuel by mass: `AFR E30` for 30 % of ethanol by volume. */
+/**
+ * The unit of λ in which a fuel's mixture is written as air to fuel by mass: `AFR E30` for 30 % of
+ * ethanol by volume.
+ */
 export const afrUnit = (ethanolFraction: number): string =>
   `AFR E${Number((100 * ethanolFraction).toFixed(1))}`
 
-/** The unit with this symbol, or undefined. An AFR names its fuel, `AFR E0` to `AFR E100`: without one it says nothing of λ. */
+/**
+ * The unit with this symbol, or undefined. An AFR names its fuel, `AFR E0` to `AFR E100`: without
+ * one it says nothing of λ.
+ */
 export function findUnit(symbol: string): Unit | undefined {
   const afr = /^AFR E(\d{1,3}(?:\.\d)?)$/.exec(symbol)
   if (!afr) return bySymbol.get(symbol)
@@ -206,7 +212,10 @@ export function findUnit(symbol: string): Unit | undefined {
 /** Fuels whose AFR a device may believe in, share of ethanol: petrol, pump blends. */
 const FUELS = [0, 0.05, 0.1, 0.85]
 
-/** Symbols of every unit a value of this unit may be shown in, gauge and absolute kept apart; of λ the AFR of usual fuels and of the one named. */
+/**
+ * Symbols of every unit a value of this unit may be shown in, gauge and absolute kept apart; of λ
+ * the AFR of usual fuels and of the one named.
+ */
 export function unitsLike(symbol: string, ethanolFraction?: number): string[] {
   const like = findUnit(symbol)
   const same = UNITS.filter(

@@ -10,7 +10,10 @@ const LOW_C = -200,
 
 const ratio = (t: number): number => 1 + A * t + B * t * t + (t < 0 ? C * (t - 100) * t ** 3 : 0)
 
-/** Resistance, Ω, of a platinum thermometer of `r0Ohm` at 0 °C (100 if left out). IEC 60751, −200 to 850 °C; throws `out-of-range` beyond. */
+/**
+ * Resistance, Ω, of a platinum thermometer of `r0Ohm` at 0 °C (100 if left out). IEC 60751, −200 to
+ * 850 °C; throws `out-of-range` beyond.
+ */
 export function platinumOhm(temperatureC: number, r0Ohm = 100): number {
   requirePositive(r0Ohm, 'The resistance at 0 °C')
   requireFinite(temperatureC, 'The temperature')
@@ -22,7 +25,10 @@ export function platinumOhm(temperatureC: number, r0Ohm = 100): number {
   return r0Ohm * ratio(temperatureC)
 }
 
-/** Temperature, °C, of a platinum thermometer. IEC 60751 inverted: closed form above 0 °C, root below. Throws `out-of-range`. */
+/**
+ * Temperature, °C, of a platinum thermometer. IEC 60751 inverted: closed form above 0 °C, root
+ * below. Throws `out-of-range`.
+ */
 export function platinumC(resistanceOhm: number, r0Ohm = 100): number {
   requirePositive(r0Ohm, 'The resistance at 0 °C')
   const r = requirePositive(resistanceOhm, 'The resistance') / r0Ohm

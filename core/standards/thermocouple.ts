@@ -21,7 +21,10 @@ const emf = (t: number): number =>
     ? polynomial(BELOW, t)
     : polynomial(ABOVE, t) + BUMP[0] * Math.exp(BUMP[1] * (t - BUMP[2]) ** 2)
 
-/** EMF, mV, of a type K couple between `temperatureC` and a junction at `referenceC` (0 if left out). ITS-90; throws `out-of-range` outside −270 to 1,372 °C. */
+/**
+ * EMF, mV, of a type K couple between `temperatureC` and a junction at `referenceC` (0 if left
+ * out). ITS-90; throws `out-of-range` outside −270 to 1,372 °C.
+ */
 export function thermocoupleMv(temperatureC: number, referenceC = 0): number {
   for (const [t, what] of [
     [temperatureC, 'The temperature'],
@@ -37,7 +40,10 @@ export function thermocoupleMv(temperatureC: number, referenceC = 0): number {
   return emf(temperatureC) - emf(referenceC)
 }
 
-/** Temperature, °C, of a type K couple: the cold junction is added in millivolts, not in degrees, then the reference function is inverted. Throws `out-of-range`. */
+/**
+ * Temperature, °C, of a type K couple: the cold junction is added in millivolts, not in degrees,
+ * then the reference function is inverted. Throws `out-of-range`.
+ */
 export function thermocoupleC(millivolts: number, referenceC: number): number {
   requireFinite(millivolts, 'The EMF')
   const total = millivolts + thermocoupleMv(referenceC)

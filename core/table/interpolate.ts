@@ -27,7 +27,10 @@ export function requireTable(table: Table): void {
   }
 }
 
-/** Value of a table at x, linear between cells, holding the end values beyond them. Throws `bad-table`, `not-a-number`. */
+/**
+ * Value of a table at x, linear between cells, holding the end values beyond them. Throws
+ * `bad-table`, `not-a-number`.
+ */
 export function interpolate(table: Table, x: number): number {
   requireTable(table)
   if (Number.isNaN(x))

@@ -41,7 +41,10 @@ export function placeKnots(
   return fillUp(path, samples, intervals)
 }
 
-/** Bisection on E from a first guess: widened or narrowed by `ratio` until it brackets, then halved `halvings` times. */
+/**
+ * Bisection on E from a first guess: widened or narrowed by `ratio` until it brackets, then halved
+ * `halvings` times.
+ */
 function searchError(
   samples: Samples,
   intervals: number,

@@ -35,7 +35,10 @@ export function bestValues(
 export const leastError = (samples: Samples): number =>
   1e-12 * samples.f.reduce((most, v) => Math.max(most, Math.abs(v)), 1e-12)
 
-/** Samples sorted into the intervals of an axis: t is the share of the way to the next cell. Beyond the ends the end cells hold. */
+/**
+ * Samples sorted into the intervals of an axis: t is the share of the way to the next cell. Beyond
+ * the ends the end cells hold.
+ */
 export type Cells = {
   count: number
   /** per interval */

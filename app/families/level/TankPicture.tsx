@@ -5,7 +5,10 @@ const W = 420,
   H = 250,
   PAD = 30
 
-/** The tank's section: corners to take hold of, moved by hand or by the arrow keys (10 mm, 1 mm with shift). The fuel stands at a height. */
+/**
+ * The tank's section: corners to take hold of, moved by hand or by the arrow keys (10 mm, 1 mm with
+ * shift). The fuel stands at a height.
+ */
 export function TankPicture({
   tank,
   fuelMm,

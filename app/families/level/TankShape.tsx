@@ -27,7 +27,10 @@ import type { PanelProps } from '../registry.ts'
 import { BOX, floatOf } from './start.ts'
 import { TankEditor, type TankPatch } from './TankEditor.tsx'
 
-/** The tank's section and its sender: the curve before it is filled, what explains it after, and the fills worth taking. */
+/**
+ * The tank's section and its sender: the curve before it is filled, what explains it after, and the
+ * fills worth taking.
+ */
 export function TankShape({ status }: PanelProps) {
   const { edit } = useBuild()
   const { sensor } = status.assembled

@@ -14,7 +14,10 @@ import { AXIS, GRID, roundTicks } from '../../parts/chart.ts'
 import { useQuantity } from '../../parts/units.ts'
 import type { PanelProps } from '../registry.ts'
 
-/** What the usual calibration by its two ends alone would show, beside every fill that was measured: litres of error. */
+/**
+ * What the usual calibration by its two ends alone would show, beside every fill that was measured:
+ * litres of error.
+ */
 export function TwoEnds({ status }: PanelProps) {
   const { sensor } = status.assembled
   const q = useQuantity('l')

@@ -5,7 +5,10 @@ import { EchtError } from '../../../core/error.ts'
 import { openBuild, storeAfresh } from '../../store/builds.ts'
 import { storageProblem } from '../../store/problem.ts'
 
-/** Opens the sample build: the one already here with whatever was done to it, or a new copy; one that was deleted stays among the deleted. */
+/**
+ * Opens the sample build: the one already here with whatever was done to it, or a new copy; one
+ * that was deleted stays among the deleted.
+ */
 export function Sample() {
   const navigate = useNavigate()
   const [problem, setProblem] = useState<string | null>(null)

@@ -21,7 +21,10 @@ import { ohms, signalText, useQuantity, useUnits } from '../../parts/units.ts'
 import { Scales } from '../channel/scales/Scales.tsx'
 import { heightFor, windowAround } from '../channel/scales/window.ts'
 
-/** The card for the wing: scales, table, what a meter should say at five temperatures, pins, date. Prints on one sheet. */
+/**
+ * The card for the wing: scales, table, what a meter should say at five temperatures, pins, date.
+ * Prints on one sheet.
+ */
 export function Card() {
   const { build } = useBuild()
   const { quantity } = useUnits()

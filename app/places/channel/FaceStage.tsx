@@ -19,7 +19,10 @@ import { useRestTruth } from './restTruth.ts'
 import { truthUnit } from './stageInfo.ts'
 import type { StageProps } from './ChannelPlace.tsx'
 
-/** How the device shows the value: digits or a needle, its damping, its warning; and every reader of this sensor side by side. */
+/**
+ * How the device shows the value: digits or a needle, its damping, its warning; and every reader of
+ * this sensor side by side.
+ */
 export default function FaceStage({ status }: StageProps) {
   const { build, edit } = useBuild()
   const truth = useRestTruth()

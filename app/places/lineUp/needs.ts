@@ -15,7 +15,10 @@ export function startOf(familyId: string): Needs {
   return { low: range[0], high: range[1], bestLow: best[0], bestHigh: best[1], accuracy }
 }
 
-/** Where it matters most, at the same share of a changed range as it has of the usual one, to a hundredth of the range. */
+/**
+ * Where it matters most, at the same share of a changed range as it has of the usual one, to a
+ * hundredth of the range.
+ */
 export function withBest(needs: Needs, usual: Needs): Needs {
   const span = needs.high - needs.low
   if (!(span > 0)) return needs

@@ -94,7 +94,10 @@ export function compareBanks(
   }
 }
 
-/** What counting edges costs: the highest frequency an input follows, edges between two updates, and the flow one edge stands for. */
+/**
+ * What counting edges costs: the highest frequency an input follows, edges between two updates, and
+ * the flow one edge stands for.
+ */
 export function countingLimits(
   input: { gateS: number; highestHz: number },
   meter: { topHz: number; flowPerHz: number },

@@ -39,14 +39,20 @@ export function groundFromPoints(
 export const shownAfr = (lambda: number, ethanolBelieved: number): number =>
   requirePositive(lambda, 'Lambda') * stoichiometricAfr(ethanolBelieved)
 
-/** λ that a device works out of an AFR when sender and receiver believe different fuels: the error of a gauge that speaks AFR. */
+/**
+ * λ that a device works out of an AFR when sender and receiver believe different fuels: the error
+ * of a gauge that speaks AFR.
+ */
 export const mistakenLambda = (
   lambda: number,
   senderEthanol: number,
   receiverEthanol: number,
 ): number => shownAfr(lambda, senderEthanol) / stoichiometricAfr(receiverEthanol)
 
-/** Stoichiometric ratio of what is in the tank after pouring one blend onto another; volumes in litres, ethanol by volume. */
+/**
+ * Stoichiometric ratio of what is in the tank after pouring one blend onto another; volumes in
+ * litres, ethanol by volume.
+ */
 export function blendInTank(parts: readonly { litres: number; ethanol: number }[]): {
   ethanol: number
   afr: number
@@ -99,7 +105,10 @@ export function feedFindings(feed: Feed): Finding[] {
   return findings
 }
 
-/** Free air is 20.95 % oxygen: where the controller shows it, what it is off tells the sensor's age. Shares, 0.2095 for right. */
+/**
+ * Free air is 20.95 % oxygen: where the controller shows it, what it is off tells the sensor's age.
+ * Shares, 0.2095 for right.
+ */
 export function freeAirFinding(shownOxygen: number, earlier?: number): Finding {
   requirePositive(shownOxygen, 'The oxygen shown')
   const off = shownOxygen / 0.2095 - 1

@@ -112,7 +112,10 @@ export function directionGap(
   }
 }
 
-/** What a straight line between the two ends of a curve would be off by, at truths from one end to the other in even steps, l. */
+/**
+ * What a straight line between the two ends of a curve would be off by, at truths from one end to
+ * the other in even steps, l.
+ */
 export function twoEndsErrors(curve: KnotCurve, steps = 24): { litres: number; errorL: number }[] {
   const [least, most] = knotReach(curve),
     from = curve.rising ? 0 : curve.signal.length - 1

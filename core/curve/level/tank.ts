@@ -84,7 +84,10 @@ export function heightAt(tank: Tank, litres: number): number {
       : findRoot((h) => tankLitres(tank, h) - litres, 0, top, 1e-6)
 }
 
-/** A sender: a float on an arm, or straight up a tube. Heights in mm above the tank's lowest corner; its signal at either end in Ω, or V. */
+/**
+ * A sender: a float on an arm, or straight up a tube. Heights in mm above the tank's lowest corner;
+ * its signal at either end in Ω, or V.
+ */
 export type Sender =
   | { kind: 'straight'; lowMm: number; highMm: number; emptySignal: number; fullSignal: number }
   | {
@@ -97,7 +100,10 @@ export type Sender =
       fullSignal: number
     }
 
-/** What a sender gives whose float lies at a height. A swinging arm turns by asin of height over length; beyond its stops it stays. */
+/**
+ * What a sender gives whose float lies at a height. A swinging arm turns by asin of height over
+ * length; beyond its stops it stays.
+ */
 export function senderSignal(sender: Sender, heightMm: number): number {
   const share =
     sender.kind === 'straight'
@@ -114,7 +120,10 @@ export function senderSignal(sender: Sender, heightMm: number): number {
   )
 }
 
-/** The curve a tank and a sender would give: litres against its signal, where its ends are dead, and how far two ends alone would err. */
+/**
+ * The curve a tank and a sender would give: litres against its signal, where its ends are dead, and
+ * how far two ends alone would err.
+ */
 export function predictLevel(
   tank: Tank,
   sender: Sender,
@@ -155,7 +164,10 @@ export function predictLevel(
   return { points, deadBelowL: flatLow, deadAboveL: flatHigh, twoEndsErrorL, twoEndsWorstAtL }
 }
 
-/** Fills worth taking: greedily, the litres at which a monotone curve through the fills so far errs most from the predicted one. */
+/**
+ * Fills worth taking: greedily, the litres at which a monotone curve through the fills so far errs
+ * most from the predicted one.
+ */
 export function fillsWorthTaking(
   tank: Tank,
   sender: Sender,

@@ -17,9 +17,15 @@ const METER = 0.01 / Math.sqrt(3)
 const CONTACT_OHM = 20
 /** How much likelier, in χ², the best reading of the pins must be than the next to be called certain. */
 const CLEAR = 12
-/** Readings that fit no potentiometer better than this, in χ², were written down wrong: three times the error of a 1 % meter still passes. */
+/**
+ * Readings that fit no potentiometer better than this, in χ², were written down wrong: three times
+ * the error of a 1 % meter still passes.
+ */
 const STRANGE = 40
-/** A throw must move the wiper by this many of its own standard errors, and by more than a 1 % meter can err twice and a contact can change. */
+/**
+ * A throw must move the wiper by this many of its own standard errors, and by more than a 1 % meter
+ * can err twice and a contact can change.
+ */
 const CLEAR_THROW = 5,
   CLEAR_SHARE = 0.03
 

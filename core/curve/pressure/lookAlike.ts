@@ -57,7 +57,10 @@ export function lookAlikes(
   }).map((c) => ({ ...c, type: types.find((t) => t.id === c.id)! }))
 }
 
-/** What the engine would see with one range loaded and another fitted, at true absolute pressures such as idle and full load, kPa. */
+/**
+ * What the engine would see with one range loaded and another fitted, at true absolute pressures
+ * such as idle and full load, kPa.
+ */
 export function wrongRange(
   fitted: PressureType,
   loaded: PressureType,

@@ -1,6 +1,9 @@
 import { EchtError, requirePositive } from '../../error.ts'
 
-/** A log of frequency and satellite speed: the factor by regression through zero, with its 1σ, rows of steady driving only. */
+/**
+ * A log of frequency and satellite speed: the factor by regression through zero, with its 1σ, rows
+ * of steady driving only.
+ */
 export function factorFromLog(
   hertz: ArrayLike<number>,
   kmh: ArrayLike<number>,
@@ -42,7 +45,10 @@ export function factorFromLog(
   }
 }
 
-/** Rolling circumference, m, from a roll-out of whole turns over a measured distance; 1σ from reading the tape to 5 mm. */
+/**
+ * Rolling circumference, m, from a roll-out of whole turns over a measured distance; 1σ from
+ * reading the tape to 5 mm.
+ */
 export function rollOut(
   distanceM: number,
   turns: number,

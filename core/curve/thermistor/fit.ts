@@ -345,7 +345,10 @@ function requireMonotonic(
   }
 }
 
-/** Spread of third coefficients among thermistors, rms, K⁻¹: what a beta curve leaves out. Gives about 1 °C mid-way over 100 K. */
+/**
+ * Spread of third coefficients among thermistors, rms, K⁻¹: what a beta curve leaves out. Gives
+ * about 1 °C mid-way over 100 K.
+ */
 export const THIRD_COEFFICIENT = 1.2e-7
 
 function modelErrorLine(points: readonly CleanPoint[]): [number, number] {

@@ -63,7 +63,10 @@ export function requireCurve(curve: ThermistorCurve): void {
   }
 }
 
-/** Temperature, °C, of a thermistor of `resistanceOhm`. Throws `EchtError` `not-positive`, or `beyond-curve` where the curve gives no temperature. */
+/**
+ * Temperature, °C, of a thermistor of `resistanceOhm`. Throws `EchtError` `not-positive`, or
+ * `beyond-curve` where the curve gives no temperature.
+ */
 export function thermistorC(curve: ThermistorCurve, resistanceOhm: number): number {
   requireCurve(curve)
   requirePositive(resistanceOhm, 'The resistance')
@@ -76,7 +79,10 @@ export function thermistorC(curve: ThermistorCurve, resistanceOhm: number): numb
   return 1 / inverse - ZERO_C_IN_K
 }
 
-/** Resistance, Ω, of a thermistor at `temperatureC`. Throws `EchtError` `beyond-curve` where the curve turns back before that temperature. */
+/**
+ * Resistance, Ω, of a thermistor at `temperatureC`. Throws `EchtError` `beyond-curve` where the
+ * curve turns back before that temperature.
+ */
 export function thermistorOhm(curve: ThermistorCurve, temperatureC: number): number {
   requireCurve(curve)
   requireFinite(temperatureC, 'The temperature')

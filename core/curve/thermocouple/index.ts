@@ -12,7 +12,10 @@ const STANDARD_LIMIT = 0.0075 / Math.sqrt(3)
 const HOT =
   'Exhaust parts stay hot for an hour. Wait, or wear gloves; never touch the probe’s shank.'
 
-/** Thermocouple K behind its amplifier: linearised volts per degree, or plain gain with the cold junction added in millivolts. */
+/**
+ * Thermocouple K behind its amplifier: linearised volts per degree, or plain gain with the cold
+ * junction added in millivolts.
+ */
 export const thermocouple = lineFamily({
   id: 'thermocouple',
   name: 'Thermocouple K with amplifier',

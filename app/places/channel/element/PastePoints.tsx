@@ -26,7 +26,10 @@ const plainMethod = (family: AnyFamily): PointMethod | undefined =>
 /** Gives the page a moment before the next piece of work. */
 const breath = (): Promise<void> => new Promise((done) => setTimeout(done))
 
-/** Many points at once, out of a note or a spreadsheet: truth and signal, a line each. One change, taken back as one. */
+/**
+ * Many points at once, out of a note or a spreadsheet: truth and signal, a line each. One change,
+ * taken back as one.
+ */
 export function PastePoints({ element }: { element: Element }) {
   const { edit } = useBuild()
   const family = familyOf(element.family)

@@ -16,7 +16,10 @@ const WAYS: { value: Exclude<Combine, 'one'>; label: string }[] = [
 ]
 const wiresOf = (signal: string) => (signal === 'resistance' ? WAYS : WAYS.slice(0, 1))
 
-/** A channel of two senders whose truths add: which of them is looked at, how they hang together, and the second one put on or taken off. */
+/**
+ * A channel of two senders whose truths add: which of them is looked at, how they hang together,
+ * and the second one put on or taken off.
+ */
 export function TwoSensors({
   channel,
   status,

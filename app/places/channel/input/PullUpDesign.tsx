@@ -24,7 +24,10 @@ import { useWork } from '../../../workers/useWork.ts'
 /** Dashes by how far a candidate lies from the best: told apart by more than ink. */
 const DASHES = ['', '7 3', '2 3', '2 3', '2 3']
 
-/** The pull-up that can be bought and resolves best where it is worst, and why: °C per count for it and its neighbours. */
+/**
+ * The pull-up that can be bought and resolves best where it is worst, and why: °C per count for it
+ * and its neighbours.
+ */
 export default function PullUpDesign({ status }: { status: ReadStatus }) {
   const { edit } = useBuild()
   const q = useQuantity(truthUnit(status.assembled.sensor.family))

@@ -31,7 +31,10 @@ type Props = {
   others: boolean
 }
 
-/** The scales themselves, with their ticks and measured points: drawn anew when the window moves, not with the thread. */
+/**
+ * The scales themselves, with their ticks and measured points: drawn anew when the window moves,
+ * not with the thread.
+ */
 export const Sheet = memo(function Sheet({
   chain,
   window,

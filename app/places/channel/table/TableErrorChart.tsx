@@ -31,7 +31,8 @@ export function TableErrorChart({
     even: errors.even ? errors.even[i]!.error * factor : undefined,
     now: errors.now ? errors.now[i]!.error * factor : undefined,
   }))
-  // a wrong table would flatten the others: the axis holds the best and even ones, and what lies beyond leaves the picture
+  // a wrong table would flatten the others: the axis holds the best and even ones, and what lies
+  // beyond leaves the picture
   const fair = Math.max(...data.map((d) => Math.max(Math.abs(d.best), Math.abs(d.even ?? 0))))
   const worst = Math.max(...data.map((d) => Math.abs(d.now ?? 0)))
   const limit =
