@@ -55,8 +55,8 @@ const CAMPAIGNS: Record<string, () => Outcome | Promise<Outcome>> = {
       const t = mutatedTables(10_000, 1)
       return { tries: t.tries, outcome: `${t.taken} taken, ${t.refused} refused`, failures: [] }
     }),
-  'pages: mutated builds that were taken, on every page': () =>
-    withApp(async (context, base) => everyPage(context, base, { builds: 6, seed: 1 })),
+  'pages: 60 mutated builds that were taken, on every page that shows it': () =>
+    withApp(async (context, base) => everyPage(context, base, { builds: 60, seed: 1 })),
   'tabs: 1,000 edits each in two, five seeds': () =>
     withApp(async (context, base) => {
       const all: Awaited<ReturnType<typeof twoTabs>>[] = []

@@ -1,10 +1,48 @@
 import type { BrowserContext } from '@playwright/test'
-import { writeBuild, type Build } from '../core/build/index.ts'
+import { readBuild, writeBuild, type Build, type Channel } from '../core/build/index.ts'
 import { saltmarshNine } from '../demo/saltmarshNine.ts'
 import { mutatedBuilds } from './files.ts'
-import { failureOn, importBuild, pagesOf, watched } from './pages.ts'
+import { failureOn, importBuild, oneOfEach, pagesOf, walkTo, watched } from './pages.ts'
 
-/** Mutated builds that pass every check, opened on every page: none may be lost. */
+/**
+ * The channels on which a build differs from another: in themselves, their sensors, points or inputs. One of each
+ * family stands for all where they differ in what all rest on.
+ */
+function channelsTouched(build: Build, from: Build): Channel[] {
+  const common = ({ vehicle, instruments, proofs }: Build) =>
+    JSON.stringify([vehicle, instruments, proofs])
+  if (common(build) !== common(from)) return oneOfEach(build)
+  const stood = new Set(parts(from).map((x) => JSON.stringify(x)))
+  const changed = new Set(
+    parts(build)
+      .filter((x) => !stood.has(JSON.stringify(x)))
+      .map(ownerOf),
+  )
+  return build.channels.filter((c) =>
+    [c.id, ...c.elements, ...c.reads.flatMap((r) => [r.id, r.input])].some((id) => changed.has(id)),
+  )
+}
+
+type Part =
+  | Build['channels'][number]
+  | Build['elements'][number]
+  | Build['measurements'][number]
+  | Build['devices'][number]['inputs'][number]
+
+const parts = (build: Build): Part[] => [
+  ...build.channels,
+  ...build.elements,
+  ...build.measurements,
+  ...build.devices.flatMap((d) => d.inputs),
+]
+
+/** What a part belongs to: the sensor or reader a measurement is about, otherwise itself. */
+function ownerOf(part: Part): string {
+  if (!('about' in part)) return part.id
+  return 'element' in part.about ? part.about.element : 'read' in part.about ? part.about.read : ''
+}
+
+/** Mutated builds that pass every check, opened on the pages that show what was mutated: none may be lost. */
 export async function everyPage(
   context: BrowserContext,
   base: string,
@@ -12,6 +50,7 @@ export async function everyPage(
 ): Promise<{ tries: number; outcome: string; failures: string[] }> {
   const taken: Build[] = []
   const text = writeBuild(saltmarshNine())
+  const sample = readBuild(text).build
   for (let seed = task.seed; taken.length < task.builds; seed++)
     mutatedBuilds(text, 60, seed, (b) => taken.push(b))
   const { page, errors } = await watched(context)
@@ -20,10 +59,8 @@ export async function everyPage(
   for (const [i, build] of taken.slice(0, task.builds).entries()) {
     const own = { ...build, id: `mutated-${i}` }
     await importBuild(page, own, base)
-    for (const path of pagesOf(own)) {
-      await page.goto(base + path)
-      await page.locator('main h1, main [role=alert]').first().waitFor()
-      await page.waitForTimeout(150)
+    for (const path of pagesOf(own, channelsTouched(own, sample))) {
+      await walkTo(page, path)
       tries++
       const failed = await failureOn(page)
       if (failed) failures.push(`build ${i} on ${path}: ${failed}`)

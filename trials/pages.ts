@@ -1,6 +1,5 @@
 import { expect, type BrowserContext, type Page } from '@playwright/test'
-import { familyOf } from '../core/curve/registry.ts'
-import { readBuild, writeBuild, type Build } from '../core/build/index.ts'
+import { readBuild, writeBuild, type Build, type Channel } from '../core/build/index.ts'
 import { storedText } from './inPage.ts'
 
 /** Puts a build into the browser by its own import, in the place of one that is there. */
@@ -29,21 +28,42 @@ export const isSaved = async (page: Page): Promise<void> => {
 
 const STAGES = ['element', 'leads', 'input', 'table', 'face', 'prove', 'budget']
 
-/** Every kind of page of a build: its places, and every stage of one reader of each family. */
-export function pagesOf(build: Build): string[] {
+/** One channel of each family and way of joining. */
+export function oneOfEach(build: Build): Channel[] {
   const seen = new Set<string>()
-  const channels = build.channels.flatMap((channel) => {
+  return build.channels.filter((channel) => {
     const element = build.elements.find((e) => e.id === channel.elements[0])!
     const kind = `${element.family} ${channel.combine}`
-    if (seen.has(kind) || channel.reads.length === 0) return []
+    if (seen.has(kind)) return false
     seen.add(kind)
-    familyOf(element.family)
-    return STAGES.map((s) => `/channel/${channel.id}/${channel.reads[0]!.id}?stage=${s}`)
+    return true
   })
-  const first = build.channels[0]?.reads[0]
-  return ['', '/prove', '/logbook', ...(first ? [`/card/${first.id}`] : []), ...channels].map(
-    (path) => `/build/${build.id}${path}`,
+}
+
+/** The places of a build, and every stage of the first reader of some channels; if left out, of one of each family. */
+export function pagesOf(build: Build, channels: readonly Channel[] = oneOfEach(build)): string[] {
+  const readers = channels.flatMap((channel) =>
+    channel.reads.slice(0, 1).map((read) => ({ channel, read })),
   )
+  return [
+    '',
+    '/prove',
+    '/logbook',
+    ...readers.slice(0, 1).map(({ read }) => `/card/${read.id}`),
+    ...readers.flatMap(({ channel, read }) =>
+      STAGES.map((stage) => `/channel/${channel.id}/${read.id}?stage=${stage}`),
+    ),
+  ].map((path) => `/build/${build.id}${path}`)
+}
+
+/** Goes to a page of the open app as a link does, without loading it anew, and waits until it stands. */
+export async function walkTo(page: Page, path: string): Promise<void> {
+  await page.evaluate((to) => {
+    history.pushState({}, '', to)
+    dispatchEvent(new PopStateEvent('popstate', { state: {} }))
+  }, path)
+  await page.locator('main h1, main [role=alert]').first().waitFor()
+  await page.waitForTimeout(250)
 }
 
 /** Ends with the words on the page, if it failed; null where it stands. */
