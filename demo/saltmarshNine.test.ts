@@ -3,7 +3,7 @@ import { checkBuild, undo, writeBuild } from '../core/build/index.ts'
 import { readStatus, sensorOf } from '../core/chain/index.ts'
 import { thermistorC } from '../core/curve/thermistor/model.ts'
 import { families, familyOf } from '../core/curve/registry.ts'
-import { REST } from './restOfTheCar.ts'
+import { REST } from './sensors.ts'
 import { saltmarshNine, SAMPLE_ID, TRUE_CURVES } from './saltmarshNine.ts'
 
 describe('the sample build', () => {

@@ -10,7 +10,6 @@ import {
   type Edited,
   type Element,
   type Input,
-  type Instrument,
   type Measurement,
   type Read,
   type Reading,
@@ -24,6 +23,7 @@ import {
 } from '../core/chain/index.ts'
 import { thermistorOhm, type ThermistorCurve } from '../core/curve/thermistor/model.ts'
 import { normalStream, uniformStream } from '../core/math/random.ts'
+import { METER, PROBE } from './instruments.ts'
 import { restOfTheCar } from './restOfTheCar.ts'
 
 export const SAMPLE_ID = 'saltmarsh-nine'
@@ -33,27 +33,6 @@ export const TRUE_CURVES: Record<'coolant' | 'air' | 'oil', ThermistorCurve> = {
   coolant: { model: 'steinhart-hart', coefficients: [1.3012e-3, 2.6183e-4, 1.642e-7] },
   air: { model: 'steinhart-hart', coefficients: [1.2894e-3, 2.6321e-4, 1.598e-7] },
   oil: { model: 'steinhart-hart', coefficients: [1.4105e-3, 2.5287e-4, 1.731e-7] },
-}
-
-const METER: Instrument = {
-  id: 'bench-meter',
-  name: 'Bench meter',
-  kind: 'meter',
-  accuracy: { percent: 0.5, digits: 2, offset: 0, commonShare: 0.8 },
-  lagS: null,
-  iceCheck: null,
-  checkedAt: '2026-10-30T18:00:00Z',
-  note: '4000 counts, probe leads 0.3 Ω',
-}
-const PROBE: Instrument = {
-  id: 'kitchen-probe',
-  name: 'Kitchen probe',
-  kind: 'thermometer',
-  accuracy: { percent: 0, digits: 1, offset: 0.5, commonShare: 1 },
-  lagS: 4,
-  iceCheck: { readC: 0.2, at: '2026-11-01T09:10:00Z' },
-  checkedAt: null,
-  note: 'reads 0.2 high in stirred ice',
 }
 
 const pull = (id: string, ohm: number, name: string) => ({

@@ -2,7 +2,7 @@ import { expect, test, type Page } from '@playwright/test'
 import { familyOf, predictLevel, readStatus, sensorOf, walkForward } from './core.ts'
 import { exportBuild, numberIn, saved, scale, watch } from './help.ts'
 import { JOBS, type Job } from './jobs.ts'
-import { ARM, WEDGE } from '../demo/restOfTheCar.ts'
+import { ARM, WEDGE } from '../demo/tanks.ts'
 
 /** From nothing to a channel of a family: a build, a channel, its points, each typed by hand. */
 async function begin(page: Page, job: Job): Promise<void> {

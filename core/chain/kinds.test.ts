@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { saltmarshNine } from '../../demo/saltmarshNine.ts'
-import { REST } from '../../demo/restOfTheCar.ts'
+import { REST } from '../../demo/sensors.ts'
 import {
   applyChange,
   inputOf,
