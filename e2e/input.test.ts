@@ -57,6 +57,7 @@ test('a tolerance typed after the ohms is offered, and a code with two prefixes 
   await pull.getByRole('button', { name: 'Take ±5 %' }).click()
   await expect(pull.getByLabel('Tolerance')).toHaveValue('5')
   await expect(box).toHaveValue('2700')
+  await expect(box).toBeFocused()
   const { pulls } = (await built(page)).devices[0]!.inputs[0]!
   expect([pulls[0]!.ohm.value, pulls[0]!.tolerance]).toEqual([2700, 0.05])
 })

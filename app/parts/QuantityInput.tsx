@@ -1,5 +1,6 @@
 import { Button, TextInput } from '@mantine/core'
-import { useEffect, useId, useState, type ReactNode, type Ref } from 'react'
+import { useMergedRef } from '@mantine/hooks'
+import { useEffect, useId, useRef, useState, type ReactNode, type Ref } from 'react'
 import { MOST } from '../../core/build/index.ts'
 import { convertFromCore, formatQuantity, readQuantity } from '../../core/quantity/index.ts'
 import { inWords } from '../store/problem.ts'
@@ -92,6 +93,8 @@ export function QuantityInput({
   /** the tolerance written after what was recorded last */
   const [offered, setOffered] = useState<number | null>(null)
   const noteId = useId()
+  const box = useRef<HTMLInputElement>(null)
+  const ref = useMergedRef(box, inputRef)
   // a change from outside (undo, another tab, another unit) shows, unless something is being typed here
   useEffect(() => {
     if (touched) return
@@ -157,7 +160,7 @@ export function QuantityInput({
         value={text}
         placeholder={placeholder}
         disabled={disabled}
-        ref={inputRef}
+        ref={ref}
         autoComplete="off"
         inputMode="text"
         data-autofocus={autoFocus || undefined}
@@ -206,6 +209,8 @@ export function QuantityInput({
             tolerance.take(offered)
             setOffered(null)
             setText(shownText(value))
+            // the button goes: who pressed it is back in the box
+            box.current?.focus()
           }}
         >
           Take ±{Number((offered * 100).toPrecision(4))} %
