@@ -201,13 +201,7 @@ export default function BenchPanel({ element, sensor }: { element: Element; sens
   }, [bench.meter.state]) // eslint-disable-line react-hooks/exhaustive-deps
 
   return (
-    <section
-      aria-label="Bench"
-      onKeyDown={(e) => {
-        if (e.key === 'Enter' && (e.target as HTMLElement).tagName !== 'BUTTON' && bench.running)
-          recordNow()
-      }}
-    >
+    <section aria-label="Bench">
       <Group align="flex-end" mt="xs" wrap="wrap">
         <NativeSelect
           label="Meter"
@@ -264,13 +258,20 @@ export default function BenchPanel({ element, sensor }: { element: Element; sens
             </Group>
           )}
           {!simulated && (
-            <QuantityInput
-              label="Thermometer shows"
-              unit="°C"
-              onTyped={setProbe}
-              width={180}
-              step={0.1}
-            />
+            // a temperature typed is followed by Enter with a probe in the other hand
+            <div
+              onKeyDown={(e) => {
+                if (e.key === 'Enter') recordNow()
+              }}
+            >
+              <QuantityInput
+                label="Thermometer shows"
+                unit="°C"
+                onTyped={setProbe}
+                width={180}
+                step={0.1}
+              />
+            </div>
           )}
           <Group gap={40} mt="sm" align="flex-end" role="group" aria-label="Live reading">
             <div>

@@ -10,7 +10,7 @@ export function SavedOrNot({ open }: { open: OpenBuild }) {
   const { save, notice, refused, lost } = open
   const away = { withCloseButton: true, closeButtonLabel: 'Put this away', onClose: open.dismiss }
   return (
-    <>
+    <div className="said-of-saving">
       {(save.kind === 'unsaved' || save.kind === 'gone') && <NotSaved open={open} why={save.why} />}
       {refused && (
         <Alert color="red" mb="md" role="alert" title="Not recorded" {...away}>
@@ -27,7 +27,7 @@ export function SavedOrNot({ open }: { open: OpenBuild }) {
           {notice}
         </Alert>
       )}
-    </>
+    </div>
   )
 }
 
