@@ -37,6 +37,9 @@ export type Vehicle = {
 /** A value and how far it can be trusted: assumed until measured; `from` are measurement ids. */
 export type Stated<T = number> = { value: T; basis: 'assumed' | 'measured'; from: Id[] }
 
+/** A tolerance as data sheets state it: the half-width of its limits, relative. 0.01 is ±1 %. */
+export type RelativeLimit = number
+
 export type Instrument = {
   id: Id
   name: string
@@ -79,15 +82,15 @@ export type Input = {
   sensorSupply: {
     volt: Stated
     toReference: boolean
-    /** limits, relative, where it is not the reference */ tolerance: number
+    /** where it is not the reference */ tolerance: RelativeLimit
   }
   /** measures against the sensor's own ground wire, so that a ground difference cancels */
   differential: boolean
   /** converter width; null for a device that has none, such as a moving-needle gauge */
   bits: number | null
   referenceV: Stated
-  /** relative, 1σ, of the reference where the pull-up does not follow it */
-  referenceTolerance: number
+  /** of the reference, where the pull-up does not follow it */
+  referenceTolerance: RelativeLimit
   pulls: Pull[]
   /** most the input may see, V */
   limitV: number
@@ -98,8 +101,7 @@ export type Pull = {
   id: Id
   name: string
   ohm: Stated
-  /** limits, relative: 0.01 is 1 % */
-  tolerance: number
+  tolerance: RelativeLimit
   railV: Stated
   /** its rail is the converter's reference, so that supply errors cancel */
   toReference: boolean

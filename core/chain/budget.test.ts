@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { saltmarshNine } from '../../demo/saltmarshNine.ts'
-import { applyChange, measured, readOf, type Build, type Edited } from '../build/index.ts'
+import { applyChange, type Build, type Edited } from '../build/index.ts'
 import { normalStream, uniformStream } from '../math/index.ts'
 import type { CurvePoint } from '../curve/family.ts'
 import { asTaken } from '../curve/line.ts'
@@ -12,7 +12,6 @@ import {
   errorAt,
   errorBudget,
   faceText,
-  K95,
   linearSpread,
   monteCarlo,
   needleAt,
@@ -52,7 +51,6 @@ describe('the error budget', () => {
       expect(budget.bias).toBeCloseTo(error.bias, 9)
       expect(budget.half).toBeCloseTo(error.band, 9)
       const spreads = budget.lines.filter((l) => l.kind === 'spread')
-      expect(Math.hypot(...spreads.map((l) => l.size)) / budget.half).toBeGreaterThan(0.99)
       expect(spreads.reduce((s, l) => s + l.portion, 0)).toBeGreaterThan(0.98)
       expect(budget.lines.map((l) => Math.abs(l.size))).toEqual(
         budget.lines.map((l) => Math.abs(l.size)).sort((a, b) => b - a),
@@ -66,29 +64,10 @@ describe('the error budget', () => {
       ).toBe(true)
       const uniform = uniformStream(3)
       const drawn = monteCarlo(chain, at, { draws: 20000, uniform, normal: normalStream(uniform) })
-      // the middle 95 % of what was drawn: a uniform part that rules makes it a little narrower than 1.96 σ
-      expect((drawn.high - drawn.low) / 2 / budget.half).toBeGreaterThan(0.8)
-      expect((drawn.high - drawn.low) / 2 / budget.half).toBeLessThan(1.1)
+      expect((drawn.high - drawn.low) / 2 / budget.half).toBeGreaterThan(0.93)
+      expect((drawn.high - drawn.low) / 2 / budget.half).toBeLessThan(1.07)
     },
   )
-  it('what it promises of a remedy is what doing it brings', () => {
-    const read = 'rd-gearbox',
-      { input } = readOf(build, read).read
-    const chain = chainOf(build, read),
-      before = errorBudget(chain, 100)
-    const pull = before.lines.find((l) => l.id.startsWith('pull '))!
-    expect(before.next!.id).toBe(pull.id)
-    const own = build.devices.flatMap((d) => d.inputs).find((i) => i.id === input)!.pulls[0]!
-    const done = after(build, {
-      kind: 'editPullUp',
-      args: {
-        input,
-        pull: own.id,
-        patch: { ohm: measured(own.ohm.value), tolerance: own.tolerance / 10 },
-      },
-    })
-    expect(errorBudget(chainOf(done, read), 100).worst).toBeCloseTo(pull.worstAfter, 3)
-  })
   it.each(['rd-egt-1', 'rd-throttle', 'rd-oil-pressure', 'rd-wheel'])(
     '%s: one more point where it says narrows the curve as it says',
     (read) => {
@@ -127,9 +106,10 @@ describe('the error budget', () => {
     expect(finer.remedy).toMatch(/twice as good/)
     expect(finer.share).toBeGreaterThan(0.45)
     expect(finer.share).toBeLessThan(0.7)
-    const dead = remedy('rd-surge-pot', 0.2)
-    expect(dead.remedy).toMatch(/^Between 0\.0 and 0\.4 l it does not move/)
-    expect(dead.share).toBeLessThan(0.7)
+    expect(remedy('rd-surge-pot', 0.2).standsStill).toMatch(
+      /^Between 0\.0 and 0\.4 l it does not move/,
+    )
+    expect(remedy('rd-surge-pot', 0.6).standsStill).toBeUndefined()
     expect(remedy('rd-steering', 50).remedy).toMatch(/taken on trust/)
   })
   it('names the other device on a shared sensor first', () => {
@@ -183,7 +163,7 @@ describe('faces', () => {
     const alone = readersAt(readerChains(build, 'ch-map'), 100, 3)
     expect(alone).toMatchObject({ partsAt: null, apart: 0 })
     expect(alone.readers[0]!.half).toBeCloseTo(
-      K95 * linearSpread(chainOf(build, 'rd-map'), 100).total,
+      linearSpread(chainOf(build, 'rd-map'), 100).half.shown!,
       9,
     )
     const bare = after(build, {

@@ -12,7 +12,6 @@ import {
   errorAt,
   idealValue,
   isProven,
-  K95,
   linearSpread,
   monteCarlo,
   prepareChain,
@@ -358,6 +357,6 @@ describe('state and next step', () => {
   it('error is bias and band together', () => {
     const { bias, band, worst } = errorAt(chainOf(build, 'rd-coolant'), 92)
     expect(worst).toBeCloseTo(Math.abs(bias) + band, 12)
-    expect(band).toBeCloseTo(K95 * linearSpread(chainOf(build, 'rd-coolant'), 92).total, 12)
+    expect(band).toBeCloseTo(linearSpread(chainOf(build, 'rd-coolant'), 92).half.shown!, 12)
   })
 })

@@ -7,8 +7,11 @@ import { linspace } from '../math/linspace.ts'
 import type { Quantity } from '../quantity/shown.ts'
 import { fitOptions, sensorBand, type Sensor } from './sensor.ts'
 
-/** What to do about one cause of doubt, and what share of it that leaves. */
-export type Remedy = { remedy: string; share: number }
+/**
+ * What to do about the doubt of a curve, and what share of it that leaves; and about a place where the sensor
+ * stands still, which is no doubt but a reading known to be off.
+ */
+export type Remedy = { remedy: string; share: number; standsStill?: string }
 
 /** Where people work on cars, m: an altitude beyond is a slip, and must not take every reader with it. */
 const LOWEST_M = -500
@@ -59,12 +62,12 @@ export function curveRemedy(
     at,
     at,
   ]
-  const dead = (most - least) / 2 / Math.sqrt(3)
-  if (dead > 0.7 * now)
-    return {
-      remedy: `Between ${q.bare(least)} and ${q.text(most)} it does not move: only another place, arm or sender can tell.`,
-      share: Math.sqrt(Math.max(0, 1 - (dead / now) ** 2)),
-    }
+  const still =
+    most > least
+      ? {
+          standsStill: `Between ${q.bare(least)} and ${q.text(most)} it does not move: only another place, arm or sender can tell.`,
+        }
+      : {}
   const left = (of: readonly CurvePoint[]): number => {
     try {
       return family.band(fitted(of), at) / now
@@ -88,7 +91,11 @@ export function curveRemedy(
     })
     .reduce((a, b) => (b.share < a.share ? b : a), { truth: at, share: Infinity })
   if (point.share < POINT_HELPS)
-    return { remedy: `Take one more point at ${q.text(point.truth)}.`, share: point.share }
+    return {
+      ...still,
+      remedy: `Take one more point at ${q.text(point.truth)}.`,
+      share: point.share,
+    }
   const half = (sigma: number | undefined): number => (sigma ?? 0) / 2
   // on the curve: what scatter is left would belong to the instruments of today
   const onCurve = (p: CurvePoint): number => {
@@ -109,9 +116,14 @@ export function curveRemedy(
   )
   return finer < point.share
     ? {
+        ...still,
         remedy:
           'Take its points again with instruments twice as good: one more of the same hardly helps.',
         share: Math.min(1, finer),
       }
-    : { remedy: `Take one more point at ${q.text(point.truth)}.`, share: Math.min(1, point.share) }
+    : {
+        ...still,
+        remedy: `Take one more point at ${q.text(point.truth)}.`,
+        share: Math.min(1, point.share),
+      }
 }

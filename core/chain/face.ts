@@ -5,7 +5,7 @@ import { findFamily } from '../curve/registry.ts'
 import { convertFromCore } from '../quantity/units.ts'
 import { fixed } from '../quantity/format.ts'
 import { assembleChain, type StageId } from './spec.ts'
-import { K95, linearSpread } from './spread.ts'
+import { linearSpread } from './spread.ts'
 import { prepareChain, walkForward, type Chain } from './walk.ts'
 
 /** Where a needle stands for a value, degrees from its first mark; a needle on its stop says so. */
@@ -137,7 +137,7 @@ export function readersAt(
         ...base,
         shown: walked.shown,
         off: walked.shown - truth,
-        half: K95 * linearSpread(chain, truth).total,
+        half: linearSpread(chain, truth).half.shown ?? 0,
         problem: null,
         heights: walked.stages.map(({ id, height }) => ({ id, height })),
         text: faceText(read.face, walked.shown, unit),

@@ -157,6 +157,12 @@ const unnamed = (unit: string): { share: number; offset: number } =>
         ([symbol]) => dimensionOf(symbol) === dimensionOf(unit),
       )?.[1] ?? { share: 0, offset: 0 })
 
+/** What a cheap hand-held instrument may be off at a value, as limits, in the unit. */
+export function handHeld(unit: 'Ω' | 'V', value: number): number {
+  const limits = unnamed(unit)
+  return limits.share * Math.abs(value) + limits.offset
+}
+
 /** 1σ of one reading in the core's unit: its own part, and the part shared with all of its instrument. */
 export function readingUncertainty(
   build: Build,

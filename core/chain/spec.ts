@@ -1,38 +1,20 @@
 import type { Build, Channel, Device, DeviceTable, Input, Pull, Read } from '../build/types.ts'
 import { elementOf, inputOf, readOf } from '../build/find.ts'
 import { hashOf } from '../build/hash.ts'
-import { findUnit } from '../quantity/units.ts'
 import { pointsOf } from '../build/find.ts'
 import type { CircuitElement } from '../circuit/circuit.ts'
 import type { Table } from '../table/interpolate.ts'
+import { spreadsOf, type Spread } from './causes.ts'
+import { faceHalfStep, onPulls, otherFeeds, type Feed } from './feeds.ts'
 import { remembered } from './remember.ts'
 import { statusRestsOn } from './rests.ts'
 import { needsOf, sourceOf, type Sensor } from './sensor.ts'
-import { familyOf, type AnyFamily } from '../curve/registry.ts'
+import { familyOf } from '../curve/registry.ts'
 import type { Drive } from '../curve/family.ts'
 import { GROUND, PIN, PLUG_HIGH, PLUG_LOW, SUPPLY } from './transfer.ts'
 
 export type StageId = 'truth' | 'element' | 'plug' | 'pin' | 'converter' | 'shown'
 export type Basis = 'assumed' | 'measured' | 'proven'
-
-/** Something that is not known exactly, and how far: 1σ of a normal, or the half-width of a uniform. */
-export type Spread = {
-  id: string
-  share: ShareId
-  label: string
-  kind: 'normal' | 'uniform'
-  size: number
-  /**
-   * where it acts: a circuit element, the element's truth, the converter's count, its reference
-   * (relative), the face
-   */
-  on:
-    | { kind: 'circuit'; element: string }
-    | { kind: 'truth' }
-    | { kind: 'counts' }
-    | { kind: 'reference' }
-    | { kind: 'face' }
-}
 
 export type ShareId = 'element' | 'leads' | 'shared' | 'ground' | 'input' | 'converter' | 'table'
 
@@ -69,12 +51,6 @@ export { GROUND, PIN, PLUG_HIGH, PLUG_LOW }
 const LEAST_OHM = 1e-4
 /** Input leakage of a converter where nobody states it. */
 const LEAK_OHM = 1e7
-/** A ground offset nobody measured, V: what a tidy sensor ground stays within. */
-const UNMEASURED_GROUND_V = 0.005
-/** Rails above this are battery: 12 to 14.4 V. */
-const BATTERY_ABOVE_V = 6,
-  BATTERY_HALF_WIDTH_V = 1.2
-
 export type Assembled = {
   spec: ChainSpec | null
   sensor: Sensor
@@ -160,22 +136,6 @@ const converterOf = (input: Input): ChainSpec['converter'] =>
     : input.bits === null
       ? null
       : { perUnit: 2 ** input.bits / input.referenceV.value, full: 2 ** input.bits - 1 }
-
-/** Half a step of the last digit shown, core unit: the face's own unit, or the table's. */
-function faceHalfStep(read: Read, input: Input, family: AnyFamily): number {
-  const unit = findUnit(read.face.unit ?? input.table?.valueUnit ?? family.truthUnit)
-  const step = 10 ** -read.face.decimals
-  return unit ? Math.abs(unit.toCore(step) - unit.toCore(0)) / 2 : step / 2
-}
-
-type Feed = { input: Input; read: Read }
-
-const onPulls = (input: Input): Pull[] => input.pulls.filter((p) => p.on)
-const otherFeeds = (build: Build, channel: Channel, read: Read): Feed[] =>
-  channel.reads
-    .filter((r) => r.id !== read.id && r.source.id === read.source.id)
-    .map((r) => ({ read: r, input: inputOf(build, r.input).input }))
-    .filter((f) => onPulls(f.input).length > 0)
 
 const supplyOf = (input: Input): number =>
   input.sensorSupply.toReference ? input.referenceV.value : input.sensorSupply.volt.value
@@ -274,104 +234,6 @@ function circuitsOf(drive: Drive, read: Read, input: Input, others: Feed[]): Cha
       ],
     },
   ]
-}
-
-function spreadsOf(
-  drive: Drive,
-  read: Read,
-  input: Input,
-  others: Feed[],
-  family: AnyFamily,
-): Spread[] {
-  const out: Spread[] = [
-    {
-      id: 'curve',
-      share: 'element',
-      label: 'the curve',
-      kind: 'normal',
-      size: 1,
-      on: { kind: 'truth' },
-    },
-  ]
-  const circuit = (
-    id: string,
-    share: ShareId,
-    label: string,
-    size: number,
-    kind: Spread['kind'] = 'uniform',
-  ): void => {
-    if (size > 0) out.push({ id, share, label, kind, size, on: { kind: 'circuit', element: id } })
-  }
-  const pulls = (of: Input, share: ShareId): void => {
-    for (const p of onPulls(of)) {
-      circuit(
-        `pull ${p.id}`,
-        share,
-        `${p.name || 'pull-up'} ±${(p.tolerance * 100).toFixed(1)} %`,
-        p.tolerance * p.ohm.value,
-      )
-      if (!p.toReference)
-        circuit(
-          `rail ${p.id}`,
-          share,
-          `supply of ${p.name || 'the pull-up'}`,
-          p.railV.value > BATTERY_ABOVE_V
-            ? BATTERY_HALF_WIDTH_V
-            : Math.max(0.01, input.referenceTolerance) * p.railV.value,
-        )
-    }
-  }
-  if (drive.kind !== 'frequency') {
-    pulls(input, 'input')
-    for (const other of others) pulls(other.input, 'shared')
-    if (read.wire.signalOhm.basis === 'assumed')
-      circuit('signal wire', 'leads', 'signal wire, not measured', read.wire.signalOhm.value / 2)
-    if (read.wire.groundOhm.basis === 'assumed')
-      circuit('ground wire', 'leads', 'ground wire, not measured', read.wire.groundOhm.value / 2)
-    if (read.wire.groundOffsetV.basis === 'assumed' && !input.differential)
-      circuit('ground offset', 'ground', 'ground offset, not measured', UNMEASURED_GROUND_V)
-    if (drive.kind === 'voltage') {
-      if (drive.nominalV !== null && !input.sensorSupply.toReference)
-        circuit(
-          'sensor supply',
-          'input',
-          'supply of the sensor',
-          input.sensorSupply.tolerance * input.sensorSupply.volt.value,
-        )
-      // volts that do not follow the reference meet its error whole
-      if (
-        (drive.nominalV === null || !input.sensorSupply.toReference) &&
-        input.bits !== null &&
-        input.referenceTolerance > 0
-      )
-        out.push({
-          id: 'reference',
-          share: 'converter',
-          label: `the reference, ±${(input.referenceTolerance * 100).toFixed(1)} %`,
-          kind: 'normal',
-          size: input.referenceTolerance,
-          on: { kind: 'reference' },
-        })
-    }
-  }
-  if (converterOf(input))
-    out.push({
-      id: 'count',
-      share: 'converter',
-      label: drive.kind === 'frequency' ? 'one edge' : 'one count',
-      kind: 'uniform',
-      size: drive.kind === 'frequency' ? 1 : 0.5,
-      on: { kind: 'counts' },
-    })
-  out.push({
-    id: 'face',
-    share: 'table',
-    label: 'the last digit shown',
-    kind: 'uniform',
-    size: faceHalfStep(read, input, family),
-    on: { kind: 'face' },
-  })
-  return out
 }
 
 function enteredTable(input: Input): ChainSpec['table'] {

@@ -1,8 +1,23 @@
+import { linspace } from '../math/linspace.ts'
+import { slopeAt } from '../math/slope.ts'
+import { half95 } from '../math/half95.ts'
+import { familyOf } from '../curve/registry.ts'
+import { lookUp } from '../table/interpolate.ts'
 import { circuitSensitivity } from '../circuit/sensitivity.ts'
 import { sensorBand } from './sensor.ts'
+import type { Spread } from './causes.ts'
 import type { ShareId, StageId } from './spec.ts'
 import { drivenBy, GROUND, PIN, PLUG_HIGH, PLUG_LOW, SUPPLY } from './transfer.ts'
-import { heatedElement, idealValue, pinHeight, shownAt, walkForward, type Chain } from './walk.ts'
+import {
+  curveReach,
+  smallStep,
+  heatedElement,
+  idealValue,
+  pinHeight,
+  shownAt,
+  walkForward,
+  type Chain,
+} from './walk.ts'
 
 const ROOT3 = Math.sqrt(3)
 /** Half-width of a 95 % band in σ of a normal. */
@@ -11,8 +26,10 @@ export const K95 = 1.96
 export type SpreadAt = {
   /** 1σ at each stage, truth unit: what has been lost so far */
   sigma: Partial<Record<StageId, number>>
-  /** 1σ each share adds to the shown value, truth unit, largest cause named */
-  shares: { share: ShareId; sigma: number; label: string }[]
+  /** half-width that holds 95 % at each stage, truth unit */
+  half: Partial<Record<StageId, number>>
+  /** what each share adds to the shown value, truth unit: 1σ, the half-width of 95 %, and its largest cause */
+  shares: { share: ShareId; sigma: number; half: number; label: string }[]
   total: number
 }
 
@@ -23,23 +40,33 @@ export type SpreadAt = {
 export function linearSpread(chain: Chain, truth: number): SpreadAt {
   const effects = spreadEffects(chain, truth)
   const reach: StageId[] = chain.spec.stages
-  const sigma: SpreadAt['sigma'] = {}
-  for (const stage of reach)
-    sigma[stage] = Math.hypot(...effects.map((e) => (e.stages.has(stage) ? e.at(stage) : 0)))
-  const byShare = new Map<ShareId, { sigma: number; label: string; largest: number }>()
-  for (const e of effects) {
-    const s = e.at('shown')
-    const entry = byShare.get(e.share) ?? { sigma: 0, label: '', largest: 0 }
-    entry.sigma = Math.hypot(entry.sigma, s)
-    if (Math.abs(s) >= entry.largest) {
-      entry.largest = Math.abs(s)
-      entry.label = e.label
-    }
-    byShare.set(e.share, entry)
+  const sigma: SpreadAt['sigma'] = {},
+    half: SpreadAt['half'] = {}
+  for (const stage of reach) {
+    const parts = effects
+      .filter((e) => e.stages.has(stage))
+      .map((e) => ({ sigma: e.at(stage), uniform: e.kind === 'uniform' }))
+    sigma[stage] = Math.hypot(...parts.map((p) => p.sigma))
+    half[stage] = half95(parts)
   }
+  const byShare = new Map<ShareId, Effect[]>()
+  for (const e of effects) byShare.set(e.share, [...(byShare.get(e.share) ?? []), e])
   return {
     sigma,
-    shares: [...byShare].map(([share, { sigma: s, label }]) => ({ share, sigma: s, label })),
+    half,
+    shares: [...byShare].map(([share, of]) => {
+      const parts = of.map((e) => ({
+        sigma: Math.abs(e.at('shown')),
+        uniform: e.kind === 'uniform',
+      }))
+      const largest = parts.reduce((at, p, i) => (p.sigma >= parts[at]!.sigma ? i : at), 0)
+      return {
+        share,
+        sigma: Math.hypot(...parts.map((p) => p.sigma)),
+        half: half95(parts),
+        label: of[largest]!.label,
+      }
+    }),
     total: sigma.shown ?? 0,
   }
 }
@@ -49,6 +76,7 @@ export type Effect = {
   share: ShareId
   label: string
   kind: 'normal' | 'uniform'
+  remedy: Spread['remedy']
   stages: Set<StageId>
   /** 1σ at a stage, truth unit, signed */ at: (stage: StageId) => number
 }
@@ -116,19 +144,15 @@ export function spreadEffects(chain: Chain, truth: number): Effect[] {
   const { signal } = heatedElement(chain, truth)
   const { pin, plug } = circuitAnswers(chain, signal)
   // height per volt by the perfect chain, shown per height by the device's table
-  const perValue = (v: number): number => {
-    const dv = Math.max(1e-6, Math.abs(v) * 1e-5)
-    return (pinHeight(chain, v + dv) - pinHeight(chain, v - dv)) / (2 * dv)
-  }
-  const pinSlope = perValue(pin.value),
-    plugSlope = perValue(plug.value)
+  const pinSlope = heightPerPin(chain, pinHeight(chain, pin.value)),
+    plugSlope = heightPerPin(chain, pinHeight(chain, plug.value))
   const tableSlope = tableSlopeAt(chain, pin.value)
   const elementSlope = signalSlope(chain, truth)
   const scaled = (stage: StageId, plugC: number, pinC: number): number =>
     stage === 'plug' ? plugC : stage === 'shown' ? pinC * tableSlope : pinC
   return spec.spreads.map((s): Effect => {
     const size = s.kind === 'uniform' ? s.size / ROOT3 : s.size
-    const base = { id: s.id, share: s.share, label: s.label, kind: s.kind }
+    const base = { id: s.id, share: s.share, label: s.label, kind: s.kind, remedy: s.remedy }
     if (s.on.kind === 'truth') {
       const c = sensorBand(spec.sensor, truth)
       // where the curve stands still (a dead zone) the doubt goes through unchanged
@@ -149,36 +173,63 @@ export function spreadEffects(chain: Chain, truth: number): Effect[] {
         plugC = (plug.perUnit[s.on.element] ?? 0) * size * plugSlope
       return { ...base, stages: new Set(FROM.plug), at: (stage) => scaled(stage, plugC, pinC) }
     }
-    if (s.on.kind === 'counts' || s.on.kind === 'reference') {
-      const off = s.on.kind === 'counts' ? size / spec.converter!.perUnit : size * pin.value
-      return {
-        ...base,
-        stages: new Set(FROM.counts),
-        at: (stage) => scaled(stage, 0, off * pinSlope),
-      }
+    if (s.on.kind === 'reference') {
+      const pinC = size * referenceMoves(chain, s.on, pin) * pinSlope,
+        plugC = size * referenceMoves(chain, { ...s.on, converter: false }, plug) * plugSlope
+      return s.on.converter
+        ? { ...base, stages: new Set(FROM.counts), at: (stage) => scaled(stage, 0, pinC) }
+        : { ...base, stages: new Set(FROM.plug), at: (stage) => scaled(stage, plugC, pinC) }
+    }
+    if (s.on.kind === 'counts') {
+      const pinC = (size / spec.converter!.perUnit) * pinSlope
+      return { ...base, stages: new Set(FROM.counts), at: (stage) => scaled(stage, 0, pinC) }
     }
     return { ...base, stages: new Set(FROM.face), at: () => size }
   })
 }
 
-/** Signal per unit of truth at a truth; one-sided where the curve ends. */
-function signalSlope(chain: Chain, truth: number): number {
-  const h = 1e-4 * (chain.spec.range[1] - chain.spec.range[0])
-  const at = (t: number): number => {
-    try {
-      return chain.signalAt(t)
-    } catch {
-      return NaN
-    }
-  }
-  const up = at(truth + h),
-    down = at(truth - h),
-    here = at(truth)
-  return Number.isNaN(up)
-    ? (here - down) / h
-    : Number.isNaN(down)
-      ? (up - here) / h
-      : (up - down) / (2 * h)
+type Answer = ReturnType<typeof circuitAnswers>['pin']
+
+/**
+ * What one unit of a reference, relative, moves a value by: all rails that follow it, less what the converter that
+ * measures against it takes off again.
+ */
+function referenceMoves(
+  chain: Chain,
+  on: { rails: string[]; converter: boolean },
+  { value, perUnit }: Answer,
+): number {
+  const rails = chain.spec.circuits
+    .at(-1)!
+    .elements.filter((e) => e.kind === 'voltage' && on.rails.includes(e.id))
+  const moved = rails.reduce(
+    (sum, e) => sum + (perUnit[e.id] ?? 0) * (e.kind === 'voltage' ? e.volt : 0),
+    0,
+  )
+  return moved - (on.converter ? value : 0)
+}
+
+/** Signal per unit of truth at a truth. */
+const signalSlope = (chain: Chain, truth: number): number =>
+  slopeAt(chain.signalAt, truth, smallStep(chain))
+
+/**
+ * Truth for one unit at the pin of the perfect chain, at a truth. In a dead zone, where the pin stands still, and
+ * beyond the ends of the curve, that of the nearest part that moves. 0 where nothing does.
+ */
+function heightPerPin(chain: Chain, truth: number): number {
+  const family = familyOf(chain.spec.sensor.family)
+  const { curve } = chain.spec.sensor
+  const [least, most] = curveReach(chain)
+  const h = smallStep(chain)
+  const at = Math.min(most, Math.max(least, truth))
+  const zone = family.deadZones?.(curve).find(([low, high]) => at > low - h && at < high + h)
+  const pinAt = (t: number): number => chain.ideal.toPin(chain.signalAt(t))
+  const slopes = zone
+    ? [slopeAt(pinAt, zone[0], h, [least, zone[0]]), slopeAt(pinAt, zone[1], h, [zone[1], most])]
+    : [slopeAt(pinAt, at, h, [least, most])]
+  const moving = slopes.filter((s) => Number.isFinite(s) && s !== 0).map((s) => 1 / s)
+  return moving.reduce((widest, s) => (Math.abs(s) > Math.abs(widest) ? s : widest), 0)
 }
 
 const safely = (f: () => number, otherwise: number): number => {
@@ -271,71 +322,57 @@ export function drawShown(
     isNormal: boolean[] = []
   let curveC = 0,
     counts = 0,
-    face = 0,
-    reference = 0
+    face = 0
   for (const s of spec.spreads) {
     if (s.on.kind === 'truth') curveC = sensorBand(spec.sensor, truth)
     else if (s.on.kind === 'counts') counts = s.size
     else if (s.on.kind === 'face') face = s.size
-    else if (s.on.kind === 'reference') reference = s.size
     else {
-      sizes.push((pin.perUnit[s.on.element] ?? 0) * s.size)
+      sizes.push(
+        s.size *
+          (s.on.kind === 'reference'
+            ? referenceMoves(chain, s.on, pin)
+            : (pin.perUnit[s.on.element] ?? 0)),
+      )
       isNormal.push(s.kind === 'normal')
     }
   }
-  const atPin = pinNear(chain, truth + heating, signal, pin.value, pin.perSignal)
+  const atPin = pinNear(chain, truth + heating, pin.value - chain.real.toPin(signal), curveC)
   const perUnit = spec.converter?.perUnit ?? 0
   return () => {
     let value = atPin(curveC * normal())
     for (let i = 0; i < sizes.length; i++)
       value += sizes[i]! * (isNormal[i] ? normal() : 2 * uniform() - 1)
-    if (reference > 0) value *= 1 + reference * normal()
     // rounding to a count is a uniform half count either way
     if (perUnit > 0) value += (counts * (2 * uniform() - 1)) / perUnit
     return shownAt(chain, value) + face * (2 * uniform() - 1)
   }
 }
 
+/** Places the pin is worked out at for the draws of a curve's own doubt, and how many σ they span. */
+const NEAR_PLACES = 129
+const NEAR_SIGMAS = 6
+
 /**
- * What stands at the pin when the sensor's truth is off by a little: its curve to second order
- * about the working point.
+ * What stands at the pin when the sensor's truth is off by so much: worked out at even places about the working
+ * point and straight between them, so that a bend, a dead zone and the end of a curve are all in it. Where the
+ * curve ends it goes on as its last piece.
  */
-function pinNear(
-  chain: Chain,
-  at: number,
-  signal: number,
-  pinValue: number,
-  perSignal: number,
-): (off: number) => number {
-  const { range } = chain.spec
-  const port = chain.real.port
-  const near = (t: number): number => {
+function pinNear(chain: Chain, at: number, shift: number, sigma: number): (off: number) => number {
+  const half = Math.max(NEAR_SIGMAS * sigma, smallStep(chain))
+  const offs = linspace(-half, half, NEAR_PLACES)
+  const known = offs.flatMap((off): { off: number; atPin: number }[] => {
     try {
-      return chain.signalAt(t)
+      const atPin = chain.real.toPin(chain.signalAt(at + off)) + shift
+      return Number.isFinite(atPin) ? [{ off, atPin }] : []
     } catch {
-      return NaN
+      return []
     }
-  }
-  const h = (range[1] - range[0]) / 135
-  const up = near(at + h),
-    down = near(at - h)
-  if (chain.spec.drive.kind === 'resistance' && port && up > 0 && down > 0) {
-    // ln R to second order: a thermistor within 1e-4 over ±10 °C; the resistance goes through the circuit exactly
-    const l0 = Math.log(signal),
-      slope = (Math.log(up) - Math.log(down)) / (2 * h),
-      bend = (Math.log(up) - 2 * l0 + Math.log(down)) / (2 * h * h)
-    const { portV, portOhm, outputs } = port
-    const { openV, transferOhm } = outputs[0]!
-    return (off) =>
-      openV - (transferOhm * portV) / (portOhm + signal * Math.exp(off * (slope + bend * off)))
-  }
-  const slope = Number.isNaN(up)
-    ? (signal - down) / h
-    : Number.isNaN(down)
-      ? (up - signal) / h
-      : (up - down) / (2 * h)
-  const bend = Number.isNaN(up + down) ? 0 : (up - 2 * signal + down) / (2 * h * h)
-  return (off) => pinValue + perSignal * off * (slope + bend * off)
+  })
+  const table = { x: known.map((k) => k.off), y: known.map((k) => k.atPin) }
+  return known.length < 2
+    ? () => known[0]?.atPin ?? NaN
+    : (off) => lookUp(table, off, 'extrapolate')
 }
 
 /** The error of a chain at a truth: known bias, 95 % half-width about it, and both together against a need. */
@@ -344,6 +381,6 @@ export function errorAt(
   truth: number,
 ): { bias: number; band: number; worst: number } {
   const bias = walkForward(chain, truth).shown - truth
-  const band = K95 * linearSpread(chain, truth).total
+  const band = linearSpread(chain, truth).half.shown ?? 0
   return { bias, band, worst: Math.abs(bias) + band }
 }

@@ -1,7 +1,7 @@
 import type { Build, Channel } from '../build/types.ts'
 import { inputOf } from '../build/find.ts'
 import { assembleChain } from './spec.ts'
-import { K95, linearSpread } from './spread.ts'
+import { linearSpread } from './spread.ts'
 import { prepareChain, walkForward, type Walked } from './walk.ts'
 
 /** One half of a sum, read by itself. */
@@ -60,7 +60,7 @@ export function sumOfHalves(build: Build, channel: Channel, truth: number, lean 
         truth: at,
         walked,
         off: walked.shown - at,
-        half: K95 * linearSpread(chain, at).total,
+        half: linearSpread(chain, at).half.shown ?? 0,
       }
     })
     const shown = halves.reduce((s, h) => s + h.walked.shown, 0)

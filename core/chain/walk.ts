@@ -2,6 +2,7 @@ import { familyOf } from '../curve/registry.ts'
 import { invertTable, lookUp, type Table } from '../table/interpolate.ts'
 import type { Axis } from '../build/types.ts'
 import { EchtError } from '../error.ts'
+import { slopeAt } from '../math/slope.ts'
 import { sensorBand } from './sensor.ts'
 import type { ChainSpec, ShareId, StageId } from './spec.ts'
 import { transferOf, type Transfer } from './transfer.ts'
@@ -41,6 +42,17 @@ export function idealValue(chain: Chain, stage: StageId, truth: number): number 
   const atPin = chain.ideal.toPin(signal)
   return stage === 'converter' ? toCounts(chain, atPin) : atPin
 }
+
+/** The truths the curve reaches, or ±∞ where it has no ends. */
+export const curveReach = ({ spec: { sensor } }: Chain): [number, number] =>
+  familyOf(sensor.family).reach?.(sensor.curve) ?? [-Infinity, Infinity]
+
+/** A step of truth small enough for a slope. */
+export const smallStep = ({ spec: { range } }: Chain): number => 1e-4 * (range[1] - range[0])
+
+/** What a stage of the perfect chain moves by for one unit of truth; one-sided where the curve ends. */
+export const idealSlope = (chain: Chain, stage: StageId, truth: number): number =>
+  slopeAt((t) => idealValue(chain, stage, t), truth, smallStep(chain), curveReach(chain))
 
 /** The truth at which the perfect chain shows this value on a stage: a value's height. NaN where none does. */
 export function heightOf(chain: Chain, stage: StageId, value: number): number {

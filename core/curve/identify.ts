@@ -1,4 +1,5 @@
 import { sharedColumns, weighed } from '../math/observationErrors.ts'
+import { slopeAt } from '../math/slope.ts'
 import type { Candidate, CurvePoint, LibraryCurve } from './family.ts'
 import { someOf } from './grouped.ts'
 
@@ -24,29 +25,13 @@ export function identifyBy<Curve>(
   if (points.length === 0) return []
   // of very many points some say which type it is
   const some = someOf(points)
-  // one-sided where a curve ends
-  const near = (curve: Curve, truth: number): number => {
-    try {
-      return family.forward(curve, truth)
-    } catch {
-      return NaN
-    }
-  }
-  const slopeAt = (curve: Curve, truth: number): number => {
-    const h = Math.max(1e-3, Math.abs(truth) * 1e-3),
-      here = family.forward(curve, truth),
-      up = near(curve, truth + h),
-      down = near(curve, truth - h)
-    return Number.isNaN(up)
-      ? (here - down) / h
-      : Number.isNaN(down)
-        ? (up - here) / h
-        : (up - down) / (2 * h)
-  }
+  const step = 1e-4 * (Math.max(...places) - Math.min(...places))
   const scored = library
     .flatMap((entry) => {
       try {
-        const slopes = some.map((p) => slopeAt(entry.curve, p.truth))
+        const slopes = some.map((p) =>
+          slopeAt((t) => family.forward(entry.curve, t), p.truth, step),
+        )
         const part = entry.tolerance * spanSignal
         const { chiSquared, logDeterminant } = weighed(
           some.map((p) => p.signal - family.forward(entry.curve, p.truth)),

@@ -12,6 +12,7 @@ import {
   type JoinedFit,
 } from './joined.ts'
 import { knotCurve, knotReach } from './knots.ts'
+import { likelyTanks } from './level/likelyTanks.ts'
 import { fitMonotone, monotoneSignal } from './monotone.ts'
 import { families, familyOf, findFamily } from './registry.ts'
 
@@ -186,6 +187,7 @@ describe('two sensors as one', () => {
                 signalUncertainty: ohmSigma,
               })),
             words,
+            likelyTanks,
           ),
         )
         const fit: JoinedFit = {

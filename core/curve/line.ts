@@ -2,6 +2,7 @@ import { median } from 'simple-statistics'
 import { EchtError, requireFinite } from '../error.ts'
 import { generalisedLeastSquares } from '../math/leastSquares.ts'
 import { sharedColumns } from '../math/observationErrors.ts'
+import { slopeAt } from '../math/slope.ts'
 import { findSuspects } from '../math/suspects.ts'
 import type { CurvePoint, FamilyFit } from './family.ts'
 import { grouped, MANY, someOf } from './grouped.ts'
@@ -127,10 +128,8 @@ export function fitLine(points: readonly CurvePoint[], shape: LineShape): LineFi
   }
 }
 
-export const derivative = (g: (t: number) => number, at: number): number => {
-  const h = Math.max(1e-4, Math.abs(at) * 1e-5)
-  return (g(at + h) - g(at - h)) / (2 * h)
-}
+export const derivative = (g: (t: number) => number, at: number): number =>
+  slopeAt(g, at, Math.max(1e-4, Math.abs(at) * 1e-5))
 
 /** 1σ of a fitted line at a truth, truth unit. */
 export function lineBand(fit: LineFit, truth: number, g: (t: number) => number = (t) => t): number {

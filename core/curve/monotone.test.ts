@@ -2,8 +2,10 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { linspace } from '../math/index.ts'
 import { knotInterval, knotTruth } from './knots.ts'
+import { likelyPowers } from './likelyPowers.ts'
 import { fitMonotone, monotoneBand, monotoneSignal } from './monotone.ts'
 
+const LIKELY = likelyPowers([0.4, 2], { rooted: false, seed: 5 })
 const words = { point: 'point', unit: 'kg/h' }
 /** Rising or falling points with steps of any size, some of them flat. */
 const points = fc
@@ -35,7 +37,7 @@ describe('a monotone curve through any points', () => {
   it('is monotone, goes through every point, and comes back', () => {
     fc.assert(
       fc.property(points, (all) => {
-        const { curve } = fitMonotone(all, words)
+        const { curve } = fitMonotone(all, words, LIKELY)
         const sign = curve.rising ? 1 : -1
         const [first, last] = [curve.signal[0]!, curve.signal.at(-1)!]
         let before = -Infinity
@@ -65,11 +67,12 @@ describe('a monotone curve through any points', () => {
       truthUncertainty: 0.5,
       signalUncertainty: 0.002,
     }))
-    const fit = fitMonotone(sure, words)
+    const fit = fitMonotone(sure, words, LIKELY)
     for (const t of linspace(0, 100, 41)) expect(monotoneBand(fit, t)).toBeGreaterThan(0.1)
     const gap = fitMonotone(
       sure.filter((p) => p.truth !== 50),
       words,
+      LIKELY,
     )
     expect(monotoneBand(gap, 50)).toBeGreaterThan(2 * monotoneBand(fit, 50))
   })
@@ -83,9 +86,10 @@ describe('a monotone curve through any points', () => {
     const shared = fitMonotone(
       alone.map((p) => ({ ...p, common: [{ id: 'can', of: 'truth' as const, sigma: 2 }] })),
       words,
+      LIKELY,
     )
     expect(monotoneBand(shared, 40)).toBeCloseTo(
-      Math.hypot(monotoneBand(fitMonotone(alone, words), 40), 2),
+      Math.hypot(monotoneBand(fitMonotone(alone, words, LIKELY), 40), 2),
       6,
     )
   })
@@ -119,7 +123,7 @@ describe('a monotone curve through any points', () => {
       /Point 1: the signal/,
     ],
   ])('refuses %s', (_, all, message) => {
-    expect(() => fitMonotone(all, words)).toThrow(message)
+    expect(() => fitMonotone(all, words, LIKELY)).toThrow(message)
   })
   it('does not reach beyond its points, and says so', () => {
     const { curve } = fitMonotone(
@@ -128,6 +132,7 @@ describe('a monotone curve through any points', () => {
         { truth: 10, signal: 2 },
       ],
       words,
+      LIKELY,
     )
     expect(() => monotoneSignal(curve, 11)).toThrow(
       expect.objectContaining({

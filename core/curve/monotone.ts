@@ -1,4 +1,8 @@
 import { EchtError, requireFinite } from '../error.ts'
+import { median } from 'simple-statistics'
+import { lookUp } from '../table/interpolate.ts'
+import type { LikelyCurves } from './likely.ts'
+import { roomBetween, type Room } from './room.ts'
 import { findRoot } from '../math/roots.ts'
 import type { CurvePoint, FamilyFit } from './family.ts'
 import {
@@ -15,9 +19,12 @@ export type MonotoneFit = FamilyFit<KnotCurve> & {
   /** at each knot, 1σ in the truth unit: own part, and the part all knots share */
   own: number[]
   shared: number
-  /** at each knot interval, 1σ in the truth unit of what the room between the points leaves open */
-  room: number[]
+  /** what the room between the points leaves open */
+  room: Room
 }
+
+/** Where only the curve is wanted. */
+const NO_ROOM: Room = { truth: [0], sigma: [0] }
 
 /** Two readings are one signal when they differ by less than this many of their own uncertainties. */
 const SAME_SIGNAL = 1.5
@@ -28,7 +35,11 @@ const SAME_SIGNAL = 1.5
  * signals are one within the meter's scatter, at truths that differ by more than theirs, are a dead zone.
  * Throws `EchtError` `too-few-points`, `reversal`.
  */
-export function fitMonotone(points: readonly CurvePoint[], words: Words): MonotoneFit {
+export function fitMonotone(
+  points: readonly CurvePoint[],
+  words: Words,
+  likely: LikelyCurves | null,
+): MonotoneFit {
   points.forEach((p, i) => {
     requireFinite(p.truth, `Point ${i + 1}: the truth`)
     requireFinite(p.signal, `Point ${i + 1}: the signal`)
@@ -152,7 +163,10 @@ export function fitMonotone(points: readonly CurvePoint[], words: Words): Monoto
     own,
     shared,
     suspects: [],
-    room: roomBetween(curve),
+    room:
+      likely === null
+        ? NO_ROOM
+        : roomBetween(curve, likely, median(points.map((p) => p.signalUncertainty ?? 0))),
     residuals: points.map((p) => {
       const [low, high] = knotInterval(curve, p.signal)
       return p.truth < low ? p.truth - low : p.truth > high ? p.truth - high : 0
@@ -179,22 +193,6 @@ const localSlope = (curve: KnotCurve, i: number): number => {
   const a = Math.max(0, i - 1),
     b = Math.min(last, i + 1)
   return Math.abs((low[b]! + high[b]! - low[a]! - high[a]!) / 2 / (signal[b]! - signal[a]!))
-}
-
-/** How much a monotone curve may still differ between two knots: what their neighbours' secants say of its bend. */
-function roomBetween(curve: KnotCurve): number[] {
-  const { signal, low, high } = curve
-  const middle = signal.map((_, i) => (low[i]! + high[i]!) / 2)
-  const secant = signal.slice(1).map((s, i) => (middle[i + 1]! - middle[i]!) / (s - signal[i]!))
-  return secant.map((d, i) => {
-    const width = signal[i + 1]! - signal[i]!
-    const bends = [secant[i - 1], secant[i + 1]]
-      .filter((x) => x !== undefined)
-      .map((x) => Math.abs(x - d))
-    const bend = bends.length > 0 ? Math.max(...bends) : 0.5 * Math.abs(d)
-    // the third difference of what is left after a cubic through the neighbours: an eighth of the bend, halved
-    return (bend * width) / 24
-  })
 }
 
 /** Signal at a truth: the curve turned round. Throws `beyond-curve` outside the points. */
@@ -226,8 +224,8 @@ export function monotoneSignal(curve: KnotCurve, truth: number): number {
 }
 
 /**
- * 1σ of a monotone curve at a truth: its knots' uncertainties through the cubic, the room between
- * them, half of any dead zone.
+ * 1σ of a monotone curve at a truth: its knots' uncertainties through the cubic, and the room between them. What a
+ * dead zone leaves open is no part of it: what stands there is known (`knotInterval`).
  */
 export function monotoneBand(fit: MonotoneFit, truth: number): number {
   const { curve, own, shared, room } = fit
@@ -240,9 +238,6 @@ export function monotoneBand(fit: MonotoneFit, truth: number): number {
       curve.signal.findLastIndex((v) => v <= s),
     ),
   )
-  const t = (s - curve.signal[i]!) / (curve.signal[i + 1]! - curve.signal[i]!)
-  const [low, high] = knotInterval(curve, s)
-  const dead = (high - low) / 2 / Math.sqrt(3)
   const here = knotTruth(curve, s)
   // a knot moves the cubic in its own and the neighbouring intervals: each is moved by its 1σ in turn, in the
   // stretch of the curve that its slopes depend on
@@ -257,5 +252,5 @@ export function monotoneBand(fit: MonotoneFit, truth: number): number {
       const moved = throughKnots(part(signal), part(lows).map(by), part(highs).map(by), rising)
       return knotTruth(moved, s) - here
     })
-  return Math.hypot(...moves, shared, room[i]! * 4 * t * (1 - t), dead)
+  return Math.hypot(...moves, shared, lookUp({ x: room.truth, y: room.sigma }, truth, 'hold'))
 }

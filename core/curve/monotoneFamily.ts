@@ -10,6 +10,7 @@ import {
   type KnotCurve,
   type Words,
 } from './knots.ts'
+import type { LikelyCurves } from './likely.ts'
 import { fromLibrary } from './library.ts'
 import { bestNextBy } from './line.ts'
 import { fitMonotone, monotoneBand, monotoneSignal, type MonotoneFit } from './monotone.ts'
@@ -37,6 +38,8 @@ export type MonotoneRecipe = Pick<
 > & {
   drive: (settings: Settings) => Drive
   words: Words
+  /** what such sensors do between two points */
+  likely: LikelyCurves
   /** invented types: [id, name, signals and truths] */
   types: [id: string, name: string, pairs: [signal: number, truth: number][]][]
   logSignal?: boolean
@@ -62,7 +65,7 @@ const spanOf = (curve: KnotCurve | undefined): number =>
 
 /** The face of a family whose curve has no formula: a monotone cubic through what was measured or stated. */
 export function monotoneFamily(recipe: MonotoneRecipe): Family<KnotCurve, MonotoneFit> {
-  const { words, types, fit: ownFit, logSignal, ...face } = recipe
+  const { words, likely, types, fit: ownFit, logSignal, ...face } = recipe
   const through = (pairs: readonly [number, number][]): KnotCurve =>
     knotCurve(
       pairs.map(([signal, truth]) => ({ signal, truth })),
@@ -75,7 +78,7 @@ export function monotoneFamily(recipe: MonotoneRecipe): Family<KnotCurve, Monoto
     tolerance: 0.02,
     curve: through(pairs),
   }))
-  const fit = ownFit ?? ((points) => fitMonotone(points, words))
+  const fit = ownFit ?? ((points) => fitMonotone(points, words, likely))
   const forward = monotoneSignal,
     inverse = knotTruth
   return {

@@ -1,5 +1,6 @@
 import { EchtError, requireFinite, requirePositive, requireRange } from '../error.ts'
 import { linspace } from '../math/linspace.ts'
+import { slopeAt } from '../math/slope.ts'
 import { preferredValues, type PreferredSeries } from '../standards/preferred.ts'
 import { thermistorOhm, type ThermistorCurve } from '../curve/thermistor/model.ts'
 
@@ -121,25 +122,10 @@ function lookAtSensor(
     throw new EchtError('out-of-range', 'The margin cannot be negative.')
   const h = (high - low) * 1e-5
   return linspace(low, high, places).map((temperatureC) => {
-    // a measured curve may end at an end of the range
-    const near = (t: number): number => {
-      try {
-        return ohmAt(t)
-      } catch {
-        return NaN
-      }
-    }
-    const ohm = ohmAt(temperatureC),
-      up = near(temperatureC + h),
-      down = near(temperatureC - h)
     return {
       temperatureC,
-      ohm,
-      ohmPerC: Number.isNaN(up)
-        ? (ohm - down) / h
-        : Number.isNaN(down)
-          ? (up - ohm) / h
-          : (up - down) / (2 * h),
+      ohm: ohmAt(temperatureC),
+      ohmPerC: slopeAt(ohmAt, temperatureC, h),
     }
   })
 }

@@ -1,5 +1,5 @@
 import { K95, linearSpread } from '../chain/spread.ts'
-import { idealValue, walkForward, type Chain } from '../chain/walk.ts'
+import { curveReach, idealSlope, idealValue, walkForward, type Chain } from '../chain/walk.ts'
 import type { StageId } from '../chain/spec.ts'
 
 export type Expected = { stage: StageId; value: number; low: number; high: number }
@@ -12,22 +12,29 @@ export function expectedReadings(chain: Chain, truth: number, truthSigma = 0): E
   const walked = walkForward(chain, truth)
   const spread = linearSpread(chain, truth)
   return walked.stages.map(({ id, value, height }) => {
-    const half = K95 * Math.hypot(id === 'truth' ? 0 : (spread.sigma[id] ?? 0), truthSigma)
-    const ends = [height - half, height + half].map((h) =>
-      safely(() => idealValue(chain, id, h), value),
+    const half = Math.hypot(id === 'truth' ? 0 : (spread.half[id] ?? 0), K95 * truthSigma)
+    // the band is laid about the value by the perfect chain there, which goes on straight beyond its ends
+    const centre = valueAt(chain, id, height)
+    const moved = [height - half, height + half].map(
+      (h) => value + (valueAt(chain, id, h) - centre || 0),
     )
-    // the band is laid about the value by the steepness of the perfect chain there
-    const centre = safely(() => idealValue(chain, id, height), value)
-    const moved = ends.map((e) => value + e - centre)
     return { stage: id, value, low: Math.min(...moved), high: Math.max(...moved) }
   })
 }
 
-const safely = (f: () => number, otherwise: number): number => {
+/** What the perfect chain has on a stage at a height, going on straight where the curve ends. NaN where it has nothing. */
+function valueAt(chain: Chain, id: StageId, height: number): number {
+  const here = safely(() => idealValue(chain, id, height))
+  if (Number.isFinite(here)) return here
+  const [least, most] = curveReach(chain)
+  const end = Math.min(most, Math.max(least, height))
+  return idealSlope(chain, id, end) * (height - end) + safely(() => idealValue(chain, id, end))
+}
+
+const safely = (f: () => number): number => {
   try {
-    const v = f()
-    return Number.isFinite(v) ? v : otherwise
+    return f()
   } catch {
-    return otherwise
+    return NaN
   }
 }

@@ -1,7 +1,6 @@
 import { Button } from '@mantine/core'
 import dayjs from 'dayjs'
 import {
-  K95,
   type ReadStatus,
   type ShareId,
   type SpreadAt,
@@ -61,8 +60,8 @@ export function SidePanel({
           </p>
           <Shares {...{ walked, spread, q }} accuracy={assembled.needs.accuracy} />
           <p className="pale" style={{ fontSize: 14, margin: '8px 0 0' }}>
-            Shown {q.text(walked.shown)}, {q.off(walked.shown - truth)} {q.pm(K95 * spread.total)}{' '}
-            at 95 %.{' '}
+            Shown {q.text(walked.shown)}, {q.off(walked.shown - truth)}{' '}
+            {q.pm(spread.half.shown ?? 0)} at 95 %.{' '}
             <span aria-live="off">
               {drawn.value && !drawn.busy
                 ? `Drawn ${DRAWS / 1000}k times: ${q.off(drawn.value.low)} to ${q.off(drawn.value.high)}.`
@@ -102,7 +101,7 @@ function Shares({
   const least = accuracy / 400
   const rows = ORDER.flatMap((share) => {
     const bias = walked.biases.find((b) => b.share === share)?.bias ?? 0
-    const half = K95 * (spread.shares.find((s) => s.share === share)?.sigma ?? 0)
+    const half = spread.shares.find((s) => s.share === share)?.half ?? 0
     return Math.abs(bias) < least && half < least
       ? []
       : [{ share, bias, half, label: spread.shares.find((s) => s.share === share)?.label ?? '' }]

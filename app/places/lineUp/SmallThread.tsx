@@ -1,5 +1,4 @@
 import {
-  K95,
   linearSpread,
   walkForward,
   type Chain,
@@ -37,11 +36,11 @@ function Drawn({ chain, worst }: { chain: Chain; worst: NonNullable<ReadStatus['
   const y = (off: number): number =>
     Math.min(H - 2, Math.max(2, H / 2 - (off / (2 * accuracy)) * (H / 2)))
   const walked = walkForward(chain, worst.at),
-    { sigma } = linearSpread(chain, worst.at)
+    { half } = linearSpread(chain, worst.at)
   const places = walked.stages.map((s, i) => ({
     x: PAD + ((W - 2 * PAD) * i) / (walked.stages.length - 1),
     off: (Number.isFinite(s.height) ? s.height : walked.shown) - worst.at,
-    half: K95 * (sigma[s.id] ?? 0),
+    half: half[s.id] ?? 0,
     id: s.id,
   }))
   const edge = [

@@ -1,4 +1,5 @@
 import type { Family } from '../family.ts'
+import { likelyPowers } from '../likelyPowers.ts'
 import { monotoneFamily, type MonotoneRecipe } from '../monotoneFamily.ts'
 import { numberSetting, readOn, type Settings } from '../recipe.ts'
 
@@ -87,6 +88,9 @@ const STILL = readOn(
   },
 )
 
+const LIKELY_VOLTS = likelyPowers([0.35, 0.75], { rooted: true, seed: 21 })
+const LIKELY_HERTZ = likelyPowers([0.4, 1.1], { rooted: false, seed: 22 })
+
 const straightPipe = (settings: Settings): { level: 'note' | 'doubt'; text: string } => {
   const diameter = 1000 * numberSetting(settings, 'boreM', 0.07),
     before = 1000 * numberSetting(settings, 'straightM', 0)
@@ -155,6 +159,7 @@ const meter = (
     ],
     methods: [STILL, SHEET, BENCH],
     words: { point: 'point', unit: 'kg/h' },
+    likely: signal === 'voltage' ? LIKELY_VOLTS : LIKELY_HERTZ,
     types: signal === 'voltage' ? VOLT_TYPES : HERTZ_TYPES,
     checks: (points, _, settings) => [
       straightPipe(settings),

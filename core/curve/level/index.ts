@@ -4,6 +4,7 @@ import type { CurvePoint, Family } from '../family.ts'
 import type { KnotCurve } from '../knots.ts'
 import { knotDeadZones, knotReach, knotTruth } from '../knots.ts'
 import { fitMonotone, monotoneSignal, type MonotoneFit } from '../monotone.ts'
+import { likelyTanks } from './likelyTanks.ts'
 import { monotoneFamily } from '../monotoneFamily.ts'
 import { plainly, type Write } from '../../quantity/shown.ts'
 import {
@@ -50,6 +51,8 @@ const FUEL =
   'Fuel: open air, no flame or spark, extinguisher at hand; bond can and tank before pouring; meter and laptop away from the filler, low-energy meters only.'
 const INSIDE: Ask = { role: 'truth', label: 'In the tank now', unit: 'l', with: 'can', step: 1 }
 
+const WORDS = { point: 'fill', unit: 'l' }
+
 const METHODS: PointMethod[] = [
   fixedAt(0, {
     id: 'empty',
@@ -91,9 +94,8 @@ export function directionGap(
     down = points.filter((p) => p.method === 'drain')
   if (down.length < 2 || up.length < 2) return null
   try {
-    const words = { point: 'fill', unit: 'l' },
-      a = fitMonotone(up, words).curve,
-      b = fitMonotone(down, words).curve
+    const a = fitMonotone(up, WORDS, null).curve,
+      b = fitMonotone(down, WORDS, null).curve
     const low = Math.max(a.signal[0]!, b.signal[0]!),
       high = Math.min(a.signal.at(-1)!, b.signal.at(-1)!)
     let gapL = 0,
@@ -256,7 +258,8 @@ const level = (signal: 'resistance' | 'voltage'): Family<KnotCurve, MonotoneFit>
       'fill in equal cans, and type each: two ends alone can be litres off.',
     ],
     methods: METHODS,
-    words: { point: 'fill', unit: 'l' },
+    words: WORDS,
+    likely: likelyTanks,
     types:
       signal === 'resistance'
         ? [
@@ -298,7 +301,7 @@ const level = (signal: 'resistance' | 'voltage'): Family<KnotCurve, MonotoneFit>
           ],
     fit: (points) => {
       const up = points.filter((p) => p.method !== 'drain')
-      const fit = fitMonotone(up.length >= 2 ? up : points, { point: 'fill', unit: 'l' })
+      const fit = fitMonotone(up.length >= 2 ? up : points, WORDS, likelyTanks)
       // a sticking float leaves its two ways apart: any reading may be on either
       const gap = directionGap(points)
       const indexOf = new Map(up.map((p, i) => [p, i]))

@@ -238,11 +238,15 @@ describe('what the points say', () => {
       /two ends alone would be off/,
     )
   })
-  it('answers a dead zone with its interval, and widens the band by it', () => {
+  it('answers a dead zone with its interval; what stands there is known, and beside it the band is wide', () => {
     const fit = family.fit([at(0, 10), at(6, 10), at(20, 90), at(40, 170)], {})
     expect(family.interval!(fit.curve, 10)).toEqual([0, 6])
-    expect(family.band(fit, 3)).toBeGreaterThan(1.5)
+    expect(family.inverse(fit.curve, 10)).toBe(3)
+    expect(family.band(fit, 3)).toBeLessThan(0.2)
     expect(family.band(fit, 20)).toBeLessThan(1)
+    // few ohms for the next litres: nobody saw where the stop ends
+    const later = family.fit([at(0, 10), at(6, 10), at(20, 60), at(40, 170)], {})
+    expect(family.band(later, 8)).toBeGreaterThan(0.4)
   })
   it('refuses a true reversal by its two fills, and pools one within the scatter', () => {
     expect(() => family.fit([at(0, 10), at(10, 60), at(20, 40), at(30, 120)], {})).toThrow(

@@ -1,6 +1,7 @@
 import { listOf, numberShape, oneOf, textShape, thing } from '../shape.ts'
 import { lineFamily } from '../lineFamily.ts'
 import { fromLibrary } from '../library.ts'
+import { likelyPowers } from '../likelyPowers.ts'
 import { monotoneFamily } from '../monotoneFamily.ts'
 import { choiceSetting, type SettingField } from '../recipe.ts'
 import { pressureChecks, senderChecks } from './checks.ts'
@@ -127,6 +128,7 @@ export const pressureSender = monotoneFamily({
     asks: m.asks.filter((a) => Array.isArray(a) || a.role !== 'supply'),
   })),
   words: { point: 'point', unit: 'kPa' },
+  likely: likelyPowers([0.6, 1.6], { rooted: false, seed: 23 }),
   types: [
     [
       'sender-rising',

@@ -2,7 +2,6 @@ import { useElementSize } from '@mantine/hooks'
 import {
   halvesAt,
   idealValue,
-  K95,
   leftOpen,
   walkBackward,
   type Chain,
@@ -88,7 +87,7 @@ export function Scales({
     ...s,
     x: frame.stageX(i),
     height: Number.isFinite(s.height) ? s.height : walked.shown,
-    half: K95 * (spread.sigma[s.id] ?? 0),
+    half: spread.half[s.id] ?? 0,
   }))
   const halves = walked.halves?.map((h, i) => ({ ...h, x: frame.betweenX(i) })) ?? []
   const { between } = familyOf(spec.sensor.family)

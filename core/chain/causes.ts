@@ -1,0 +1,315 @@
+import type { Input, Pull, Read } from '../build/types.ts'
+import type { Drive } from '../curve/family.ts'
+import type { AnyFamily } from '../curve/registry.ts'
+import type { ShareId } from './spec.ts'
+import { handHeld } from './points.ts'
+import { faceHalfStep, onPulls, type Feed } from './feeds.ts'
+
+/** Something that is not known exactly, and how far: 1σ of a normal, or the half-width of a uniform. */
+export type Spread = {
+  id: string
+  share: ShareId
+  label: string
+  kind: 'normal' | 'uniform'
+  size: number
+  /**
+   * where it acts: a part of the circuit; a reference (relative), with all the rails that follow it and, where it
+   * is this reader's own, its converter; the element's truth; the converter's count; the face
+   */
+  on:
+    | { kind: 'circuit'; element: string }
+    | { kind: 'reference'; rails: string[]; converter: boolean }
+    | { kind: 'truth' }
+    | { kind: 'counts' }
+    | { kind: 'face' }
+  /** what would make it smaller, and the share of its size that then remains; null where the curve itself says */
+  remedy: SpreadRemedy | null
+}
+
+/** What to do about a cause, the share of its size that then remains, and the causes that go with it altogether. */
+export type SpreadRemedy = { text: string; leaves: number; takes?: string[] }
+
+/** A ground offset nobody measured, V: what a tidy sensor ground stays within; and one measured on a millivolt range. */
+const UNMEASURED_GROUND_V = 0.005
+const MEASURED_GROUND_V = 0.0005
+/** A wire measured with the probes' own ohms taken off, Ω. */
+const MEASURED_WIRE_OHM = 0.05
+/** Rails above this are battery, 12 to 14.4 V, and differ from hour to hour whatever was measured once. */
+const BATTERY_ABOVE_V = 6
+const BATTERY_HALF_WIDTH_V = 1.2
+/** A regulated rail nobody measured, relative half-width. */
+const RAIL_LIMIT = 0.02
+/** The closest resistor that is sold everywhere, relative half-width. */
+const CLOSE_PART = 0.001
+/** Below this much gain measuring is not worth advising. */
+const WORTH = 0.9
+
+const share = (after: number, now: number): number => (now > 0 ? Math.min(1, after / now) : 1)
+const percent = (relative: number): string => `±${(relative * 100).toFixed(1)} %`
+
+type Circuit = Spread['on'] & { kind: 'circuit' }
+const partOf = (element: string): Circuit => ({ kind: 'circuit', element })
+
+/** A resistor's ohms: its part tolerance, or the meter that measured it. */
+function pullSpread(pull: Pull, of: ShareId): Spread {
+  const name = pull.name || 'pull-up'
+  const part = pull.tolerance * pull.ohm.value
+  const byMeter = Math.min(part, handHeld('Ω', pull.ohm.value))
+  const known = pull.ohm.basis === 'measured'
+  const size = known ? byMeter : part
+  const measuring = share(byMeter, size)
+  const base = {
+    id: `pull ${pull.id}`,
+    share: of,
+    label: known ? `${name}, as it was measured` : `${name} ${percent(pull.tolerance)}`,
+    kind: 'uniform' as const,
+    size,
+    on: partOf(`pull ${pull.id}`),
+  }
+  return measuring < WORTH
+    ? {
+        ...base,
+        remedy: {
+          text: 'Measure the pull-up, device off and plug open, and type its ohms.',
+          leaves: measuring,
+        },
+      }
+    : {
+        ...base,
+        remedy: {
+          text: 'Fit a pull-up of 0.1 %: a hand-held meter knows it no better than its rings do.',
+          leaves: share(CLOSE_PART * pull.ohm.value, size),
+        },
+      }
+}
+
+/** A rail of its own, not the converter's reference. */
+function railSpread(pull: Pull, of: ShareId): Spread {
+  const { value, basis } = pull.railV
+  const battery = value > BATTERY_ABOVE_V
+  const known = basis === 'measured' && !battery
+  const byMeter = handHeld('V', value)
+  const size = battery ? BATTERY_HALF_WIDTH_V : known ? byMeter : RAIL_LIMIT * value
+  return {
+    id: `rail ${pull.id}`,
+    share: of,
+    label: `supply of ${pull.name || 'the pull-up'}${known ? ', as it was measured' : ''}`,
+    kind: 'uniform',
+    size,
+    on: partOf(`rail ${pull.id}`),
+    remedy:
+      battery || known || byMeter > WORTH * size
+        ? {
+            text: 'Move the pull-up to the converter’s own reference: its errors then cancel.',
+            leaves: 0,
+            takes: ['reference'],
+          }
+        : {
+            text: 'Measure that supply with the loads on, and type it.',
+            leaves: share(byMeter, size),
+          },
+  }
+}
+
+/** A reference, with all that follows it. Where every rail of a circuit follows the converter's own it cancels. */
+function referenceSpread(
+  input: Input,
+  options: { id: string; of: ShareId; label: string; rails: string[]; converter: boolean },
+): Spread {
+  const { basis, value } = input.referenceV
+  const byMeter = Math.min(input.referenceTolerance, handHeld('V', value) / value)
+  const known = basis === 'measured'
+  const size = known ? byMeter : input.referenceTolerance
+  return {
+    id: options.id,
+    share: options.of,
+    label: `${options.label}, ${known ? 'as it was measured' : percent(input.referenceTolerance)}`,
+    kind: 'uniform',
+    size,
+    on: { kind: 'reference', rails: options.rails, converter: options.converter },
+    remedy:
+      share(byMeter, size) < WORTH
+        ? { text: 'Measure that reference, and type its volts.', leaves: share(byMeter, size) }
+        : {
+            text: 'Feed all that is read here from one reference: its errors then cancel.',
+            leaves: 0,
+          },
+  }
+}
+
+function wireSpread(id: 'signal wire' | 'ground wire', stated: Read['wire']['signalOhm']): Spread {
+  const byMeter = Math.min(stated.value / 2, MEASURED_WIRE_OHM)
+  const known = stated.basis === 'measured'
+  const size = known ? byMeter : stated.value / 2
+  return {
+    id,
+    share: 'leads',
+    label: `${id}, ${known ? 'as it was measured' : 'not measured'}`,
+    kind: 'uniform',
+    size,
+    on: partOf(id),
+    remedy:
+      known || share(byMeter, size) > WORTH
+        ? { text: 'A shorter or thicker wire.', leaves: 0.5 }
+        : { text: `Measure the ${id} from end to end.`, leaves: share(byMeter, size) },
+  }
+}
+
+function groundSpread(stated: Read['wire']['groundOffsetV']): Spread {
+  const known = stated.basis === 'measured'
+  return {
+    id: 'ground offset',
+    share: 'ground',
+    label: `ground offset, ${known ? 'as it was measured' : 'not measured'}`,
+    kind: 'uniform',
+    size: known ? MEASURED_GROUND_V : UNMEASURED_GROUND_V,
+    on: partOf('ground offset'),
+    remedy: known
+      ? {
+          text: 'Use a differential input: a ground difference then cancels.',
+          leaves: 0,
+          takes: ['ground wire'],
+        }
+      : {
+          text: 'Measure the ground difference with the loads on and type it.',
+          leaves: MEASURED_GROUND_V / UNMEASURED_GROUND_V,
+        },
+  }
+}
+
+function supplySpread({ sensorSupply: { volt, tolerance } }: Input): Spread {
+  const part = tolerance * volt.value
+  const byMeter = Math.min(part, handHeld('V', volt.value))
+  const known = volt.basis === 'measured'
+  return {
+    id: 'sensor supply',
+    share: 'input',
+    label: `supply of the sensor${known ? ', as it was measured' : ''}`,
+    kind: 'uniform',
+    size: known ? byMeter : part,
+    on: partOf('sensor supply'),
+    remedy: {
+      text: 'Feed the sensor from the converter’s reference: its errors then cancel.',
+      leaves: 0,
+      takes: ['reference'],
+    },
+  }
+}
+
+/** The rails of pull-ups that follow a device's own reference, as parts of the circuit. */
+const following = (input: Input): string[] =>
+  onPulls(input)
+    .filter((p) => p.toReference)
+    .map((p) => `rail ${p.id}`)
+
+/** What this reader's own reference moves: its converter, and every rail that follows it. */
+function ownReference(drive: Drive, input: Input, others: Feed[]): Spread[] {
+  if (input.bits === null) return []
+  const supplied = drive.kind === 'voltage' && drive.nominalV !== null
+  const rails = [
+    ...following(input),
+    ...(supplied && input.sensorSupply.toReference ? ['sensor supply'] : []),
+  ]
+  // of a resistance on pull-ups of its own reference alone, or a sensor fed from it, nothing is left
+  const allFollow =
+    drive.kind === 'resistance'
+      ? others.length === 0 && onPulls(input).every((p) => p.toReference)
+      : supplied && input.sensorSupply.toReference && onPulls(input).every((p) => p.toReference)
+  return allFollow
+    ? []
+    : [
+        referenceSpread(input, {
+          id: 'reference',
+          of: 'converter',
+          label: 'the reference',
+          rails,
+          converter: true,
+        }),
+      ]
+}
+
+function inputSpreads(drive: Drive, read: Read, input: Input, others: Feed[]): Spread[] {
+  const rails = (of: Input, part: ShareId): Spread[] =>
+    onPulls(of).flatMap((p) => [
+      pullSpread(p, part),
+      ...(p.toReference ? [] : [railSpread(p, part)]),
+    ])
+  const { wire } = read
+  const cancels = drive.kind === 'resistance' && drive.leadsCancel === true
+  const supplied = drive.kind === 'voltage' && drive.nominalV !== null
+  return [
+    ...rails(input, 'input'),
+    ...others.flatMap((other) => [
+      ...rails(other.input, 'shared'),
+      ...(following(other.input).length > 0
+        ? [
+            referenceSpread(other.input, {
+              id: `reference ${other.read.id}`,
+              of: 'shared',
+              label: 'the other device’s reference',
+              rails: following(other.input),
+              converter: false,
+            }),
+          ]
+        : []),
+    ]),
+    // three and four wires take their own off, and a differential input the ground's
+    ...(cancels ? [] : [wireSpread('signal wire', wire.signalOhm)]),
+    ...(cancels || input.differential ? [] : [wireSpread('ground wire', wire.groundOhm)]),
+    ...(input.differential ? [] : [groundSpread(wire.groundOffsetV)]),
+    ...(supplied && !input.sensorSupply.toReference ? [supplySpread(input)] : []),
+    ...ownReference(drive, input, others),
+  ]
+}
+
+/** Every cause of doubt of a reader's chain, with what would make it smaller. */
+export function spreadsOf(
+  drive: Drive,
+  read: Read,
+  input: Input,
+  others: Feed[],
+  family: AnyFamily,
+): Spread[] {
+  const edges = drive.kind === 'frequency'
+  const counts = edges ? input.counter !== null : input.bits !== null
+  const all: Spread[] = [
+    {
+      id: 'curve',
+      share: 'element',
+      label: 'the curve',
+      kind: 'normal',
+      size: 1,
+      on: { kind: 'truth' },
+      remedy: null,
+    },
+    ...(edges ? [] : inputSpreads(drive, read, input, others)),
+    ...(counts
+      ? [
+          {
+            id: 'count',
+            share: 'converter' as const,
+            label: edges ? 'one edge' : 'one count',
+            kind: 'uniform' as const,
+            size: edges ? 1 : 0.5,
+            on: { kind: 'counts' as const },
+            remedy: {
+              text: edges
+                ? 'Count for twice as long, or from a wheel of twice the teeth: it halves.'
+                : 'An input of one more bit, or one whose range the signal fills better, halves it.',
+              leaves: 0.5,
+            },
+          },
+        ]
+      : []),
+    {
+      id: 'face',
+      share: 'table',
+      label: 'the last digit shown',
+      kind: 'uniform',
+      size: faceHalfStep(read, input, family),
+      on: { kind: 'face' },
+      remedy: { text: 'Show one more decimal.', leaves: 0.1 },
+    },
+  ]
+  return all.filter((s) => s.size > 0)
+}
