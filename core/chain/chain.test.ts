@@ -265,8 +265,7 @@ describe('a table for the device', () => {
     const best = proposeTable(chain, device, 'best', { at: '', name: '' }),
       even = proposeTable(chain, device, 'even', { at: '', name: '' })
     expect(best.table.x).toHaveLength(16)
-    expect(best.guards).toBe(2)
-    expect([best.table.x[0], best.table.x.at(-1)]).toEqual([0, 5])
+    expect(best.beyond.map((b) => b.faults)).toEqual([['short'], ['open']])
     expect(best.worst).toBeLessThan(even.worst)
     for (const truth of linspace(-10, 125, 200))
       expect(

@@ -3,9 +3,9 @@ import type { DeviceTable, EnteredTable } from '../build/types.ts'
 import { familyOf } from '../curve/registry.ts'
 import type { ThreePairs } from '../curve/family.ts'
 import { linspace } from '../math/linspace.ts'
-import { findUnit } from '../quantity/units.ts'
 import { buildTable, worstError } from '../table/build.ts'
 import { lookUp, type Table } from '../table/interpolate.ts'
+import { cellsBeyond, valueHolder, valueScale, type Beyond } from './guards.ts'
 import { axisValue, deadZones, truthAtAxis, type Chain } from './walk.ts'
 
 /** A table made for one device: cells in the device's own order and unit are made by `core/table/text`. */
@@ -14,8 +14,8 @@ export type DeviceProposal = {
   /** over the channel's range, truth unit, and at which truth */
   worst: number
   worstAt: number
-  /** guard cells beyond the range, for open and short */
-  guards: number
+  /** what it does beyond either end of the range */
+  beyond: [below: Beyond, above: Beyond]
 }
 
 /**
@@ -117,9 +117,8 @@ function axisSpan(chain: Chain, spec: DeviceTable): [number, number] {
 }
 
 /**
- * The table to enter, on the device's steps, in the core's unit. One cell beyond each end is kept
- * for open and short when
- * there are enough cells: there the device shows what was chosen for that fault. `placement` 'even' spreads
+ * The table to enter, on the device's steps, in the core's unit, with cells beyond the range where there are enough
+ * of them (`cellsBeyond`). `placement` 'even' spreads
  * the axis evenly, and so does 'best' where nothing is gained by other places; a fixed axis stays as it is.
  */
 export function proposeTable(
@@ -130,13 +129,15 @@ export function proposeTable(
 ): DeviceProposal {
   const span = axisSpan(chain, spec)
   const { scale, shift } = valueScale(spec)
-  const guards = spec.axisFixed ? 0 : guardCells(spec, span)
+  // a fixed axis has the cells it has: what lies beyond takes none from the range
+  const beyond = cellsBeyond(chain, spec, span, spec.axisFixed !== null)
+  const taken = spec.axisFixed ? 0 : beyond[0].cells.length + beyond[1].cells.length
   const yStep = spec.valueStep * scale
   const cells = (places: 'best' | 'even'): ReturnType<typeof buildTable> =>
     buildTable({
       curve: (x) => truthAtAxis(chain, spec.axis, x) + shift,
       range: span,
-      cells: spec.cells - guards,
+      cells: spec.cells - taken,
       placement: places,
       yStep,
       xStep: spec.axisStep,
@@ -147,63 +148,56 @@ export function proposeTable(
   // a straight sensor is as good with any places: even ones are easier to type and to check
   const even = placement === 'best' && !spec.axisFixed ? cells('even') : asked
   const built = even.worstError <= asked.worstError + NO_WORSE * yStep ? even : asked
-  const limit = (v: number): number => Math.min(spec.valueRange[1], Math.max(spec.valueRange[0], v))
-  const table: Table = { x: built.x, y: built.y.map((v) => Number(limit(v - shift).toFixed(6))) }
-  const guarded = guards === 0 ? table : withGuards(table, spec)
-  return {
-    table: { ...guarded, at: options.at, name: options.name },
-    ...judgeTable(chain, spec, guarded),
-    guards,
+  const inRange: Table = {
+    x: built.x,
+    y: inOrder(built.y.map((v) => v - shift)).map(valueHolder(spec)),
   }
+  const table = spec.axisFixed ? onFixedAxis(inRange, span, beyond) : withBeyond(inRange, beyond)
+  return {
+    table: { ...table, at: options.at, name: options.name },
+    ...judgeTable(chain, spec, table),
+    beyond,
+  }
+}
+
+const withBeyond = (table: Table, [below, above]: DeviceProposal['beyond']): Table => {
+  const cells = [
+    ...below.cells.toReversed(),
+    ...table.x.map((x, i) => ({ x, value: table.y[i]! })),
+    ...above.cells,
+  ]
+  return { x: cells.map((c) => c.x), y: cells.map((c) => c.value) }
+}
+
+/** On a fixed axis the cells that no place of the range touches show what lies beyond it. */
+function onFixedAxis(
+  table: Table,
+  [low, high]: readonly [number, number],
+  beyond: DeviceProposal['beyond'],
+): Table {
+  const first = table.x.findLastIndex((x) => x <= low),
+    last = table.x.findIndex((x) => x >= high)
+  const inner = {
+    x: table.x.slice(Math.max(0, first), last < 0 ? undefined : last + 1),
+    y: table.y.slice(Math.max(0, first), last < 0 ? undefined : last + 1),
+  }
+  const outside = (side: Beyond): Beyond => ({
+    ...side,
+    cells: side.cells.filter((c) => c.x < inner.x[0]! || c.x > inner.x.at(-1)!),
+  })
+  const whole = withBeyond(inner, [outside(beyond[0]), outside(beyond[1])])
+  return { x: table.x, y: table.x.map((x) => lookUp(whole, x, 'hold')) }
+}
+
+/** Values that go the way their ends do: rounding may not turn a table back by a step. */
+function inOrder(y: readonly number[]): number[] {
+  const rising = y.at(-1)! >= y[0]!
+  let last = y[0]!
+  return y.map((v) => (last = rising ? Math.max(last, v) : Math.min(last, v)))
 }
 
 /** Even spacing that errs by no more than this share of a value step above the best is as good. */
-const NO_WORSE = 0.1
-
-/** How far beyond the range a fault is shown, as a share of what the table spans. */
-const BEYOND_SHARE = 0.15
-
-/**
- * A step of the device's value unit in the core's, and how far its zero lies from the core's: steps
- * count from 0 in the device's own unit, and 0 °F is no step of °C.
- */
-function valueScale(spec: DeviceTable): { scale: number; shift: number } {
-  const unit = findUnit(spec.valueUnit)
-  if (!unit) return { scale: 1, shift: 0 }
-  return { scale: unit.toCore(1) - unit.toCore(0), shift: -unit.toCore(0) }
-}
-
-/** Guards want room beyond the range and cells to spare. */
-function guardCells(spec: DeviceTable, [low, high]: [number, number]): number {
-  const room = 8 * spec.axisStep
-  return spec.cells >= 8 && low - spec.axisRange[0] >= room && spec.axisRange[1] - high >= room
-    ? 2
-    : 0
-}
-
-function withGuards(table: Table, spec: DeviceTable): Table {
-  // on a rising axis low is a short and high is open; a fault is shown well
-  // beyond the sensor's own range, so that it cannot be taken for a reading
-  const beyond = BEYOND_SHARE * (Math.max(...table.y) - Math.min(...table.y))
-  const [lowest, highest] = [Math.min(...table.y) - beyond, Math.max(...table.y) + beyond]
-  const limit = (v: number): number =>
-    Math.min(
-      spec.valueRange[1],
-      Math.max(spec.valueRange[0], Math.round(v / spec.valueStep) * spec.valueStep),
-    )
-  const valueFor = (fault: DeviceTable['onOpen'], end: number): number =>
-    fault.show === 'low'
-      ? limit(lowest)
-      : fault.show === 'high'
-        ? limit(highest)
-        : fault.show === 'value' && fault.value !== null
-          ? fault.value
-          : end
-  return {
-    x: [spec.axisRange[0], ...table.x, spec.axisRange[1]],
-    y: [valueFor(spec.onShort, table.y[0]!), ...table.y, valueFor(spec.onOpen, table.y.at(-1)!)],
-  }
-}
+const NO_WORSE = 0.25
 
 /**
  * For a device that takes pairs or coefficients in place of a table. Throws `EchtError` `no-pairs`

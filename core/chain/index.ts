@@ -41,6 +41,7 @@ export {
   tableErrors,
   type DeviceProposal,
 } from './deviceTable.ts'
+export type { Beyond } from './guards.ts'
 export { curveRemedy, makeableTruths, type Remedy } from './curveRemedy.ts'
 export {
   hasManyPoints,

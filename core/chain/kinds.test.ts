@@ -24,6 +24,7 @@ import {
   linearSpread,
   monteCarlo,
   prepareChain,
+  type Chain,
   proposeTable,
   standstill,
   tableErrors,
@@ -48,6 +49,8 @@ const inside = (read: string): number[] => {
   const { range } = assembleChain(build, read).channel.needs
   return linspace(range[0] + 0.1 * (range[1] - range[0]), range[0] + 0.9 * (range[1] - range[0]), 7)
 }
+const isHeld = ({ spec: { table } }: Chain, shown: number): boolean =>
+  table !== null && table.y.some((y, i) => y === shown && table.y[i + 1] === shown)
 const reads = REST.filter((t) => !t.joins).map((t) => `rd-${t.key}`)
 
 describe('a chain of any kind', () => {
@@ -67,6 +70,8 @@ describe('a chain of any kind', () => {
         )
         for (const { id, value } of walked.stages) {
           if (clipped && (id === 'converter' || id === 'shown')) continue
+          // where a table holds its last good value many truths show the same
+          if (id === 'shown' && isHeld(chain, value)) continue
           const found = walkBackward(chain, id, value)
           // the old needle gauge shows what two feeds make of the sender: read backward that may be no truth at all
           if (found.length === 0) {
@@ -284,8 +289,8 @@ describe('places of a table', () => {
   }
   const gaps = (x: number[]): number[] => x.slice(1).map((v, i) => v - x[i]!)
   it('are even for a straight sensor, where nothing is gained by others', () => {
-    const { table, guards } = proposed('rd-oil-pressure'),
-      inner = gaps(table.x.slice(guards / 2, table.x.length - guards / 2))
+    const { table, beyond } = proposed('rd-oil-pressure'),
+      inner = gaps(table.x.slice(beyond[0].cells.length, table.x.length - beyond[1].cells.length))
     expect(Math.max(...inner) - Math.min(...inner)).toBeLessThan(0.021)
   })
   it('crowd where a curve bends', () => {

@@ -2,7 +2,7 @@ import { Button, Group, NativeSelect, Textarea } from '@mantine/core'
 import { notifications } from '@mantine/notifications'
 import { useRef, useState } from 'react'
 import dayjs from 'dayjs'
-import type { DeviceTable, EnteredTable, FaultShow } from '../../../../core/build/index.ts'
+import type { DeviceTable, EnteredTable } from '../../../../core/build/index.ts'
 import { convertFromCore, fixed } from '../../../../core/quantity/index.ts'
 import { judgeTable } from '../../../../core/chain/index.ts'
 import {
@@ -21,6 +21,7 @@ import { useBuild } from '../../../store/useBuild.ts'
 import { useWork } from '../../../workers/useWork.ts'
 import type { StageProps } from '../ChannelPlace.tsx'
 import { truthUnit } from '../stageInfo.ts'
+import { BeyondTheRange } from './BeyondTheRange.tsx'
 import { TableDescription } from './TableDescription.tsx'
 import { TableErrorChart } from './TableErrorChart.tsx'
 
@@ -130,12 +131,6 @@ export default function TableStage({ status }: StageProps) {
                     </tbody>
                   </table>
                 </div>
-                {proposal.guards > 0 && (
-                  <p className="pale" style={{ fontSize: 14 }}>
-                    The first and last cell are guards: a short shows {shown(spec.onShort.show)}, an
-                    open wire {shown(spec.onOpen.show)}, well outside the range.
-                  </p>
-                )}
               </>
             )}
           </>
@@ -188,6 +183,7 @@ export default function TableStage({ status }: StageProps) {
                     })()}
                 </tbody>
               </table>
+              <BeyondTheRange proposal={proposal} spec={spec} q={q} />
               <Group mt="sm" align="flex-end" wrap="wrap">
                 <NativeSelect
                   label="Cell values"
@@ -251,9 +247,6 @@ export default function TableStage({ status }: StageProps) {
   )
 }
 
-const shown = (fault: FaultShow['show']): string =>
-  ({ low: 'the low end', high: 'the high end', last: 'the last cell', value: 'its value' })[fault]
-
 const decimalsOf = (step: number): number => (String(step).split('.')[1] ?? '').length
 
 function rows(table: EnteredTable, spec: DeviceTable): { x: string; y: string; axis: number }[] {
@@ -278,10 +271,8 @@ function Import({
   const file = useRef<HTMLInputElement>(null)
   const take = (raw: string, name: string): void => {
     try {
-      const range: [number, number] =
-        spec.valueUnit === '°F'
-          ? [spec.valueRange[0] * 1.8 + 32, spec.valueRange[1] * 1.8 + 32]
-          : spec.valueRange
+      const ends = spec.valueRange.map((v) => convertFromCore(v, spec.valueUnit))
+      const range: [number, number] = [Math.min(...ends), Math.max(...ends)]
       const table = fromDeviceOrder(
         readTable(raw, { axisRange: spec.axisRange, valueRange: range }),
         spec,

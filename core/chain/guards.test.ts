@@ -1,0 +1,155 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { saltmarshNine } from '../../demo/saltmarshNine.ts'
+import { inputOf, readOf, type DeviceTable, type FaultShow } from '../build/index.ts'
+import { families } from '../curve/registry.ts'
+import { linspace } from '../math/index.ts'
+import { lookUp } from '../table/interpolate.ts'
+import { assembleChain, prepareChain, proposeTable, type Chain } from './index.ts'
+import { axisValue, curveReach, idealValue } from './walk.ts'
+
+const build = saltmarshNine()
+const chainOf = (read: string): Chain => prepareChain(assembleChain(build, read).spec!)
+const specOf = (read: string): DeviceTable =>
+  inputOf(build, readOf(build, read).read.input).input.table!
+const TABLES = build.channels
+  .flatMap((c) => c.reads.map((r) => r.id))
+  .filter((id) => specOf(id) && assembleChain(build, id).spec !== null)
+const SHOWS: FaultShow[] = [
+  { show: 'low', value: null },
+  { show: 'high', value: null },
+  { show: 'last', value: null },
+  { show: 'value', value: 20 },
+]
+
+/** The same sensor with its signal the other way round, as a reversed sender or a rising thermistor would be. */
+const turned = (chain: Chain): Chain => {
+  const [low, high] = chain.spec.range
+  const other = (t: number): number => low + high - t
+  return {
+    ...chain,
+    signalAt: (t) => chain.signalAt(other(t)),
+    truthAt: (s) => other(chain.truthAt(s)),
+  }
+}
+
+/** What the sensor can give, from end to end of its travel or to a little from either rail, in order along the axis. */
+function travelled(chain: Chain, spec: DeviceTable): number[] {
+  const [low, high] = chain.spec.range
+  const span = high - low
+  const reach = curveReach(chain)
+  const truths = linspace(
+    Math.max(low - 0.5 * span, reach[0]),
+    Math.min(high + 0.5 * span, reach[1]),
+    300,
+  )
+  const [least, most] = spec.axisRange
+  const margin = 0.021 * (most - least)
+  return truths
+    .flatMap((t) => {
+      try {
+        return [axisValue(chain, idealValue(chain, 'pin', t), spec.axis)]
+      } catch {
+        return []
+      }
+    })
+    .filter((x) => Number.isFinite(x) && x >= least + margin && x <= most - margin)
+    .sort((a, b) => a - b)
+}
+
+describe('cells beyond the range', () => {
+  it('every family of sensor is among those tried', () => {
+    const tried = new Set(TABLES.map((id) => chainOf(id).spec.sensor.family))
+    const known = families.map((f) => f.id)
+    expect(known.filter((id) => tried.has(id)).length).toBeGreaterThanOrEqual(10)
+  })
+
+  it('within the sensor’s travel a table never turns back, whichever way it goes and whatever faults are to show', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...TABLES),
+        fc.integer({ min: 2, max: 32 }),
+        fc.constantFrom(...SHOWS),
+        fc.constantFrom(...SHOWS),
+        fc.boolean(),
+        fc.constantFrom('best' as const, 'even' as const),
+        (read, cells, onOpen, onShort, reversed, placement) => {
+          const straight = chainOf(read)
+          // a curve with ends keeps them where they are
+          const chain =
+            reversed && !Number.isFinite(curveReach(straight)[0]) ? turned(straight) : straight
+          const spec: DeviceTable = { ...specOf(read), cells, onOpen, onShort, axisFixed: null }
+          let made
+          try {
+            made = proposeTable(chain, spec, placement, { at: '', name: '' })
+          } catch {
+            // a formula turned round may leave the device's axis: nothing is proposed, nothing can be wrong
+            fc.pre(false)
+            return
+          }
+          expect(made.table.x).toHaveLength(cells)
+          for (let i = 1; i < cells; i++)
+            expect(made.table.x[i]!).toBeGreaterThan(made.table.x[i - 1]!)
+          const shown = travelled(chain, spec).map((x) => lookUp(made.table, x, spec.beyond))
+          const way = Math.sign(shown.at(-1)! - shown[0]!)
+          for (let i = 1; i < shown.length; i++)
+            expect(way * (shown[i]! - shown[i - 1]!), `${read} at ${i}`).toBeGreaterThan(-1e-6)
+        },
+      ),
+      { numRuns: 300 },
+    )
+  })
+
+  const wide = (read: string, patch: Partial<DeviceTable> = {}) => {
+    const chain = chainOf(read),
+      spec = { ...specOf(read), cells: 24, ...patch }
+    const made = proposeTable(chain, spec, 'best', { at: '', name: '' })
+    const shownAt = (truth: number): number =>
+      lookUp(made.table, axisValue(chain, idealValue(chain, 'pin', truth), spec.axis), spec.beyond)
+    return { chain, spec, made, shownAt }
+  }
+  it('a rising sensor a little past its range is still read right', () => {
+    for (const show of SHOWS) {
+      const throttle = wide('rd-throttle', { onOpen: show, onShort: show })
+      expect(throttle.shownAt(102)).toBeCloseTo(102, 0)
+      const map = wide('rd-map', { onOpen: show, onShort: show })
+      expect(map.shownAt(map.chain.spec.range[1] + 5)).toBeCloseTo(map.chain.spec.range[1] + 5, 0)
+    }
+  })
+  it('a thermistor open reads at the top and short at the bottom, and shows there what was asked', () => {
+    const { made, spec } = wide('rd-coolant', {
+      onOpen: { show: 'value', value: 85 },
+      onShort: { show: 'high', value: null },
+    })
+    const [short, open] = made.beyond
+    expect([short.faults, open.faults]).toEqual([['short'], ['open']])
+    expect(lookUp(made.table, 4.999, spec.beyond)).toBeGreaterThan(75)
+    expect(lookUp(made.table, 4.9, spec.beyond)).toBeLessThan(-20)
+    expect(open.holdsTo).toBeGreaterThan(open.follows!.x)
+    expect(lookUp(made.table, 0, spec.beyond)).toBeGreaterThanOrEqual(140)
+  })
+  it('a sensor that gives volts reads at the bottom both open and short', () => {
+    const { made } = wide('rd-map')
+    expect(made.beyond.map((b) => b.faults)).toEqual([['open', 'short'], []])
+  })
+  it('with few cells the range keeps most of them, and what cannot be shown is said', () => {
+    const { made } = wide('rd-coolant', { cells: 8, onOpen: { show: 'high', value: null } })
+    const taken = made.beyond.reduce((n, b) => n + b.cells.length, 0)
+    expect(taken).toBeLessThanOrEqual(2)
+    expect(made.beyond[1]).toMatchObject({ tooFewCells: true, shows: null })
+    const five = wide('rd-coolant', { cells: 5 }).made
+    expect(five.beyond.map((b) => b.cells.length)).toEqual([0, 0])
+  })
+  it('on a fixed axis the outer cells show it', () => {
+    const axis = linspace(0, 5, 26)
+    const { made } = wide('rd-throttle', {
+      axisFixed: axis,
+      cells: 26,
+      onOpen: { show: 'value', value: 0 },
+    })
+    expect(made.table.x).toEqual(axis)
+    const values = made.table.y.slice(1, -1)
+    for (let i = 1; i < values.length; i++)
+      expect(values[i]!).toBeGreaterThanOrEqual(values[i - 1]! - 1e-9)
+  })
+})
