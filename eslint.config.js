@@ -18,6 +18,7 @@ const CORE = [
   'bench',
   'log',
   'choose',
+  'whole',
 ]
 /** what each part of the core may import; itself always */
 const MAY = {
@@ -34,6 +35,7 @@ const MAY = {
   log: ['error'],
   bench: ['error', 'math', 'curve'],
   chain: ['error', 'math', 'quantity', 'standards', 'circuit', 'curve', 'input', 'table', 'build'],
+  whole: ['error', 'curve', 'table', 'build', 'chain', 'prove'],
   prove: ['error', 'math', 'quantity', 'circuit', 'curve', 'chain', 'build'],
 }
 const core = (name) => `core-${name}`

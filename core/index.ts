@@ -24,4 +24,13 @@ export { potentiometerPins, type PairOhms } from './curve/potentiometer/pins.ts'
 export { fitLevel, levelInterval, levelLitres, type LevelCurve } from './curve/level/level.ts'
 export { designPullUp, type PullUp } from './input/pullUp.ts'
 export { buildTable, interpolate } from './table/index.ts'
+export {
+  openBuild,
+  readingAt,
+  proposedTable,
+  enterTable,
+  keyOn,
+  isProven,
+  type ReadingAt,
+} from './whole/index.ts'
 export { solveCircuit, type CircuitElement } from './circuit/index.ts'

@@ -68,7 +68,7 @@ export function tableErrors(
 }
 
 /** The device's axis value at a truth, by the perfect chain of its own input. */
-const axisAt = (chain: Chain, spec: DeviceTable, truth: number): number =>
+export const axisAt = (chain: Chain, spec: DeviceTable, truth: number): number =>
   axisValue(chain, chain.ideal.toPin(chain.signalAt(truth)), spec.axis)
 
 /** The part of the channel's range that the curve reaches. */

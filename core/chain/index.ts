@@ -35,6 +35,7 @@ export {
 } from './spread.ts'
 export { errorBudget, type Budget, type BudgetLine } from './budget.ts'
 export {
+  axisAt,
   judgeTable,
   proposePairs,
   proposeTable,

@@ -1,0 +1,136 @@
+import { applyChange } from '../build/changes.ts'
+import { checkBuild } from '../build/file.ts'
+import { inputOf, readOf } from '../build/find.ts'
+import type { Build, DeviceTable } from '../build/types.ts'
+import {
+  assembleChain,
+  isProven as provenNow,
+  axisAt,
+  errorAt,
+  prepareChain,
+  proposeTable,
+  walkForward,
+  type Chain,
+  type StageId,
+} from '../chain/index.ts'
+import { familyOf } from '../curve/registry.ts'
+import { EchtError, requireFinite } from '../error.ts'
+import { keyOnCheck, type Observed } from '../prove/index.ts'
+import { requireTable, type Table } from '../table/interpolate.ts'
+
+/**
+ * A build out of parsed JSON as docs/formats.md writes it: checked, and brought up from an older schema.
+ * Throws `EchtError` `not-a-build`, `newer-schema`, `damaged-build`.
+ */
+export const openBuild = (json: unknown): Build => checkBuild(json).build
+
+/** What one reader shows at a truth, in the core's units, and what stands at every stage on the way. */
+export type ReadingAt = {
+  shown: number
+  /** shown − truth, known */
+  bias: number
+  /** half-width that holds 95 % about shown, truth unit */
+  band: number
+  stages: { id: StageId; value: number; unit: string }[]
+}
+
+/**
+ * What a reader of a build shows at a truth in its family's unit. Throws `EchtError` `not-ready` with the reason where
+ * its chain is not whole, `beyond-curve` where the curve does not reach.
+ */
+export function readingAt(build: Build, readId: string, truth: number): ReadingAt {
+  const chain = wholeChain(build, readId)
+  requireFinite(truth, 'The truth')
+  const { stages, shown } = walkForward(chain, truth)
+  const { bias, band } = errorAt(chain, truth)
+  return {
+    shown,
+    bias,
+    band,
+    stages: stages.map(({ id, value }) => ({ id, value, unit: unitOf(chain, id) })),
+  }
+}
+
+/**
+ * The table to enter for a reader: x on the device's axis, ascending, y in the core's unit. Throws `EchtError`
+ * `no-table` where its device takes none.
+ */
+export function proposedTable(
+  build: Build,
+  readId: string,
+  options: { placement?: 'best' | 'even'; onCurve?: boolean } = {},
+): Table & { worstError: number; worstX: number } {
+  const chain = wholeChain(build, readId)
+  const spec = tableOf(build, readId)
+  const { placement = 'best', onCurve = false } = options
+  const { table, worst, worstAt } = proposeTable(chain, spec, placement, {
+    at: '',
+    name: '',
+    onCurve,
+  })
+  return { x: table.x, y: table.y, worstError: worst, worstX: axisAt(chain, spec, worstAt) }
+}
+
+/** The same build with a table in the device. Throws `EchtError` `bad-table`, `no-table`. */
+export function enterTable(build: Build, readId: string, table: Table): Build {
+  requireTable(table)
+  tableOf(build, readId)
+  const { input } = readOf(build, readId).read
+  const at = build.changes.at(-1)?.at ?? build.createdAt
+  const { x, y } = table
+  const entered = applyChange(
+    build,
+    { kind: 'enterTable', args: { input, entered: { x, y, at, name: 'entered' } } },
+    { id: `entered-${build.revision + 1}`, at, by: '' },
+  )
+  return openBuild(JSON.parse(JSON.stringify(entered)))
+}
+
+/**
+ * The key-on check of a reader at a known truth: whether what was read agrees, and if not the likely causes with
+ * their share of belief, likeliest first. `pinV` is Hz where edges are counted. Throws `EchtError` `nothing-read`.
+ */
+export function keyOn(
+  build: Build,
+  readId: string,
+  truth: number,
+  observed: { shown?: number; pinV?: number; sensorOhm?: number },
+): { agrees: boolean; causes: { id: string; share: number }[] } {
+  const { spec } = wholeChain(build, readId)
+  const { shown, pinV, sensorOhm } = observed
+  const read: Observed = {
+    ...(shown === undefined ? {} : { shown }),
+    ...(pinV === undefined ? {} : { pinV }),
+    ...(sensorOhm === undefined ? {} : { ohm: sensorOhm }),
+  }
+  const { sigma } = familyOf(spec.sensor.family).keyOn
+  const { agrees, causes } = keyOnCheck(spec, truth, sigma, read)
+  return { agrees, causes: causes.map(({ id, probability }) => ({ id, share: probability })) }
+}
+
+/** Whether a reader is proven and nothing its proof rests on has changed since. */
+export function isProven(build: Build, readId: string): boolean {
+  readOf(build, readId)
+  return provenNow(build, readId)
+}
+
+function wholeChain(build: Build, readId: string): Chain {
+  const { spec, problem } = assembleChain(build, readId)
+  if (!spec)
+    throw new EchtError('not-ready', problem ?? 'Something is still missing of this channel.')
+  return prepareChain(spec)
+}
+
+function tableOf(build: Build, readId: string): DeviceTable {
+  const { device, input } = inputOf(build, readOf(build, readId).read.input)
+  if (!input.table)
+    throw new EchtError('no-table', `${device.name} has no table: it moves a needle by itself.`)
+  return input.table
+}
+
+function unitOf({ spec }: Chain, id: StageId): string {
+  const { truthUnit, signalUnit } = familyOf(spec.sensor.family)
+  if (id === 'truth' || id === 'shown') return truthUnit
+  if (id === 'element') return signalUnit
+  return id === 'converter' ? 'counts' : 'V'
+}
