@@ -6,6 +6,7 @@ import { saltmarshNine } from '../demo/saltmarshNine.ts'
 import { writeBuild } from '../core/build/index.ts'
 import { everyBox } from '../trials/boxes.ts'
 import { withApp } from '../trials/browser.ts'
+import { CHECKED, diagnosed, healthyAlarms } from '../trials/faults.ts'
 import { mutatedBuilds, mutatedLogs, mutatedTables } from '../trials/files.ts'
 import { killed } from '../trials/kills.ts'
 import { everyPage } from '../trials/everyPage.ts'
@@ -28,6 +29,26 @@ const caught = (run: () => Outcome): Outcome => {
   }
 }
 
+/** A line for each reader: its faults as put in, noticed and named first, and how right belief was by its tenths. */
+function diagnosedTable(cases: number): Outcome {
+  let tries = 0
+  for (const [i, read] of CHECKED.entries()) {
+    const { faults, beliefs } = diagnosed(read, cases, 100 + i)
+    const lines = Object.entries(faults).map(([id, f]) => `${id} ${f.put}/${f.noticed}/${f.first}`)
+    const said = beliefs
+      .filter((b) => b.verdicts > 0)
+      .map((b) => `${b.said}: ${b.right}/${b.verdicts}`)
+    const alarms = healthyAlarms(read, 300, 200 + i).map(
+      (a) => `${((100 * a.alarms) / a.tries).toFixed(1)} %`,
+    )
+    console.log(
+      `${read}: ${lines.join(', ')} | belief ${said.join(' ')} | alarms ${alarms.join(' ')}`,
+    )
+    tries += cases
+  }
+  return { tries, outcome: 'put in / noticed / named first', failures: [] }
+}
+
 const CAMPAIGNS: Record<string, () => Outcome | Promise<Outcome>> = {
   'walks: 10,000 edits, undos, files, every step valid': () =>
     caught(() => {
@@ -45,6 +66,8 @@ const CAMPAIGNS: Record<string, () => Outcome | Promise<Outcome>> = {
       const t = mutatedBuilds(text, 10_000, 1)
       return { tries: t.tries, outcome: `${t.taken} taken, ${t.refused} refused`, failures: [] }
     }),
+  'faults: 300 in each of twelve readers, and healthy checks at four places': () =>
+    caught(() => diagnosedTable(300)),
   'logs: 10,000 mutated': () =>
     caught(() => {
       const t = mutatedLogs(10_000, 1)

@@ -9,10 +9,16 @@ import {
   type ReadStatus,
 } from '../../core/chain/index.ts'
 import { keyOnsOf, type Measurement, type Reading } from '../../core/build/index.ts'
-import { expectedReadings, type Observable, type Observed } from '../../core/prove/index.ts'
+import {
+  checkedAt,
+  expectedReadings,
+  type Observable,
+  type Observed,
+} from '../../core/prove/index.ts'
 import { findFamily } from '../../core/curve/registry.ts'
 import { fixed } from '../../core/quantity/index.ts'
 import { useBuild } from '../store/useBuild.ts'
+import { inWords } from '../store/problem.ts'
 import { newId } from '../store/id.ts'
 import { useWork } from '../workers/useWork.ts'
 import { QuantityInput, type Typed } from './QuantityInput.tsx'
@@ -55,11 +61,14 @@ export function KeyOnCheck({ status }: { status: ReadStatus }) {
     return { truth: truthReading.value - offset, sigma: Math.hypot(own, common, ask.sigma) }
   }, [build, shed?.value, shed?.typed, probe]) // eslint-disable-line react-hooks/exhaustive-deps
   const spec = assembled.spec
-  const expected = useMemo(() => {
+  const { expected, problem } = useMemo(() => {
+    const none = { expected: null, problem: null }
+    if (!spec || !known) return none
     try {
-      return spec && known ? expectedReadings(prepareChain(spec), known.truth, known.sigma) : null
-    } catch {
-      return null
+      const { truth, truthSigma } = checkedAt(spec, known.truth, known.sigma)
+      return { ...none, expected: expectedReadings(prepareChain(spec), truth, truthSigma) }
+    } catch (error) {
+      return { ...none, problem: inWords(error, 'Working out what to expect') }
     }
   }, [spec, known])
   const observed = useMemo(
@@ -71,7 +80,7 @@ export function KeyOnCheck({ status }: { status: ReadStatus }) {
   )
   // some hundred faulty chains are run for each verdict: off the page, once the typing rests
   const asked = spec && known && Object.keys(observed).length > 0 ? { spec, known } : null
-  const { value, busy } = useWork(
+  const { value, busy, error } = useWork(
     asked ? (core) => core.keyOn(asked.spec, asked.known.truth, asked.known.sigma, observed) : null,
     [spec, known, observed],
     120,
@@ -241,6 +250,11 @@ export function KeyOnCheck({ status }: { status: ReadStatus }) {
           </Group>
         </>
       )}
+      {(problem ?? error) && (
+        <p role="alert" className="wrong">
+          {problem ?? error}
+        </p>
+      )}
       {verdict && (
         <div
           className={`aside-bar${verdict.agrees ? '' : ' is-doubt'}`}
@@ -256,6 +270,9 @@ export function KeyOnCheck({ status }: { status: ReadStatus }) {
           ) : (
             <>
               <b style={{ fontSize: 20 }}>They do not agree.</b>
+              {verdict.comparisons.every((c) => c.inside) && (
+                <p>Each is as expected by itself; together they do not fit one truth.</p>
+              )}
               <ul style={{ margin: '4px 0' }}>
                 {verdict.comparisons
                   .filter((c) => !c.inside)
@@ -295,6 +312,12 @@ export function KeyOnCheck({ status }: { status: ReadStatus }) {
                     ))}
                   </tbody>
                 </table>
+              )}
+              {verdict.alike.length > 1 && (
+                <p>
+                  <b>{verdict.alike.join(' or ')}:</b> by what was read so far they are the same.
+                  {verdict.next ? '' : ' No reading here parts them: do what each asks for.'}
+                </p>
               )}
               {verdict.next && (
                 <p>

@@ -240,6 +240,9 @@ const safely = (f: () => number, otherwise: number): number => {
   }
 }
 
+/** A side of a table whose slope is below this share of the other's is one that holds. */
+const HOLDING = 0.6
+
 /** How much the shown value moves for one unit of height: 1 for a good table, 0 where it holds its end. */
 function tableSlopeAt(chain: Chain, volt: number): number {
   if (!chain.spec.table) return 1
@@ -261,8 +264,9 @@ function tableSlopeAt(chain: Chain, volt: number): number {
   }
   const above = side(volt, volt + dv),
     below = side(volt - dv, volt)
-  // at its very end a table holds one way only: the other way still moves
-  return above === 0 ? below : below === 0 ? above : (above + below) / 2
+  // near its end a table holds one way only, and the other way still moves
+  const [less, more] = Math.abs(above) < Math.abs(below) ? [above, below] : [below, above]
+  return Math.abs(less) < HOLDING * Math.abs(more) ? more : (above + below) / 2
 }
 
 export type MonteCarlo = {

@@ -6,9 +6,18 @@ import { heightOf, prepareChain } from '../chain/walk.ts'
 import type { SignalKind } from '../curve/family.ts'
 
 /** One way a fault can be: the chain as it would then be, and what it does to the element's own signal. */
-export type Variant = { label: string; spec: ChainSpec; signal?: (healthy: number) => number }
+export type Variant = {
+  label: string
+  spec: ChainSpec
+  signal?: (healthy: number) => number
+  /** of a fault that comes in any size: this one, neighbours in order beside it */
+  size?: number
+}
 
-/** A fault is a change of the chain. `prior` is how often it is the cause, relative to the others. */
+/**
+ * A fault is a change of the chain. `prior` is how often it is the cause, relative to the others: nobody has counted,
+ * so they differ little, and two faults that read alike are never told apart by it.
+ */
 export type Fault = {
   id: string
   name: string
@@ -43,12 +52,22 @@ const decades = (low: number, high: number, perDecade = 6): number[] => {
 const ohms = (v: number): string =>
   v >= 1000 ? `${(v / 1000).toPrecision(2)} kΩ` : `${v.toPrecision(2)} Ω`
 
+/** Sizes either way of nothing, from the most negative up. */
+const bothWays = (least: number, most: number, perDecade: number): number[] => {
+  const sizes = decades(least, most, perDecade)
+  return [...sizes.toReversed().map((v) => -v), ...sizes]
+}
+/** Shares of its ohms that a sensor off its curve may have. */
+const SHARES_OFF = bothWays(0.04, 0.7, 12).map(Math.exp)
+/** Edges for each that should be: doubled, halved, a tooth or a few lost or added. */
+const EDGES_OFF = [1 / 3, 0.5, 2, 3, ...bothWays(0.015, 0.2, 12).map(Math.exp)]
+
 /** Every fault, each found by running the chain with it. */
 export const FAULTS: Fault[] = [
   {
     id: 'wrong-curve',
     name: 'The table in the device was made for another sensor',
-    prior: 4,
+    prior: 2,
     of: ['resistance', 'voltage', 'frequency'],
     remedy: 'Export the table again and enter it, cell by cell, then read it back.',
     variants: (spec) => {
@@ -58,9 +77,10 @@ export const FAULTS: Fault[] = [
         spec: { ...spec, table: tableFor(spec, (signal) => family.inverse(c.curve, signal)) },
       }))
       // and sensors of this shape with more or fewer ohms, for what the library does not hold
-      const scaled = decades(0.05, 20, 8)
+      const scaled = decades(0.05, 20, 12)
         .filter((k) => Math.abs(Math.log(k)) > 0.1)
         .map((k) => ({
+          size: k,
           label: `a sensor of ${k.toPrecision(2)} times the ${spec.drive.kind === 'resistance' ? 'ohms' : 'signal'}`,
           spec: {
             ...spec,
@@ -94,7 +114,8 @@ export const FAULTS: Fault[] = [
     of: ['resistance'],
     remedy: 'Let the engine stand longer and read again; then measure the sensor in ice.',
     variants: (spec) =>
-      [0.5, 0.7, 0.8, 0.85, 0.9, 0.95, 1.05, 1.1, 1.15, 1.2, 1.3, 1.5, 2].map((k) => ({
+      SHARES_OFF.map((k) => ({
+        size: k,
         label: `${k < 1 ? '−' : '+'}${Math.abs((k - 1) * 100).toFixed(0)} % of its ohms`,
         spec,
         signal: (healthy) => healthy * k,
@@ -103,7 +124,7 @@ export const FAULTS: Fault[] = [
   {
     id: 'pull-up-missing',
     name: 'The pull-up is missing or switched off',
-    prior: 3,
+    prior: 1.5,
     of: ['resistance'],
     remedy:
       'Unplug the sensor: the pin must rise to the reference. Switch the pull-up on in the device, or fit it.',
@@ -117,15 +138,16 @@ export const FAULTS: Fault[] = [
   {
     id: 'pull-up-doubled',
     name: 'A second pull-up stands beside the first',
-    prior: 2,
+    prior: 1.5,
     of: ['resistance'],
     remedy:
       'Switch off the device’s own pull-up, or take the added one out; unplug whatever else feeds this sensor.',
     variants: (spec) =>
-      [1, 0.47, 0.22, 2.2, 4.7].flatMap((ratio) =>
+      decades(0.1, 10, 12).flatMap((ratio) =>
         resistors(spec)
           .slice(0, 1)
           .map((r) => ({
+            size: ratio,
             label: `${ohms(r.ohm * ratio)} beside ${ohms(r.ohm)}`,
             spec: inAll(spec, (all) =>
               withValue(
@@ -140,12 +162,13 @@ export const FAULTS: Fault[] = [
   {
     id: 'ground-resistance',
     name: 'Resistance in the sensor ground or the signal wire',
-    prior: 3,
+    prior: 1.5,
     of: ['resistance'],
     remedy:
       'Measure from the sensor plug’s ground to the device’s sensor-ground pin: under 1 Ω. Clean, re-crimp or replace.',
     variants: (spec) =>
-      decades(3, 3000).map((ohm) => ({
+      decades(3, 3000, 8).map((ohm) => ({
+        size: ohm,
         label: ohms(ohm),
         spec: inAll(spec, (all) =>
           withValue(all, 'ground wire', (e) => ({ ...e, ohm }) as CircuitElement),
@@ -160,7 +183,8 @@ export const FAULTS: Fault[] = [
     remedy:
       'Measure from the sensor plug’s ground to the device’s ground with the loads on. Give the sensors their own ground wire to the device.',
     variants: (spec) =>
-      [-0.2, -0.1, -0.05, -0.02, 0.02, 0.03, 0.05, 0.1, 0.2, 0.4].map((volt) => ({
+      bothWays(0.01, 0.5, 8).map((volt) => ({
+        size: volt,
         label: `${(volt * 1000).toFixed(0)} mV`,
         spec: inAll(spec, (all) =>
           withValue(all, 'ground offset', (e) => ({ ...e, volt }) as CircuitElement),
@@ -175,7 +199,8 @@ export const FAULTS: Fault[] = [
     remedy:
       'Unplug both ends and measure the signal wire to ground: it must be open. Dry the plug, replace the cable.',
     variants: (spec) =>
-      decades(100, 100000, 4).map((ohm) => ({
+      decades(100, 100000, 8).map((ohm) => ({
+        size: ohm,
         label: ohms(ohm),
         spec: inAll(spec, (all) => [
           ...all,
@@ -186,7 +211,7 @@ export const FAULTS: Fault[] = [
   {
     id: 'open',
     name: 'Open: a wire is broken or a pin is not home',
-    prior: 3,
+    prior: 2,
     of: ['resistance'],
     remedy: 'Push every pin home, then check both wires for continuity from plug to plug.',
     variants: (spec) => [
@@ -201,7 +226,7 @@ export const FAULTS: Fault[] = [
   {
     id: 'sensor-open',
     name: 'The sensor itself is open',
-    prior: 1,
+    prior: 1.5,
     of: ['resistance'],
     remedy: 'Measure its ohms unplugged: no reading means a new sensor.',
     variants: (spec) => [{ label: '', spec, signal: () => 1e9 }],
@@ -209,28 +234,29 @@ export const FAULTS: Fault[] = [
   {
     id: 'short',
     name: 'Short: the signal touches ground',
-    prior: 2,
+    prior: 1.5,
     of: ['resistance', 'voltage'],
     remedy: 'Unplug the sensor: if the reading does not change, look for the short in the wire.',
-    variants: (spec) => [
-      {
-        label: '',
+    variants: (spec) =>
+      decades(0.05, 30, 4).map((ohm) => ({
+        size: ohm,
+        label: ohms(ohm),
         spec: inAll(spec, (all) => [
           ...all,
-          { id: 'short path', kind: 'resistor', a: PLUG_HIGH, b: GROUND, ohm: 0.5 },
+          { id: 'short path', kind: 'resistor', a: PLUG_HIGH, b: GROUND, ohm },
         ]),
-      },
-    ],
+      })),
   },
   {
     id: 'zero-shift',
     name: 'The sensor’s zero has moved',
-    prior: 2,
+    prior: 1.5,
     of: ['voltage'],
     remedy:
       'Bring it to a truth you know (open to the air, closed, empty) and read its volts at its own plug.',
     variants: (spec) =>
       shares(spec).map(([share, volt]) => ({
+        size: share,
         label: `${(volt * 1000).toFixed(0)} mV, ${(share * 100).toFixed(0)} % of its span`,
         spec,
         signal: (healthy) => healthy + volt,
@@ -239,7 +265,7 @@ export const FAULTS: Fault[] = [
   {
     id: 'signal-open',
     name: 'The signal wire is open',
-    prior: 3,
+    prior: 2,
     of: ['voltage'],
     remedy: 'Push the pin home at both plugs, then check the signal wire for continuity.',
     variants: (spec) => [
@@ -254,30 +280,44 @@ export const FAULTS: Fault[] = [
   {
     id: 'supply-open',
     name: 'The sensor has no supply',
-    prior: 3,
+    prior: 2,
     of: ['voltage'],
     remedy:
       'Measure between supply and ground at its plug, plugged in. Look for a blown feed or a pin that is not home.',
-    variants: (spec) => [{ label: '', spec, signal: () => 0 }],
+    variants: (spec) =>
+      linspace(0, 0.05, 6).map((share) => ({
+        label: '',
+        size: share,
+        spec,
+        signal: () => share * nominalOf(spec),
+      })),
   },
   {
     id: 'ground-open',
     name: 'The sensor’s ground is open',
-    prior: 2,
+    prior: 1.5,
     of: ['voltage'],
     remedy:
       'Measure from the ground at its plug to the device’s ground: it must be below 5 mV, not near the supply.',
-    variants: (spec) => [{ label: '', spec, signal: () => nominalOf(spec) }],
+    // what is inside still draws its output up, to a little below the supply
+    variants: (spec) =>
+      linspace(0.85, 1.02, 12).map((share) => ({
+        label: '',
+        size: share,
+        spec,
+        signal: () => share * nominalOf(spec),
+      })),
   },
   {
     id: 'ground-wire',
     name: 'Resistance in the sensor’s ground wire',
-    prior: 2,
+    prior: 1.5,
     of: ['voltage'],
     remedy:
       'Measure volts from the sensor’s ground at its plug to the device’s ground while it runs. Clean, re-crimp or replace.',
     variants: (spec) =>
-      decades(1, 300, 4).map((ohm) => ({
+      decades(1, 300, 8).map((ohm) => ({
+        size: ohm,
         label: ohms(ohm),
         spec: inAll(spec, (all) =>
           withValue(all, 'ground wire', (e) => ({ ...e, ohm }) as CircuitElement),
@@ -293,7 +333,11 @@ export const FAULTS: Fault[] = [
       'Measure its supply at its plug. A ratiometric sensor must live on the rail the converter takes as its reference.',
     variants: (spec) =>
       spec.drive.kind === 'voltage' && spec.drive.nominalV !== null
-        ? [3.3, 4.5, 4.75, 5.25, 5.5, 8].map((volt) => ({
+        ? [
+            ...linspace(2.5, 0.98 * nominalOf(spec), 16),
+            ...linspace(1.02 * nominalOf(spec), 9, 20),
+          ].map((volt) => ({
+            size: volt,
             label: `${volt} V`,
             spec: inAll(spec, (all) =>
               withValue(all, 'sensor supply', (e) => ({ ...e, volt }) as CircuitElement),
@@ -304,7 +348,7 @@ export const FAULTS: Fault[] = [
   {
     id: 'short-supply',
     name: 'The signal touches the supply, or the two are exchanged',
-    prior: 2,
+    prior: 1.5,
     of: ['voltage'],
     remedy:
       'Unplug the sensor: if the pin stays at the supply, look for the short in the wire; if not, look at the order of the pins.',
@@ -334,7 +378,8 @@ export const FAULTS: Fault[] = [
     variants: (spec) =>
       resistors(spec).length > 0
         ? []
-        : [1000, 2490].map((ohm) => ({
+        : decades(300, 20000, 10).map((ohm) => ({
+            size: ohm,
             label: ohms(ohm),
             spec: inAll(spec, (all) => [
               ...all,
@@ -346,7 +391,7 @@ export const FAULTS: Fault[] = [
   {
     id: 'reversed',
     name: 'The two ends are exchanged',
-    prior: 2,
+    prior: 1.5,
     of: ['voltage'],
     remedy:
       'Move it to one end: if the reading goes to the other, exchange the ends of the table, or the outer wires of a potentiometer.',
@@ -367,7 +412,7 @@ export const FAULTS: Fault[] = [
   {
     id: 'no-edges',
     name: 'No edge reaches the counter',
-    prior: 4,
+    prior: 2,
     of: ['frequency'],
     remedy:
       'Turn the wheel by hand and watch the pin with a meter: it must step between low and high. Look at the gap, the pull-up, the input’s threshold and the pins.',
@@ -376,12 +421,12 @@ export const FAULTS: Fault[] = [
   {
     id: 'edges-multiplied',
     name: 'Edges are counted twice, or some are lost',
-    prior: 3,
+    prior: 2,
     of: ['frequency'],
     remedy:
       'Count one edge only, rising or falling. Too wide a gap loses teeth, noise beside a coil wire adds some.',
     variants: (spec) =>
-      [2, 0.5, 0.9, 0.95, 1.05, 1.1].map((k) => ({
+      EDGES_OFF.map((k) => ({
         label: `${k} times as many`,
         spec,
         signal: (healthy) => healthy * k,
@@ -404,7 +449,7 @@ function shares(spec: ChainSpec): [number, number][] {
     }
   })
   const span = Math.abs(ends[1]! - ends[0]!) || nominalOf(spec)
-  return [-0.2, -0.1, -0.05, -0.03, 0.03, 0.05, 0.1, 0.2].map((share) => [share, share * span])
+  return bothWays(0.015, 0.4, 8).map((share) => [share, share * span])
 }
 
 /** What a device would hold if it believed another curve, over what stands at its pin. */

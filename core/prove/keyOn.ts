@@ -1,16 +1,23 @@
-import { linearSpread } from '../chain/spread.ts'
-import type { ChainSpec, StageId } from '../chain/spec.ts'
+import type { ChainSpec } from '../chain/spec.ts'
 import { EchtError } from '../error.ts'
-import { heatedElement, idealValue, prepareChain, shownAt, type Chain } from '../chain/walk.ts'
+import { prepareChain } from '../chain/walk.ts'
 import { expectedReadings } from './expected.ts'
-import { FAULTS, type Variant } from './faults.ts'
+import { FAULTS } from './faults.ts'
+import {
+  checkedAt,
+  KINDS,
+  likelihood,
+  predictAll,
+  stageOf,
+  unnamedLog,
+  type Observable,
+  type Observed,
+  type Prediction,
+  type Predictions,
+  type Readings,
+} from './predict.ts'
 
-/**
- * What was read at key-on, engine off. `ohm` is across a resistive sensor with its plug off; `pinV`
- * is Hz where edges are counted.
- */
-export type Observed = { shown?: number; pinV?: number; ohm?: number }
-export type Observable = keyof Observed
+export { observe, type Observable, type Observed } from './predict.ts'
 
 export type Comparison = {
   what: Observable
@@ -26,156 +33,173 @@ export type Cause = {
   detail: string
   remedy: string
   /** share of belief */ probability: number
-  /** what it would show, in the stage's unit */ predicted: Required<Observed>
+  /** what it would show, in the stage's unit */ predicted: Readings
 }
 export type KeyOnVerdict = {
   agrees: boolean
   comparisons: Comparison[]
   /** likely first; empty when all agrees */
   causes: Cause[]
+  /** the likeliest, where what was read cannot part them: two or more, or none */
+  alike: string[]
   /** the reading not yet taken that would part the likeliest causes best, with what each would show */
   next: { what: Observable; shows: { cause: string; value: number }[] } | null
 }
 
-const STAGE = { shown: 'shown', pinV: 'pin', ohm: 'element' } as const
-/** Edges have no volts at the pin: what is read there is their frequency. */
-const stageOf = (spec: ChainSpec, what: Observable): StageId =>
-  what === 'pinV' && spec.drive.kind === 'frequency' ? 'element' : STAGE[what]
+/** χ² that 95 in 100 healthy chains stay below, by how many readings were taken. */
+const LIMIT = [0, 3.841, 5.991, 7.815]
+/** Half-widths of 95 % for each of several readings together, in σ (Šidák). */
+const TOGETHER = [0, 1.96, 2.236, 2.388]
+const K95 = 1.96
 /** A reading on a hand-held meter: 1σ relative. */
 const METER_RELATIVE = 0.005
-/** 1σ of a sensor's ohms by ratio, curve, meter and shed together. */
-const OHM_RATIO = 0.04
-/** Belief that nothing named here is the cause, and how far off such a cause may be, as a share of the range. */
-const UNNAMED_PRIOR = 1,
-  UNNAMED_SHARE = 0.3
+/** How often a chain is sound and its readings stray, and how often the cause is none of those named, beside a fault's. */
+const SOUND_PRIOR = 20
+const UNNAMED_PRIOR = 1
+/** Causes whose readings differ by less than this, in their own σ, are alike. */
+const ALIKE_SIGMA = 2
+/** Shares of belief that are listed, and that make a cause worth parting from the first. */
+const LISTED = 0.02
+const LIKELY = 0.1
 
 /**
- * Compares what was read at a known temperature with what the chain says, each within its 95 % band. When
- * something is outside, every fault is put into the chain in turn, at every size it comes in, and ranked by
- * how well it then predicts all the readings, times how often it happens.
+ * Compares what was read at a known truth with what the chain says, all readings together at 95 %. When they do not
+ * agree, every fault is put into the chain in turn, at every size it comes in, and ranked by how well it then
+ * predicts all the readings, times how often it happens (Bayes). Shares leave room for a cause that is not named
+ * here, and for a sound chain whose readings stray. Throws `EchtError` `nothing-read`.
  */
 export function keyOnCheck(
   spec: ChainSpec,
+  knownTruth: number,
+  knownSigma: number,
+  observed: Observed,
+): KeyOnVerdict {
+  const taken = KINDS.filter((k) => observed[k] !== undefined)
+  if (taken.length === 0)
+    throw new EchtError('nothing-read', 'Type at least what the device shows.')
+  const { truth, truthSigma } = checkedAt(spec, knownTruth, knownSigma)
+  const predictions = predicted(spec, truth, truthSigma)
+  const comparisons = compare(spec, truth, truthSigma, observed, taken)
+  const { chiSquared } = likelihood(predictions.healthy, observed, taken)
+  if (chiSquared <= LIMIT[taken.length]!)
+    return { agrees: true, comparisons, causes: [], alike: [], next: null }
+  const causes = rankCauses(spec, predictions, observed, taken)
+  const likely = causes.filter((c) => c.cause.probability > LIKELY).slice(0, 3)
+  return {
+    agrees: false,
+    comparisons,
+    causes: causes.map((c) => c.cause),
+    alike: alike(likely, taken),
+    next: nextReading(likely, taken),
+  }
+}
+
+let kept: { spec: ChainSpec; truth: number; truthSigma: number; all: Predictions } | null = null
+
+/** The faulty chains of one place are run once, however often its readings are typed anew. */
+function predicted(spec: ChainSpec, truth: number, truthSigma: number): Predictions {
+  if (kept?.spec !== spec || kept.truth !== truth || kept.truthSigma !== truthSigma)
+    kept = { spec, truth, truthSigma, all: predictAll(spec, FAULTS, truth, truthSigma) }
+  return kept.all
+}
+
+/** Each reading by itself beside what is expected of it. */
+function compare(
+  spec: ChainSpec,
   truth: number,
   truthSigma: number,
   observed: Observed,
-): KeyOnVerdict {
-  const taken = (Object.keys(STAGE) as Observable[]).filter((k) => observed[k] !== undefined)
-  if (taken.length === 0)
-    throw new EchtError('nothing-read', 'Type at least what the device shows.')
-  const chain = prepareChain(spec)
-  const expected = expectedReadings(chain, truth, truthSigma)
-  const comparisons = taken.map((what): Comparison => {
+  taken: readonly Observable[],
+): Comparison[] {
+  const expected = expectedReadings(prepareChain(spec), truth, truthSigma)
+  const wider = TOGETHER[taken.length]! / K95
+  return taken.map((what): Comparison => {
     const e = expected.find((x) => x.stage === stageOf(spec, what))!
     const read = observed[what]!
-    const own = what === 'shown' ? 0 : 1.96 * METER_RELATIVE * Math.abs(e.value)
-    const low = e.low - own,
-      high = e.high + own
+    const own = what === 'shown' ? 0 : K95 * METER_RELATIVE * Math.abs(e.value)
+    const low = e.value - wider * Math.hypot(e.value - e.low, own),
+      high = e.value + wider * Math.hypot(e.high - e.value, own)
     return { what, read, expected: e.value, low, high, inside: read >= low && read <= high }
   })
-  if (comparisons.every((c) => c.inside))
-    return { agrees: true, comparisons, causes: [], next: null }
-  const causes = rankCauses(spec, chain, truth, truthSigma, observed, taken)
-  return { agrees: false, comparisons, causes, next: nextReading(causes, taken) }
 }
 
-/** What a chain with a fault shows at a truth. */
-export function observe(variant: Variant, truth: number): Required<Observed> {
-  const chain = prepareChain(variant.spec)
-  const healthy = heatedElement(prepareHealthy(chain), truth).signal
-  const signal = variant.signal ? variant.signal(healthy) : healthy
-  const pinV = chain.real.toPin(signal)
-  return { shown: shownAt(chain, pinV), pinV, ohm: signal }
-}
-
-const prepareHealthy = (chain: Chain): Chain => ({ ...chain, real: chain.ideal })
+type Ranked = { cause: Cause; best: Prediction }
 
 function rankCauses(
   spec: ChainSpec,
-  chain: Chain,
-  truth: number,
-  truthSigma: number,
+  { healthy, faults }: Predictions,
   observed: Observed,
-  taken: Observable[],
-): Cause[] {
-  const sigmaC = Math.hypot(linearSpread(chain, truth).total, truthSigma)
-  const voltPerC = Math.abs(
-    idealValue(chain, 'pin', truth + 0.5) - idealValue(chain, 'pin', truth - 0.5),
-  )
-  const sigma = {
-    shown: Math.max(sigmaC, spec.accuracy / 40),
-    pinV: Math.hypot(sigmaC * voltPerC, METER_RELATIVE * idealValue(chain, 'pin', truth)),
-  }
-  const logLikelihood = (predicted: Required<Observed>): number =>
-    taken.reduce((sum, what) => {
-      // ohms go from a short to open circuit: they are compared by ratio
-      if (what === 'ohm')
-        return sum - 0.5 * (Math.log(observed.ohm! / predicted.ohm) / OHM_RATIO) ** 2
-      // where a fault sends the reading far away its own size is unsure too
-      const s = Math.hypot(
-        sigma[what],
-        0.03 * Math.abs(predicted[what] - chainValue(chain, what, truth)),
-      )
-      return sum - 0.5 * ((observed[what]! - predicted[what]) / s) ** 2 - Math.log(s / sigma[what])
-    }, 0)
-  const scored = FAULTS.filter((f) => f.of.includes(spec.drive.kind)).flatMap((fault) => {
-    const variants = fault.variants(spec).flatMap((v) => {
-      try {
-        const predicted = observe(v, truth)
-        return [{ v, predicted, log: logLikelihood(predicted) }]
-      } catch {
-        return []
-      }
-    })
-    if (variants.length === 0) return []
-    const best = variants.reduce((a, b) => (b.log > a.log ? b : a))
+  taken: readonly Observable[],
+): Ranked[] {
+  const scored = faults.flatMap(({ fault, sizes }) => {
+    if (sizes.length === 0) return []
+    const logs = sizes.map((p) => likelihood(p, observed, taken).log)
+    const top = Math.max(...logs)
     // belief in a fault is the mean over the sizes it comes in
-    const weight =
-      (fault.prior * variants.reduce((sum, x) => sum + Math.exp(Math.max(-700, x.log)), 0)) /
-      variants.length
-    return [{ fault, best, weight }]
+    const mean = logs.reduce((sum, log) => sum + Math.exp(log - top), 0) / sizes.length
+    return [
+      { fault, best: sizes[logs.indexOf(top)]!, log: Math.log(fault.prior) + top + Math.log(mean) },
+    ]
   })
-  const unnamed =
-    UNNAMED_PRIOR * (sigmaC / (UNNAMED_SHARE * (spec.range[1] - spec.range[0]))) ** taken.length
-  const total = scored.reduce((sum, s) => sum + s.weight, 0) + unnamed
+  const others = [
+    Math.log(SOUND_PRIOR) + likelihood(healthy, observed, taken).log,
+    Math.log(UNNAMED_PRIOR) + unnamedLog(spec, taken),
+  ]
+  const highest = Math.max(...others, ...scored.map((s) => s.log))
+  const weight = (log: number): number => Math.exp(log - highest)
+  const total = [...others, ...scored.map((s) => s.log)].reduce((sum, log) => sum + weight(log), 0)
   return scored
-    .map(({ fault, best, weight }): Cause => ({
-      id: fault.id,
-      name: fault.name,
-      detail: best.v.label,
-      remedy: fault.remedy,
-      probability: weight / total,
-      predicted: best.predicted,
+    .map(({ fault, best, log }): Ranked => ({
+      best,
+      cause: {
+        id: fault.id,
+        name: fault.name,
+        detail: best.variant.label,
+        remedy: fault.remedy,
+        probability: weight(log) / total,
+        predicted: best.readings,
+      },
     }))
-    .filter((c) => c.probability > 0.02)
-    .sort((a, b) => b.probability - a.probability)
+    .filter((r) => r.cause.probability > LISTED)
+    .sort((a, b) => b.cause.probability - a.cause.probability)
     .slice(0, 5)
 }
 
-const chainValue = (chain: Chain, what: Observable, truth: number): number =>
-  idealValue(chain, stageOf(chain.spec, what), truth)
+/** How far two causes lie apart on a reading, in σ of both. */
+function apart(a: Prediction, b: Prediction, what: Observable): number {
+  return Math.sqrt(likelihood(a, b.readings, [what]).chiSquared / 2)
+}
 
-/** Of the readings not taken, the one on which the likely causes differ most, counted in their own size. */
-function nextReading(causes: Cause[], taken: Observable[]): KeyOnVerdict['next'] {
-  const likely = causes.filter((c) => c.probability > 0.1).slice(0, 3)
-  if (likely.length < 2) return null
-  const open = (Object.keys(STAGE) as Observable[]).filter((k) => !taken.includes(k))
-  const ranked = open
-    .map((what) => {
-      const values = likely.map((c) => c.predicted[what])
-      const middle = values.reduce((a, b) => a + b, 0) / values.length
-      return {
-        what,
-        apart: (Math.max(...values) - Math.min(...values)) / Math.max(1e-9, Math.abs(middle)),
-      }
-    })
-    .filter((r) => r.apart > 0.02)
-    .sort((a, b) => b.apart - a.apart)
+/** The first and those that would have given the same readings. */
+function alike(likely: readonly Ranked[], taken: readonly Observable[]): string[] {
+  const [first, ...rest] = likely
+  if (!first) return []
+  const same = rest.filter((r) =>
+    taken.every((what) => apart(first.best, r.best, what) < ALIKE_SIGMA),
+  )
+  return same.length === 0 ? [] : [first, ...same].map((r) => r.cause.name)
+}
+
+/** Of the readings not taken, the one on which the likely causes differ most, counted in their own σ. */
+function nextReading(
+  likely: readonly Ranked[],
+  taken: readonly Observable[],
+): KeyOnVerdict['next'] {
+  const [first, ...rest] = likely
+  if (!first || rest.length === 0) return null
+  const resistive = first.best.variant.spec.drive.kind === 'resistance'
+  const ranked = KINDS.filter((k) => !taken.includes(k) && (k !== 'ohm' || resistive))
+    .map((what) => ({ what, by: Math.max(...rest.map((r) => apart(first.best, r.best, what))) }))
+    .filter((r) => r.by > ALIKE_SIGMA)
+    .sort((a, b) => b.by - a.by)
   const best = ranked[0]
   return best
     ? {
         what: best.what,
-        shows: likely.map((c) => ({ cause: c.name, value: c.predicted[best.what] })),
+        shows: likely.map(({ cause }) => ({
+          cause: cause.name,
+          value: cause.predicted[best.what],
+        })),
       }
     : null
 }

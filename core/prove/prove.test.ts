@@ -88,7 +88,9 @@ describe('the key-on check', () => {
 
   it('runs on a chain whose input is beyond its reference', () => {
     const oil: ChainSpec = assembleChain(build, 'rd-oil').spec!
-    expect(keyOnCheck(oil, SHED, 0.3, { shown: 14 }).agrees).toBe(false)
+    expect(walkForward(prepareChain(oil), SHED).shown).toBe(-50)
+    expect(keyOnCheck(oil, SHED, 0.3, { shown: -50 }).agrees).toBe(true)
+    expect(keyOnCheck(oil, SHED, 0.3, { shown: 14, pinV: 2 }).agrees).toBe(false)
     for (const e of expectedReadings(prepareChain(oil), SHED, 0.3))
       expect(Number.isFinite(e.value + e.low + e.high)).toBe(true)
   })
