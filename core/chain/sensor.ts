@@ -6,6 +6,7 @@ import type { KnotCurve } from '../curve/knots.ts'
 import type { MonotoneFit } from '../curve/monotone.ts'
 import { familyOf, findFamily, type AnyFamily } from '../curve/registry.ts'
 import type { FamilyFit } from '../curve/family.ts'
+import { trustBand } from '../curve/trust.ts'
 import type { FitOptions } from '../curve/recipe.ts'
 import { remembered } from './remember.ts'
 import { takenPoints, type TakenPoint, type Unusable } from './points.ts'
@@ -230,15 +231,7 @@ export function sensorBand(
   truth: number,
 ): number {
   const family = familyOf(sensor.family)
-  if (sensor.fit) return family.band(sensor.fit, truth)
-  const signal = family.forward(sensor.curve, truth)
-  // the end of a curve has only one side
-  for (const side of [1 + sensor.tolerance, 1 - sensor.tolerance]) {
-    try {
-      return Math.abs(family.inverse(sensor.curve, signal * side) - truth)
-    } catch {
-      /* the other side */
-    }
-  }
-  return 0
+  return sensor.fit
+    ? family.band(sensor.fit, truth)
+    : trustBand(family, sensor.curve, sensor.tolerance, truth)
 }

@@ -28,7 +28,7 @@ export type LibraryCurve<Curve> = {
   id: string
   name: string
   curve: Curve
-  /** 1σ, share of the signal, part to part */ tolerance: number
+  /** 1σ, part to part: a share of the signal, or of what `partSigma` says */ tolerance: number
 }
 
 /** What every fit of every family carries, whatever else it holds. All plain data. */
@@ -90,6 +90,11 @@ export type Family<Curve = unknown, Fit extends FamilyFit<Curve> = FamilyFit<Cur
   library: LibraryCurve<Curve>[]
   /** the curve in use until there are points: of the library, or worked out from the settings */
   assume: (settings: Settings) => { curve: Curve; tolerance: number; name: string } | undefined
+  /**
+   * 1σ, signal unit, by which parts of one type differ at a truth, where it is no share of the signal; `tolerance`
+   * is the type's
+   */
+  partSigma?: (curve: Curve, tolerance: number, truth: number) => number
   /** fewest points that make a curve */
   leastPoints: number
   fit: (points: readonly CurvePoint[], options: FitOptions) => Fit

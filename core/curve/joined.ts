@@ -1,8 +1,16 @@
 import { EchtError, requireFinite, requirePositive } from '../error.ts'
 import { linspace } from '../math/linspace.ts'
 import type { Family, FamilyFit, HalfAt } from './family.ts'
-import { knotCurve, knotInterval, knotReach, knotTruth, type KnotCurve } from './knots.ts'
+import {
+  knotCurve,
+  knotInterval,
+  knotPartSigma,
+  knotReach,
+  knotTruth,
+  type KnotCurve,
+} from './knots.ts'
 import { monotoneBand, monotoneSignal, type MonotoneFit } from './monotone.ts'
+import { trustBand } from './trust.ts'
 
 /** How two resistive sensors hang on one wire. */
 export type Wiring = 'series' | 'parallel'
@@ -213,13 +221,12 @@ function joinedBand({ curve, known }: JoinedFit, sum: number): number {
   return Math.hypot(...own, (high - low) / 2 / Math.sqrt(3))
 }
 
-function halfBand(curve: KnotCurve, { fit, tolerance }: HalfKnown, truth: number): number {
-  if (fit) return monotoneBand(fit, truth)
-  const signal = monotoneSignal(curve, truth)
-  // a curve holds beyond its ends: the wider side speaks
-  return Math.max(
-    ...[1 + tolerance, 1 - tolerance].map((side) =>
-      Math.abs(knotTruth(curve, signal * side) - truth),
-    ),
-  )
-}
+const halfBand = (curve: KnotCurve, { fit, tolerance }: HalfKnown, truth: number): number =>
+  fit
+    ? monotoneBand(fit, truth)
+    : trustBand(
+        { forward: monotoneSignal, inverse: knotTruth, partSigma: knotPartSigma },
+        curve,
+        tolerance,
+        truth,
+      )

@@ -135,3 +135,7 @@ export const knotReach = ({ low, high }: KnotCurve): [number, number] => [
 /** Stretches of truth that give one signal: an arm on its stop. */
 export const knotDeadZones = ({ low, high }: KnotCurve): [number, number][] =>
   low.flatMap((l, i): [number, number][] => (high[i]! > l ? [[l, high[i]!]] : []))
+
+/** 1σ of parts of one type, signal unit: a share of the signal from end to end, wherever on it. */
+export const knotPartSigma = ({ signal }: KnotCurve, tolerance: number): number =>
+  tolerance * Math.abs(signal.at(-1)! - signal[0]!)

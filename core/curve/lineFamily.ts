@@ -45,6 +45,10 @@ export type LineRecipe = Pick<
   describe: (curve: ShapedLine) => { name: string; value: string }[]
   libraryOf?: (settings: Settings) => LibraryCurve<ShapedLine>[]
   between?: Family<ShapedLine, ShapedFit>['between']
+  /** where parts of one type do not differ by a share of the span */
+  partSigma?: Family<ShapedLine, ShapedFit>['partSigma']
+  /** 1σ, truth unit, of what its points do not say: added to the band of a fit */
+  besides?: (curve: ShapedLine, truth: number) => number
 }
 
 /** The face of a family whose signal is straight in its truth, or in a known function of it. */
@@ -57,6 +61,10 @@ export function lineFamily(recipe: LineRecipe): Family<ShapedLine, ShapedFit> {
     assumeFrom,
     spanSignal,
     libraryOf,
+    besides,
+    partSigma = throughZero
+      ? undefined
+      : (_: ShapedLine, tolerance: number): number => tolerance * spanSignal,
     ...face
   } = recipe
   const fit = (points: readonly CurvePoint[], settings: Settings, leadOhm = 0): ShapedFit => {
@@ -74,7 +82,11 @@ export function lineFamily(recipe: LineRecipe): Family<ShapedLine, ShapedFit> {
     curve.offset + curve.slope * g(truth, curve)
   const inverse = (curve: ShapedLine, signal: number): number =>
     inverseG((signal - curve.offset) / curve.slope, curve)
-  const band = (f: ShapedFit, truth: number): number => lineBand(f, truth, (t) => g(t, f.curve))
+  const band = (f: ShapedFit, truth: number): number =>
+    Math.hypot(
+      lineBand(f, truth, (t) => g(t, f.curve)),
+      besides?.(f.curve, truth) ?? 0,
+    )
   const all = (settings: Settings): LibraryCurve<ShapedLine>[] =>
     libraryOf?.(settings) ?? face.library
   return {
@@ -82,6 +94,7 @@ export function lineFamily(recipe: LineRecipe): Family<ShapedLine, ShapedFit> {
     forward,
     inverse,
     band,
+    ...(partSigma ? { partSigma } : {}),
     leastPoints: throughZero ? 1 : 2,
     models: [],
     assume: (settings) => fromLibrary(all(settings))(settings) ?? assumeFrom?.(settings),

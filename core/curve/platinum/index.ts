@@ -1,14 +1,27 @@
 import { plainly } from '../../quantity/shown.ts'
 import { platinumC, platinumOhm } from '../../standards/platinum.ts'
 import { lineFamily } from '../lineFamily.ts'
-import { fitLine } from '../line.ts'
+import { derivative, fitLine } from '../line.ts'
 import { choiceSetting, numberSetting, type Settings } from '../recipe.ts'
 import { METHODS } from '../thermistor/methods.ts'
 import { MEDIUM_SETTINGS } from '../medium.ts'
 
 const r0Of = (settings: Settings): number => Number(choiceSetting(settings, 'r0Ohm', '100'))
-/** Class B at 0 °C, ±0.3 °C (IEC 60751), as 1σ of a share of the resistance. */
-const CLASS_B = (0.3 * 3.9083e-3) / Math.sqrt(3)
+/** Limits of the tolerance classes, °C: a part of its own, and one for each degree from 0 °C (IEC 60751, table 1). */
+const CLASSES: Record<string, { base: number; perC: number }> = {
+  AA: { base: 0.1, perC: 0.0017 },
+  A: { base: 0.15, perC: 0.002 },
+  B: { base: 0.3, perC: 0.005 },
+  C: { base: 0.6, perC: 0.01 },
+}
+const classOf = (settings: Settings): string => {
+  const stated = choiceSetting(settings, 'class', 'B')
+  return CLASSES[stated] ? stated : 'B'
+}
+const limitsOf = (settings: Settings): { limitC: number; limitPerC: number } => {
+  const { base, perC } = CLASSES[classOf(settings)]!
+  return { limitC: base, limitPerC: perC }
+}
 const ohmPerC = (r0: number): number => r0 * 3.851e-3
 
 /** Platinum thermometers of 100 and 1,000 Ω: the curve is the standard's, one point checks it. */
@@ -51,6 +64,17 @@ export const platinum = {
           { value: '4', label: 'four' },
         ],
       },
+      {
+        id: 'class',
+        label: 'Tolerance class',
+        kind: 'choice',
+        otherwise: 'B',
+        why: 'What it may be off before anybody measured it, growing with the distance from 0 °C: IEC 60751.',
+        options: Object.entries(CLASSES).map(([value, { base, perC }]) => ({
+          value,
+          label: `${value}: ±(${base} + ${perC}·|t|) °C`,
+        })),
+      },
       ...MEDIUM_SETTINGS,
     ],
     plausible: [-200, 850],
@@ -65,11 +89,17 @@ export const platinum = {
     throughZero: true,
     g: (t) => platinumOhm(t, 1),
     inverseG: (x) => platinumC(x, 1),
+    shape: limitsOf,
     assumeFrom: (settings) => ({
-      curve: { offset: 0, slope: r0Of(settings) },
-      tolerance: CLASS_B,
-      name: `platinum ${r0Of(settings)}, IEC 60751 class B`,
+      curve: { offset: 0, slope: r0Of(settings), ...limitsOf(settings) },
+      // the class is kept with the curve
+      tolerance: 1,
+      name: `platinum ${r0Of(settings)}, IEC 60751 class ${classOf(settings)}`,
     }),
+    partSigma: ({ slope, limitC, limitPerC }, tolerance, t) =>
+      ((tolerance * (limitC! + limitPerC! * Math.abs(t))) / Math.sqrt(3)) *
+      slope *
+      derivative((at) => platinumOhm(at, 1), t),
     spanSignal: 100,
     describe: (curve) => [{ name: 'R at 0 °C, Ω', value: curve.slope.toFixed(3) }],
     checks: (points, fit, settings, write = plainly) => {

@@ -1,6 +1,7 @@
 import { flagShape, oneOf, partOf, positiveShape } from '../shape.ts'
 import { thermocoupleC, thermocoupleMv } from '../../standards/thermocouple.ts'
-import { lineFamily } from '../lineFamily.ts'
+import { derivative } from '../line.ts'
+import { lineFamily, type ShapedLine } from '../lineFamily.ts'
 import { choiceSetting, numberSetting, readOn, type Settings } from '../recipe.ts'
 import { METHODS, THERMOMETER } from '../thermistor/methods.ts'
 
@@ -8,7 +9,23 @@ export { exhaustFindings, type ExhaustPlace } from './placement.ts'
 
 const isLinear = (settings: Settings): boolean =>
   choiceSetting(settings, 'output', 'linear') === 'linear'
-const STANDARD_LIMIT = 0.0075 / Math.sqrt(3)
+/** Class 2 of type K: ±2.5 °C, or 0.75 % of the temperature where that is more (IEC 60584-1). */
+const CLASS_2_C = 2.5
+const CLASS_2_SHARE = 0.0075
+/** How far an amplifier that knows nothing of its own warmth may be from the junction's stated temperature, ±°C. */
+const JUNCTION_C = 10
+const ROOT3 = Math.sqrt(3)
+
+/** 1σ, °C at the probe, of what a plain amplifier's own temperature leaves open; nothing for one that takes it off. */
+const junctionSigmaC = ({ linear, junctionC, junctionDoubtC }: ShapedLine, t: number): number =>
+  linear
+    ? 0
+    : ((junctionDoubtC! / ROOT3) * derivative((c) => thermocoupleMv(c), junctionC!)) /
+      derivative((c) => thermocoupleMv(c), t)
+
+/** Volts, or volts of a millivolt, for one degree at the probe. */
+const voltPerC = ({ linear, slope }: ShapedLine, t: number): number =>
+  linear ? slope : slope * derivative((c) => thermocoupleMv(c), t)
 const HOT =
   'Exhaust parts stay hot for an hour. Wait, or wear gloves; never touch the probe’s shank.'
 
@@ -88,6 +105,16 @@ export const thermocouple = lineFamily({
       high: 120,
       why: 'A plain amplifier knows nothing of its own warmth: it counts in millivolts, not in degrees.',
     },
+    {
+      id: 'junctionDoubtC',
+      label: 'Cold junction, give or take',
+      kind: 'number',
+      unit: 'Δ°C',
+      otherwise: JUNCTION_C,
+      low: 0,
+      high: 60,
+      why: 'How far the amplifier’s own temperature strays from that: under a bonnet by 10 °C and more.',
+    },
   ],
   plausible: [-200, 1370],
   keyOn: {
@@ -117,7 +144,14 @@ export const thermocouple = lineFamily({
   shape: (settings) => ({
     linear: isLinear(settings) ? 1 : 0,
     junctionC: numberSetting(settings, 'junctionC', 25),
+    junctionDoubtC: numberSetting(settings, 'junctionDoubtC', JUNCTION_C),
   }),
+  besides: junctionSigmaC,
+  partSigma: (curve, tolerance, t) =>
+    Math.hypot(
+      (tolerance * Math.max(CLASS_2_C, CLASS_2_SHARE * Math.abs(t))) / ROOT3,
+      junctionSigmaC(curve, t),
+    ) * Math.abs(voltPerC(curve, t)),
   g: (t, s) => (s.linear ? t : thermocoupleMv(t, s.junctionC!)),
   inverseG: (x, s) => (s.linear ? x : thermocoupleC(x, s.junctionC!)),
   assumeFrom: (settings) => {
@@ -126,10 +160,12 @@ export const thermocouple = lineFamily({
       name: linear
         ? `${numberSetting(settings, 'voltPerC', 0.005) * 1000} mV for each degree`
         : `${numberSetting(settings, 'gain', 100)} times the couple`,
-      tolerance: STANDARD_LIMIT,
+      // class 2 of the couple
+      tolerance: 1,
       curve: {
         linear: linear ? 1 : 0,
         junctionC: numberSetting(settings, 'junctionC', 25),
+        junctionDoubtC: numberSetting(settings, 'junctionDoubtC', JUNCTION_C),
         offset: numberSetting(settings, 'offsetV', 0),
         slope: linear
           ? numberSetting(settings, 'voltPerC', 0.005)
@@ -158,6 +194,10 @@ export const thermocouple = lineFamily({
           {
             level: 'note',
             text: `At 800 °C the junction’s ${junction} °C are ${thermocoupleMv(junction).toFixed(3)} mV, worth ${(thermocoupleC(thermocoupleMv(800), 0) - thermocoupleC(thermocoupleMv(800) - thermocoupleMv(junction), 0)).toFixed(1)} °C up there: degrees cannot simply be added.`,
+          },
+          {
+            level: 'note',
+            text: `This amplifier knows nothing of its own temperature: ±${numberSetting(settings, 'junctionDoubtC', JUNCTION_C)} °C of it read as ±${(numberSetting(settings, 'junctionDoubtC', JUNCTION_C) * junctionSigmaC({ ...fit.curve, junctionDoubtC: ROOT3 }, 800)).toFixed(1)} °C at 800 °C.`,
           },
         ]
   },
