@@ -2,7 +2,7 @@ import type { Input, Pull, Read } from '../build/types.ts'
 import type { Drive } from '../curve/family.ts'
 import type { AnyFamily } from '../curve/registry.ts'
 import type { ShareId } from './spec.ts'
-import { handHeld } from './points.ts'
+import { handHeld, MEASURED_GROUND_V, UNMEASURED_GROUND_V } from './points.ts'
 import { faceHalfStep, onPulls, type Feed } from './feeds.ts'
 
 /** Something that is not known exactly, and how far: 1σ of a normal, or the half-width of a uniform. */
@@ -29,9 +29,6 @@ export type Spread = {
 /** What to do about a cause, the share of its size that then remains, and the causes that go with it altogether. */
 export type SpreadRemedy = { text: string; leaves: number; takes?: string[] }
 
-/** A ground offset nobody measured, V: what a tidy sensor ground stays within; and one measured on a millivolt range. */
-const UNMEASURED_GROUND_V = 0.005
-const MEASURED_GROUND_V = 0.0005
 /** A wire measured with the probes' own ohms taken off, Ω. */
 const MEASURED_WIRE_OHM = 0.05
 /** Rails above this are battery, 12 to 14.4 V, and differ from hour to hour whatever was measured once. */

@@ -1,16 +1,26 @@
 import { EchtError } from '../error.ts'
-import type { CurvePoint } from '../curve/family.ts'
-import type { Given, PointMethod, Role, Worked } from '../curve/recipe.ts'
+import type { CommonError, CurvePoint, Drive } from '../curve/family.ts'
+import type { Given, GivenNumber, PointMethod, Role, Worked } from '../curve/recipe.ts'
 import type { AnyFamily } from '../curve/registry.ts'
 import { readQuantity } from '../quantity/parse.ts'
 import { UNITS } from '../quantity/units.ts'
-import type { Build, ElementSettings, Instrument, Measurement, Reading } from '../build/types.ts'
+import { inputOf } from '../build/find.ts'
+import type {
+  Build,
+  ElementSettings,
+  Instrument,
+  Measurement,
+  Read,
+  Reading,
+} from '../build/types.ts'
 
 /** A point of the record made ready for a fit, with where its truth came from. */
 export type TakenPoint = CurvePoint & {
   measurement: Measurement
   recipe: PointMethod | undefined
   truthFrom: string
+  /** taken in the device that reads the sensor: what its ground stands off is in the signal */
+  inDevice: boolean
 }
 
 /** A measured point nothing can be worked out of, and why. */
@@ -21,9 +31,10 @@ const ROOT3 = Math.sqrt(3)
 /**
  * Points of an element as a fit takes them: truths worked out by the recipe from what was given, probes
  * corrected for their ice check; uncertainties from the instruments, split into what each reading has alone
- * and what all readings of one instrument share. A ratiometric sensor's volts are brought to its nominal supply
- * where the supply was measured with them. Struck points are left out; of what a recipe can make nothing,
- * `onUnusable` is told why.
+ * and what all readings of one instrument share. A ratiometric sensor's volts are brought to its nominal supply:
+ * by the supply measured with them, or with the doubt of one that nobody measured. Where some points were taken in
+ * the device and others at the sensor, the device's ground is taken off the former. Struck points are left out; of
+ * what a recipe can make nothing, `onUnusable` is told why.
  */
 export function takenPoints(
   build: Build,
@@ -33,48 +44,153 @@ export function takenPoints(
   onUnusable: (unusable: Unusable) => void = () => undefined,
 ): TakenPoint[] {
   const drive = family.drive(settings)
-  return measurements
-    .filter((m) => m.struck === null)
-    .flatMap((measurement) => {
-      const given = givenBy(build, measurement)
-      const recipe = family.methods.find((m) => m.id === measurement.method)
-      const { signal } = given
-      const truth = truthOrWhy(recipe, given, settings, (why) =>
-        onUnusable({ measurement: measurement.id, why }),
-      )
-      if (!signal || !truth) return []
-      const nominal =
-        drive.kind === 'voltage' &&
-        drive.nominalV !== null &&
-        given.supply &&
-        given.supply.value > 0
-          ? drive.nominalV / given.supply.value
-          : 1
-      return [
-        {
-          measurement,
-          recipe,
-          truth: truth.value,
-          signal: signal.value * nominal,
-          truthFrom: truth.from,
-          method: measurement.method,
-          truthUncertainty: truth.own,
-          signalUncertainty: signal.own * nominal,
-          common: [
-            ...truth.common,
-            ...(signal.common > 0 && signal.instrument
-              ? [
-                  {
-                    id: signal.instrument.id,
-                    of: 'signal' as const,
-                    sigma: signal.common * nominal,
-                  },
-                ]
-              : []),
-          ],
-        },
-      ]
-    })
+  const standing = measurements.filter((m) => m.struck === null)
+  const sitting = sittings(standing)
+  const taken = standing.flatMap((measurement): TakenPoint[] => {
+    const given = givenBy(build, measurement)
+    const recipe = family.methods.find((m) => m.id === measurement.method)
+    const { signal } = given
+    const truth = truthOrWhy(recipe, given, settings, (why) =>
+      onUnusable({ measurement: measurement.id, why }),
+    )
+    if (!signal || !truth) return []
+    const inDevice =
+      recipe?.includesGround === true ||
+      measurement.readings.some((r) => r.role === 'signal' && r.unit === 'counts')
+    const point: TakenPoint = {
+      measurement,
+      recipe,
+      inDevice,
+      truth: truth.value,
+      signal: signal.value,
+      truthFrom: truth.from,
+      method: measurement.method,
+      truthUncertainty: truth.own,
+      signalUncertainty: signal.own,
+      common: [...truth.common, ...commonOf(signal, signal.value)],
+    }
+    // counts of the converter that feeds the sensor follow its supply by themselves
+    return drive.kind === 'voltage' && drive.nominalV !== null && !inDevice
+      ? [atNominal(point, given, drive.nominalV, sitting.get(measurement.id)!)]
+      : [point]
+  })
+  return withoutGround(build, drive, taken)
+}
+
+const commonOf = (given: GivenNumber, signal: number): CommonError[] =>
+  given.common > 0 && given.instrument && signal !== 0
+    ? [{ id: given.instrument.id, of: 'signal', sigma: given.common }]
+    : []
+
+/** A supply nobody measured, relative half-width. */
+const SUPPLY_LIMIT = 0.01
+
+/** A ratiometric sensor's volts at the supply its curve is stated for. */
+function atNominal(point: TakenPoint, given: Given, nominalV: number, sitting: number): TakenPoint {
+  const { signal, supply } = given
+  if (!supply || !(supply.value > 0)) {
+    const sigma = (SUPPLY_LIMIT / ROOT3) * Math.abs(point.signal)
+    return {
+      ...point,
+      common: [...point.common!, { id: `supply ${sitting}`, of: 'signal', sigma }],
+    }
+  }
+  const scale = nominalV / supply.value
+  const volts = point.signal * scale
+  const perSupply = Math.abs(volts) / supply.value
+  const oneMeter = supply.instrument !== null && supply.instrument.id === signal?.instrument?.id
+  const truths = point.common!.filter((c) => c.of === 'truth')
+  return {
+    ...point,
+    signal: volts,
+    signalUncertainty: Math.hypot(point.signalUncertainty! * scale, supply.own * perSupply),
+    common: oneMeter
+      ? // the gain of one meter is in both, and leaves their ratio alone
+        [
+          ...truths,
+          ...commonOf(
+            { ...signal!, common: Math.abs(signal!.common * scale - supply.common * perSupply) },
+            volts,
+          ),
+        ]
+      : [
+          ...truths,
+          ...commonOf({ ...signal!, common: signal!.common * scale }, volts),
+          ...commonOf({ ...supply, common: supply.common * perSupply }, volts),
+        ],
+  }
+}
+
+/** Points taken hours apart were taken in another sitting, by a supply that may have moved. */
+const SITTING_MS = 3 * 3600e3
+
+function sittings(measurements: readonly Measurement[]): Map<string, number> {
+  const order = measurements.toSorted((a, b) => Date.parse(a.at) - Date.parse(b.at))
+  const of = new Map<string, number>()
+  let sitting = 0
+  order.forEach((m, i) => {
+    if (i > 0 && Date.parse(m.at) - Date.parse(order[i - 1]!.at) > SITTING_MS) sitting++
+    of.set(m.id, sitting)
+  })
+  return of
+}
+
+/**
+ * Points of one kind, so that one curve goes through them. Where all were taken in the device they stay as they are,
+ * and the curve is the sensor's as that device reads it (`groundInCurve`); where some were, its ground is taken off
+ * those, with what it is not known by.
+ */
+function withoutGround(build: Build, drive: Drive, points: TakenPoint[]): TakenPoint[] {
+  if (points.every((p) => p.inDevice) || !points.some((p) => p.inDevice)) return points
+  const element = elementOfPoint(points[0]!)
+  const read = readerInPoints(build, element)
+  if (!read || drive.kind !== 'voltage') return points
+  const offset = groundOf(build, read)
+  return points.map((p) => {
+    if (!p.inDevice) return p
+    // of a sensor that follows the converter's rail only what its share leaves arrives
+    const arrives = drive.nominalV === null ? 1 : 1 - p.signal / drive.nominalV
+    return {
+      ...p,
+      inDevice: false,
+      signal: p.signal - offset.value * arrives,
+      common: [
+        ...p.common!,
+        { id: 'ground offset', of: 'signal', sigma: Math.abs(offset.sigma * arrives) },
+      ],
+    }
+  })
+}
+
+const elementOfPoint = ({ measurement: { about } }: TakenPoint): string | null =>
+  about.kind === 'point' ? about.element : null
+
+/** The reader in whose device points are taken: the first of the sensor. */
+export const readerInPoints = (build: Build, element: string | null): Read | undefined =>
+  element === null ? undefined : firstReaders(build).get(element)
+
+const firstReadersOf = new WeakMap<Build['channels'], Map<string, Read>>()
+function firstReaders({ channels }: Build): Map<string, Read> {
+  const known = firstReadersOf.get(channels)
+  if (known) return known
+  const first = new Map<string, Read>()
+  for (const read of channels.flatMap((c) => c.reads))
+    if (!first.has(read.source.id)) first.set(read.source.id, read)
+  firstReadersOf.set(channels, first)
+  return first
+}
+
+/** A ground offset nobody measured, V: what a tidy sensor ground stays within; and one measured on a millivolt range. */
+export const UNMEASURED_GROUND_V = 0.005
+export const MEASURED_GROUND_V = 0.0005
+
+function groundOf(build: Build, read: Read): { value: number; sigma: number } {
+  if (inputOf(build, read.input).input.differential) return { value: 0, sigma: 0 }
+  const { value, basis } = read.wire.groundOffsetV
+  return {
+    value,
+    sigma: (basis === 'measured' ? MEASURED_GROUND_V : UNMEASURED_GROUND_V) / ROOT3,
+  }
 }
 
 /** A truth worked out; where the recipe refuses what was given, null and why. */

@@ -1,5 +1,5 @@
 import type { Build, Channel, Element, Read } from '../build/types.ts'
-import { elementOf, pointsOf } from '../build/find.ts'
+import { elementOf, inputOf, pointsOf } from '../build/find.ts'
 import { EchtError } from '../error.ts'
 import { joinedId, joinHalves, type JoinedFit } from '../curve/joined.ts'
 import type { KnotCurve } from '../curve/knots.ts'
@@ -9,7 +9,7 @@ import type { FamilyFit } from '../curve/family.ts'
 import { trustBand } from '../curve/trust.ts'
 import type { FitOptions } from '../curve/recipe.ts'
 import { remembered } from './remember.ts'
-import { takenPoints, type TakenPoint, type Unusable } from './points.ts'
+import { readerInPoints, takenPoints, type TakenPoint, type Unusable } from './points.ts'
 
 /**
  * What is known of an element: a fit of its points, or a library curve taken on trust. Plain data
@@ -42,7 +42,18 @@ export const sensorRestsOn = (
   build: Build,
   element: string,
   range: readonly [number, number],
-): unknown[] => [build.instruments, ...range, ...pointsOf(build, element)]
+): unknown[] => [
+  build.instruments,
+  ...range,
+  ...groundRestsOn(build, element),
+  ...pointsOf(build, element),
+]
+
+/** What stands off in the device that points are taken in. */
+function groundRestsOn(build: Build, element: string): unknown[] {
+  const read = readerInPoints(build, element)
+  return read ? [read.wire.groundOffsetV, inputOf(build, read.input).input.differential] : []
+}
 
 /** The curve of an element out of the record. Never throws for bad points: `problem` says what is wrong. */
 export function sensorOf(build: Build, elementId: string, range: [number, number]): Sensor {

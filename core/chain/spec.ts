@@ -8,6 +8,7 @@ import { spreadsOf, type Spread } from './causes.ts'
 import { faceHalfStep, onPulls, otherFeeds, type Feed } from './feeds.ts'
 import { remembered } from './remember.ts'
 import { statusRestsOn } from './rests.ts'
+import { readerInPoints } from './points.ts'
 import { needsOf, sourceOf, type Sensor } from './sensor.ts'
 import { familyOf } from '../curve/registry.ts'
 import type { Drive } from '../curve/family.ts'
@@ -72,6 +73,7 @@ export function assembleChain(build: Build, readId: string): Assembled {
   const sensor = sourceOf(build, channel, read),
     needs = needsOf(build, channel, read)
   const parts = { sensor, channel, needs, read, input, device }
+  const electrical = groundBeside(build, sensor, read)
   if (sensor.curve === undefined)
     return {
       ...parts,
@@ -104,15 +106,35 @@ export function assembleChain(build: Build, readId: string): Assembled {
     range: needs.range,
     best: needs.best,
     accuracy: needs.accuracy,
-    circuits: edges ? [{ share: 'element', elements: [] }] : circuitsOf(drive, read, input, others),
+    circuits: edges
+      ? [{ share: 'element', elements: [] }]
+      : circuitsOf(drive, electrical.read, input, others),
     converter,
     table: enteredTable(input),
     dissipationMwPerK: element.settings.dissipationMwPerK ?? 1,
     faceHalfStep: faceHalfStep(read, input, family),
-    spreads: spreadsOf(drive, read, input, others, family),
+    spreads: spreadsOf(drive, electrical.read, input, others, family).filter(
+      (s) => s.id !== 'ground offset' || !electrical.inCurve,
+    ),
     basis: basisOf(build, parts, drive),
   }
   return { ...parts, spec, problem: null }
+}
+
+/**
+ * The reader as its circuit sees it. Where every point of the sensor was taken in a device, what that device's ground
+ * stands off is in the curve already: nothing is left of it for the reader it was taken by, and for another the
+ * difference of the two.
+ */
+function groundBeside(build: Build, sensor: Sensor, read: Read): { read: Read; inCurve: boolean } {
+  const { points, fit, element } = sensor
+  if (fit === null || points.length === 0 || !points.every((p) => p.inDevice))
+    return { read, inCurve: false }
+  const by = readerInPoints(build, element.id) ?? read
+  const [own, theirs] = [read.wire.groundOffsetV, by.wire.groundOffsetV]
+  const basis = own.basis === 'measured' && theirs.basis === 'measured' ? 'measured' : 'assumed'
+  const groundOffsetV = { ...own, basis, value: own.value - theirs.value } as const
+  return { read: { ...read, wire: { ...read.wire, groundOffsetV } }, inCurve: by.id === read.id }
 }
 
 /** Why this input cannot read such an element, or null. */

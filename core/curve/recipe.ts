@@ -92,6 +92,8 @@ export type PointMethod = {
   cautions: string[]
   /** how the truth it works out is said; plainly if left out */
   says?: (truth: string) => string
+  /** the signal is taken in the device that reads the sensor, and what its ground stands off is in it */
+  includesGround?: true
   /** a typical truth this method can make, for choosing the next point; absent where it varies */
   typicalTruth?: number
 }

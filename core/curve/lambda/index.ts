@@ -82,6 +82,7 @@ export const lambda = lineFamily({
       {
         id: 'output',
         name: 'Test output, as the device reads it',
+        includesGround: true,
         uncertainty: 0.001,
         cautions: [HEATED],
         steps: [
