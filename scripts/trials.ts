@@ -8,6 +8,7 @@ import { everyBox } from '../trials/boxes.ts'
 import { withApp } from '../trials/browser.ts'
 import { CHECKED, diagnosed, healthyAlarms } from '../trials/faults.ts'
 import { mutatedBuilds, mutatedLogs, mutatedTables } from '../trials/files.ts'
+import { lives, WORLDS } from '../trials/lives.ts'
 import { killed } from '../trials/kills.ts'
 import { everyPage } from '../trials/everyPage.ts'
 import { pasted } from '../trials/paste.ts'
@@ -49,6 +50,24 @@ function diagnosedTable(cases: number): Outcome {
   return { tries, outcome: 'put in / noticed / named first', failures: [] }
 }
 
+/** A line for each family and number of points: how often the band held what was shown, at every tenth of the range. */
+function livesTable(count: number): Outcome {
+  let tries = 0
+  const failures: string[] = []
+  for (const family of Object.keys(WORLDS))
+    for (const points of [3, 4, 5, 7, 10]) {
+      const { inside, of, refused } = lives(family, points, count, points)
+      const share = sumOf(inside) / sumOf(of)
+      const tenths = inside.map((n, k) => Math.round((100 * n) / of[k]!))
+      const said = `${family}, ${points} points: ${(100 * share).toFixed(1)} %, by tenths ${tenths.join(' ')}, ${refused} refused`
+      console.log(said)
+      if (share < 0.93) failures.push(said)
+      tries += count
+    }
+  return { tries, outcome: 'whole lives', failures }
+}
+const sumOf = (all: readonly number[]): number => all.reduce((a, b) => a + b, 0)
+
 const CAMPAIGNS: Record<string, () => Outcome | Promise<Outcome>> = {
   'walks: 10,000 edits, undos, files, every step valid': () =>
     caught(() => {
@@ -68,6 +87,8 @@ const CAMPAIGNS: Record<string, () => Outcome | Promise<Outcome>> = {
     }),
   'faults: 300 in each of twelve readers, and healthy checks at four places': () =>
     caught(() => diagnosedTable(300)),
+  'lives: 300 whole lives of each family with 3, 4, 5, 7 and 10 points': () =>
+    caught(() => livesTable(300)),
   'logs: 10,000 mutated': () =>
     caught(() => {
       const t = mutatedLogs(10_000, 1)

@@ -161,10 +161,13 @@ export function proposeTable(
 }
 
 const withBeyond = (table: Table, [below, above]: DeviceProposal['beyond']): Table => {
+  // where nothing is followed, what is held is the last cell of the range as it will stand there
+  const held = ({ cells, follows, holdsTo }: Beyond, last: number): Beyond['cells'] =>
+    cells.map((c) => (follows === null && c.x === holdsTo ? { ...c, value: last } : c))
   const cells = [
-    ...below.cells.toReversed(),
+    ...held(below, table.y[0]!).toReversed(),
     ...table.x.map((x, i) => ({ x, value: table.y[i]! })),
-    ...above.cells,
+    ...held(above, table.y.at(-1)!),
   ]
   return { x: cells.map((c) => c.x), y: cells.map((c) => c.value) }
 }

@@ -107,8 +107,13 @@ function beyondAt(
   const hold = valueHolder(spec)
   const cellAt = (x: number): Cell => ({ x, value: hold(truthAtAxis(chain, spec.axis, x)) })
   const first = cellAt(from)
-  const travel = step(endOfTravel(chain, spec, from, limit - outward * margin))
-  const follows = outward * (travel - from) >= spec.axisStep ? cellAt(travel) : null
+  const known = (x: number): boolean => Number.isFinite(truthAtAxis(chain, spec.axis, x))
+  const own = endOfTravel(known, from, ownEnd(chain, spec, from, limit - outward * margin))
+  // a step towards the range where rounding went past what is known
+  const rounded = step(own)
+  const travel = known(rounded) ? rounded : step(rounded - outward * spec.axisStep)
+  const follows =
+    outward * (travel - from) >= spec.axisStep && known(travel) ? cellAt(travel) : null
   const last = follows ?? first
   const followed: Beyond = { ...nothing, follows, cells: follows ? [follows] : [] }
   const show = faultShow(spec, nothing.faults)
@@ -150,17 +155,20 @@ function faultsOn(chain: Chain, spec: DeviceTable): { fault: Fault; x: number }[
   ]
 }
 
-/** How far along the axis the sensor itself can go: to the end of its curve, and no nearer a rail than the margin. */
-function endOfTravel(chain: Chain, spec: DeviceTable, from: number, margin: number): number {
+/** How far along the axis the sensor itself goes: to the end of its curve, and no nearer a rail than the margin. */
+function ownEnd(chain: Chain, spec: DeviceTable, from: number, margin: number): number {
   const outward = Math.sign(margin - from)
   const ends = curveReach(chain)
     .filter(Number.isFinite)
     .map((truth) => axisValue(chain, idealValue(chain, 'pin', truth), spec.axis))
   const own = ends.length === 2 ? outward * Math.max(...ends.map((x) => outward * x)) : margin
-  let far = outward * Math.min(outward * own, outward * margin)
-  // a formula may give nothing near a rail: back towards the range until it does
-  for (let k = 0; k < 40 && !Number.isFinite(truthAtAxis(chain, spec.axis, far)); k++)
-    far = from + 0.8 * (far - from)
+  return outward * Math.min(outward * own, outward * margin)
+}
+
+/** The same, back towards the range to where the curve is known: a formula may give nothing near a rail. */
+function endOfTravel(known: (x: number) => boolean, from: number, end: number): number {
+  let far = end
+  for (let k = 0; k < 60 && !known(far); k++) far = from + 0.9 * (far - from)
   return far
 }
 

@@ -1,4 +1,5 @@
 import { linspace } from '../math/linspace.ts'
+import { madeOnce } from '../math/madeOnce.ts'
 import { slopeAt } from '../math/slope.ts'
 import { half95 } from '../math/half95.ts'
 import { familyOf } from '../curve/registry.ts'
@@ -146,11 +147,19 @@ export function spreadEffects(chain: Chain, truth: number): Effect[] {
   // height per volt by the perfect chain, shown per height by the device's table
   const pinSlope = heightPerPin(chain, pinHeight(chain, pin.value)),
     plugSlope = heightPerPin(chain, pinHeight(chain, plug.value))
-  const tableSlope = tableSlopeAt(chain, pin.value)
+  // over what the doubt before the table spans: a single cell of it may be steeper or flatter than its neighbours
+  const before = spec.stages.at(-2)!
+  const tableSlope = madeOnce(() =>
+    tableSlopeAt(
+      chain,
+      pin.value,
+      Math.hypot(...effects.map((e) => (e.stages.has(before) ? e.at(before) : 0))),
+    ),
+  )
   const elementSlope = signalSlope(chain, truth)
   const scaled = (stage: StageId, plugC: number, pinC: number): number =>
-    stage === 'plug' ? plugC : stage === 'shown' ? pinC * tableSlope : pinC
-  return spec.spreads.map((s): Effect => {
+    stage === 'plug' ? plugC : stage === 'shown' ? pinC * tableSlope() : pinC
+  const effects = spec.spreads.map((s): Effect => {
     const size = s.kind === 'uniform' ? s.size / ROOT3 : s.size
     const base = { id: s.id, share: s.share, label: s.label, kind: s.kind, remedy: s.remedy }
     if (s.on.kind === 'truth') {
@@ -186,6 +195,7 @@ export function spreadEffects(chain: Chain, truth: number): Effect[] {
     }
     return { ...base, stages: new Set(FROM.face), at: () => size }
   })
+  return effects
 }
 
 type Answer = ReturnType<typeof circuitAnswers>['pin']
@@ -232,38 +242,38 @@ function heightPerPin(chain: Chain, truth: number): number {
   return moving.reduce((widest, s) => (Math.abs(s) > Math.abs(widest) ? s : widest), 0)
 }
 
-const safely = (f: () => number, otherwise: number): number => {
-  try {
-    return f()
-  } catch {
-    return otherwise
-  }
-}
-
 /** A side of a table whose slope is below this share of the other's is one that holds. */
 const HOLDING = 0.6
 
-/** How much the shown value moves for one unit of height: 1 for a good table, 0 where it holds its end. */
-function tableSlopeAt(chain: Chain, volt: number): number {
+/** How far to either side a table is looked at for its slope at least, as a share of the range. */
+const LOOK_SHARE = 1 / 270
+
+/**
+ * How much the shown value moves for one unit of height: 1 for a good table, 0 where it holds its end. In a dead
+ * zone and beyond the ends of the curve, what the nearest part that moves would do.
+ */
+function tableSlopeAt(chain: Chain, volt: number, doubt: number): number {
   if (!chain.spec.table) return 1
-  const height = pinHeight(chain, volt)
-  const dv = Math.max(
-    1e-4,
-    Math.abs(
-      volt -
-        safely(
-          () =>
-            idealValue(chain, 'pin', height + (chain.spec.range[1] - chain.spec.range[0]) / 270),
-          volt,
-        ),
-    ),
-  )
-  const side = (from: number, to: number): number => {
-    const run = pinHeight(chain, to) - pinHeight(chain, from)
-    return run === 0 ? 0 : (shownAt(chain, to) - shownAt(chain, from)) / run
+  const [least, most] = curveReach(chain)
+  const height = Math.min(most, Math.max(least, pinHeight(chain, volt)))
+  const { range, sensor } = chain.spec
+  const look = Math.max(doubt || 0, LOOK_SHARE * (range[1] - range[0]))
+  const zone = familyOf(sensor.family)
+    .deadZones?.(sensor.curve)
+    .find(([low, high]) => height >= low && height <= high)
+  const shownOf = (t: number): number => shownAt(chain, idealValue(chain, 'pin', t))
+  // a step outward from a height, where the curve goes on
+  const side = (from: number, step: number): number => {
+    if (from + step < least || from + step > most) return 0
+    try {
+      return (shownOf(from + step) - shownOf(from)) / step || 0
+    } catch {
+      return 0
+    }
   }
-  const above = side(volt, volt + dv),
-    below = side(volt - dv, volt)
+  const hair = zone ? smallStep(chain) : 0
+  const above = side((zone?.[1] ?? height) + hair, look),
+    below = side((zone?.[0] ?? height) - hair, -look)
   // near its end a table holds one way only, and the other way still moves
   const [less, more] = Math.abs(above) < Math.abs(below) ? [above, below] : [below, above]
   return Math.abs(less) < HOLDING * Math.abs(more) ? more : (above + below) / 2

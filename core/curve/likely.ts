@@ -22,9 +22,3 @@ export function likelyRow(truth: readonly number[], signal: readonly number[]): 
   }
   return SHARES.map((share) => lookUp(table, share, 'hold'))
 }
-
-/** Keeps what was made the first time. */
-export function madeOnce<T>(make: () => T): () => T {
-  let kept: T | undefined
-  return () => (kept ??= make())
-}

@@ -1,4 +1,5 @@
-import { likelyRow, madeOnce, SHARES, type LikelyCurves } from './likely.ts'
+import { madeOnce } from '../math/madeOnce.ts'
+import { likelyRow, SHARES, type LikelyCurves } from './likely.ts'
 import { uniformStream } from '../math/random.ts'
 
 const COUNT = 240

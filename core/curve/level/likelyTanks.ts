@@ -1,4 +1,5 @@
-import { likelyRow, madeOnce } from '../likely.ts'
+import { likelyRow } from '../likely.ts'
+import { madeOnce } from '../../math/madeOnce.ts'
 import { linspace } from '../../math/linspace.ts'
 import { uniformStream } from '../../math/random.ts'
 import { senderSignal, tankHeight, tankLitres, type Sender, type Tank } from './tank.ts'

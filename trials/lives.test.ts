@@ -1,0 +1,22 @@
+import { expect, it } from 'vitest'
+import { lives, WORLDS } from './lives.ts'
+
+const FAMILIES = Object.keys(WORLDS)
+const LIVES = 5
+
+it.each([3, 5, 10])(
+  'whole lives with %d points: what is shown stays within the band, whatever the sensor, at the ends as well',
+  (points) => {
+    const all = FAMILIES.map((family) => ({ family, ...lives(family, points, LIVES, 7) }))
+    const sum = (numbers: readonly number[]): number => numbers.reduce((a, b) => a + b, 0)
+    for (const { family, inside, of, refused } of all) {
+      expect(refused, family).toBe(0)
+      // five lives, whose places hang together
+      expect(sum(inside) / sum(of), family).toBeGreaterThan(0.75)
+    }
+    const share = sum(all.flatMap((l) => l.inside)) / sum(all.flatMap((l) => l.of))
+    expect(share).toBeGreaterThan(0.93)
+    const ends = all.flatMap((l) => [l.inside[0]!, l.inside[10]!])
+    expect(sum(ends) / (2 * LIVES * FAMILIES.length)).toBeGreaterThan(0.9)
+  },
+)
