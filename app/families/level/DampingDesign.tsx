@@ -117,7 +117,8 @@ export function DampingDesign({ status }: PanelProps) {
             <Group mt="xs">
               <span role="status">
                 <b>{chosen.tauS.toFixed(1)} s</b> is the least that keeps the needle within{' '}
-                {q.pm(allowed, 1)} {q.unit}; fast for 5 s at key-on, so that a fill shows at once.
+                {q.pm(allowed, 1)} {q.unit} in 19 laps of 20; fast for 5 s at key-on, so that a fill
+                shows at once.
               </span>
               <Button
                 variant="default"

@@ -1,4 +1,6 @@
 import { EchtError, requirePositive } from '../../error.ts'
+import { quantile } from 'simple-statistics'
+import { madeOnce } from '../../math/madeOnce.ts'
 import { normalStream, uniformStream } from '../../math/random.ts'
 
 /** Shown level against time: a one-pole filter, fast for a while after key-on. */
@@ -54,45 +56,82 @@ export function damped(series: Float64Array, damping: Damping): Float64Array {
 
 export type DampingVerdict = {
   tauS: number
-  /** largest swing of the needle over the lap, l from the truth */ swingL: number
+  /** how far the needle strays from the truth, l: 19 laps of 20 stay within it */
+  swingL: number
   /** until a fill shows to 90 %, s, engine running */ fillS: number
   /** and right after key-on */ keyOnS: number
 }
 
-/** Needle movement against seconds to show a fill, for several time constants on one lap. */
+/** Laps driven to judge a damping by, s each, and the share of them that is to stay within what is said. */
+const LAPS = 160
+const LAP_S = 120
+const KEPT_SHARE = 0.95
+/** What was shown before a lap has died away after so many time constants. */
+const SETTLED_TAUS = 4
+const LONGEST_TAU_S = 60
+const FIRST_LAP = 1000
+
+/** Laps of a slosh of one litre, each with a run-up: what a tank does is in proportion to its slosh. */
+const unitLaps = madeOnce(() =>
+  Array.from({ length: LAPS }, (_, i) =>
+    slosh(SETTLED_TAUS * LONGEST_TAU_S + LAP_S, 1, FIRST_LAP + i),
+  ),
+)
+
+/** How far a needle strays that follows laps of one litre of slosh: 19 laps of 20 stay within it. */
+function unitSwing(tauS: number): number {
+  const runUp = Math.round(HZ * SETTLED_TAUS * Math.min(tauS, LONGEST_TAU_S))
+  const follow = tauS > 0 ? 1 - Math.exp(-1 / (HZ * tauS)) : 1
+  const largest = unitLaps().map((lap) => {
+    let shown = 0,
+      most = 0
+    for (let i = 0; i < runUp + HZ * LAP_S; i++) {
+      shown += (lap[i]! - shown) * follow
+      if (i >= runUp) most = Math.max(most, Math.abs(shown))
+    }
+    return most
+  })
+  return quantile(largest, KEPT_SHARE)
+}
+
+/** Needle movement over many laps against seconds to show a fill, for several time constants. */
 export function judgeDamping(
   taus: readonly number[],
-  options: { sizeL: number; lapS?: number; seed?: number; fastTauS?: number; fastForS?: number },
+  options: { sizeL: number; fastTauS?: number; fastForS?: number },
 ): DampingVerdict[] {
-  const lap = slosh(options.lapS ?? 120, options.sizeL, options.seed ?? 1)
-  const fast = { fastTauS: options.fastTauS ?? 0.5, fastForS: options.fastForS ?? 5 }
+  const { fastTauS = 0.5, fastForS = 5 } = options
   return taus.map((tauS) => {
     if (!(tauS >= 0)) throw new EchtError('out-of-range', `A time constant of ${tauS} s is none.`)
-    const shown = damped(lap, { tauS, ...fast, fastForS: 0 })
-    const settled = shown.subarray(Math.min(shown.length - 1, Math.round(HZ * 3 * tauS)))
     const ln10 = Math.log(10)
-    const fastPart = 1 - Math.exp(-fast.fastForS / fast.fastTauS)
+    const fastPart = 1 - Math.exp(-fastForS / fastTauS)
     return {
       tauS,
-      swingL: settled.reduce((m, v) => Math.max(m, Math.abs(v)), 0),
+      swingL: options.sizeL * unitSwing(tauS),
       fillS: ln10 * tauS,
-      keyOnS:
-        fastPart >= 0.9
-          ? ln10 * fast.fastTauS
-          : fast.fastForS + tauS * Math.log((1 - fastPart) / 0.1),
+      keyOnS: fastPart >= 0.9 ? ln10 * fastTauS : fastForS + tauS * Math.log((1 - fastPart) / 0.1),
     }
   })
 }
 
-/** The shortest time constant whose needle stays within a swing, of 0.5 to 60 s; null when none does. */
+/**
+ * The shortest time constant, to a tenth of a second and up to a minute, whose needle stays within a swing in 19 laps
+ * of 20; null when none does.
+ */
 export function chooseDamping(
   allowedSwingL: number,
-  options: { sizeL: number; seed?: number },
+  options: { sizeL: number },
 ): DampingVerdict | null {
-  const taus = Array.from({ length: 40 }, (_, i) => 0.5 * 1.13 ** i)
-  return (
-    judgeDamping(taus, { ...options, lapS: 400 }).find((v) => v.swingL <= allowedSwingL) ?? null
-  )
+  const keeps = (tenths: number): boolean => options.sizeL * unitSwing(tenths / HZ) <= allowedSwingL
+  let short = 0,
+    long = LONGEST_TAU_S * HZ
+  if (!keeps(long)) return null
+  if (keeps(short)) long = short
+  while (long - short > 1) {
+    const middle = Math.floor((short + long) / 2)
+    if (keeps(middle)) long = middle
+    else short = middle
+  }
+  return judgeDamping([long / HZ], options)[0]!
 }
 
 /** A reserve lamp with hysteresis over a shown series: how often it changes, and seconds lit. */
