@@ -53,7 +53,8 @@ function pullSpread(pull: Pull, of: ShareId): Spread {
   const part = pull.tolerance * pull.ohm.value
   const byMeter = Math.min(part, handHeld('Ω', pull.ohm.value))
   const known = pull.ohm.basis === 'measured'
-  const size = known ? byMeter : part
+  // worked out of other readings it is as good as those made it
+  const size = known && pull.ohm.from.length === 0 ? byMeter : part
   const measuring = share(byMeter, size)
   const base = {
     id: `pull ${pull.id}`,

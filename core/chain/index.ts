@@ -9,7 +9,7 @@ export {
   type StageId,
 } from './spec.ts'
 export { sensorBand, sensorOf, sourceOf, needsOf, type Sensor } from './sensor.ts'
-export { givenBy, takenPoints, readingUncertainty, type TakenPoint } from './points.ts'
+export { givenBy, lastPlace, takenPoints, readingUncertainty, type TakenPoint } from './points.ts'
 export {
   branches,
   deadZones,

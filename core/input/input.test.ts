@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { solveCircuit } from '../circuit/solve.ts'
 import { thermistorOhm, type ThermistorCurve } from '../curve/thermistor/model.ts'
-import { linspace } from '../math/index.ts'
+import { linspace, uniformStream } from '../math/index.ts'
 import { preferredValues } from '../standards/index.ts'
 import {
   designPullUp,
@@ -110,6 +110,26 @@ describe('designPullUp', () => {
 })
 
 describe('findPullUp', () => {
+  it('says how little two volts of two digits tell: the band holds 95 of 100 pull-ups', () => {
+    const uniform = uniformStream(6)
+    const between = (low: number, high: number): number => low + (high - low) * uniform()
+    let inside = 0
+    for (let k = 0; k < 400; k++) {
+      const [pull, known] = [between(800, 4000), 1000 * between(0.99, 1.01)]
+      const read = (volt: number): number => Number((volt * between(0.9965, 1.0035)).toFixed(1))
+      const open = read(5),
+        loaded = read((5 * known) / (known + pull))
+      const found = findPullUp({
+        openV: open,
+        knownOhm: 1000,
+        loadedV: loaded,
+        knownRelative: 0.01 / Math.sqrt(3),
+        steps: { openV: 0.1, loadedV: 0.1, knownOhm: 0 },
+      })
+      if (Math.abs(found.pullUpOhm - pull) <= 1.96 * found.spreadOhm) inside++
+    }
+    expect(inside / 400).toBeGreaterThan(0.93)
+  })
   it.each([
     [2490, 5, 1000],
     [470, 4.97, 2200],

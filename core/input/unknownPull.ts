@@ -3,7 +3,9 @@ import { EchtError, requireFinite, requirePositive } from '../error.ts'
 /**
  * A device's own pull-up and rail when no manual tells: volts at the open input, and volts with one known
  * resistor from the input to the sensor ground. `meterOhm` (10 MΩ) is the meter's own load, taken out.
- * `spreadOhm` is 1σ from the meter's relative error `meterRelative` (0.002) and the resistor's `knownRelative` (0.01).
+ * `spreadOhm` is 1σ from the meter's relative error `meterRelative` (0.002), the resistor's `knownRelative` (0.01), and
+ * the last digit each was typed to (`steps`, in V, V and Ω; none if left out): two volts close together in two digits
+ * say little.
  * Throws `EchtError` `no-pull-up` where the two readings show none.
  */
 export function findPullUp(readings: {
@@ -13,6 +15,7 @@ export function findPullUp(readings: {
   meterOhm?: number
   meterRelative?: number
   knownRelative?: number
+  steps?: { openV: number; loadedV: number; knownOhm: number }
 }): { pullUpOhm: number; railV: number; spreadOhm: number } {
   const openV = requirePositive(readings.openV, 'The volts at the open input')
   const knownOhm = requirePositive(readings.knownOhm, 'The known resistor')
@@ -41,10 +44,14 @@ export function findPullUp(readings: {
   }
   const found = solve(openV, loadedV, knownOhm)
   const relative = readings.meterRelative ?? 0.002
+  const steps = readings.steps ?? { openV: 0, loadedV: 0, knownOhm: 0 }
+  // rounding is even over one step
+  const doubt = (value: number, share: number, step: number): number =>
+    value + Math.hypot(share * value, step / Math.sqrt(12))
   const moves = [
-    solve(openV * (1 + relative), loadedV, knownOhm),
-    solve(openV, loadedV * (1 + relative), knownOhm),
-    solve(openV, loadedV, knownOhm * (1 + (readings.knownRelative ?? 0.01))),
+    solve(doubt(openV, relative, steps.openV), loadedV, knownOhm),
+    solve(openV, doubt(loadedV, relative, steps.loadedV), knownOhm),
+    solve(openV, loadedV, doubt(knownOhm, readings.knownRelative ?? 0.01, steps.knownOhm)),
   ]
   return { ...found, spreadOhm: Math.hypot(...moves.map((m) => m.pullUpOhm - found.pullUpOhm)) }
 }

@@ -134,8 +134,12 @@ describe('a sender', () => {
     expect(senderSignal(arm, 0)).toBe(0)
     expect(senderSignal(arm, 200)).toBe(120)
     const predicted = predictLevel(BOX, arm)
-    expect(predicted.deadBelowL).toBeGreaterThan(1)
-    expect(predicted.deadAboveL).toBeLessThan(29)
+    // the stops lie at 100 ∓ 100·sin 60° mm of 200, in a box of 30 l
+    const stop = 30 * (0.5 - 0.5 * Math.sin(Math.PI / 3))
+    expect(predicted.deadBelowL).toBeCloseTo(stop, 3)
+    expect(predicted.deadBelowL).toBeGreaterThanOrEqual(stop)
+    expect(predicted.deadAboveL).toBeCloseTo(30 - stop, 3)
+    expect(predictLevel(BOX, STRAIGHT)).toMatchObject({ deadBelowL: 0, deadAboveL: 30 })
     expect(Math.abs(predicted.twoEndsErrorL)).toBeGreaterThan(1)
   })
   it('a box on a straight float needs its two ends only; a triangle does not', () => {

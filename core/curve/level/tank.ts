@@ -159,9 +159,34 @@ export function predictLevel(
       twoEndsWorstAtL = p.litres
     }
   }
-  const flatLow = points.findLast((p) => p.signal === first)!.litres,
-    flatHigh = points.find((p) => p.signal === last)!.litres
-  return { points, deadBelowL: flatLow, deadAboveL: flatHigh, twoEndsErrorL, twoEndsWorstAtL }
+  const heights = linspace(0, top, places)
+  const still = points.findLastIndex((p) => p.signal === first),
+    stopped = points.findIndex((p) => p.signal === last)
+  const litresWhere = (signal: number, flat: number, moving: number): number =>
+    tankLitres(
+      tank,
+      edgeOf((h) => senderSignal(sender, h) === signal, flat, moving),
+    )
+  return {
+    points,
+    deadBelowL: litresWhere(first, heights[still]!, heights[still + 1]!),
+    deadAboveL: litresWhere(last, heights[stopped]!, heights[stopped - 1]!),
+    twoEndsErrorL,
+    twoEndsWorstAtL,
+  }
+}
+
+/** Where a thing stops being so, between a height where it is and one where it is not, to a thousandth of a millimetre. */
+function edgeOf(isSo: (height: number) => boolean, so: number, not: number): number {
+  let inside = so,
+    outside = not
+  while (Math.abs(outside - inside) > 1e-3) {
+    const middle = (inside + outside) / 2
+    if (isSo(middle)) inside = middle
+    else outside = middle
+  }
+  // rounded to the side that says more is dead; where nothing is, to none
+  return inside === so ? so : outside
 }
 
 /**

@@ -1,7 +1,7 @@
 import { Button, Group } from '@mantine/core'
 import { useState } from 'react'
 import { measured, type Measurement } from '../../../../core/build/index.ts'
-import type { ReadStatus } from '../../../../core/chain/index.ts'
+import { lastPlace, type ReadStatus } from '../../../../core/chain/index.ts'
 import { findPullUp } from '../../../../core/input/index.ts'
 import { ohms } from '../../../parts/units.ts'
 import { fixed } from '../../../../core/quantity/index.ts'
@@ -22,7 +22,16 @@ export function UnknownPull({ status }: { status: ReadStatus }) {
     problem: string | null = null
   if (open && known && loaded) {
     try {
-      found = findPullUp({ openV: open.value, knownOhm: known.value, loadedV: loaded.value })
+      found = findPullUp({
+        openV: open.value,
+        knownOhm: known.value,
+        loadedV: loaded.value,
+        steps: {
+          openV: lastPlace(open),
+          loadedV: lastPlace(loaded),
+          knownOhm: lastPlace(known),
+        },
+      })
     } catch (error) {
       problem = inWords(error, 'Finding the pull-up')
     }
