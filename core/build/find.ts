@@ -46,6 +46,16 @@ export const inputOf = (build: Build, id: Id): { input: Input; device: Device } 
     ),
   ).get(id) ?? missing('input')
 
+const byId = new WeakMap<object, Map<Id, Measurement>>()
+export function measurementOf({ measurements }: Build, id: Id): Measurement | undefined {
+  let known = byId.get(measurements)
+  if (!known) {
+    known = new Map(measurements.map((m) => [m.id, m]))
+    byId.set(measurements, known)
+  }
+  return known.get(id)
+}
+
 /** Points of an element in the order they were taken, struck ones included. */
 export const pointsOf = (build: Build, element: Id): readonly Measurement[] =>
   indexed(build.measurements, byElement).get(element) ?? []

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { saltmarshNine, TRUE_CURVES } from '../../demo/saltmarshNine.ts'
-import { applyChange, measured, type Build, type Edited } from '../build/index.ts'
+import { applyChange, measured, readOf, type Build, type Edited } from '../build/index.ts'
 import { solveCircuit } from '../circuit/index.ts'
 import { thermistorC } from '../curve/thermistor/model.ts'
 import { stoichiometricAfr } from '../quantity/index.ts'
@@ -318,25 +318,66 @@ describe('state and next step', () => {
       next: { stage: 'input', title: expect.stringMatching(/other device/) },
     })
   })
-  it('a proof lapses by itself when what it rests on changes, and only then', () => {
+  const { input: coolantInput } = readOf(build, 'rd-coolant').read
+  const strike = (id: string): Edited => ({
+    kind: 'strikeMeasurement',
+    args: { id, at: '2026-11-24T20:00:00Z', why: '' },
+  })
+  const proof = build.proofs.find((p) => p.read === 'rd-coolant')!
+  const entered = build.devices.flatMap((d) => d.inputs).find((i) => i.id === coolantInput)!.table!
+    .entered!
+  it.each<[string, Edited]>([
+    ['a wire was measured', editWire({ groundOhm: measured(2) })],
+    ['a point was struck', strike('point-2')],
+    ['what was read at key-on was struck', strike(proof.measurements[0]!)],
+    [
+      'its thermometer was found off in ice',
+      {
+        kind: 'editInstrument',
+        args: {
+          id: 'kitchen-probe',
+          patch: { iceCheck: { readC: 0.9, at: '2026-11-24T20:00:00Z' } },
+        },
+      },
+    ],
+    [
+      'its meter is not as good as was thought',
+      { kind: 'editInstrument', args: { id: 'bench-meter', patch: { accuracy: { percent: 3 } } } },
+    ],
+    [
+      'a cell of the table changed',
+      {
+        kind: 'enterTable',
+        args: {
+          input: coolantInput,
+          entered: { ...entered, y: entered.y.map((y, i) => (i === 4 ? y + 1 : y)) },
+        },
+      },
+    ],
+  ])('a proof lapses by itself when %s', (_, edit) => {
     expect(isProven(build, 'rd-coolant')).toBe(true)
-    expect(
-      isProven(
-        after(build, { kind: 'editChannel', args: { id: 'ch-coolant', patch: { name: 'Water' } } }),
-        'rd-coolant',
-      ),
-    ).toBe(true)
-    expect(isProven(after(build, editWire({ colour: 'red' })), 'rd-coolant')).toBe(true)
-    expect(isProven(after(build, editWire({ groundOhm: measured(2) })), 'rd-coolant')).toBe(false)
-    expect(
-      isProven(
-        after(build, {
-          kind: 'strikeMeasurement',
-          args: { id: 'point-2', at: '2026-11-24T20:00:00Z', why: '' },
-        }),
-        'rd-coolant',
-      ),
-    ).toBe(false)
+    expect(isProven(after(build, edit), 'rd-coolant')).toBe(false)
+  })
+  it.each<[string, Edited]>([
+    [
+      'a channel was renamed',
+      { kind: 'editChannel', args: { id: 'ch-coolant', patch: { name: 'Water' } } },
+    ],
+    ['a wire was coloured', editWire({ colour: 'red' })],
+    [
+      'a table was renamed',
+      {
+        kind: 'enterTable',
+        args: { input: coolantInput, entered: { ...entered, name: 'Winter' } },
+      },
+    ],
+    [
+      'candidates were looked at',
+      { kind: 'editElement', args: { id: 'el-coolant', patch: { settings: { candidates: [] } } } },
+    ],
+    ['a point of another sensor was struck', strike('point-9')],
+  ])('a proof stands when %s', (_, edit) => {
+    expect(isProven(after(build, edit), 'rd-coolant')).toBe(true)
   })
   it('striking the slip makes the air channel whole, and the next point is named with its gain', () => {
     const slip = build.measurements.filter(

@@ -1,4 +1,4 @@
-import { elementOf, inputOf, pointsOf } from '../build/find.ts'
+import { elementOf, inputOf, measurementOf, pointsOf } from '../build/find.ts'
 import type { Build, Channel } from '../build/types.ts'
 
 /**
@@ -17,6 +17,8 @@ export function statusRestsOn(build: Build, channel: Channel): unknown[] {
     }),
     ...channel.elements.map((id) => elementOf(build, id)),
     ...channel.elements.flatMap((id) => pointsOf(build, id)),
-    ...build.proofs.filter((p) => reads.has(p.read)),
+    ...build.proofs
+      .filter((p) => reads.has(p.read))
+      .flatMap((p) => [p, ...p.measurements.map((id) => measurementOf(build, id))]),
   ]
 }

@@ -1,7 +1,6 @@
 import type { Build, Channel, Device, DeviceTable, Input, Pull, Read } from '../build/types.ts'
-import { elementOf, inputOf, readOf } from '../build/find.ts'
+import { elementOf, inputOf, measurementOf, readOf } from '../build/find.ts'
 import { hashOf } from '../build/hash.ts'
-import { pointsOf } from '../build/find.ts'
 import type { CircuitElement } from '../circuit/circuit.ts'
 import type { Table } from '../table/interpolate.ts'
 import { spreadsOf, type Spread } from './causes.ts'
@@ -68,6 +67,16 @@ export type Assembled = {
  * something is missing.
  */
 export function assembleChain(build: Build, readId: string): Assembled {
+  const { spec, ...parts } = computed(build, readId)
+  if (!spec) return { ...parts, spec }
+  return { ...parts, spec: { ...spec, basis: basisOf(build, parts, spec.drive) } }
+}
+
+/** All of a chain but how far it can be trusted, which a proof of it decides. */
+function computed(
+  build: Build,
+  readId: string,
+): Omit<Assembled, 'spec'> & { spec: Omit<ChainSpec, 'basis'> | null } {
   const { read, channel } = readOf(build, readId)
   const { input, device } = inputOf(build, read.input)
   const sensor = sourceOf(build, channel, read),
@@ -91,7 +100,7 @@ export function assembleChain(build: Build, readId: string): Assembled {
   const edges = drive.kind === 'frequency'
   const stages: StageId[] = edges ? ['truth', 'element'] : ['truth', 'element', 'plug', 'pin']
   const converter = converterOf(input)
-  const spec: ChainSpec = {
+  const spec: Omit<ChainSpec, 'basis'> = {
     read: read.id,
     device: device.name,
     stages: converter ? [...stages, 'converter', 'shown'] : [...stages, 'shown'],
@@ -116,7 +125,6 @@ export function assembleChain(build: Build, readId: string): Assembled {
     spreads: spreadsOf(drive, electrical.read, input, others, family).filter(
       (s) => s.id !== 'ground offset' || !electrical.inCurve,
     ),
-    basis: basisOf(build, parts, drive),
   }
   return { ...parts, spec, problem: null }
 }
@@ -287,45 +295,44 @@ function basisOf(
   }
 }
 
-/** Elements a reader reads: its own, or both where two hang on one wire. */
-const sourceIds = (channel: Channel, read: Read): string[] =>
-  channel.combine === 'series' || channel.combine === 'parallel'
-    ? channel.elements
-    : [read.source.id]
-
-/** Hash of all that a reading rests on: the points that count, the element, the wire, the input and its table. */
+/** Hash of all that a reading rests on, as it was computed: the curve and its doubt, the circuits, the table, the face. */
 export function restsOn(build: Build, readId: string): string {
   const { read, channel } = readOf(build, readId)
-  return remembered(read, 'hash', statusRestsOn(build, channel), () =>
-    hashOfRests(build, channel, read),
-  )
-}
-
-function hashOfRests(build: Build, channel: Channel, read: Read): string {
-  const { input } = inputOf(build, read.input)
-  const shared = otherFeeds(build, channel, read)
-  return hashOf({
-    ...sourceIds(channel, read).reduce(
-      (all, id, i) => ({
-        ...all,
-        // the second sensor of a wire beside the first, which alone keeps the plain names
-        [i === 0 ? 'element' : 'second']: { ...elementOf(build, id), name: '', pins: [] },
-        [i === 0 ? 'points' : 'secondPoints']: pointsOf(build, id)
-          .filter((m) => !m.struck)
-          .map((m) => ({ method: m.method, readings: m.readings })),
+  return remembered(read, 'hash', statusRestsOn(build, channel), () => {
+    const { spec, problem } = computed(build, readId)
+    if (!spec) return hashOf({ problem })
+    const { sensor, drive, circuits, converter, table, dissipationMwPerK, spreads } = spec
+    const { warnings: _, suspects: __, ...fit } = sensor.fit ?? { warnings: [], suspects: [] }
+    return hashOf(
+      inDigits({
+        sensor: { ...sensor, fit },
+        drive,
+        circuits,
+        converter,
+        table,
+        dissipationMwPerK,
+        spreads: spreads.map(({ id, kind, size, on }) => ({ id, kind, size, on })),
       }),
-      {},
-    ),
-    ...(channel.elements.length > 1 ? { combine: channel.combine, linked: channel.linked } : {}),
-    wire: { ...read.wire, colour: '', cavity: '' },
-    face: { decimals: read.face.decimals, unit: read.face.unit },
-    input,
-    shared: shared.map((s) => ({ wire: s.read.wire, pulls: s.input.pulls })),
+    )
   })
 }
 
-/** A read is proven while its proof rests on what is still so. */
+/** Digits of a number that a proof is held to: what is computed may differ by less from one browser to the next. */
+const DIGITS = 6
+
+function inDigits(value: unknown): unknown {
+  if (typeof value === 'number') return Number(value.toPrecision(DIGITS))
+  if (Array.isArray(value)) return value.map(inDigits)
+  if (value === null || typeof value !== 'object') return value
+  return Object.fromEntries(Object.entries(value).map(([key, v]) => [key, inDigits(v)]))
+}
+
+/** A read is proven while its proof rests on what is still so, and what was read for it stands. */
 export function isProven(build: Build, readId: string): boolean {
   const proof = build.proofs.find((p) => p.read === readId)
-  return proof !== undefined && proof.dependsOn === restsOn(build, readId)
+  return (
+    proof !== undefined &&
+    proof.measurements.every((id) => measurementOf(build, id)?.struck === null) &&
+    proof.dependsOn === restsOn(build, readId)
+  )
 }
