@@ -76,13 +76,11 @@ describe('the error budget', () => {
       const unit = familyOf(sensor.family).truthUnit,
         said = curveRemedy(build, { sensor, needs }, at, quantityIn(unit, unit, 1e-6))
       const [, where] = /^Take one more point at (-?[\d.]+)/.exec(said.remedy)!
+      const truth = Number(where),
+        signal = familyOf(sensor.family).forward(sensor.curve, truth)
       const points: CurvePoint[] = [
         ...sensor.points,
-        {
-          truth: Number(where),
-          signal: familyOf(sensor.family).forward(sensor.curve, Number(where)),
-          ...asTaken(sensor.points),
-        },
+        { truth, signal, ...asTaken(sensor.points, { truth, signal }) },
       ]
       const fit = familyOf(sensor.family).fit(points, {
         range: needs.range,
@@ -102,7 +100,7 @@ describe('the error budget', () => {
       const a = assembleChain(build, read)
       return curveRemedy(build, a, at, quantityIn('l'))
     }
-    const finer = remedy('rd-coolant', 95)
+    const finer = remedy('rd-lambda', 0.9)
     expect(finer.remedy).toMatch(/twice as good/)
     expect(finer.share).toBeGreaterThan(0.45)
     expect(finer.share).toBeLessThan(0.7)

@@ -23,6 +23,7 @@ import {
   walkBackward,
   walkForward,
 } from './index.ts'
+import { heatedElement } from './walk.ts'
 import { familyOf } from '../curve/registry.ts'
 
 const build = saltmarshNine()
@@ -125,6 +126,19 @@ describe('walking a chain', () => {
     const oil = walkForward(chainOf(build, 'rd-oil'), 100)
     expect(oil.biases.find((b) => b.share === 'shared')!.bias).toBeLessThan(-20)
   })
+})
+
+it('a sensor warmed by its own current is as warm as its power makes it, however strong', () => {
+  const strong = prepareChain({
+    ...assembleChain(build, 'rd-coolant').spec!,
+    dissipationMwPerK: 0.4,
+  })
+  for (const truth of [20, 60, 100]) {
+    const { signal, heating } = heatedElement(strong, truth)
+    const volt = strong.real.toPlug(signal)
+    expect(heating).toBeCloseTo(((volt ** 2 / signal) * 1000) / 0.4, 6)
+    expect(heating).toBeGreaterThan(1)
+  }
 })
 
 describe('spread', () => {

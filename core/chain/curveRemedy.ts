@@ -78,13 +78,9 @@ export function curveRemedy(
   const point = makeableTruths(build, family, needs.range)
     .map((truth) => {
       try {
-        return {
-          truth,
-          share: left([
-            ...points,
-            { truth, signal: family.forward(sensor.curve, truth), ...asTaken(sensor.points) },
-          ]),
-        }
+        const signal = family.forward(sensor.curve, truth)
+        const more = { truth, signal, ...asTaken(sensor.points, { truth, signal }) }
+        return { truth, share: left([...points, more]) }
       } catch {
         return { truth, share: Infinity }
       }

@@ -198,16 +198,24 @@ export function shownAt(chain: Chain, atPin: number): number {
 const clipped = (chain: Chain, atPin: number): number =>
   chain.spec.converter ? fromCounts(chain, toCounts(chain, atPin)) : atPin
 
+/** Rounds until a sensor's own heat has settled, and when it has, truth unit. */
+const MOST_ROUNDS = 200
+const SETTLED = 1e-9
+
 /** The signal of the element at a truth, and how far its own power warms it: ΔT = P/δ, found by repetition. */
 export function heatedElement(chain: Chain, truth: number): { signal: number; heating: number } {
   const selfHeating = familyOf(chain.spec.sensor.family).selfHeating
   let heating = 0,
     signal = chain.signalAt(truth)
   if (!selfHeating) return { signal, heating }
-  for (let step = 0; step < 6; step++) {
+  for (let round = 0; round < MOST_ROUNDS; round++) {
     const volt = chain.real.toPlug(signal)
-    heating = selfHeating((volt ** 2 / signal) * 1000, chain.spec.dissipationMwPerK)
+    const next = selfHeating((volt ** 2 / signal) * 1000, chain.spec.dissipationMwPerK)
+    const moved = next - heating
+    // half of the way: a strong current would otherwise swing to and fro
+    heating += moved / 2
     signal = chain.signalAt(truth + heating)
+    if (Math.abs(moved) < SETTLED) break
   }
   return { signal, heating }
 }

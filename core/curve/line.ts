@@ -158,48 +158,78 @@ export function bestNextBy<Curve, Fit extends FamilyFit<Curve>>(
 ): { truth: number; bandBefore: number; bandAfter: number } {
   if (makeable.length === 0)
     throw new EchtError('nothing-makeable', 'Give at least one value that can be made.')
-  const worst = (fit: Fit): number =>
-    Math.max(
-      ...Array.from({ length: 25 }, (_, i) => {
-        try {
-          return family.band(fit, low + ((high - low) * i) / 24)
-        } catch {
-          return Infinity
-        }
-      }),
-    )
+  const places = Array.from({ length: 25 }, (_, i) => low + ((high - low) * i) / 24)
+  const bandAt = (fit: Fit, place: number): number => {
+    try {
+      return family.band(fit, place)
+    } catch {
+      return Infinity
+    }
+  }
   const rough = points.length > MANY ? family.fit(someOf(points)).curve : null
   const few = rough === null ? points : grouped(points, (t) => family.forward(rough, t))
   const now = family.fit(few)
-  const before = worst(now)
-  let best = { truth: makeable[0]!, bandBefore: before, bandAfter: Infinity }
+  // beyond what is measured nothing is known: what a point adds there counts first, and bands where both know
+  const reached = places.filter((place) => Number.isFinite(bandAt(now, place)))
+  const judged = (fit: Fit): { unknown: number; band: number } => ({
+    unknown: places.filter((place) => !Number.isFinite(bandAt(fit, place))).length,
+    band: Math.max(...(reached.length > 0 ? reached : places).map((place) => bandAt(fit, place))),
+  })
+  const { band: before } = judged(now)
+  let best = { truth: makeable[0]!, bandBefore: before, bandAfter: before }
+  let least = { unknown: Infinity, band: Infinity }
   for (const truth of makeable) {
-    let after = Infinity
     try {
-      after = worst(
-        family.fit([
-          ...few,
-          { truth, signal: family.forward(now.curve, truth), ...asTaken(points) },
-        ]),
+      const signal = family.forward(now.curve, truth)
+      const after = judged(
+        family.fit([...few, { truth, signal, ...asTaken(points, { truth, signal }) }]),
       )
+      if (after.unknown > least.unknown) continue
+      if (after.unknown === least.unknown && after.band >= least.band) continue
+      least = after
+      best = { truth, bandBefore: before, bandAfter: after.band }
     } catch {
-      /* a second point at one place settles nothing */
+      /* a second point at one place settles nothing, and beyond the curve nothing says what it would give */
     }
-    if (after < best.bandAfter) best = { truth, bandBefore: before, bandAfter: after }
   }
   return best
 }
 
 /**
- * How well one more point would be known: the median uncertainties of those taken, and the
- * instruments all of them share.
+ * How well one more point would be known: as those taken are, in the unit or as a share of the reading, whichever
+ * they have more in common; and by the instruments all of them share.
  */
-export const asTaken = (
+export function asTaken(
   points: readonly CurvePoint[],
-): Pick<CurvePoint, 'truthUncertainty' | 'signalUncertainty' | 'common'> => ({
-  truthUncertainty: median(points.map((p) => p.truthUncertainty ?? 0)),
-  signalUncertainty: median(points.map((p) => p.signalUncertainty ?? 0)),
-  common: (points[0]?.common ?? []).filter((c) =>
+  at: { truth: number; signal: number },
+): Pick<CurvePoint, 'truthUncertainty' | 'signalUncertainty' | 'common'> {
+  const shared = (points[0]?.common ?? []).filter((c) =>
     points.every((p) => p.common?.some((d) => d.id === c.id && d.of === c.of)),
-  ),
-})
+  )
+  const scaled = (of: 'truth' | 'signal', sigma: (p: CurvePoint) => number): number =>
+    typical(
+      points.map((p) => ({ sigma: sigma(p), size: Math.abs(p[of]) })),
+      Math.abs(at[of]),
+    )
+  return {
+    truthUncertainty: scaled('truth', (p) => p.truthUncertainty ?? 0),
+    signalUncertainty: scaled('signal', (p) => p.signalUncertainty ?? 0),
+    common: shared.map((c) => ({
+      ...c,
+      sigma: scaled(c.of, (p) => p.common!.find((d) => d.id === c.id && d.of === c.of)!.sigma),
+    })),
+  }
+}
+
+/** The median of uncertainties, or of their shares of what was read where those differ less from each other. */
+function typical(read: readonly { sigma: number; size: number }[], size: number): number {
+  const sigmas = read.map((r) => r.sigma)
+  const shares = read.flatMap((r) => (r.size > 0 ? [r.sigma / r.size] : []))
+  const uneven = (all: readonly number[]): number => {
+    const middle = median([...all])
+    return middle > 0 ? Math.max(...all.map((v) => Math.abs(v / middle - 1))) : 0
+  }
+  return shares.length === read.length && uneven(shares) < uneven(sigmas)
+    ? median(shares) * size
+    : median(sigmas)
+}

@@ -178,6 +178,14 @@ describe('two banks', () => {
       ),
     ).toMatchObject({ verdict })
   })
+  it('agree only where every part of the flow does', () => {
+    // alike in the middle, 7 % apart at little air and 9 % at much
+    const flow = Array.from({ length: 600 }, (_, i) => 20 + (400 * i) / 600)
+    const other = flow.map((v) => v * (v < 100 ? 1.0 : v > 340 ? 0.92 : 1))
+    const check = compareBanks(flow, other)
+    expect(Math.max(check.highest - 1, 1 - check.lowest)).toBeGreaterThan(0.05)
+    expect(check.verdict).toBe('offset')
+  })
   it('leaves out rows with nothing in them, and asks for some that have', () => {
     expect(
       compareBanks(

@@ -1,7 +1,7 @@
 import { EchtError, requireFinite, requirePositive, requireRange } from '../error.ts'
 import { linspace } from '../math/linspace.ts'
 import { lookUp, requireTable, type Table } from './interpolate.ts'
-import { jointOnSteps } from './joint.ts'
+import { jointOnSteps, MOST_JOINT } from './joint.ts'
 import { placeKnots } from './placement.ts'
 import { nearestIndex, sampleCurve, valueAt, withCells, type Samples } from './samples.ts'
 import { valuesOnSteps } from './steps.ts'
@@ -90,7 +90,36 @@ function bestTable(task: TableTask, samples: Samples, cells: number, startError:
   if (task.yStep === undefined) return rough
   const joint =
     !task.onCurve && jointOnSteps(samples, cells, task.yStep, worstOver(rough, samples).error)
-  return joint || moveKnots(rough, task, samples)
+  const best = joint || moveKnots(rough, task, samples)
+  if (task.onCurve || cells <= MOST_JOINT) return best
+  // more cells than can be tried together are never worse than as many as can
+  const fewer = withMore(
+    bestTable(task, samples, MOST_JOINT, startError),
+    cells,
+    samples,
+    task.yStep,
+  )
+  return fewer && worstOver(fewer, samples).error < worstOver(best, samples).error ? fewer : best
+}
+
+/** The same table with more cells, each put where its value lies nearest to a step. Undefined where there is no room. */
+function withMore(table: Table, cells: number, samples: Samples, yStep: number): Table | undefined {
+  const places = [...samples.knots].map((k) => samples.x[k]!)
+  let { x, y } = table
+  while (x.length < cells) {
+    const free = places
+      .filter((place) => place > x[0]! && place < x.at(-1)! && !x.includes(place))
+      .map((place) => {
+        const value = lookUp({ x, y }, place, 'hold')
+        return { place, value: onStep(value, yStep), off: Math.abs(onStep(value, yStep) - value) }
+      })
+    if (free.length === 0) return undefined
+    const { place, value } = free.reduce((a, b) => (b.off < a.off ? b : a))
+    const at = x.findIndex((v) => v > place)
+    x = [...x.slice(0, at), place, ...x.slice(at)]
+    y = [...y.slice(0, at), value, ...y.slice(at)]
+  }
+  return { x, y }
 }
 
 function withValues(task: TableTask, x: number[], placed: Samples): Table {

@@ -1,5 +1,7 @@
 import type { Samples } from './samples.ts'
 
+/** Cells that can be told apart: a bit for each piece. */
+export const MOST_JOINT = 31
 /** Work (states × places) up to which every placement on the steps is tried. */
 const AFFORDABLE = 3e6
 
@@ -16,7 +18,7 @@ export function jointOnSteps(
   startError: number,
 ): { x: number[]; y: number[] } | undefined {
   const states = samples.knots.length * ((2 * startError) / yStep + 1)
-  if (cells > 31 || states * samples.x.length > AFFORDABLE) return undefined
+  if (cells > MOST_JOINT || states * samples.x.length > AFFORDABLE) return undefined
   let low = 0,
     high = startError,
     found: { x: number[]; y: number[] } | undefined

@@ -243,3 +243,19 @@ describe('interpolate and invertTable', () => {
     })
   })
 })
+
+it('more cells on steps are never worse than fewer, beyond what can be tried together as well', () => {
+  const errors = [24, 30, 31, 32, 36, 44].map(
+    (cells) =>
+      buildTable({
+        curve: (x) => 150 - 60 * Math.log(1 + 9 * x),
+        range: [0.1, 4.9],
+        cells,
+        xStep: 0.01,
+        yStep: 0.5,
+        placement: 'best',
+      }).worstError,
+  )
+  for (let i = 1; i < errors.length; i++)
+    expect(errors[i]!).toBeLessThanOrEqual(errors[i - 1]! + 1e-9)
+})

@@ -63,7 +63,10 @@ export function compareBanks(
       verdict: 'dead',
       text: `One bank reads ${times} the other: look for crumbled insulation, a shorted signal, an unplugged meter. The engine floods or starves on it.`,
     }
-  if (highest - lowest > 2 * within)
+  const strays = byFlow.some((b) => Math.abs(b.ratio - 1) > within)
+  const byScale = Math.abs(ratio - 1) > within
+  // a ratio that changes with the flow, or is off in one part of it only
+  if (highest - lowest > 2 * within || (strays && !byScale))
     return {
       ratio,
       lowest,
@@ -73,7 +76,7 @@ export function compareBanks(
       verdict: 'offset',
       text: `The ratio goes from ${byFlow[0]!.ratio.toFixed(2)} at little air to ${byFlow.at(-1)!.ratio.toFixed(2)} at much: an offset, a leak after one meter, or flow that is not straight before it.`,
     }
-  if (Math.abs(ratio - 1) > within)
+  if (byScale)
     return {
       ratio,
       lowest,
