@@ -117,15 +117,17 @@ export default function Speed({ status }: PanelProps) {
         <LogFile
           title="A log against satellite speed"
           columns={[
+            { label: 'Time', words: ['time'] },
             { label: 'Frequency', words: ['hz', 'freq', 'wheel'] },
             { label: 'Satellite speed', words: ['sat', 'gps', 'gnss', 'speed'] },
           ]}
-          ask={(log, [h, v]) => log.factor(h!, v!)}
+          ask={(log, [t, h, v]) => log.factor(t!, h!, v!)}
           show={(f) => (
             <p>
               <b>{f.hertzPerKmh.toFixed(4)} Hz per km/h</b> ±{(1.96 * f.sigma).toFixed(4)},{' '}
-              {pulsesPerKm(f.hertzPerKmh).toFixed(0)} pulses per km, over {f.rows} steady rows;
-              single rows up to {f.worstPercent.toFixed(1)} % off. That is{' '}
+              {pulsesPerKm(f.hertzPerKmh).toFixed(0)} pulses per km, over {f.rows} steady rows in{' '}
+              {f.stretches} stretches, single rows up to {f.worstPercent.toFixed(1)} % off;
+              satellite speed lags {f.lagS.toFixed(1)} s. That is{' '}
               {(f.hertzPerKmh / byParts).toFixed(4)} times what teeth, gearing and tyre give.
             </p>
           )}

@@ -75,8 +75,8 @@ const work = {
   banks(a: number, b: number) {
     return compareBanks(trusted(a), trusted(b))
   },
-  factor(hertz: number, kmh: number) {
-    return factorFromLog(trusted(hertz), trusted(kmh))
+  factor(time: number, hertz: number, kmh: number) {
+    return factorFromLog(trusted(hertz), trusted(kmh), { rowS: 1 / rateOf(column(time)) })
   },
 }
 

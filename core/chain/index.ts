@@ -14,6 +14,7 @@ export {
   branches,
   deadZones,
   heightOf,
+  idealSlope,
   idealValue,
   leftOpen,
   prepareChain,

@@ -195,8 +195,47 @@ export function spreadEffects(chain: Chain, truth: number): Effect[] {
     }
     return { ...base, stages: new Set(FROM.face), at: () => size }
   })
-  return effects
+  const doubt = Math.hypot(...effects.map((e) => (e.stages.has(before) ? e.at(before) : 0)))
+  return [...effects, ...jumps(chain, truth, doubt)]
 }
+
+/**
+ * In a dead zone, and so near one that the chain's own doubt reaches it, a little at the pin makes the device show one
+ * side of it or the other. `doubt` is 1σ of all before the table, truth unit.
+ */
+function jumps(chain: Chain, truth: number, doubt: number): Effect[] {
+  const { family, curve } = chain.spec.sensor
+  const near = K95 * doubt
+  const zone = familyOf(family)
+    .deadZones?.(curve)
+    .find(([low, high]) => truth > low - near && truth < high + near)
+  if (!zone) return []
+  const still = chain.real.toPin(chain.signalAt((zone[0] + zone[1]) / 2))
+  const { shown } = walkForward(chain, truth)
+  const perPin = heightPerPin(chain, zone[0])
+  const little = perPin === 0 ? 0 : near / Math.abs(perPin)
+  const far = Math.max(
+    ...[-little, 0, little].map((volt) => Math.abs(shownAt(chain, still + volt) - shown)),
+  )
+  // all of a uniform of this half-width is within 95 %
+  const sigma = far / K95_UNIFORM / ROOT3
+  return far > 0
+    ? [
+        {
+          id: 'stands still',
+          share: 'element',
+          label: 'either side of where it stands still',
+          kind: 'uniform',
+          stages: new Set(FROM.face),
+          at: () => sigma,
+          remedy: { text: 'Only another place, arm or sender can tell there.', leaves: 0 },
+        },
+      ]
+    : []
+}
+
+/** Share of its half-width within which 95 % of a uniform lie. */
+const K95_UNIFORM = 0.95
 
 type Answer = ReturnType<typeof circuitAnswers>['pin']
 

@@ -214,4 +214,30 @@ describe('two sensors as one', () => {
       }
     },
   )
+  it.each(WIRINGS)('in %s: it holds the reading whatever each half holds', (wiring) => {
+    const family = familyOf(joinedId('level'))
+    const uniform = uniformStream(8)
+    const { halves } = joined(wiring, false)
+    const curve = joinHalves(halves, { wiring, linked: false })
+    const known: JoinedFit['known'] = [
+      { fit: null, tolerance: 0 },
+      { fit: null, tolerance: 0 },
+    ]
+    const fit: JoinedFit = { curve, known, suspects: [], warnings: [], residuals: [] }
+    let inside = 0
+    const trials = 400
+    for (let k = 0; k < trials; k++) {
+      const [a, b] = halves.map(
+        (c) => knotReach(c)[0] + uniform() * (knotReach(c)[1] - knotReach(c)[0]),
+      )
+      const signal = joinedSignal(
+        wiring,
+        monotoneSignal(halves[0], a!),
+        monotoneSignal(halves[1], b!),
+      )
+      const off = family.inverse(curve, signal) - (a! + b!)
+      if (Math.abs(off) <= 1.96 * family.band(fit, a! + b!) + 1e-6) inside++
+    }
+    expect(inside / trials).toBeGreaterThan(0.95)
+  })
 })

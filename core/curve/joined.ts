@@ -195,8 +195,8 @@ function joinedInterval(curve: JoinedCurve, signal: number): [number, number] {
 }
 
 /**
- * 1σ of the sum: each half's own doubt as far as it moves the joint signal, and half of what the
- * signal leaves open.
+ * 1σ of the sum: each half's own doubt as far as it moves the joint signal, and where nothing keeps the halves level
+ * all that sharing the sum unevenly does to the reading.
  */
 function joinedBand({ curve, known }: JoinedFit, sum: number): number {
   const at = halvesOf(curve, sum),
@@ -217,8 +217,25 @@ function joinedBand({ curve, known }: JoinedFit, sum: number): number {
   const own = curve.halves.map(
     (c, i) => halfBand(c, known[i]!, at[i]!) * (perSum === 0 ? 1 : answers[i]! / perSum),
   )
-  const [low, high] = joinedInterval(curve, monotoneSignal(curve.level, sum))
-  return Math.hypot(...own, (high - low) / 2 / Math.sqrt(3))
+  return Math.hypot(...own, curve.linked ? 0 : strayed(curve, sum, at) / K95)
+}
+
+const K95 = 1.96
+/** Ways to share a sum between two halves that are tried. */
+const LEANS = 25
+
+/** How far from a sum the reading may be while one half may be fuller than the other, to either side. */
+function strayed(curve: JoinedCurve, sum: number, [a, b]: readonly number[]): number {
+  const [[lowA, highA], [lowB, highB]] = curve.halves.map(knotReach) as [
+    [number, number],
+    [number, number],
+  ]
+  const leans = linspace(Math.max(lowA - a!, b! - highB), Math.min(highA - a!, b! - lowB), LEANS)
+  return Math.max(
+    ...leans.map((lean) =>
+      Math.abs(knotTruth(curve.level, splitSum(curve, sum, lean).signal) - sum),
+    ),
+  )
 }
 
 const halfBand = (curve: KnotCurve, { fit, tolerance }: HalfKnown, truth: number): number =>

@@ -234,6 +234,48 @@ describe('speed', () => {
     expect(() => rollOut(50, 5)).toThrow(/no tyre/)
     expect(() => rollOut(0, 5)).toThrow(/above zero/)
   })
+  /** A drive with its satellite speed: filtered, late, its errors hanging together over seconds. */
+  const drive = (seed: number, speedAt: (s: number) => number, seconds: number, rowS = 0.1) => {
+    const normal = normalStream(uniformStream(seed))
+    const lag = Math.round((0.3 + 0.9 * uniformStream(seed + 1)()) / rowS)
+    const n = Math.round(seconds / rowS)
+    const speed = Array.from({ length: n }, (_, i) => speedAt(i * rowS))
+    let wander = 0
+    const kmh = speed.map((_, i) => {
+      wander = 0.97 * wander + 0.06 * normal()
+      return speed[Math.max(0, i - lag)]! + wander
+    })
+    return { hertz: speed.map((v) => 6.2 * v + 0.5 * normal()), kmh }
+  }
+  it('acceleration does not pass for steady, and a late satellite does not shift the factor', () => {
+    const pulling = drive(3, (s) => 30 + 0.8 * s, 120)
+    expect(() => factorFromLog(pulling.hertz, pulling.kmh, { rowS: 0.1 })).toThrow(/steady rows/)
+    // pulls away, holds, pulls away again
+    const { hertz, kmh } = drive(
+      3,
+      (s) => 40 + 15 * Math.floor(s / 30) + Math.min(15, 1.2 * (s % 30)),
+      120,
+    )
+    const found = factorFromLog(hertz, kmh, { rowS: 0.1 })
+    expect(Math.abs(found.hertzPerKmh / 6.2 - 1)).toBeLessThan(0.004)
+    expect(Math.abs(found.hertzPerKmh - 6.2)).toBeLessThan(3 * found.sigma)
+  })
+  it('its doubt holds the factor in 93 of 100 drives and more', () => {
+    let inside = 0
+    const drives = 150
+    for (let seed = 0; seed < drives; seed++) {
+      const draw = uniformStream(seed + 500)
+      const [low, swing, period] = [40 + 60 * draw(), 5 + 20 * draw(), 30 + 60 * draw()]
+      const { hertz, kmh } = drive(
+        seed,
+        (s) => low + swing * Math.sin((2 * Math.PI * s) / period),
+        240,
+      )
+      const { hertzPerKmh: k, sigma } = factorFromLog(hertz, kmh, { rowS: 0.1 })
+      if (Math.abs(k - 6.2) <= 1.96 * sigma) inside++
+    }
+    expect(inside / drives).toBeGreaterThan(0.9)
+  })
   it('a log against satellite speed gives it too, over steady rows only', () => {
     const normal = normalStream(uniformStream(6))
     const kmh = Float64Array.from(
@@ -241,13 +283,14 @@ describe('speed', () => {
       (_, i) => (i % 600 < 300 ? 60 : 90) + 0.2 * normal(),
     )
     const hertz = kmh.map((v) => 6.2 * v + 1.5 * normal())
-    const found = factorFromLog(hertz, kmh)
+    const found = factorFromLog(hertz, kmh, { rowS: 0.1 })
     expect(Math.abs(found.hertzPerKmh - 6.2)).toBeLessThan(4 * found.sigma + 0.003)
     expect(found.rows).toBeGreaterThan(1000)
     expect(() =>
       factorFromLog(
         hertz,
         kmh.map(() => 0),
+        { rowS: 0.1 },
       ),
     ).toThrow(/steady rows/)
   })

@@ -50,7 +50,7 @@ const decades = (low: number, high: number, perDecade = 6): number[] => {
   return linspace(Math.log10(low), Math.log10(high), steps + 1).map((l) => 10 ** l)
 }
 const ohms = (v: number): string =>
-  v >= 1000 ? `${(v / 1000).toPrecision(2)} kΩ` : `${v.toPrecision(2)} Ω`
+  v >= 1000 ? `${Number((v / 1000).toPrecision(2))} kΩ` : `${Number(v.toPrecision(2))} Ω`
 
 /** Sizes either way of nothing, from the most negative up. */
 const bothWays = (least: number, most: number, perDecade: number): number[] => {

@@ -1,5 +1,5 @@
 import { useMemo } from 'react'
-import type { ReadStatus } from '../../../../core/chain/index.ts'
+import { idealSlope, idealValue, type ReadStatus } from '../../../../core/chain/index.ts'
 import { linspace } from '../../../../core/math/index.ts'
 import { useQuantity } from '../../../parts/units.ts'
 import { truthUnit } from '../stageInfo.ts'
@@ -11,14 +11,10 @@ export function Resolution({ status }: { status: ReadStatus }) {
   const rows = useMemo(() => {
     const converter = chain?.spec.converter
     if (!chain || !converter) return []
-    const h = (chain.spec.range[1] - chain.spec.range[0]) * 1e-3
     return linspace(...chain.spec.range, 5).flatMap((t) => {
       try {
-        // one-sided at the far end of a curve
-        const near = (x: number): number => chain.ideal.toPin(chain.signalAt(x))
-        const slope =
-          t + h <= chain.spec.range[1] ? (near(t + h) - near(t)) / h : (near(t) - near(t - h)) / h
-        const counts = near(t) * converter.perUnit
+        const slope = idealSlope(chain, 'pin', t)
+        const counts = idealValue(chain, 'pin', t) * converter.perUnit
         return [
           {
             t,
