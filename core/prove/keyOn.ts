@@ -131,7 +131,7 @@ function rankCauses(
   observed: Observed,
   taken: readonly Observable[],
 ): Ranked[] {
-  const scored = faults.flatMap(({ fault, sizes }) => {
+  const scored = faults().flatMap(({ fault, sizes }) => {
     if (sizes.length === 0) return []
     const logs = sizes.map((p) => likelihood(p, observed, taken).log)
     const top = Math.max(...logs)

@@ -13,6 +13,7 @@ import {
   type Chain,
 } from '../chain/walk.ts'
 import { familyOf } from '../curve/registry.ts'
+import { madeOnce } from '../math/madeOnce.ts'
 import { slopeAt } from '../math/slope.ts'
 import { weighed } from '../math/observationErrors.ts'
 import type { Fault, Variant } from './faults.ts'
@@ -151,7 +152,8 @@ function predict(variant: Variant, doubt: Doubt): Prediction {
 /** The healthy chain, and every fault at every size it comes in. Faults that nothing can be computed of are left out. */
 export type Predictions = {
   healthy: Prediction
-  faults: { fault: Fault; sizes: Prediction[] }[]
+  /** run when they are asked for: some hundred chains */
+  faults: () => { fault: Fault; sizes: Prediction[] }[]
 }
 
 export function predictAll(
@@ -164,21 +166,23 @@ export function predictAll(
   const doubt = doubtAt(chain, truth, truthSigma)
   return {
     healthy: predict({ label: '', spec }, doubt),
-    faults: faults
-      .filter((f) => f.of.includes(spec.drive.kind))
-      .map((fault) => {
-        const sizes = fault.variants(spec).flatMap((v) => {
-          try {
-            return [predict(v, doubt)]
-          } catch {
-            return []
+    faults: madeOnce(() =>
+      faults
+        .filter((f) => f.of.includes(spec.drive.kind))
+        .map((fault) => {
+          const sizes = fault.variants(spec).flatMap((v) => {
+            try {
+              return [predict(v, doubt)]
+            } catch {
+              return []
+            }
+          })
+          return {
+            fault,
+            sizes: sizes.map((p, i) => ({ ...p, effects: [...p.effects, ...gap(sizes, i)] })),
           }
-        })
-        return {
-          fault,
-          sizes: sizes.map((p, i) => ({ ...p, effects: [...p.effects, ...gap(sizes, i)] })),
-        }
-      }),
+        }),
+    ),
   }
 }
 

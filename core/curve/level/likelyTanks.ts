@@ -5,7 +5,7 @@ import { uniformStream } from '../../math/random.ts'
 import { senderSignal, tankHeight, tankLitres, type Sender, type Tank } from './tank.ts'
 
 /** Tanks of each section; each with four senders. */
-const EACH = 36
+const EACH = 18
 const HEIGHTS = 81
 
 type Draw = (low: number, high: number) => number
