@@ -247,3 +247,21 @@ describe('in and beside a dead zone', () => {
     }
   })
 })
+
+it('a weight and a bore typed in whole units leave what they leave open', () => {
+  const build = after(
+    without(sample, 'el-oil-pressure'),
+    point('el-oil-pressure', 'weight', [
+      { role: 'mass', typed: '10', unit: 'kg', value: 10, instrument: null },
+      { role: 'diameter', typed: '20 mm', unit: 'm', value: 0.02, instrument: null },
+      typed('signal', 1.9, 'V', 2),
+    ]),
+  )
+  const [taken] = sensorOf(build, 'el-oil-pressure', [0, 700]).points
+  // a kilogram of ten, and a millimetre of twenty that counts twice, as limits
+  expect(taken!.truthUncertainty! / taken!.truth).toBeCloseTo(0.1 / Math.sqrt(3), 2)
+  expect(taken!.common!.find((c) => c.id === 'bore')!.sigma / taken!.truth).toBeCloseTo(
+    0.1 / Math.sqrt(3),
+    3,
+  )
+})

@@ -125,7 +125,7 @@ export function pressureMethods(face: 'absolute' | 'gauge'): PointMethod[] {
           given.height
             ? {
                 value: (WATER_KG_PER_M3 * G * given.height.value) / 1000,
-                own: (WATER_KG_PER_M3 * G * 0.002) / 1000,
+                own: (WATER_KG_PER_M3 * G * Math.hypot(0.002, given.height.own)) / 1000,
                 common: [],
                 from: 'water column',
               }
@@ -164,11 +164,14 @@ export function pressureMethods(face: 'absolute' | 'gauge'): PointMethod[] {
       truth: (given) => {
         if (!given.mass || !given.diameter || !(given.diameter.value > 0)) return null
         // the bore in the core's metres; friction is 0.5 % of the weight
-        const kPa = (given.mass.value * G) / ((Math.PI / 4) * given.diameter.value ** 2) / 1000
+        const { mass, diameter } = given
+        const kPa = (mass.value * G) / ((Math.PI / 4) * diameter.value ** 2) / 1000
+        // the bore is one for all its points, and counts twice
+        const bore = (2 * diameter.own) / diameter.value
         return above(face, given, {
           value: kPa,
-          own: 0.005 * kPa,
-          common: [],
+          own: Math.hypot(0.005, mass.own / mass.value) * kPa,
+          common: [{ id: 'bore', of: 'truth', sigma: bore * kPa }],
           from: 'weight and bore',
         })
       },
