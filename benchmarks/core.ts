@@ -1,9 +1,10 @@
-import { assembleChain, monteCarlo, prepareChain } from '../core/chain/index.ts'
-import { thermistorC, type ThermistorCurve } from '../core/curve/thermistor/model.ts'
+import type { Build, Measurement } from '../core/build/index.ts'
+import { assembleChain, monteCarlo, prepareChain, readStatus } from '../core/chain/index.ts'
+import { thermistorC, thermistorOhm, type ThermistorCurve } from '../core/curve/thermistor/model.ts'
 import { normalStream, uniformStream } from '../core/math/index.ts'
 import { buildTable } from '../core/table/index.ts'
 import { saltmarshNine } from '../demo/saltmarshNine.ts'
-import { medianMs, report } from './ratio.ts'
+import { leastMs, report } from './ratio.ts'
 
 const sensor: ThermistorCurve = {
   model: 'steinhart-hart',
@@ -12,42 +13,33 @@ const sensor: ThermistorCurve = {
 const curve = (counts: number): number => thermistorC(sensor, (2490 * counts) / (4096 - counts))
 
 let sink = 0
-const evaluate = medianMs(() => {
+const everyCount = (): void => {
   for (let c = 0; c < 4096; c++) sink += curve(Math.max(1, c))
-}, 101)
+}
+const table = (yStep?: number) => (): void => {
+  sink += buildTable({
+    curve,
+    range: [200, 3700],
+    cells: 16,
+    xStep: 1,
+    placement: 'best',
+    ...(yStep === undefined ? {} : { yStep }),
+  }).worstError
+}
+const [evaluated, best, onSteps] = leastMs([everyCount, table(), table(0.1)], 60)
 report(
   'best table of 16 cells over a 4,096-count axis, against evaluating the curve at every count',
-  medianMs(() => {
-    sink += buildTable({
-      curve,
-      range: [200, 3700],
-      cells: 16,
-      xStep: 1,
-      placement: 'best',
-    }).worstError
-  }) / evaluate,
-  60,
+  best! / evaluated!,
+  20,
 )
-report(
-  'the same on value steps of 0.1 °C',
-  medianMs(() => {
-    sink += buildTable({
-      curve,
-      range: [200, 3700],
-      cells: 16,
-      xStep: 1,
-      yStep: 0.1,
-      placement: 'best',
-    }).worstError
-  }) / evaluate,
-  60,
-)
+report('the same on value steps of 0.1 °C', onSteps! / evaluated!, 30)
 
-const chain = prepareChain(assembleChain(saltmarshNine(), 'rd-coolant').spec!)
+const sample = saltmarshNine()
+const chain = prepareChain(assembleChain(sample, 'rd-coolant').spec!)
 const DRAWS = 100_000
 // the bare loop draws what a chain draws: one normal or uniform for every spread
 const kinds = chain.spec.spreads.map((s) => s.kind)
-const bare = medianMs(() => {
+const bareDraws = (): void => {
   const uniform = uniformStream(7),
     normal = normalStream(uniform)
   for (let k = 0; k < DRAWS; k++) {
@@ -55,14 +47,60 @@ const bare = medianMs(() => {
     for (const kind of kinds) x += kind === 'normal' ? Math.abs(normal()) : uniform()
     sink += Math.log(x)
   }
-})
-const drawn = medianMs(() => {
+}
+const chainDraws = (): void => {
   const uniform = uniformStream(7)
   sink += monteCarlo(chain, 92, { draws: DRAWS, uniform, normal: normalStream(uniform) }).sigma
-})
+}
+const [bare, drawn] = leastMs([bareDraws, chainDraws], 12)
 report(
   `${DRAWS.toLocaleString('en')} Monte Carlo draws through a chain, against a bare loop with the same random numbers and one logarithm`,
-  drawn / bare,
+  drawn! / bare!,
   10,
+)
+
+/** The sample with so many points of its coolant sensor and no others. */
+function withPoints(count: number): Build {
+  const normal = normalStream(uniformStream(count))
+  const measurements = Array.from({ length: count }, (_, i): Measurement => {
+    const truth = 5 + (110 * i) / (count - 1)
+    const ohm = thermistorOhm(sensor, truth) * (1 + 0.003 * normal())
+    return {
+      id: `point-${i}`,
+      at: '2026-05-01T10:00:00Z',
+      by: '',
+      about: { kind: 'point', element: 'el-coolant' },
+      method: 'other',
+      note: '',
+      struck: null,
+      readings: [
+        { role: 'signal', typed: ohm.toFixed(1), unit: 'Ω', value: ohm, instrument: 'bench-meter' },
+        {
+          role: 'truth',
+          typed: truth.toFixed(1),
+          unit: '°C',
+          value: truth,
+          instrument: 'kitchen-probe',
+        },
+      ],
+    }
+  })
+  return { ...sample, measurements, proofs: [] }
+}
+const read = sample.channels.find((c) => c.id === 'ch-coolant')!.reads[0]!
+// a build is never computed twice: each run takes a new one
+const status = (count: number) => {
+  const build = withPoints(count)
+  return (): void => {
+    const elements = build.elements.map((e) => ({ ...e }))
+    sink += readStatus({ ...build, elements }, read).ratio
+  }
+}
+const [FEW, MANY] = [100, 3000]
+const [few, many] = leastMs([status(FEW), status(MANY)], 12)
+report(
+  `what a channel says with ${MANY} points against ${FEW}, where n·log n allows the bound`,
+  many! / few!,
+  (MANY * Math.log(MANY)) / (FEW * Math.log(FEW)),
 )
 if (!Number.isFinite(sink)) throw new Error('unreachable: keeps the work from being optimised away')

@@ -7,13 +7,18 @@ export function report(what: string, value: number, bound: number, unit = 'times
   if (!kept) process.exitCode = 1
 }
 
-/** Median time of several runs, ms, after one to warm up. */
-export function medianMs(work: () => void, runs = 15): number {
-  work()
-  const times = Array.from({ length: runs }, () => {
-    const t = performance.now()
-    work()
-    return performance.now() - t
-  }).sort((a, b) => a - b)
-  return times[Math.floor(times.length / 2)]!
+/**
+ * Least time of each of several works, ms, run by turns so that a machine that is busy for a while is busy for all of
+ * them; after one round to warm up.
+ */
+export function leastMs(works: (() => void)[], rounds = 40): number[] {
+  for (const work of works) work()
+  const least = works.map(() => Infinity)
+  for (let round = 0; round < rounds; round++)
+    works.forEach((work, i) => {
+      const began = performance.now()
+      work()
+      least[i] = Math.min(least[i]!, performance.now() - began)
+    })
+  return least
 }

@@ -110,9 +110,9 @@ const reads = sample.channels
   .filter((id) => assembleChain(sample, id).spec !== null)
 
 describe('what a remedy would leave', () => {
-  it('is what is left once it is carried out, for every cause of 120 readers described by chance', () => {
+  it('is what is left once it is carried out, for every cause of 300 readers described by chance', () => {
     const carried = new Map<string, number>()
-    for (let seed = 0; seed < 120; seed++) {
+    for (let seed = 0; seed < 300; seed++) {
       const read = reads[seed % reads.length]!
       const build = someInput(sample, read, seed)
       const { spec } = assembleChain(build, read)

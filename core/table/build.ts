@@ -5,7 +5,7 @@ import { jointOnSteps, MOST_JOINT } from './joint.ts'
 import { placeKnots } from './placement.ts'
 import { nearestIndex, sampleCurve, valueAt, withCells, type Samples } from './samples.ts'
 import { valuesOnSteps } from './steps.ts'
-import { bestValues } from './values.ts'
+import { bestValues, type Remembered } from './values.ts'
 
 export type TableTask = {
   /** the value the table should give at x */
@@ -122,6 +122,9 @@ function withMore(table: Table, cells: number, samples: Samples, yStep: number):
   return { x, y }
 }
 
+/** Values that will be rounded to steps need be no nearer to the best than this share of a step. */
+const NEAR_STEP = 0.05
+
 function withValues(task: TableTask, x: number[], placed: Samples): Table {
   const samples = withCells(placed, task.curve, x)
   if (task.onCurve) {
@@ -132,6 +135,7 @@ function withValues(task: TableTask, x: number[], placed: Samples): Table {
     x,
     samples,
     worstOver({ x, y: x.map((v) => sampleAt(samples, v)) }, samples).error,
+    NEAR_STEP * (task.yStep ?? 0),
   )
   return {
     x,
@@ -200,6 +204,7 @@ function moveKnots(start: Table, task: TableTask, samples: Samples): Table {
   let table = start,
     worst = worstOver(table, samples)
   const places = [...samples.knots].map((k) => samples.x[k]!)
+  const remembered: Remembered = new Map()
   for (let round = 0; round < 24; round++) {
     const interval = table.x.findIndex(
       (_, i) => i + 1 < table.x.length && table.x[i + 1]! >= worst.x,
@@ -214,9 +219,11 @@ function moveKnots(start: Table, task: TableTask, samples: Samples): Table {
           continue
         const x = table.x.map((v, i) => (i === cell ? moved : v))
         // the values so far are a good centre for the new ones: no need to begin from the best without steps
-        const tried: Table = task.onCurve
-          ? withValues(task, x, samples)
-          : { x, y: valuesOnSteps(x, samples, table.y, worst.error, task.yStep!).y }
+        const stepped = task.onCurve
+          ? null
+          : valuesOnSteps(x, samples, table.y, worst.error, task.yStep!, remembered)
+        if (stepped && stepped.error >= worst.error * (1 - 1e-9)) continue
+        const tried: Table = stepped ? { x, y: stepped.y } : withValues(task, x, samples)
         const error = worstOver(tried, samples)
         if (error.error < worst.error * (1 - 1e-9)) {
           table = tried

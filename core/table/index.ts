@@ -4,6 +4,7 @@ export {
   fromDeviceOrder,
   inert,
   readTable,
+  valueRangeShown,
   TABLE_FORMATS,
   toDeviceOrder,
   writeTable,

@@ -1,5 +1,5 @@
 import { nearestIndex, type Samples } from './samples.ts'
-import { splitByCell, type Cells } from './values.ts'
+import { splitByCell, type Cells, type Remembered } from './values.ts'
 
 /**
  * The best values on steps of `yStep` for a given axis: for each cell the steps that any table as good as
@@ -13,8 +13,9 @@ export function valuesOnSteps(
   free: readonly number[],
   error: number,
   yStep: number,
+  remembered?: Remembered,
 ): { y: number[]; error: number } {
-  const cells = splitByCell(x, samples)
+  const cells = splitByCell(x, samples, remembered)
   // rounding the free values costs at most half a step, so nothing beyond error + yStep/2 need be tried
   const bound = error + yStep / 2
   const within = samples.x[samples.x.length - 1]! - samples.x[0]!
@@ -39,7 +40,7 @@ export function valuesOnSteps(
       options[c]!.forEach((y0, i) => {
         const start = Math.max(cost[i]!, end)
         if (start >= best) return
-        const total = Math.max(start, intervalError(cells, c, y0, y1, best))
+        const total = Math.max(start, intervalError(cells, c, y0, y1, yStep))
         if (total < best) {
           best = total
           chosen = i
@@ -69,17 +70,23 @@ const heldError = (cells: Cells, end: 0 | 1, y: number): number => {
   return low > high ? 0 : Math.max(Math.abs(y - low), Math.abs(y - high))
 }
 
-/** Worst error of one interval; stops early once it is no better than `enough`. */
-function intervalError(cells: Cells, c: number, y0: number, y1: number, enough: number): number {
+/** Two steps as one number: there are never so many steps between two values. */
+const APART = 2 ** 26
+
+/** Worst error of one interval between two values on steps; kept with the interval. */
+function intervalError(cells: Cells, c: number, y0: number, y1: number, yStep: number): number {
+  const known = cells.known[c]!
+  const key = Math.round(y0 / yStep) * APART + Math.round(y1 / yStep)
+  const before = known.get(key)
+  if (before !== undefined) return before
   const t = cells.t[c]!,
     f = cells.f[c]!
+  const rise = y1 - y0
   let worst = 0
   for (let m = 0; m < t.length; m++) {
-    const e = Math.abs(y0 + (y1 - y0) * t[m]! - f[m]!)
-    if (e > worst) {
-      worst = e
-      if (worst >= enough) return worst
-    }
+    const e = Math.abs(y0 + rise * t[m]! - f[m]!)
+    if (e > worst) worst = e
   }
+  known.set(key, worst)
   return worst
 }

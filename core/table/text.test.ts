@@ -3,6 +3,7 @@ import {
   fromDeviceOrder,
   inert,
   readTable,
+  valueRangeShown,
   toDeviceOrder,
   writeTable,
   type TableNote,
@@ -149,3 +150,21 @@ describe('what a file may not do', () => {
     expect(readTable('sep=;\n0,5;10\n1,5;20')).toEqual({ x: [0.5, 1.5], y: [10, 20] })
   })
 })
+
+it.each([
+  ['AFR E10', [0.6, 1.5], '0\t9.2\n5\t20.1', [0.65, 1.42]],
+  ['hPa', [0, 300], '0\t200\n5\t2500', [20, 250]],
+  ['°F', [-50, 200], '0\t300\n5\t-20', [148.9, -28.9]],
+] as const)(
+  'a pasted table in %s is held to what the device can hold in that unit',
+  (valueUnit, valueRange, text, values) => {
+    const spec = { valueUnit, valueRange }
+    const table = fromDeviceOrder(
+      readTable(text, { axisRange: [0, 5], valueRange: valueRangeShown(spec) }),
+      spec,
+    )
+    values.forEach((v, i) => expect(table.y[i]).toBeCloseTo(v, 1))
+    const far = text.replace(/\t[\d.-]+/g, '\t99999')
+    expect(() => readTable(far, { axisRange: [0, 5], valueRange: valueRangeShown(spec) })).toThrow()
+  },
+)

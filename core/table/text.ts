@@ -245,3 +245,12 @@ export function fromDeviceOrder(table: Table, spec: { valueUnit: string }): Tabl
   const unit = findUnit(spec.valueUnit)
   return { x: table.x, y: table.y.map((v) => (unit ? unit.toCore(v) : v)) }
 }
+
+/** The values a device can hold as it shows them, lowest first: what a pasted table is held to. */
+export function valueRangeShown(spec: {
+  valueUnit: string
+  valueRange: readonly [number, number]
+}): [number, number] {
+  const ends = spec.valueRange.map((v) => convertFromCore(v, spec.valueUnit))
+  return [Math.min(...ends), Math.max(...ends)]
+}

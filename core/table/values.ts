@@ -4,12 +4,14 @@ import { nearestIndex, type Samples } from './samples.ts'
  * The best values for breakpoints that are given: least worst error of the polyline over the samples.
  * It is a linear program (Chebyshev fit of a linear spline) with one value shared between neighbours, so
  * for a given error the set of values a cell may take, given all before it, is one interval: bisection on
- * the error with those intervals passed from cell to cell finds the optimum without a general solver.
+ * the error with those intervals passed from cell to cell finds the optimum without a general solver. `near` is how
+ * near the least error is near enough, where the values are rounded afterwards.
  */
 export function bestValues(
   x: readonly number[],
   samples: Samples,
   startError: number,
+  near = 0,
 ): { y: number[]; error: number } {
   const cells = splitByCell(x, samples)
   let high = Math.max(startError, leastError(samples)),
@@ -19,7 +21,7 @@ export function bestValues(
     values = feasible(cells, high)
   }
   let low = 0
-  for (let step = 0; step < 40 && high - low > 1e-4 * high; step++) {
+  for (let step = 0; step < 40 && high - low > Math.max(1e-4 * high, near); step++) {
     const middle = low === 0 ? high / 2 : (low + high) / 2
     const found = feasible(cells, middle)
     if (found) {
@@ -44,13 +46,26 @@ export type Cells = {
   /** per interval */
   t: Float64Array[]
   f: Float64Array[]
+  /** per interval what was worked out of it, kept with it in a `Remembered` */
+  known: Map<number, number>[]
   /** lowest and highest sample value held by an end cell: [first, last] */
   held: [number, number][]
   /** per cell, the sample nearest it, for values no sample settles */
   nearest: number[]
 }
 
-export function splitByCell(x: readonly number[], samples: Samples): Cells {
+/**
+ * Intervals that were split before, by their two ends: a search that moves one breakpoint at a time meets all but two
+ * of them again.
+ */
+export type Remembered = Map<string, Interval>
+type Interval = { t: Float64Array; f: Float64Array; end: number; known: Map<number, number> }
+
+export function splitByCell(
+  x: readonly number[],
+  samples: Samples,
+  remembered: Remembered = new Map(),
+): Cells {
   const n = samples.x.length,
     last = x.length - 1
   const held: [number, number][] = [
@@ -60,24 +75,36 @@ export function splitByCell(x: readonly number[], samples: Samples): Cells {
   const hold = (end: 0 | 1, f: number): void => {
     held[end] = [Math.min(held[end]![0], f), Math.max(held[end]![1], f)]
   }
-  const t: Float64Array[] = [],
-    f: Float64Array[] = []
+  const intervals: Interval[] = []
   let i = 0
   while (i < n && samples.x[i]! < x[0]!) hold(0, samples.f[i++]!)
   for (let c = 0; c < last; c++) {
-    const start = i,
-      width = x[c + 1]! - x[c]!
-    // the shared place belongs to both neighbours' polyline; it is enough to look at it once
-    while (i < n && (samples.x[i]! < x[c + 1]! || (c === last - 1 && samples.x[i]! <= x[last]!)))
-      i++
-    t.push(samples.x.slice(start, i).map((v) => (v - x[c]!) / width))
-    f.push(samples.f.slice(start, i))
+    const key = `${x[c]} ${x[c + 1]} ${c === last - 1 ? 'last' : ''}`
+    let interval = remembered.get(key)
+    if (!interval) {
+      const start = i,
+        width = x[c + 1]! - x[c]!
+      let end = start
+      // the shared place belongs to both neighbours' polyline; it is enough to look at it once
+      while (
+        end < n &&
+        (samples.x[end]! < x[c + 1]! || (c === last - 1 && samples.x[end]! <= x[last]!))
+      )
+        end++
+      const t = samples.x.slice(start, end)
+      for (let m = 0; m < t.length; m++) t[m] = (t[m]! - x[c]!) / width
+      interval = { t, f: samples.f.slice(start, end), end, known: new Map() }
+      remembered.set(key, interval)
+    }
+    i = interval.end
+    intervals.push(interval)
   }
   while (i < n) hold(1, samples.f[i++]!)
   return {
     count: x.length,
-    t,
-    f,
+    t: intervals.map((v) => v.t),
+    f: intervals.map((v) => v.f),
+    known: intervals.map((v) => v.known),
     held,
     nearest: x.map((v) => samples.f[nearestIndex(samples.x, v)]!),
   }

@@ -10,6 +10,7 @@ import {
   lookUp,
   readTable,
   TABLE_FORMATS,
+  valueRangeShown,
   toDeviceOrder,
   writeTable,
   type TableFormat,
@@ -271,10 +272,8 @@ function Import({
   const file = useRef<HTMLInputElement>(null)
   const take = (raw: string, name: string): void => {
     try {
-      const ends = spec.valueRange.map((v) => convertFromCore(v, spec.valueUnit))
-      const range: [number, number] = [Math.min(...ends), Math.max(...ends)]
       const table = fromDeviceOrder(
-        readTable(raw, { axisRange: spec.axisRange, valueRange: range }),
+        readTable(raw, { axisRange: spec.axisRange, valueRange: valueRangeShown(spec) }),
         spec,
       )
       const refused = onTable({ ...table, at: new Date().toISOString(), name: name.slice(0, 200) })
