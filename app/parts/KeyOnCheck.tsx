@@ -315,7 +315,7 @@ export function KeyOnCheck({ status }: { status: ReadStatus }) {
               )}
               {verdict.alike.length > 1 && (
                 <p>
-                  <b>{verdict.alike.join(' or ')}:</b> by what was read so far they are the same.
+                  <b>These read alike so far:</b> {verdict.alike.join('; ')}.
                   {verdict.next ? '' : ' No reading here parts them: do what each asks for.'}
                 </p>
               )}

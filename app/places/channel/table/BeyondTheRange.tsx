@@ -1,3 +1,4 @@
+import { Box } from '@mantine/core'
 import {
   CartesianGrid,
   Line,
@@ -29,7 +30,7 @@ export function BeyondTheRange({
   const inner = table.x.slice(below.cells.length, table.x.length - above.cells.length)
   const shown = cells.map((c) => c.shown)
   return (
-    <section aria-label="Beyond the range">
+    <Box component="section" aria-label="Beyond the range" mt="lg">
       <h2>What it shows over the whole axis, {q.unit}</h2>
       <div role="img" aria-label="What the table shows over the whole axis">
         <ResponsiveContainer width="100%" height={170}>
@@ -80,7 +81,7 @@ export function BeyondTheRange({
           <li key={side.side}>{sentence(side, spec, inner, q)}</li>
         ))}
       </ul>
-    </section>
+    </Box>
   )
 }
 
