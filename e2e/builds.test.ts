@@ -128,6 +128,8 @@ test('an instrument’s accuracy is in every band it took part in', async ({ pag
     const text = (await page.getByRole('link', { name: /Coolant/ }).textContent())!
     return Number(/±(\d+\.\d)/.exec(text)?.[1])
   }
+  // rows of the line-up fill in as they are computed
+  await expect.poll(band).toBeGreaterThan(0)
   const before = await band()
   await page.getByRole('link', { name: 'Logbook' }).click()
   const meter = page.getByRole('group', { name: 'Bench meter' })

@@ -33,6 +33,12 @@ const turned = (chain: Chain): Chain => {
   }
 }
 
+/** The same table over raw counts, or over the ohms the device reckons. */
+const onAnotherAxis = ({ spec: { drive, converter } }: Chain, spec: DeviceTable): DeviceTable =>
+  drive.kind === 'resistance'
+    ? { ...spec, axis: 'Ω', axisStep: 1, axisRange: [0, 20000] }
+    : { ...spec, axis: 'counts', axisStep: 1, axisRange: [0, converter!.full] }
+
 /** What the sensor can give, from end to end of its travel or to a little from either rail, in order along the axis. */
 function travelled(chain: Chain, spec: DeviceTable): number[] {
   const [low, high] = chain.spec.range
@@ -73,12 +79,14 @@ describe('cells beyond the range', () => {
         fc.constantFrom(...SHOWS),
         fc.boolean(),
         fc.constantFrom('best' as const, 'even' as const),
-        (read, cells, onOpen, onShort, reversed, placement) => {
+        fc.boolean(),
+        (read, cells, onOpen, onShort, reversed, placement, otherAxis) => {
           const straight = chainOf(read)
           // a curve with ends keeps them where they are
           const chain =
             reversed && !Number.isFinite(curveReach(straight)[0]) ? turned(straight) : straight
-          const spec: DeviceTable = { ...specOf(read), cells, onOpen, onShort, axisFixed: null }
+          const asSold = { ...specOf(read), cells, onOpen, onShort, axisFixed: null }
+          const spec: DeviceTable = otherAxis ? onAnotherAxis(chain, asSold) : asSold
           let made
           try {
             made = proposeTable(chain, spec, placement, { at: '', name: '' })

@@ -260,7 +260,7 @@ function referenceMoves(
 
 /** Signal per unit of truth at a truth. */
 const signalSlope = (chain: Chain, truth: number): number =>
-  slopeAt(chain.signalAt, truth, smallStep(chain))
+  slopeAt(chain.signalAt, truth, smallStep(chain), curveReach(chain))
 
 /**
  * Truth for one unit at the pin of the perfect chain, at a truth. In a dead zone, where the pin stands still, and

@@ -20,6 +20,7 @@ export function identifyBy<Curve>(
   family: {
     forward: (curve: Curve, truth: number) => number
     inverse: (curve: Curve, signal: number) => number
+    reach?: (curve: Curve) => [number, number]
   },
 ): Candidate[] {
   if (points.length === 0) return []
@@ -30,7 +31,12 @@ export function identifyBy<Curve>(
     .flatMap((entry) => {
       try {
         const slopes = some.map((p) =>
-          slopeAt((t) => family.forward(entry.curve, t), p.truth, step),
+          slopeAt(
+            (t) => family.forward(entry.curve, t),
+            p.truth,
+            step,
+            family.reach?.(entry.curve),
+          ),
         )
         const part = entry.tolerance * spanSignal
         const { chiSquared, logDeterminant } = weighed(

@@ -141,5 +141,9 @@ describe('a monotone curve through any points', () => {
       }),
     )
     expect(monotoneSignal(curve, 10)).toBeCloseTo(2, 9)
+    // a truth typed with a digit more than the last point had
+    expect(monotoneSignal(curve, 10.04)).toBe(2)
+    expect(monotoneSignal(curve, -0.04)).toBe(1)
+    expect(() => monotoneSignal(curve, 10.2)).toThrow(/outside the measured points/)
   })
 })

@@ -195,19 +195,28 @@ const localSlope = (curve: KnotCurve, i: number): number => {
   return Math.abs((low[b]! + high[b]! - low[a]! - high[a]!) / 2 / (signal[b]! - signal[a]!))
 }
 
-/** Signal at a truth: the curve turned round. Throws `beyond-curve` outside the points. */
+/** Beyond the outermost points by no more than this share of what lies between them is at the point: a digit typed. */
+const AT_END = 0.005
+
+/**
+ * Signal at a truth: the curve turned round; at an outermost point also for a truth that is beyond it by a digit.
+ * Throws `beyond-curve` further outside the points.
+ */
 export function monotoneSignal(curve: KnotCurve, truth: number): number {
   requireFinite(truth, 'The value')
   const { signal, low, high, rising } = curve,
     last = signal.length - 1
   const least = rising ? low[0]! : low[last]!,
     most = rising ? high[last]! : high[0]!
-  const slack = 1e-9 * Math.max(1, Math.abs(most - least))
-  if (truth < least - slack || truth > most + slack)
+  const span = Math.abs(most - least),
+    slack = 1e-9 * Math.max(1, span)
+  if (truth < least - AT_END * span - slack || truth > most + AT_END * span + slack)
     throw new EchtError(
       'beyond-curve',
       `${truth} lies outside the measured points, ${least} to ${most}: take a point beyond it.`,
     )
+  if (truth <= least) return signal[rising ? 0 : last]!
+  if (truth >= most) return signal[rising ? last : 0]!
   const knot = signal.findIndex((_, i) => truth >= low[i]! - slack && truth <= high[i]! + slack)
   if (knot >= 0) return signal[knot]!
   const i = signal.findIndex(

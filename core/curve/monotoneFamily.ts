@@ -119,6 +119,7 @@ export function monotoneFamily(recipe: MonotoneRecipe): Family<KnotCurve, Monoto
       identifyBy(points, library, linspace(...face.needs.range, 13), spanOf(library[0]?.curve), {
         forward,
         inverse,
+        reach: knotReach,
       }),
     describe: (curve) =>
       curve.signal.map((s, i) => ({

@@ -125,7 +125,7 @@ function lookAtSensor(
     return {
       temperatureC,
       ohm: ohmAt(temperatureC),
-      ohmPerC: slopeAt(ohmAt, temperatureC, h),
+      ohmPerC: slopeAt(ohmAt, temperatureC, h, [low, high]),
     }
   })
 }

@@ -2,12 +2,67 @@ import { determinant, inverse, Matrix } from 'ml-matrix'
 import { describe, expect, it } from 'vitest'
 import {
   findRoot,
+  half95,
+  slopeAt,
   generalisedLeastSquares,
   linspace,
   normalStream,
   uniformStream,
   weighed,
 } from './index.ts'
+
+describe('a slope', () => {
+  const held = (x: number): number => Math.min(4, Math.max(0, x)) ** 2
+  it('is central inside, one-sided at an end, and that of the end beyond it', () => {
+    expect(slopeAt(held, 2, 1e-3)).toBeCloseTo(4, 6)
+    expect(slopeAt(held, 4, 1e-3, [0, 4])).toBeCloseTo(8, 2)
+    expect(slopeAt(held, 5, 1e-3, [0, 4])).toBeCloseTo(8, 2)
+    // without knowing the end half of it seems to stand still
+    expect(slopeAt(held, 4, 1e-3)).toBeCloseTo(4, 2)
+  })
+  it('is one-sided where the other side throws or is no number, and no number where both are', () => {
+    expect(slopeAt(Math.sqrt, 0, 1e-6)).toBeCloseTo(1000, 0)
+    const strict = (x: number): number => {
+      if (x > 1) throw new Error('beyond')
+      return 3 * x
+    }
+    expect(slopeAt(strict, 1, 1e-3)).toBeCloseTo(3, 9)
+    expect(slopeAt(() => NaN, 0, 1)).toBeNaN()
+  })
+})
+
+describe('the half-width of 95 %', () => {
+  it.each([
+    ['one normal', [{ sigma: 2, uniform: false }], 3.92],
+    ['one uniform, as its limits', [{ sigma: 1, uniform: true }], 0.95 * Math.sqrt(3)],
+    ['nothing', [], 0],
+  ])('of %s', (_, parts, half) => {
+    expect(half95(parts)).toBeCloseTo(half, 6)
+  })
+  it('holds 95 of 100 draws of any mixture', () => {
+    const uniform = uniformStream(3),
+      normal = normalStream(uniform)
+    for (const [a, b, c] of [
+      [1, 1, 0],
+      [1, 0.3, 0.1],
+      [0.2, 1, 1],
+      [2, 1.5, 0.5],
+    ] as const) {
+      const half = half95([
+        { sigma: a, uniform: true },
+        { sigma: b, uniform: false },
+        { sigma: c, uniform: true },
+      ])
+      let inside = 0
+      for (let k = 0; k < 20000; k++) {
+        const flat = (sigma: number): number => sigma * Math.sqrt(3) * (2 * uniform() - 1)
+        if (Math.abs(flat(a) + b * normal() + flat(c)) <= half) inside++
+      }
+      expect(inside / 20000, `${a} ${b} ${c}`).toBeGreaterThan(0.943)
+      expect(inside / 20000, `${a} ${b} ${c}`).toBeLessThan(0.962)
+    }
+  })
+})
 
 describe('findRoot', () => {
   it.each([

@@ -1,14 +1,15 @@
 /**
- * Slope of `f` at `x` from its values a step `h` to either side, `h` in the unit of x; one-sided where f ends
+ * Slope of `f` at `where`, or at the nearest end of `within`, from its values a step `h` to either side, `h` in the unit of x; one-sided where f ends
  * (throws or gives no number) or where the step leaves `within`: beyond the ends of a curve that holds, nothing
  * moves, and that says nothing of the curve. NaN where neither side answers.
  */
 export function slopeAt(
   f: (x: number) => number,
-  x: number,
+  where: number,
   h: number,
   within: readonly [number, number] = [-Infinity, Infinity],
 ): number {
+  const x = Math.min(within[1], Math.max(within[0], where))
   const at = (place: number): number => {
     if (place < within[0] || place > within[1]) return NaN
     try {
