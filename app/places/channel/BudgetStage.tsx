@@ -1,5 +1,6 @@
 import { useMemo } from 'react'
 import { curveRemedy, errorBudget } from '../../../core/chain/index.ts'
+import { inWords } from '../../store/problem.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import { useQuantity, useUnits } from '../../parts/units.ts'
 import { useWork } from '../../workers/useWork.ts'
@@ -16,23 +17,15 @@ export default function BudgetStage({ status }: StageProps) {
   const { quantity } = useUnits()
   const { chain, assembled } = status
   const q = useQuantity(truthUnit(assembled.sensor.family))
-  const budget = useMemo(() => {
+  const { budget, problem } = useMemo(() => {
+    const none = { budget: null, problem: null }
+    if (!chain) return none
     try {
-      return (
-        chain &&
-        errorBudget(
-          chain,
-          truth,
-          curveRemedy(
-            build,
-            assembled,
-            truth,
-            quantity(truthUnit(assembled.sensor.family), assembled.needs.accuracy),
-          ),
-        )
-      )
-    } catch {
-      return null
+      const q = quantity(truthUnit(assembled.sensor.family), assembled.needs.accuracy)
+      const curve = curveRemedy(build, assembled, truth, q)
+      return { ...none, budget: errorBudget(chain, truth, curve) }
+    } catch (error) {
+      return { ...none, problem: inWords(error, 'Working out the error') }
     }
   }, [build, assembled, quantity, chain, truth])
   const drawn = useWork(
@@ -43,7 +36,7 @@ export default function BudgetStage({ status }: StageProps) {
   if (!chain || !budget)
     return (
       <p className="pale" style={{ paddingTop: 18 }}>
-        {status.assembled.problem ?? 'The curve does not reach this place.'}
+        {status.assembled.problem ?? problem}
       </p>
     )
   const need = status.assembled.needs.accuracy
@@ -58,7 +51,7 @@ export default function BudgetStage({ status }: StageProps) {
         %; at worst {q.pm(budget.worst).slice(1)}, and {q.pm(need)} is needed.{' '}
         <span className="pale">
           {halfDrawn === null
-            ? 'Drawing…'
+            ? (drawn.error ?? 'Drawing…')
             : agree
               ? `Drawn ${DRAWS / 1000}k times it is ${q.pm(halfDrawn)}: the straight sum holds.`
               : `Drawn ${DRAWS / 1000}k times it is ${q.pm(halfDrawn)}: the chain bends here, and the drawn band is the one to believe.`}

@@ -65,7 +65,7 @@ export function SidePanel({
             <span aria-live="off">
               {drawn.value && !drawn.busy
                 ? `Drawn ${DRAWS / 1000}k times: ${q.off(drawn.value.low)} to ${q.off(drawn.value.high)}.`
-                : 'Drawing…'}
+                : (drawn.error ?? 'Drawing…')}
             </span>
           </p>
         </>
