@@ -1,7 +1,14 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { saltmarshNine } from '../../demo/saltmarshNine.ts'
-import { inputOf, readOf, type DeviceTable, type FaultShow } from '../build/index.ts'
+import {
+  applyChange,
+  inputOf,
+  measured,
+  readOf,
+  type DeviceTable,
+  type FaultShow,
+} from '../build/index.ts'
 import { families } from '../curve/registry.ts'
 import { linspace } from '../math/index.ts'
 import { lookUp } from '../table/interpolate.ts'
@@ -136,6 +143,38 @@ describe('cells beyond the range', () => {
     expect(open.holdsTo).toBeGreaterThan(open.follows!.x)
     expect(lookUp(made.table, 0, spec.beyond)).toBeGreaterThanOrEqual(140)
   })
+  it.each([3.3, 4.2])(
+    'fed from %d V it shows an open wire there, and not at the end of the axis',
+    (rail) => {
+      const { read } = readOf(build, 'rd-coolant')
+      const { input } = inputOf(build, read.input)
+      const fed = applyChange(
+        build,
+        {
+          kind: 'editPullUp',
+          args: {
+            input: input.id,
+            pull: input.pulls[0]!.id,
+            patch: { toReference: false, railV: measured(rail) },
+          },
+        },
+        { id: 'fed', at: '2026-11-27T20:00:00Z', by: '' },
+      )
+      const chain = prepareChain(assembleChain(fed, 'rd-coolant').spec!)
+      for (const onOpen of [
+        { show: 'value', value: 85 },
+        { show: 'high', value: null },
+      ] as const) {
+        const spec = { ...specOf('rd-coolant'), cells: 24, onOpen }
+        const { table, beyond } = proposeTable(chain, spec, 'best', { at: '', name: '' })
+        const shown = lookUp(table, axisValue(chain, chain.ideal.openV, spec.axis), 'hold')
+        expect(beyond[1].faults).toEqual(['open'])
+        expect(shown).toBeGreaterThan(onOpen.show === 'value' ? 80 : 125)
+        // just below it the sensor is still followed
+        expect(lookUp(table, 0.96 * rail, 'hold')).toBeLessThan(-10)
+      }
+    },
+  )
   it('a sensor that gives volts reads at the bottom both open and short', () => {
     const { made } = wide('rd-map')
     expect(made.beyond.map((b) => b.faults)).toEqual([['open', 'short'], []])

@@ -90,9 +90,11 @@ function beyondAt(
   end: 0 | 1,
 ): Beyond {
   const outward = end === 0 ? -1 : 1
-  const from = span[end],
-    limit = spec.axisRange[end]
+  const from = span[end]
   const faults = faultsOn(chain, spec).filter((f) => outward * (f.x - from) > 0)
+  // an open wire reads at the rail that feeds it, which need not be the end of the axis
+  const limit =
+    outward * Math.min(...[spec.axisRange[end], ...faults.map((f) => f.x)].map((x) => outward * x))
   const nothing: Beyond = {
     ...NOTHING,
     side: end === 0 ? 'below' : 'above',
