@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest'
 import { saltmarshNine } from '../../demo/saltmarshNine.ts'
-import { applyChange, type Build, type Edited } from '../build/index.ts'
 import { normalStream, uniformStream } from '../math/index.ts'
 import type { CurvePoint } from '../curve/family.ts'
 import { asTaken } from '../curve/line.ts'
@@ -16,23 +15,15 @@ import {
   monteCarlo,
   needleAt,
   needleMarks,
-  prepareChain,
   readerChains,
   readersAt,
   sensorBand,
   settleS,
   warningOn,
-  type Chain,
 } from './index.ts'
+import { after, chainOf } from './edited.ts'
 
 const build = saltmarshNine()
-let n = 0
-const after = (b: Build, ...changes: Edited[]): Build =>
-  changes.reduce(
-    (x, c) => applyChange(x, c, { id: `b${++n}`, at: '2026-11-24T20:00:00Z', by: '' }),
-    b,
-  )
-const chainOf = (b: Build, read: string): Chain => prepareChain(assembleChain(b, read).spec!)
 const reads = build.channels
   .flatMap((c) => c.reads.map((r) => r.id))
   .filter(

@@ -25,15 +25,8 @@ export {
   type Chain,
   type Walked,
 } from './walk.ts'
-export {
-  drawShown,
-  errorAt,
-  K95,
-  linearSpread,
-  monteCarlo,
-  type MonteCarlo,
-  type SpreadAt,
-} from './spread.ts'
+export { errorAt, K95, linearSpread, type SpreadAt } from './spread.ts'
+export { drawShown, monteCarlo, type MonteCarlo } from './draw.ts'
 export { errorBudget, type Budget, type BudgetLine } from './budget.ts'
 export {
   axisAt,

@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { saltmarshNine } from '../../demo/saltmarshNine.ts'
 import {
-  applyChange,
   assumed,
   inputOf,
   measured,
@@ -13,11 +12,9 @@ import {
 } from '../build/index.ts'
 import { uniformStream } from '../math/index.ts'
 import { assembleChain, errorAt, errorBudget, prepareChain, type BudgetLine } from './index.ts'
+import { after } from './edited.ts'
 
 const sample = saltmarshNine()
-let n = 0
-const after = (build: Build, change: Edited): Build =>
-  applyChange(build, change, { id: `r${++n}`, at: '2026-11-27T20:00:00Z', by: '' })
 
 const PULL = /^pull (.+)$/
 const RAIL = /^rail (.+)$/

@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { saltmarshNine } from '../../demo/saltmarshNine.ts'
 import {
-  applyChange,
   assumed,
   inputOf,
   measured,
@@ -18,23 +17,15 @@ import {
   errorAt,
   linearSpread,
   monteCarlo,
-  prepareChain,
   sensorBand,
   sensorOf,
   walkForward,
-  type Chain,
 } from './index.ts'
+import { after, chainOf } from './edited.ts'
 import { leftOpen } from './walk.ts'
 
 const sample = saltmarshNine()
 let n = 0
-const after = (build: Build, ...changes: Edited[]): Build =>
-  changes.reduce(
-    (b, c) => applyChange(b, c, { id: `t${++n}`, at: '2026-11-27T20:00:00Z', by: '' }),
-    build,
-  )
-const chainOf = (build: Build, read: string): Chain =>
-  prepareChain(assembleChain(build, read).spec!)
 const without = (build: Build, element: string): Build => ({
   ...build,
   measurements: build.measurements.filter(

@@ -1,0 +1,115 @@
+import { linspace } from '../math/linspace.ts'
+import { lookUp } from '../table/interpolate.ts'
+import { sensorBand } from './sensor.ts'
+import { circuitAnswers, referenceMoves } from './spread.ts'
+import { heatedElement, shownAt, smallStep, type Chain } from './walk.ts'
+
+export type MonteCarlo = {
+  /** 2.5 %, 50 % and 97.5 % of shown − truth */ low: number
+  middle: number
+  high: number
+  mean: number
+  sigma: number
+  draws: number
+}
+
+/**
+ * Monte Carlo through the chain at a truth (JCGM 101). The sensor's resistance goes through the circuit
+ * exactly (it enters as a ratio of two linear functions), other circuit values by their sensitivities, then
+ * the converter rounds and the table looks up. `draws` rows from a repeatable stream.
+ */
+export function monteCarlo(
+  chain: Chain,
+  truth: number,
+  options: { draws?: number; seed?: number; normal: () => number; uniform: () => number },
+): MonteCarlo {
+  const draws = options.draws ?? 20000
+  const errors = new Float64Array(draws)
+  const draw = drawShown(chain, truth, options.normal, options.uniform)
+  let sum = 0
+  for (let k = 0; k < draws; k++) {
+    const e = draw() - truth
+    errors[k] = e
+    sum += e
+  }
+  const mean = sum / draws
+  let squares = 0
+  for (let k = 0; k < draws; k++) squares += (errors[k]! - mean) ** 2
+  errors.sort()
+  const at = (q: number): number => errors[Math.min(draws - 1, Math.floor(q * draws))]!
+  return {
+    low: at(0.025),
+    middle: at(0.5),
+    high: at(0.975),
+    mean,
+    sigma: Math.sqrt(squares / (draws - 1)),
+    draws,
+  }
+}
+
+/** One draw of the shown value, ready to be called many times. This is the hot loop: no objects, no solver inside. */
+export function drawShown(
+  chain: Chain,
+  truth: number,
+  normal: () => number,
+  uniform: () => number,
+): () => number {
+  const { spec } = chain
+  const { signal, heating } = heatedElement(chain, truth)
+  const { pin } = circuitAnswers(chain, signal)
+  const sizes: number[] = [],
+    isNormal: boolean[] = []
+  let curveC = 0,
+    counts = 0,
+    face = 0
+  for (const s of spec.spreads) {
+    if (s.on.kind === 'truth') curveC = sensorBand(spec.sensor, truth)
+    else if (s.on.kind === 'counts') counts = s.size
+    else if (s.on.kind === 'face') face = s.size
+    else {
+      sizes.push(
+        s.size *
+          (s.on.kind === 'reference'
+            ? referenceMoves(chain, s.on, pin)
+            : (pin.perUnit[s.on.element] ?? 0)),
+      )
+      isNormal.push(s.kind === 'normal')
+    }
+  }
+  const atPin = pinNear(chain, truth + heating, pin.value - chain.real.toPin(signal), curveC)
+  const perUnit = spec.converter?.perUnit ?? 0
+  return () => {
+    let value = atPin(curveC * normal())
+    for (let i = 0; i < sizes.length; i++)
+      value += sizes[i]! * (isNormal[i] ? normal() : 2 * uniform() - 1)
+    // rounding to a count is a uniform half count either way
+    if (perUnit > 0) value += (counts * (2 * uniform() - 1)) / perUnit
+    return shownAt(chain, value) + face * (2 * uniform() - 1)
+  }
+}
+
+/** Places the pin is worked out at for the draws of a curve's own doubt, and how many σ they span. */
+const NEAR_PLACES = 129
+const NEAR_SIGMAS = 6
+
+/**
+ * What stands at the pin when the sensor's truth is off by so much: worked out at even places about the working
+ * point and straight between them, so that a bend, a dead zone and the end of a curve are all in it. Where the
+ * curve ends it goes on as its last piece.
+ */
+function pinNear(chain: Chain, at: number, shift: number, sigma: number): (off: number) => number {
+  const half = Math.max(NEAR_SIGMAS * sigma, smallStep(chain))
+  const offs = linspace(-half, half, NEAR_PLACES)
+  const known = offs.flatMap((off): { off: number; atPin: number }[] => {
+    try {
+      const atPin = chain.real.toPin(chain.signalAt(at + off)) + shift
+      return Number.isFinite(atPin) ? [{ off, atPin }] : []
+    } catch {
+      return []
+    }
+  })
+  const table = { x: known.map((k) => k.off), y: known.map((k) => k.atPin) }
+  return known.length < 2
+    ? () => known[0]?.atPin ?? NaN
+    : (off) => lookUp(table, off, 'extrapolate')
+}
