@@ -18,6 +18,8 @@ type World = {
   truthDigits: number
   signalDigits: number
   pullOhm?: number
+  /** it cannot be moved past its range: a tank is never emptier than empty */
+  stops?: boolean
 }
 
 const ABSOLUTE = 273.15
@@ -68,6 +70,7 @@ export const WORLDS: Record<string, (draw: Between, seed: number) => World> = {
     return {
       range: [0, 700],
       really: (p) => zero! + (full! - zero!) * (p / 700) ** power,
+      stops: true,
       truthLimit: 5,
       truthDigits: 0,
       signalDigits: 1,
@@ -90,6 +93,7 @@ export const WORLDS: Record<string, (draw: Between, seed: number) => World> = {
     return {
       range: [0, full],
       really: someTank(TANK_KINDS[seed % TANK_KINDS.length]!, full, ends, draw),
+      stops: true,
       truthLimit: 0.2,
       truthDigits: 1,
       signalDigits: 1,
@@ -102,6 +106,7 @@ export const WORLDS: Record<string, (draw: Between, seed: number) => World> = {
     return {
       range: [0, full],
       really: someTank(TANK_KINDS[seed % TANK_KINDS.length]!, full, ends, draw),
+      stops: true,
       truthLimit: 0.2,
       truthDigits: 1,
       signalDigits: 3,
@@ -113,6 +118,7 @@ export const WORLDS: Record<string, (draw: Between, seed: number) => World> = {
     return {
       range: [0, 100],
       really: (p) => closed + ((open - closed) * p) / 100,
+      stops: true,
       truthLimit: 0.5,
       truthDigits: 1,
       signalDigits: 3,
@@ -192,6 +198,8 @@ type Drawn = {
   groundV: number
   meterGain: number
   truthOff: number
+  /** where in a gate the first edge falls, as its share of a period */
+  phase: () => number
 }
 
 const instrument = (
@@ -251,15 +259,19 @@ function characterised(
   })
   const either = (): number => 2 * uniform() - 1
   const measurements = places.map((place, i): Measurement => {
-    // the reference shows the truth and its own error; the sensor feels the truth
+    // the reference shows the truth, its own error and a digit either way; the sensor feels the truth
     const said = place.toFixed(world.truthDigits)
-    const truth = Number(said) - drawn.truthOff - (1 - COMMON) * world.truthLimit * either()
+    const lastOfTruth = 10 ** -world.truthDigits
+    const alone = ((1 - COMMON) * world.truthLimit + lastOfTruth) * either()
+    const truth = Number(said) - drawn.truthOff - alone
     const ratio = f.drive({ ...element.settings })
     const followed = ratio.kind === 'voltage' && ratio.nominalV !== null ? drawn.supply / VOLT : 1
     const real = world.really(inside(truth, world)) * followed
     const percent = f.signal === 'frequency' ? 0 : METER_SHARE
     const digit = 10 ** -world.signalDigits
-    const heard = real * (1 + drawn.meterGain + (1 - COMMON) * percent * either())
+    // one digit is what the meter is stated to, and half of that is its rounding
+    const heard =
+      real * (1 + drawn.meterGain + (1 - COMMON) * percent * either()) + (digit / 2) * either()
     const typed = heard.toFixed(world.signalDigits)
     return {
       id: `m-${i}`,
@@ -301,9 +313,8 @@ function characterised(
   })
 }
 
-/** Past its range a sensor is taken to hold: nobody takes points there. */
-const inside = (truth: number, { range }: World): number =>
-  Math.min(range[1], Math.max(range[0], truth))
+const inside = (truth: number, { range, stops }: World): number =>
+  stops ? Math.min(range[1], Math.max(range[0], truth)) : truth
 
 /** What the device really shows at a truth, by plain arithmetic: a divider, a converter, the table that was entered. */
 function shownReally(build: Build, world: World, drawn: Drawn, truth: number): number {
@@ -317,7 +328,7 @@ function shownReally(build: Build, world: World, drawn: Drawn, truth: number): n
   const drive = family.drive({ ...build.elements[0]!.settings })
   if (drive.kind === 'frequency') {
     const { gateS } = input!.counter!
-    const counts = Math.floor(world.really(truth) * gateS + uniformPhase(truth))
+    const counts = Math.floor(world.really(truth) * gateS + drawn.phase())
     return rounded(interpolate(table, counts / gateS))
   }
   const counted = (volt: number): number => {
@@ -350,12 +361,6 @@ function shownReally(build: Build, world: World, drawn: Drawn, truth: number): n
   return rounded(interpolate(table, counted(ground + world.really(truth) * share)))
 }
 
-/** Where in its gate the first edge falls. */
-const uniformPhase = (truth: number): number => {
-  const v = Math.sin(truth * 1234.567) * 43758.5453
-  return v - Math.floor(v)
-}
-
 export type Covered = { inside: number[]; of: number[]; refused: number }
 
 /**
@@ -381,6 +386,7 @@ export function lives(family: string, points: number, count: number, seed: numbe
       groundV: draw(-GROUND_V, GROUND_V),
       meterGain:
         familyOf(family).signal === 'frequency' ? 0 : COMMON * draw(-METER_SHARE, METER_SHARE),
+      phase: uniform,
       truthOff: COMMON * draw(-world.truthLimit, world.truthLimit),
     }
     const [low, high] = world.range

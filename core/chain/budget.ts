@@ -2,7 +2,7 @@ import type { SpreadRemedy } from './causes.ts'
 import type { Remedy } from './curveRemedy.ts'
 import type { ShareId } from './spec.ts'
 import { half95, type ErrorPart } from '../math/half95.ts'
-import { spreadEffects } from './spread.ts'
+import { errorParts, spreadEffects } from './spread.ts'
 import { walkForward, type Chain } from './walk.ts'
 
 /** One cause of error at a truth: what it adds, what would reduce it, and what would then be left of the whole. */
@@ -44,6 +44,9 @@ const BIAS_REMEDY: Record<ShareId, string> = {
 /** Below this share of the whole a line is not worth a remedy. */
 const LEAST = 0.002
 
+const limitOf = ({ limitShare }: Remedy): { limitShare?: number } =>
+  limitShare === undefined ? {} : { limitShare }
+
 /**
  * The error of a chain at a truth, line by line: known biases by stage and single spreads by cause (linear, JCGM
  * 100), each with what would reduce it and what the whole would then be. Each cause brings its own remedy; what the
@@ -60,11 +63,7 @@ export function errorBudget(
     .map((e) => ({ ...e, sigma: Math.abs(e.at('shown')) }))
     .filter((e) => e.sigma > 0)
   const total = Math.hypot(...effects.map((e) => e.sigma))
-  const partOf = (e: (typeof effects)[number], left = 1): ErrorPart => ({
-    sigma: left * e.sigma,
-    uniform: e.kind === 'uniform',
-  })
-  const half = half95(effects.map((e) => partOf(e))),
+  const half = half95(effects.flatMap((e) => errorParts(e, e.sigma))),
     worst = Math.abs(bias) + half
   const biasSum = walked.biases.reduce((s, b) => s + Math.abs(b.bias), 0)
   const biases = walked.biases
@@ -80,7 +79,7 @@ export function errorBudget(
       worstAfter: Math.abs(bias - b.bias) + half,
     }))
   const spreads = effects
-    .filter((e) => half95([partOf(e)]) > LEAST * worst)
+    .filter((e) => half95(errorParts(e, e.sigma)) > LEAST * worst)
     .map((e): BudgetLine => {
       const {
         text,
@@ -90,16 +89,20 @@ export function errorBudget(
         text: curve.remedy,
         leaves: curve.share,
       }
-      const left = (o: typeof e): number => (o === e ? leaves : takes.includes(o.id) ? 0 : 1)
+      const leftOf = (o: typeof e): ErrorPart[] => {
+        if (takes.includes(o.id)) return []
+        if (o !== e) return errorParts(o, o.sigma)
+        return errorParts(e.remedy ? e : { ...e, ...limitOf(curve) }, leaves * e.sigma)
+      }
       return {
         id: e.id,
         share: e.share,
         label: e.label,
         kind: 'spread',
-        size: half95([partOf(e)]),
+        size: half95(errorParts(e, e.sigma)),
         portion: (e.sigma / total) ** 2,
         remedy: text,
-        worstAfter: Math.abs(bias) + half95(effects.map((o) => partOf(o, left(o)))),
+        worstAfter: Math.abs(bias) + half95(effects.flatMap(leftOf)),
       }
     })
   const lines = [...biases, ...spreads].sort((a, b) => Math.abs(b.size) - Math.abs(a.size))

@@ -260,6 +260,11 @@ function inputSpreads(drive: Drive, read: Read, input: Input, others: Feed[]): S
   ]
 }
 
+/** A converter rounds to the nearest count. */
+const HALF_A_COUNT = { kind: 'uniform' as const, size: 0.5 }
+/** A gate begins and ends anywhere between two edges: two uniform halves, a triangle of ±1 and σ 1/√6. */
+const ONE_EDGE = { kind: 'normal' as const, size: 1 / Math.sqrt(6) }
+
 /** Every cause of doubt of a reader's chain, with what would make it smaller. */
 export function spreadsOf(
   drive: Drive,
@@ -287,8 +292,7 @@ export function spreadsOf(
             id: 'count',
             share: 'converter' as const,
             label: edges ? 'one edge' : 'one count',
-            kind: 'uniform' as const,
-            size: edges ? 1 : 0.5,
+            ...(edges ? ONE_EDGE : HALF_A_COUNT),
             on: { kind: 'counts' as const },
             remedy: {
               text: edges

@@ -5,13 +5,18 @@ import { asTaken } from '../curve/line.ts'
 import { familyOf, type AnyFamily } from '../curve/registry.ts'
 import { linspace } from '../math/linspace.ts'
 import type { Quantity } from '../quantity/shown.ts'
-import { fitOptions, sensorBand, type Sensor } from './sensor.ts'
+import { fitOptions, limitShareOf, sensorBand, type Sensor } from './sensor.ts'
 
 /**
- * What to do about the doubt of a curve, and what share of it that leaves; and about a place where the sensor
- * stands still, which is no doubt but a reading known to be off.
+ * What to do about the doubt of a curve, what share of its 1σ that leaves, and what share of what is left is then one
+ * limit all points have in common; and about a place where the sensor stands still, which is no doubt but a reading
+ * known to be off.
  */
-export type Remedy = { remedy: string; share: number; standsStill?: string }
+export type Remedy = { remedy: string; share: number; limitShare?: number; standsStill?: string }
+
+/** What a curve's doubt at a truth would come to: 1σ as a share of today's, and how much of it is one limit. */
+type Left = { share: number; limitShare: number }
+const NOTHING_WON: Left = { share: Infinity, limitShare: 0 }
 
 /** Where people work on cars, m: an altitude beyond is a slip, and must not take every reader with it. */
 const LOWEST_M = -500
@@ -68,11 +73,13 @@ export function curveRemedy(
           standsStill: `Between ${q.bare(least)} and ${q.text(most)} it does not move: only another place, arm or sender can tell.`,
         }
       : {}
-  const left = (of: readonly CurvePoint[]): number => {
+  const left = (of: readonly CurvePoint[]): Left => {
     try {
-      return family.band(fitted(of), at) / now
+      const narrower = { ...sensor, fit: fitted(of) }
+      const band = sensorBand(narrower, at)
+      return { share: band / now, limitShare: limitShareOf(narrower, at, band) }
     } catch {
-      return Infinity
+      return NOTHING_WON
     }
   }
   const point = makeableTruths(build, family, needs.range)
@@ -80,17 +87,18 @@ export function curveRemedy(
       try {
         const signal = family.forward(sensor.curve, truth)
         const more = { truth, signal, ...asTaken(sensor.points, { truth, signal }) }
-        return { truth, share: left([...points, more]) }
+        return { truth, ...left([...points, more]) }
       } catch {
-        return { truth, share: Infinity }
+        return { truth, ...NOTHING_WON }
       }
     })
-    .reduce((a, b) => (b.share < a.share ? b : a), { truth: at, share: Infinity })
+    .reduce((a, b) => (b.share < a.share ? b : a), { truth: at, ...NOTHING_WON })
   if (point.share < POINT_HELPS)
     return {
       ...still,
       remedy: `Take one more point at ${q.text(point.truth)}.`,
       share: point.share,
+      limitShare: point.limitShare,
     }
   const half = (sigma: number | undefined): number => (sigma ?? 0) / 2
   // on the curve: what scatter is left would belong to the instruments of today
@@ -110,16 +118,18 @@ export function curveRemedy(
       common: (p.common ?? []).map((c) => ({ ...c, sigma: half(c.sigma) })),
     })),
   )
-  return finer < point.share
+  return finer.share < point.share
     ? {
         ...still,
         remedy:
           'Take its points again with instruments twice as good: one more of the same hardly helps.',
-        share: Math.min(1, finer),
+        share: Math.min(1, finer.share),
+        limitShare: finer.limitShare,
       }
     : {
         ...still,
         remedy: `Take one more point at ${q.text(point.truth)}.`,
         share: Math.min(1, point.share),
+        limitShare: point.limitShare,
       }
 }

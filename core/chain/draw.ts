@@ -1,8 +1,10 @@
 import { linspace } from '../math/linspace.ts'
 import { lookUp } from '../table/interpolate.ts'
-import { sensorBand } from './sensor.ts'
+import { limitShareOf, sensorBand } from './sensor.ts'
 import { circuitAnswers, referenceMoves } from './spread.ts'
 import { heatedElement, shownAt, smallStep, type Chain } from './walk.ts'
+
+const ROOT3 = Math.sqrt(3)
 
 export type MonteCarlo = {
   /** 2.5 %, 50 % and 97.5 % of shown − truth */ low: number
@@ -60,11 +62,15 @@ export function drawShown(
   const sizes: number[] = [],
     isNormal: boolean[] = []
   let curveC = 0,
+    limitC = 0,
     counts = 0,
+    countsNormal = false,
     face = 0
   for (const s of spec.spreads) {
-    if (s.on.kind === 'truth') curveC = sensorBand(spec.sensor, truth)
-    else if (s.on.kind === 'counts') counts = s.size
+    if (s.on.kind === 'truth') {
+      curveC = sensorBand(spec.sensor, truth)
+      limitC = curveC * limitShareOf(spec.sensor, truth, curveC)
+    } else if (s.on.kind === 'counts') [counts, countsNormal] = [s.size, s.kind === 'normal']
     else if (s.on.kind === 'face') face = s.size
     else {
       sizes.push(
@@ -77,13 +83,15 @@ export function drawShown(
     }
   }
   const atPin = pinNear(chain, truth + heating, pin.value - chain.real.toPin(signal), curveC)
+  const ownC = Math.sqrt(curveC ** 2 - limitC ** 2),
+    limit = ROOT3 * limitC
   const perUnit = spec.converter?.perUnit ?? 0
   return () => {
-    let value = atPin(curveC * normal())
+    let value = atPin(ownC * normal() + limit * (2 * uniform() - 1))
     for (let i = 0; i < sizes.length; i++)
       value += sizes[i]! * (isNormal[i] ? normal() : 2 * uniform() - 1)
-    // rounding to a count is a uniform half count either way
-    if (perUnit > 0) value += (counts * (2 * uniform() - 1)) / perUnit
+    // rounding to a count is a uniform half count either way, a gate's edges are counted by a triangle
+    if (perUnit > 0) value += (counts * (countsNormal ? normal() : 2 * uniform() - 1)) / perUnit
     return shownAt(chain, value) + face * (2 * uniform() - 1)
   }
 }

@@ -179,6 +179,27 @@ describe('cells beyond the range', () => {
     const { made } = wide('rd-map')
     expect(made.beyond.map((b) => b.faults)).toEqual([['open', 'short'], []])
   })
+  it.each(['rd-fuel', 'rd-oil-pressure', 'rd-throttle', 'rd-map', 'rd-coolant'])(
+    'a sensor off the end of its travel by a little shows its last good value: %s',
+    (read) => {
+      for (const show of SHOWS) {
+        const { made, spec } = wide(read, { onOpen: show, onShort: show })
+        made.beyond.forEach((side, end) => {
+          if (side.holdsTo === null) return
+          const inRange = made.table.x.filter((x) =>
+            end === 0 ? x > side.holdsTo! : x < side.holdsTo!,
+          )
+          const last = end === 0 ? Math.min(...inRange) : Math.max(...inRange)
+          const good = lookUp(made.table, last, spec.beyond)
+          for (const t of [0.3, 0.9])
+            expect(lookUp(made.table, last + t * (side.holdsTo - last), spec.beyond)).toBeCloseTo(
+              good,
+              9,
+            )
+        })
+      }
+    },
+  )
   it('with few cells the range keeps most of them, and what cannot be shown is said', () => {
     const { made } = wide('rd-coolant', { cells: 8, onOpen: { show: 'high', value: null } })
     const taken = made.beyond.reduce((n, b) => n + b.cells.length, 0)

@@ -18,6 +18,8 @@ export type Beyond = {
   holdsTo: number | null
   /** what is shown for the faults, and from where; null where the last good value stays */
   shows: Cell | null
+  /** what is shown for the faults lies on the other side of the last good value */
+  turns: boolean
   /** a fault should be shown here, and there are too few cells for it */
   tooFewCells: boolean
 }
@@ -57,8 +59,11 @@ export function cellsBeyond(
   for (const side of openFirst) {
     const more = side.cells.length - (side.follows ? 1 : 0)
     const i = followed.indexOf(side)
-    if (more > spare) followed[i] = withoutFault(side)
-    else spare -= more
+    if (more <= spare) spare -= more
+    else if (spare >= 1 && !side.turns) {
+      followed[i] = withoutHolding(side)
+      spare--
+    } else followed[i] = withoutFault(side)
   }
   return followed as [Beyond, Beyond]
 }
@@ -69,10 +74,18 @@ const NOTHING: Omit<Beyond, 'side'> = {
   follows: null,
   holdsTo: null,
   shows: null,
+  turns: false,
   tooFewCells: false,
 }
 
 const rank = (side: Beyond): number => (side.faults.includes('open') ? 0 : 1)
+
+/** Straight from the last good value to what is shown for the faults: a reading off its end shows a little of it. */
+const withoutHolding = (side: Beyond): Beyond => ({
+  ...side,
+  cells: [...(side.follows ? [side.follows] : []), side.shows!],
+  holdsTo: null,
+})
 
 const withoutFault = (side: Beyond): Beyond => ({
   ...side,
@@ -134,13 +147,13 @@ function beyondAt(
     return { ...followed, shows: follows }
   const shows = { x: step(limit), value }
   const held = { x: step(limit - (outward * margin) / 2), value: last.value }
-  // going on past the end of travel needs no cell between; turning back, the last good value is held first
-  const turns = direction * (value - last.value) < 0 && outward * (held.x - last.x) >= spec.axisStep
+  const holds = outward * (held.x - last.x) >= spec.axisStep
   return {
     ...followed,
-    cells: [...followed.cells, ...(turns ? [held] : []), shows],
-    holdsTo: turns ? held.x : null,
+    cells: [...followed.cells, ...(holds ? [held] : []), shows],
+    holdsTo: holds ? held.x : null,
     shows,
+    turns: holds && direction * (value - last.value) < 0,
   }
 }
 

@@ -369,6 +369,17 @@ it('a counter shows standstill below one edge in its gate', () => {
   expect(standstill(chainOf(build, 'rd-map'))).toBeNull()
 })
 
+it('edges counted by a gate that begins anywhere stray as much as is said of one edge', () => {
+  const { spec } = chainOf(build, 'rd-wheel')
+  const uniform = uniformStream(8)
+  const strays = Array.from({ length: 4000 }, () => {
+    const inGate = 40 + 60 * uniform()
+    return Math.floor(inGate + uniform()) - inGate
+  })
+  const sigma = Math.hypot(...strays) / Math.sqrt(strays.length)
+  expect(spec.spreads.find((s) => s.id === 'count')!.size).toBeCloseTo(sigma, 2)
+})
+
 describe('a table that turns back', () => {
   const turned = withInput('rd-coolant', {
     table: {

@@ -236,6 +236,16 @@ export function needsOf(build: Build, channel: Channel, read: Read): Channel['ne
 const reachOf = (sensor: Sensor): [number, number] | null =>
   sensor.curve === undefined ? null : (findFamily(sensor.family)?.reach?.(sensor.curve) ?? null)
 
+/** What share of a curve's doubt, 1σ `band`, is one limit all its points have in common; 0 where nothing was fitted. */
+export function limitShareOf(
+  { family, fit }: Pick<Sensor, 'family' | 'fit'>,
+  truth: number,
+  band: number,
+): number {
+  if (!fit || !(band > 0)) return 0
+  return Math.min(1, (familyOf(family).sharedBand?.(fit, truth) ?? 0) / band)
+}
+
 /** 1σ of the curve at a truth, truth unit: the fit's band, or the library type's tolerance carried over. */
 export function sensorBand(
   sensor: Pick<Sensor, 'family' | 'fit' | 'curve' | 'tolerance'>,

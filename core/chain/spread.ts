@@ -1,9 +1,9 @@
 import { madeOnce } from '../math/madeOnce.ts'
 import { slopeAt } from '../math/slope.ts'
-import { half95 } from '../math/half95.ts'
+import { half95, type ErrorPart } from '../math/half95.ts'
 import { familyOf } from '../curve/registry.ts'
 import { circuitSensitivity } from '../circuit/sensitivity.ts'
-import { sensorBand } from './sensor.ts'
+import { limitShareOf, sensorBand } from './sensor.ts'
 import type { Spread } from './causes.ts'
 import type { ShareId, StageId } from './spec.ts'
 import { drivenBy, GROUND, PIN, PLUG_HIGH, PLUG_LOW, SUPPLY } from './transfer.ts'
@@ -44,7 +44,7 @@ export function linearSpread(chain: Chain, truth: number): SpreadAt {
   for (const stage of reach) {
     const parts = effects
       .filter((e) => e.stages.has(stage))
-      .map((e) => ({ sigma: e.at(stage), uniform: e.kind === 'uniform' }))
+      .flatMap((e) => errorParts(e, e.at(stage)))
     sigma[stage] = Math.hypot(...parts.map((p) => p.sigma))
     half[stage] = half95(parts)
   }
@@ -54,15 +54,12 @@ export function linearSpread(chain: Chain, truth: number): SpreadAt {
     sigma,
     half,
     shares: [...byShare].map(([share, of]) => {
-      const parts = of.map((e) => ({
-        sigma: Math.abs(e.at('shown')),
-        uniform: e.kind === 'uniform',
-      }))
-      const largest = parts.reduce((at, p, i) => (p.sigma >= parts[at]!.sigma ? i : at), 0)
+      const sigmas = of.map((e) => Math.abs(e.at('shown')))
+      const largest = sigmas.reduce((at, s, i) => (s >= sigmas[at]! ? i : at), 0)
       return {
         share,
-        sigma: Math.hypot(...parts.map((p) => p.sigma)),
-        half: half95(parts),
+        sigma: Math.hypot(...sigmas),
+        half: half95(of.flatMap((e, i) => errorParts(e, sigmas[i]!))),
         label: of[largest]!.label,
       }
     }),
@@ -75,9 +72,23 @@ export type Effect = {
   share: ShareId
   label: string
   kind: 'normal' | 'uniform'
+  /** of a normal one, the share of its 1σ that is a single limit all the same: uniform */
+  limitShare?: number
   remedy: Spread['remedy']
   stages: Set<StageId>
   /** 1σ at a stage, truth unit, signed */ at: (stage: StageId) => number
+}
+
+/** The parts an effect adds to a sum of errors where its 1σ is `sigma`. */
+export function errorParts(
+  { kind, limitShare = 0 }: Pick<Effect, 'kind' | 'limitShare'>,
+  sigma: number,
+): ErrorPart[] {
+  if (kind === 'uniform' || limitShare === 0) return [{ sigma, uniform: kind === 'uniform' }]
+  return [
+    { sigma: sigma * limitShare, uniform: true },
+    { sigma: sigma * Math.sqrt(1 - limitShare ** 2), uniform: false },
+  ]
 }
 
 const FROM: Record<'truth' | 'plug' | 'counts' | 'face', StageId[]> = {
@@ -171,6 +182,7 @@ export function spreadEffects(chain: Chain, truth: number): Effect[] {
         plugC = through(plug.perSignal, plugSlope)
       return {
         ...base,
+        limitShare: limitShareOf(spec.sensor, truth, c),
         stages: new Set(FROM.truth),
         at: (stage) => (stage === 'element' ? c : scaled(stage, plugC, pinC)),
       }

@@ -104,6 +104,11 @@ export type Family<Curve = unknown, Fit extends FamilyFit<Curve> = FamilyFit<Cur
   inverse: (curve: Curve, signal: number) => number
   /** 1σ of the fit in the truth unit */
   band: (fit: Fit, truth: number) => number
+  /**
+   * 1σ, truth unit, of the widest part of `band` that is one limit shared by all points (a reference's offset, a
+   * meter's gain): uniform, where the rest is normal; none if left out
+   */
+  sharedBand?: (fit: Fit, truth: number) => number
   bestNext: (
     points: readonly CurvePoint[],
     makeable: readonly number[],

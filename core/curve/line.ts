@@ -16,6 +16,8 @@ export type Line = { offset: number; slope: number }
 export type LineFit = FamilyFit<Line> & {
   /** of [offset, slope]; where the line is held through zero, offset carries none */
   covariance: number[][]
+  /** what 1σ of each error the points share moves [offset, slope] by */
+  sharedMoves: number[][]
 }
 
 export type LineShape = {
@@ -122,6 +124,7 @@ export function fitLine(points: readonly CurvePoint[], shape: LineShape): LineFi
           [0, scaled[0]![0]!],
         ]
       : scaled,
+    sharedMoves: squares.sharedMoves.map((m) => (throughZero ? [0, m[0]!] : m)),
     residuals: points.map(
       (p, i) => (p.signal - curve.offset - slope * x[i]!) / (slope * perTruth[i]!),
     ),
@@ -139,6 +142,16 @@ export function lineBand(fit: LineFit, truth: number, g: (t: number) => number =
     Math.sqrt(Math.max(0, a + 2 * x * b + x * x * d)) /
     Math.abs(fit.curve.slope * derivative(g, truth))
   )
+}
+
+/** 1σ, truth unit, of the one error the points share that moves a line the most at a truth. */
+export function lineSharedBand(
+  { curve, sharedMoves }: LineFit,
+  truth: number,
+  g: (t: number) => number = (t) => t,
+): number {
+  const perTruth = Math.abs(curve.slope * derivative(g, truth))
+  return Math.max(0, ...sharedMoves.map(([a, b]) => Math.abs(a! + b! * g(truth)) / perTruth))
 }
 
 /**

@@ -2,7 +2,7 @@ import { linspace } from '../math/linspace.ts'
 import type { CurvePoint, Drive, Family, FamilyFit, LibraryCurve } from './family.ts'
 import { identifyBy } from './identify.ts'
 import { fromLibrary } from './library.ts'
-import { bestNextBy, fitLine, lineBand, type Line, type LineFit } from './line.ts'
+import { bestNextBy, fitLine, lineBand, lineSharedBand, type Line, type LineFit } from './line.ts'
 import type { Settings } from './recipe.ts'
 
 /** A line, and what of the settings its shape needs. */
@@ -94,6 +94,7 @@ export function lineFamily(recipe: LineRecipe): Family<ShapedLine, ShapedFit> {
     forward,
     inverse,
     band,
+    sharedBand: (f, truth) => lineSharedBand(f, truth, (t) => g(t, f.curve)),
     ...(partSigma ? { partSigma } : {}),
     leastPoints: throughZero ? 1 : 2,
     models: [],

@@ -3,6 +3,7 @@ import { median } from 'simple-statistics'
 import { lookUp } from '../table/interpolate.ts'
 import type { LikelyCurves } from './likely.ts'
 import { roomBetween, type Room } from './room.ts'
+import { sharedColumns } from '../math/observationErrors.ts'
 import { findRoot } from '../math/roots.ts'
 import type { CurvePoint, FamilyFit } from './family.ts'
 import {
@@ -16,9 +17,10 @@ import {
 
 /** A monotone curve through points of a family that has no formula, with what is known of each knot. */
 export type MonotoneFit = FamilyFit<KnotCurve> & {
-  /** at each knot, 1σ in the truth unit: own part, and the part all knots share */
+  /** at each knot, 1σ of its own, truth unit */
   own: number[]
-  shared: number
+  /** of each error the points share, 1σ at each knot, truth unit */
+  shared: number[][]
   /** what the room between the points leaves open */
   room: Room
 }
@@ -147,16 +149,10 @@ export function fitMonotone(
         k.of.length,
     ),
   )
-  const shared = Math.max(
-    0,
-    ...at.map((k, i) =>
-      Math.hypot(
-        0,
-        ...(k.of[0]!.common ?? []).map((c) =>
-          c.of === 'truth' ? c.sigma : c.sigma * localSlope(curve, i),
-        ),
-      ),
-    ),
+  const shared = sharedColumns(
+    at.map((k) => k.of[0]!.common ?? []),
+    (c) => `${c.of} ${c.id}`,
+    (c, i) => (c.of === 'truth' ? c.sigma : c.sigma * localSlope(curve, i)),
   )
   return {
     curve,
@@ -237,7 +233,7 @@ export function monotoneSignal(curve: KnotCurve, truth: number): number {
  * dead zone leaves open is no part of it: what stands there is known (`knotInterval`).
  */
 export function monotoneBand(fit: MonotoneFit, truth: number): number {
-  const { curve, own, shared, room } = fit
+  const { curve, own, room } = fit
   const s = monotoneSignal(curve, truth),
     last = curve.signal.length - 1
   const i = Math.min(
@@ -261,5 +257,17 @@ export function monotoneBand(fit: MonotoneFit, truth: number): number {
       const moved = throughKnots(part(signal), part(lows).map(by), part(highs).map(by), rising)
       return knotTruth(moved, s) - here
     })
-  return Math.hypot(...moves, shared, lookUp({ x: room.truth, y: room.sigma }, truth, 'hold'))
+  return Math.hypot(
+    ...moves,
+    ...sharedAt(fit, s),
+    lookUp({ x: room.truth, y: room.sigma }, truth, 'hold'),
+  )
 }
+
+/** 1σ, truth unit, of the one error the points share that counts most at a truth. */
+export const monotoneSharedBand = (fit: MonotoneFit, truth: number): number =>
+  Math.max(0, ...sharedAt(fit, monotoneSignal(fit.curve, truth)))
+
+/** 1σ of each error the points share at a signal: straight between the knots. */
+const sharedAt = ({ curve, shared }: MonotoneFit, signal: number): number[] =>
+  shared.map((sigmas) => lookUp({ x: curve.signal, y: sigmas }, signal, 'hold'))

@@ -14,7 +14,13 @@ import {
 import type { LikelyCurves } from './likely.ts'
 import { fromLibrary } from './library.ts'
 import { bestNextBy } from './line.ts'
-import { fitMonotone, monotoneBand, monotoneSignal, type MonotoneFit } from './monotone.ts'
+import {
+  fitMonotone,
+  monotoneBand,
+  monotoneSharedBand,
+  monotoneSignal,
+  type MonotoneFit,
+} from './monotone.ts'
 import type { Settings } from './recipe.ts'
 import { listOf, numberShape, orNothing, thing } from './shape.ts'
 
@@ -93,6 +99,7 @@ export function monotoneFamily(recipe: MonotoneRecipe): Family<KnotCurve, Monoto
     leastPoints: 2,
     models: [],
     band: monotoneBand,
+    sharedBand: monotoneSharedBand,
     partSigma: knotPartSigma,
     interval: knotInterval,
     deadZones: knotDeadZones,

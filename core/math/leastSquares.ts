@@ -6,6 +6,8 @@ export type LeastSquares = {
   parameters: number[]
   /** from the stated uncertainties, not scaled */
   covariance: number[][]
+  /** what 1σ of each shared error moves the parameters by, in the order of `errors.shared` */
+  sharedMoves: number[][]
   residuals: number[]
   /** weighted sum of squared residuals */
   chiSquared: number
@@ -64,7 +66,7 @@ export function generalisedLeastSquares(
   const white = right.clone().sub(whole.mmul(solution)).to1DArray()
   return {
     parameters,
-    covariance: covarianceOf(inverse, scale),
+    ...movedBy(inverse, scale),
     residuals: observed.map(
       (v, i) => v - design[i]!.reduce((sum, x, j) => sum + x * parameters[j]!, 0),
     ),
@@ -84,10 +86,20 @@ function requireSettled(upper: Matrix, p: number): void {
     )
 }
 
-/** Covariance of the parameters: their block of (AᵀA)⁻¹ = R⁻¹·R⁻ᵀ, scaled back. */
-function covarianceOf(inverse: Matrix, scale: readonly number[]): number[][] {
+/**
+ * Covariance of the parameters: their block of (AᵀA)⁻¹ = R⁻¹·R⁻ᵀ, scaled back. Beside it stands their covariance with
+ * each shared error, whose variance is 1 (Henderson's mixed model equations): the block to the right, turned in sign.
+ */
+function movedBy(
+  inverse: Matrix,
+  scale: readonly number[],
+): Pick<LeastSquares, 'covariance' | 'sharedMoves'> {
   const all = inverse.mmul(inverse.transpose())
-  return scale.map((a, i) => scale.map((b, j) => all.get(i, j) / (a * b)))
+  const shared = Array.from({ length: all.rows - scale.length }, (_, k) => k + scale.length)
+  return {
+    covariance: scale.map((a, i) => scale.map((b, j) => all.get(i, j) / (a * b))),
+    sharedMoves: shared.map((k) => scale.map((a, i) => -all.get(i, k) / a)),
+  }
 }
 
 /** What each observation contributes to its own fitted value, 0 to 1: squared rows of A·R⁻¹. */

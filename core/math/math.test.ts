@@ -185,6 +185,17 @@ describe('generalisedLeastSquares', () => {
     found.parameters.forEach((v, i) => expect(v).toBeCloseTo(p.get(i, 0), 10))
     found.covariance.flat().forEach((v, i) => expect(v).toBeCloseTo(C.to1DArray()[i]!, 12))
     expect(found.chiSquared).toBeCloseTo(r.transpose().mmul(W).mmul(r).get(0, 0), 9)
+    // each shared error put into what was observed moves the parameters by what was said
+    errors.shared.forEach((s, k) => {
+      const moved = generalisedLeastSquares(
+        design,
+        y.map((v, i) => v + s[i]!),
+        errors,
+      ).parameters
+      found.sharedMoves[k]!.forEach((by, j) =>
+        expect(moved[j]! - found.parameters[j]!).toBeCloseTo(by, 9),
+      )
+    })
     found.deletedMisses.forEach((z, i) =>
       expect(z).toBeCloseTo(e.get(i, 0) / Math.sqrt(Q.get(i, i)), 9),
     )

@@ -307,7 +307,7 @@ const level = (signal: 'resistance' | 'voltage'): Family<KnotCurve, MonotoneFit>
       const indexOf = new Map(up.map((p, i) => [p, i]))
       return {
         ...fit,
-        shared: Math.hypot(fit.shared, (gap?.gapL ?? 0) / 2 / Math.sqrt(3)),
+        shared: gap ? [...fit.shared, fit.own.map(() => gap.gapL / 2 / Math.sqrt(3))] : fit.shared,
         residuals: points.map(
           (p) => fit.residuals[indexOf.get(p) ?? -1] ?? p.truth - knotTruth(fit.curve, p.signal),
         ),

@@ -37,6 +37,8 @@ export type ThermistorFit = {
   curve: ThermistorCurve
   /** of the coefficients, in their order */
   covariance: number[][]
+  /** what 1σ of each error the points share moves the coefficients by */
+  sharedMoves: number[][]
   /** measured less fitted, °C */
   residualsC: number[]
   /** indices of points that disagree with the others beyond their stated uncertainty */
@@ -96,6 +98,7 @@ export function fitThermistor(
   const fit: ThermistorFit = {
     curve,
     covariance: solved.covariance.map((row) => row.map((v) => v * scale)),
+    sharedMoves: solved.sharedMoves,
     residualsC: clean.map((p) => p.temperatureC - thermistorC(curve, p.resistanceOhm)),
     suspects,
     warnings,
@@ -169,7 +172,9 @@ export function prepare(points: readonly ThermistorPoint[], leadOhm: number): Cl
   })
 }
 
-export type Solved = { curve: ThermistorCurve; covariance: number[][]; squares: LeastSquares }
+export type Solved = Pick<ThermistorFit, 'curve' | 'covariance' | 'sharedMoves'> & {
+  squares: LeastSquares
+}
 
 /** One weighted fit of one model, nothing judged. The covariance comes from the stated uncertainties. */
 export function fitModel(points: readonly CleanPoint[], model: ThermistorModel): Solved {
@@ -192,7 +197,7 @@ export function fitModel(points: readonly CleanPoint[], model: ThermistorModel):
   }
   return {
     curve,
-    covariance: model === 'beta' ? betaCovariance(squares) : squares.covariance,
+    ...(model === 'beta' ? inBeta(squares) : squares),
     squares,
   }
 }
@@ -238,7 +243,7 @@ const toCurve = (model: ThermistorModel, p: number[]): ThermistorCurve => {
 }
 
 // [a, b] of 1/T = a + b·L into [R25, B]: R25 = exp((1/T25 − a)/b), B = 1/b
-function betaCovariance(squares: LeastSquares): number[][] {
+function inBeta(squares: LeastSquares): Pick<Solved, 'covariance' | 'sharedMoves'> {
   const [a, b] = squares.parameters as [number, number]
   const r = Math.exp((1 / 298.15 - a) / b)
   const J = [
@@ -246,9 +251,16 @@ function betaCovariance(squares: LeastSquares): number[][] {
     [0, -1 / b ** 2],
   ] as const
   const C = squares.covariance
-  return J.map((u) =>
-    J.map((v) => u.reduce((sum, x, i) => sum + v.reduce((s, z, j) => s + x * z * C[i]![j]!, 0), 0)),
-  )
+  return {
+    covariance: J.map((u) =>
+      J.map((v) =>
+        u.reduce((sum, x, i) => sum + v.reduce((s, z, j) => s + x * z * C[i]![j]!, 0), 0),
+      ),
+    ),
+    sharedMoves: squares.sharedMoves.map((m) =>
+      J.map((u) => u.reduce((sum, x, i) => sum + x * m[i]!, 0)),
+    ),
+  }
 }
 
 /** How many temperatures the points really stand at: nearer than 1 °C, or three uncertainties, is one. */
@@ -374,4 +386,13 @@ export function thermistorBandC(fit: ThermistorFit, temperatureC: number): numbe
   }
   // 1/K → °C at the temperature itself
   return Math.sqrt(Math.max(0, variance)) * (temperatureC + ZERO_C_IN_K) ** 2
+}
+
+/** 1σ, °C, of the one error the points share that moves a fit the most at a temperature. */
+export function thermistorSharedBandC(fit: ThermistorFit, temperatureC: number): number {
+  const g = reciprocalGradient(fit.curve, Math.log(thermistorOhm(fit.curve, temperatureC)))
+  const moves = fit.sharedMoves.map((m) =>
+    Math.abs(g.reduce((sum, per, i) => sum + per * m[i]!, 0)),
+  )
+  return Math.max(0, ...moves) * (temperatureC + ZERO_C_IN_K) ** 2
 }

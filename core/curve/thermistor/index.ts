@@ -2,7 +2,13 @@ import { boilingPointC, standardPressureKPa } from '../../standards/index.ts'
 import type { CurvePoint, Family } from '../family.ts'
 import { fromLibrary } from '../library.ts'
 import { MEDIUM_SETTINGS as SETTINGS } from '../medium.ts'
-import { fitThermistor, thermistorBandC, type ThermistorFit, type ThermistorPoint } from './fit.ts'
+import {
+  fitThermistor,
+  thermistorBandC,
+  thermistorSharedBandC,
+  type ThermistorFit,
+  type ThermistorPoint,
+} from './fit.ts'
 import { identifyThermistor } from './identify.ts'
 import { THERMISTOR_LIBRARY } from './library.ts'
 import { thermistorC, thermistorOhm, type ThermistorCurve, type ThermistorModel } from './model.ts'
@@ -74,6 +80,7 @@ export const thermistor: Family<ThermistorCurve, ThermistorFit & { residuals: nu
   forward: thermistorOhm,
   inverse: thermistorC,
   band: thermistorBandC,
+  sharedBand: thermistorSharedBandC,
   bestNext: (points, makeable, range) => {
     const next = bestNextPoint(points.map(toPoint), makeable, range)
     return {

@@ -111,11 +111,12 @@ function withPoint(
   // a third temperature ends the beta curve and its model error
   const model =
     now.curve.model === 'beta' && distinctTemperatures(all) > 2 ? 'steinhart-hart' : now.curve.model
-  const { curve, covariance } = fitModel(all, model)
+  const { curve, covariance, sharedMoves } = fitModel(all, model)
   const fit: ThermistorFit = {
     ...now,
     curve,
     covariance: covariance.map((row) => row.map((v) => v * scale)),
+    sharedMoves,
   }
   if (model !== 'beta') delete fit.modelErrorLine
   return fit
