@@ -5,6 +5,7 @@ export {
   prepareChain,
   sumOfHalves,
   proposeTable,
+  stageBy,
   readStatus,
   walkForward,
 } from '../core/chain/index.ts'

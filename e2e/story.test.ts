@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { assembleChain, expectedReadings, prepareChain, proposeTable, walkForward } from './core.ts'
+import { assembleChain, expectedReadings, prepareChain, proposeTable, stageBy, walkForward } from './core.ts'
 import { exportBuild, numberIn, ohmsAt, saved, scale, watch, wipe } from './help.ts'
 
 async function point(
@@ -113,14 +113,7 @@ test('from a kettle to a proven reading, and back next spring', async ({ page })
   const truth = Number(await scale(page, /^truth/).getAttribute('aria-valuenow'))
   const walked = walkForward(chain, truth)
   for (const stage of walked.stages) {
-    const name = {
-      truth: /^truth/,
-      element: /^element/,
-      plug: /^at the plug/,
-      pin: /^at the pin/,
-      converter: /^converter/,
-      shown: /^shown/,
-    }[stage.id]
+    const name = new RegExp(`^${stageBy(stage.id).name}`)
     expect(Number(await scale(page, name).getAttribute('aria-valuenow'))).toBeCloseTo(
       stage.value,
       stage.value > 100 ? 1 : 3,

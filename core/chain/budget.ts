@@ -1,9 +1,10 @@
 import type { SpreadRemedy } from './causes.ts'
 import type { Remedy } from './curveRemedy.ts'
-import type { ShareId } from './spec.ts'
+import { shareBy, type ShareId } from './shares.ts'
 import { half95, type ErrorPart } from '../math/half95.ts'
 import { errorParts, spreadEffects } from './spread.ts'
-import { walkForward, type Chain } from './walk.ts'
+import { walkForward } from './walk.ts'
+import type { Chain } from './chain.ts'
 
 /** One cause of error at a truth: what it adds, what would reduce it, and what would then be left of the whole. */
 export type BudgetLine = {
@@ -29,16 +30,6 @@ export type Budget = {
   lines: BudgetLine[]
   /** where the next euro goes: the line whose remedy leaves the least error */
   next: BudgetLine | null
-}
-
-const BIAS_REMEDY: Record<ShareId, string> = {
-  element: 'Lower the measuring current: a larger pull-up, or a sensor that sheds its heat better.',
-  leads: 'Thicker or shorter wires, or make the table with the leads in it.',
-  shared: 'Give the other device its own sensor, or let it take the value from this one.',
-  ground: 'Give the sensor its own ground wire to the device, or use a differential input.',
-  input: 'Look at the input.',
-  converter: 'Look at the converter.',
-  table: 'Enter the table proposed here.',
 }
 
 /** Below this share of the whole a line is not worth a remedy. */
@@ -75,7 +66,7 @@ export function errorBudget(
       kind: 'bias',
       size: b.bias,
       portion: Math.abs(b.bias) / biasSum,
-      remedy: (b.share === 'element' && curve.standsStill) || BIAS_REMEDY[b.share],
+      remedy: (b.share === 'element' && curve.standsStill) || shareBy(b.share).remedy,
       worstAfter: Math.abs(bias - b.bias) + half,
     }))
   const spreads = effects

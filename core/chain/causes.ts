@@ -1,7 +1,7 @@
 import type { Input, Pull, Read } from '../build/types.ts'
 import type { Drive } from '../curve/family.ts'
 import type { AnyFamily } from '../curve/registry.ts'
-import type { ShareId } from './spec.ts'
+import type { ShareId } from './shares.ts'
 import { handHeld, MEASURED_GROUND_V, UNMEASURED_GROUND_V } from './points.ts'
 import { faceHalfStep, onPulls, type Feed } from './feeds.ts'
 

@@ -23,7 +23,7 @@ import {
   walkBackward,
   walkForward,
 } from './index.ts'
-import { heatedElement } from './walk.ts'
+import { heatedElement } from './chain.ts'
 import { familyOf } from '../curve/registry.ts'
 
 const build = saltmarshNine()

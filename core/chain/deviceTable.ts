@@ -6,7 +6,9 @@ import { linspace } from '../math/linspace.ts'
 import { buildTable, worstError } from '../table/build.ts'
 import { lookUp, type Table } from '../table/interpolate.ts'
 import { cellsBeyond, valueHolder, valueScale, type Beyond } from './guards.ts'
-import { axisValue, deadZones, truthAtAxis, type Chain } from './walk.ts'
+import { axisValue, type Chain } from './chain.ts'
+import { deadZones } from './walk.ts'
+import { truthAtAxis } from './stages.ts'
 
 /** A table made for one device: cells in the device's own order and unit are made by `core/table/text`. */
 export type DeviceProposal = {

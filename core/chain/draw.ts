@@ -2,7 +2,7 @@ import { linspace } from '../math/linspace.ts'
 import { lookUp } from '../table/interpolate.ts'
 import { limitShareOf, sensorBand } from './sensor.ts'
 import { circuitAnswers, referenceMoves } from './spread.ts'
-import { heatedElement, shownAt, smallStep, type Chain } from './walk.ts'
+import { heatedElement, shownAt, smallStep, type Chain } from './chain.ts'
 
 const ROOT3 = Math.sqrt(3)
 

@@ -1,6 +1,6 @@
 import { applyChange, type Build, type Edited } from '../build/index.ts'
 import { assembleChain } from './spec.ts'
-import { prepareChain, type Chain } from './walk.ts'
+import { prepareChain, type Chain } from './chain.ts'
 
 /** For tests: a build after so many named changes, stamped one after the other, and a reader's chain out of it. */
 let stamped = 0

@@ -4,9 +4,11 @@ import { EchtError } from '../error.ts'
 import { findFamily } from '../curve/registry.ts'
 import { convertFromCore } from '../quantity/units.ts'
 import { fixed } from '../quantity/format.ts'
-import { assembleChain, type StageId } from './spec.ts'
+import { assembleChain } from './spec.ts'
+import { STAGES, type StageId } from './stages.ts'
 import { linearSpread } from './spread.ts'
-import { prepareChain, walkForward, type Chain } from './walk.ts'
+import { prepareChain, type Chain } from './chain.ts'
+import { walkForward } from './walk.ts'
 
 /** Where a needle stands for a value, degrees from its first mark; a needle on its stop says so. */
 export function needleAt(
@@ -149,7 +151,7 @@ export function readersAt(
   const whole = readers.filter((r) => r.shown !== null)
   const limit = accuracy / 5
   let partsAt: Readers['partsAt'] = null
-  for (const stage of ['element', 'plug', 'pin', 'converter', 'shown'] as const) {
+  for (const { id: stage } of STAGES.slice(1)) {
     const at = whole.flatMap((r) => r.heights.filter((h) => h.id === stage).map((h) => h.height))
     const by = at.length < 2 ? 0 : Math.max(...at) - Math.min(...at)
     if (by > limit) {

@@ -13,7 +13,8 @@ import { families } from '../curve/registry.ts'
 import { linspace } from '../math/index.ts'
 import { lookUp } from '../table/interpolate.ts'
 import { assembleChain, prepareChain, proposeTable, type Chain } from './index.ts'
-import { axisValue, curveReach, idealValue } from './walk.ts'
+import { axisValue, curveReach } from './chain.ts'
+import { idealValue } from './stages.ts'
 
 const build = saltmarshNine()
 const chainOf = (read: string): Chain => prepareChain(assembleChain(build, read).spec!)

@@ -1,6 +1,7 @@
 import type { DeviceTable, FaultShow } from '../build/types.ts'
 import { findUnit } from '../quantity/units.ts'
-import { axisValue, curveReach, idealValue, truthAtAxis, type Chain } from './walk.ts'
+import { axisValue, curveReach, type Chain } from './chain.ts'
+import { idealValue, truthAtAxis } from './stages.ts'
 
 export type Fault = 'open' | 'short'
 export type Cell = { x: number; value: number }

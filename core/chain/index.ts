@@ -5,26 +5,23 @@ export {
   type Assembled,
   type Basis,
   type ChainSpec,
-  type ShareId,
-  type StageId,
 } from './spec.ts'
+export type { ShareId } from './shares.ts'
+export type { StageId } from './stages.ts'
 export { sensorBand, sensorOf, sourceOf, needsOf, type Sensor } from './sensor.ts'
 export { givenBy, lastPlace, takenPoints, readingUncertainty, type TakenPoint } from './points.ts'
 export {
   branches,
   deadZones,
-  heightOf,
-  idealSlope,
-  idealValue,
   leftOpen,
-  prepareChain,
   standstill,
   walkBackward,
   halvesAt,
   walkForward,
-  type Chain,
   type Walked,
 } from './walk.ts'
+export { heightOf, idealSlope, idealValue } from './stages.ts'
+export { prepareChain, type Chain } from './chain.ts'
 export { errorAt, K95, linearSpread, type SpreadAt } from './spread.ts'
 export { drawShown, monteCarlo, type MonteCarlo } from './draw.ts'
 export { errorBudget, type Budget, type BudgetLine } from './budget.ts'
@@ -62,3 +59,6 @@ export {
   type Readers,
 } from './face.ts'
 export { sumOfHalves, type Sum, type SummedHalf } from './sum.ts'
+export { SHARES, shareBy, type Share } from './shares.ts'
+export { metered, stageBy, STAGES, type Stage } from './stages.ts'
+export type { StagePlace } from './places.ts'

@@ -11,12 +11,11 @@ import { readerInPoints } from './points.ts'
 import { needsOf, sourceOf, type Sensor } from './sensor.ts'
 import { familyOf } from '../curve/registry.ts'
 import type { Drive } from '../curve/family.ts'
+import type { ShareId } from './shares.ts'
+import { basesOf, STAGES, type StageId } from './stages.ts'
 import { GROUND, PIN, PLUG_HIGH, PLUG_LOW, SUPPLY } from './transfer.ts'
 
-export type StageId = 'truth' | 'element' | 'plug' | 'pin' | 'converter' | 'shown'
 export type Basis = 'assumed' | 'measured' | 'proven'
-
-export type ShareId = 'element' | 'leads' | 'shared' | 'ground' | 'input' | 'converter' | 'table'
 
 /**
  * A channel put together for one reader: plain data, so that it crosses to a worker. The circuits leave out
@@ -33,7 +32,7 @@ export type ChainSpec = {
   best: [number, number]
   accuracy: number
   /** from the perfect chain to the real one, each adding a cause */
-  circuits: { share: 'element' | 'leads' | 'shared' | 'ground'; elements: CircuitElement[] }[]
+  circuits: { share: ShareId; elements: CircuitElement[] }[]
   /** counts for one volt or hertz at the pin, and the most it can show; null: none, as in a needle gauge */
   converter: { perUnit: number; full: number } | null
   /** what is in the device; null: as good as perfect */
@@ -69,7 +68,7 @@ export type Assembled = {
 export function assembleChain(build: Build, readId: string): Assembled {
   const { spec, ...parts } = computed(build, readId)
   if (!spec) return { ...parts, spec }
-  return { ...parts, spec: { ...spec, basis: basisOf(build, parts, spec.drive) } }
+  return { ...parts, spec: { ...spec, basis: basisOf(build, parts, spec) } }
 }
 
 /** All of a chain but how far it can be trusted, which a proof of it decides. */
@@ -98,12 +97,11 @@ function computed(
   const problem = inputProblem(drive, device, input, others)
   if (problem) return { ...parts, spec: null, problem }
   const edges = drive.kind === 'frequency'
-  const stages: StageId[] = edges ? ['truth', 'element'] : ['truth', 'element', 'plug', 'pin']
   const converter = converterOf(input)
   const spec: Omit<ChainSpec, 'basis'> = {
     read: read.id,
     device: device.name,
-    stages: converter ? [...stages, 'converter', 'shown'] : [...stages, 'shown'],
+    stages: STAGES.filter((s) => s.stands({ drive, converter })).map((s) => s.id),
     sensor: {
       family: sensor.family,
       curve: sensor.curve,
@@ -274,25 +272,21 @@ function enteredTable(input: Input): ChainSpec['table'] {
 
 function basisOf(
   build: Build,
-  parts: { sensor: Sensor; read: Read; input: Input },
-  drive: Drive,
+  { sensor, read, input }: { sensor: Sensor; read: Read; input: Input },
+  { drive, stages }: Pick<ChainSpec, 'drive' | 'stages'>,
 ): ChainSpec['basis'] {
-  const { sensor, read, input } = parts
-  const all = (...stated: { basis: 'assumed' | 'measured' }[]): 'assumed' | 'measured' =>
-    stated.every((s) => s.basis === 'measured') ? 'measured' : 'assumed'
+  const edges = drive.kind === 'frequency'
+  const stated = basesOf(stages, {
+    sensor,
+    pulls: drive.kind === 'resistance' ? onPulls(input).map((p) => p.ohm) : [],
+    ground: edges || input.differential ? [] : [read.wire.groundOffsetV],
+    reference: edges ? [] : [input.referenceV],
+    table: Boolean(input.table?.entered),
+  })
   const proven = isProven(build, read.id)
-  const up = (basis: 'assumed' | 'measured'): Basis => (proven ? 'proven' : basis)
-  const pulls = drive.kind === 'resistance' ? onPulls(input).map((p) => p.ohm) : []
-  const ground = drive.kind === 'frequency' || input.differential ? [] : [read.wire.groundOffsetV]
-  const reference = drive.kind === 'frequency' ? [] : [input.referenceV]
-  return {
-    truth: up('measured'),
-    element: up(sensor.basis),
-    plug: up(all(sensor, ...pulls)),
-    pin: up(all(sensor, ...pulls, ...ground)),
-    converter: up(all(sensor, ...pulls, ...ground, ...reference)),
-    shown: up(input.table?.entered ? sensor.basis : 'assumed'),
-  }
+  return Object.fromEntries(
+    [...stated].map(([stage, basis]): [StageId, Basis] => [stage, proven ? 'proven' : basis]),
+  )
 }
 
 /** Hash of all that a reading rests on, as it was computed: the curve and its doubt, the circuits, the table, the face. */

@@ -5,18 +5,11 @@ import { familyOf } from '../curve/registry.ts'
 import { circuitSensitivity } from '../circuit/sensitivity.ts'
 import { limitShareOf, sensorBand } from './sensor.ts'
 import type { Spread } from './causes.ts'
-import type { ShareId, StageId } from './spec.ts'
+import { beforeTable, idealValue, stageBy, stagesFrom, type StageId } from './stages.ts'
+import type { ShareId } from './shares.ts'
 import { drivenBy, GROUND, PIN, PLUG_HIGH, PLUG_LOW, SUPPLY } from './transfer.ts'
-import {
-  curveReach,
-  smallStep,
-  heatedElement,
-  idealValue,
-  pinHeight,
-  shownAt,
-  walkForward,
-  type Chain,
-} from './walk.ts'
+import { curveReach, smallStep, heatedElement, pinHeight, shownAt, type Chain } from './chain.ts'
+import { walkForward } from './walk.ts'
 
 const ROOT3 = Math.sqrt(3)
 /** Half-width of a 95 % band in σ of a normal. */
@@ -91,12 +84,8 @@ export function errorParts(
   ]
 }
 
-const FROM: Record<'truth' | 'plug' | 'counts' | 'face', StageId[]> = {
-  truth: ['element', 'plug', 'pin', 'converter', 'shown'],
-  plug: ['plug', 'pin', 'converter', 'shown'],
-  counts: ['converter', 'shown'],
-  face: ['shown'],
-}
+/** The stages an effect is felt at: the one it enters at, and all after it. */
+const from = (stage: StageId): Set<StageId> => new Set(stagesFrom(stage).map((s) => s.id))
 
 /** How the values at the pin and across the plug answer to the element's signal and to each part of the circuit. */
 export function circuitAnswers(
@@ -157,7 +146,7 @@ export function spreadEffects(chain: Chain, truth: number): Effect[] {
   const pinSlope = heightPerPin(chain, pinHeight(chain, pin.value)),
     plugSlope = heightPerPin(chain, pinHeight(chain, plug.value))
   // over what the doubt before the table spans: a single cell of it may be steeper or flatter than its neighbours
-  const before = spec.stages.at(-2)!
+  const before = beforeTable(spec.stages)
   const tableSlope = madeOnce(() =>
     tableSlopeAt(
       chain,
@@ -166,8 +155,12 @@ export function spreadEffects(chain: Chain, truth: number): Effect[] {
     ),
   )
   const elementSlope = signalSlope(chain, truth)
-  const scaled = (stage: StageId, plugC: number, pinC: number): number =>
-    stage === 'plug' ? plugC : stage === 'shown' ? pinC * tableSlope() : pinC
+  const scaled = (stage: StageId, plugC: number, pinC: number, curveC = pinC): number => {
+    const { doubtOf } = stageBy(stage)
+    if (doubtOf === 'curve') return curveC
+    if (doubtOf === 'plug') return plugC
+    return doubtOf === 'face' ? pinC * tableSlope() : pinC
+  }
   const effects = spec.spreads.map((s): Effect => {
     const size = s.kind === 'uniform' ? s.size / ROOT3 : s.size
     const base = { id: s.id, share: s.share, label: s.label, kind: s.kind, remedy: s.remedy }
@@ -183,27 +176,27 @@ export function spreadEffects(chain: Chain, truth: number): Effect[] {
       return {
         ...base,
         limitShare: limitShareOf(spec.sensor, truth, c),
-        stages: new Set(FROM.truth),
-        at: (stage) => (stage === 'element' ? c : scaled(stage, plugC, pinC)),
+        stages: from('element'),
+        at: (stage) => scaled(stage, plugC, pinC, c),
       }
     }
     if (s.on.kind === 'circuit') {
       const pinC = (pin.perUnit[s.on.element] ?? 0) * size * pinSlope,
         plugC = (plug.perUnit[s.on.element] ?? 0) * size * plugSlope
-      return { ...base, stages: new Set(FROM.plug), at: (stage) => scaled(stage, plugC, pinC) }
+      return { ...base, stages: from('plug'), at: (stage) => scaled(stage, plugC, pinC) }
     }
     if (s.on.kind === 'reference') {
       const pinC = size * referenceMoves(chain, s.on, pin) * pinSlope,
         plugC = size * referenceMoves(chain, { ...s.on, converter: false }, plug) * plugSlope
       return s.on.converter
-        ? { ...base, stages: new Set(FROM.counts), at: (stage) => scaled(stage, 0, pinC) }
-        : { ...base, stages: new Set(FROM.plug), at: (stage) => scaled(stage, plugC, pinC) }
+        ? { ...base, stages: from('converter'), at: (stage) => scaled(stage, 0, pinC) }
+        : { ...base, stages: from('plug'), at: (stage) => scaled(stage, plugC, pinC) }
     }
     if (s.on.kind === 'counts') {
       const pinC = (size / spec.converter!.perUnit) * pinSlope
-      return { ...base, stages: new Set(FROM.counts), at: (stage) => scaled(stage, 0, pinC) }
+      return { ...base, stages: from('converter'), at: (stage) => scaled(stage, 0, pinC) }
     }
-    return { ...base, stages: new Set(FROM.face), at: () => size }
+    return { ...base, stages: from('shown'), at: () => size }
   })
   const doubt = Math.hypot(...effects.map((e) => (e.stages.has(before) ? e.at(before) : 0)))
   return [...effects, ...jumps(chain, truth, doubt)]
@@ -236,7 +229,7 @@ function jumps(chain: Chain, truth: number, doubt: number): Effect[] {
           share: 'element',
           label: 'either side of where it stands still',
           kind: 'uniform',
-          stages: new Set(FROM.face),
+          stages: from('shown'),
           at: () => sigma,
           remedy: { text: 'Only another place, arm or sender can tell there.', leaves: 0 },
         },

@@ -4,11 +4,14 @@ import { EchtError } from '../error.ts'
 import { familyOf, findFamily } from '../curve/registry.ts'
 import { plainly, type Quantity, type Write } from '../quantity/shown.ts'
 import { linspace } from '../math/linspace.ts'
-import { assembleChain, isProven, type Assembled, type ShareId } from './spec.ts'
+import { assembleChain, isProven, type Assembled } from './spec.ts'
+import type { StagePlace } from './places.ts'
+import { shareBy } from './shares.ts'
 import { errorBudget } from './budget.ts'
 import { curveRemedy, makeableTruths } from './curveRemedy.ts'
 import { errorAt, linearSpread } from './spread.ts'
-import { leftOpen, prepareChain, walkForward, type Chain } from './walk.ts'
+import { leftOpen, walkForward } from './walk.ts'
+import { prepareChain, type Chain } from './chain.ts'
 import { judgeTable } from './deviceTable.ts'
 
 export type State = 'empty' | 'assumed' | 'measured' | 'proven' | 'wrong'
@@ -17,7 +20,7 @@ export type State = 'empty' | 'assumed' | 'measured' | 'proven' | 'wrong'
 export type NextStep = {
   title: string
   reason: string
-  stage: 'element' | 'leads' | 'input' | 'table' | 'face' | 'prove'
+  stage: StagePlace
 }
 
 export type ReadStatus = {
@@ -29,25 +32,6 @@ export type ReadStatus = {
   /** (|bias| + band) over the needed accuracy: above 1 is not good enough */
   ratio: number
   next: NextStep
-}
-
-const SHARE_NAME: Record<ShareId, string> = {
-  element: 'the element',
-  leads: 'the leads',
-  shared: 'the other device on this sensor',
-  ground: 'the ground',
-  input: 'the input',
-  converter: 'the converter',
-  table: 'the table',
-}
-const SHARE_STAGE: Record<ShareId, NextStep['stage']> = {
-  element: 'element',
-  leads: 'leads',
-  shared: 'input',
-  ground: 'leads',
-  input: 'input',
-  converter: 'input',
-  table: 'table',
 }
 
 /**
@@ -230,9 +214,9 @@ function nextStep(
   const walked = walkForward(chain, worst.at)
   const largest = walked.biases.reduce((a, b) => (Math.abs(b.bias) > Math.abs(a.bias) ? b : a))
   if (Math.abs(largest.bias) > spec.accuracy / 2 && largest.share !== 'table') {
-    const cause = SHARE_NAME[largest.share]
+    const cause = shareBy(largest.share).name
     return {
-      stage: SHARE_STAGE[largest.share],
+      stage: shareBy(largest.share).editedAt,
       title: `Look at ${cause}.`,
       reason: `At ${q.text(worst.at, 0)} ${cause} moves the reading by ${q.off(largest.bias, 1)} ${q.unit}, and ${needed(spec.accuracy)}.`,
     }
@@ -275,7 +259,7 @@ function nextStep(
       { next } = budget
     if (next && next.kind === 'spread' && next.worstAfter < 0.9 * budget.worst)
       return {
-        stage: SHARE_STAGE[next.share],
+        stage: shareBy(next.share).editedAt,
         title: next.remedy,
         reason: `The worst error at ${q.text(worst.at, 0)} goes from ${q.pm(budget.worst, 1).slice(1)} to ${q.pm(next.worstAfter, 1).slice(1)} ${q.unit}, and ${needed(spec.accuracy)}.`,
       }

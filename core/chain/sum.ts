@@ -2,7 +2,8 @@ import type { Build, Channel } from '../build/types.ts'
 import { inputOf } from '../build/find.ts'
 import { assembleChain } from './spec.ts'
 import { linearSpread } from './spread.ts'
-import { prepareChain, walkForward, type Walked } from './walk.ts'
+import { prepareChain } from './chain.ts'
+import { walkForward, type Walked } from './walk.ts'
 
 /** One half of a sum, read by itself. */
 export type SummedHalf = {

@@ -1,6 +1,7 @@
 import { K95, linearSpread } from '../chain/spread.ts'
-import { curveReach, idealSlope, idealValue, walkForward, type Chain } from '../chain/walk.ts'
-import type { StageId } from '../chain/spec.ts'
+import { curveReach, type Chain } from '../chain/chain.ts'
+import { idealSlope, idealValue, stageBy, STAGES, type StageId } from '../chain/stages.ts'
+import { walkForward } from '../chain/walk.ts'
 
 export type Expected = { stage: StageId; value: number; low: number; high: number }
 
@@ -12,7 +13,10 @@ export function expectedReadings(chain: Chain, truth: number, truthSigma = 0): E
   const walked = walkForward(chain, truth)
   const spread = linearSpread(chain, truth)
   return walked.stages.map(({ id, value, height }) => {
-    const half = Math.hypot(id === 'truth' ? 0 : (spread.half[id] ?? 0), K95 * truthSigma)
+    const half = Math.hypot(
+      stageBy(id) === STAGES[0] ? 0 : (spread.half[id] ?? 0),
+      K95 * truthSigma,
+    )
     // the band is laid about the value by the perfect chain there, which goes on straight beyond its ends
     const centre = valueAt(chain, id, height)
     const moved = [height - half, height + half].map(

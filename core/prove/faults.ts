@@ -2,7 +2,8 @@ import { familyOf } from '../curve/registry.ts'
 import type { CircuitElement } from '../circuit/circuit.ts'
 import { GROUND, PIN, PLUG_HIGH, type ChainSpec } from '../chain/spec.ts'
 import { linspace } from '../math/linspace.ts'
-import { heightOf, prepareChain } from '../chain/walk.ts'
+import { heightOf } from '../chain/stages.ts'
+import { prepareChain } from '../chain/chain.ts'
 import type { SignalKind } from '../curve/family.ts'
 
 /** One way a fault can be: the chain as it would then be, and what it does to the element's own signal. */

@@ -1,6 +1,6 @@
 import type { ChainSpec } from '../chain/spec.ts'
 import { EchtError } from '../error.ts'
-import { prepareChain } from '../chain/walk.ts'
+import { prepareChain } from '../chain/chain.ts'
 import { expectedReadings } from './expected.ts'
 import { FAULTS } from './faults.ts'
 import {

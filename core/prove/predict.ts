@@ -1,17 +1,17 @@
-import type { ChainSpec, StageId } from '../chain/spec.ts'
+import type { ChainSpec } from '../chain/spec.ts'
+import type { StageId } from '../chain/stages.ts'
 import { sensorBand } from '../chain/sensor.ts'
 import { spreadEffects } from '../chain/spread.ts'
 import {
   curveReach,
   heatedElement,
-  idealSlope,
-  leftOpen,
   prepareChain,
   shownAt,
   smallStep,
-  walkForward,
   type Chain,
-} from '../chain/walk.ts'
+} from '../chain/chain.ts'
+import { idealSlope } from '../chain/stages.ts'
+import { leftOpen, walkForward } from '../chain/walk.ts'
 import { familyOf } from '../curve/registry.ts'
 import { madeOnce } from '../math/madeOnce.ts'
 import { slopeAt } from '../math/slope.ts'

@@ -12,6 +12,7 @@ import {
   walkForward,
   type Chain,
   type StageId,
+  stageBy,
 } from '../chain/index.ts'
 import { familyOf } from '../curve/registry.ts'
 import { EchtError, requireFinite } from '../error.ts'
@@ -129,8 +130,5 @@ function tableOf(build: Build, readId: string): DeviceTable {
 }
 
 function unitOf({ spec }: Chain, id: StageId): string {
-  const { truthUnit, signalUnit } = familyOf(spec.sensor.family)
-  if (id === 'truth' || id === 'shown') return truthUnit
-  if (id === 'element') return signalUnit
-  return id === 'converter' ? 'counts' : 'V'
+  return stageBy(id).unit(familyOf(spec.sensor.family))
 }

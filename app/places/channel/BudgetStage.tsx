@@ -1,11 +1,11 @@
 import { useMemo } from 'react'
-import { curveRemedy, errorBudget } from '../../../core/chain/index.ts'
+import { curveRemedy, errorBudget, shareBy } from '../../../core/chain/index.ts'
 import { inWords } from '../../store/problem.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import { useQuantity, useUnits } from '../../parts/units.ts'
 import { useWork } from '../../workers/useWork.ts'
 import { useRestTruth } from './restTruth.ts'
-import { SHARE_NAME, truthUnit } from './stageInfo.ts'
+import { truthUnit } from './stageInfo.ts'
 import type { StageProps } from './ChannelPlace.tsx'
 
 const DRAWS = 100_000
@@ -83,7 +83,7 @@ export default function BudgetStage({ status }: StageProps) {
           <tbody>
             {budget.lines.map((l) => (
               <tr key={l.id}>
-                <td>{SHARE_NAME[l.share]}</td>
+                <td>{shareBy(l.share).label}</td>
                 <td>{l.label}</td>
                 <td className="num">{l.kind === 'bias' ? q.off(l.size) : q.pm(l.size)}</td>
                 <td>

@@ -21,11 +21,12 @@ import {
   readerChains,
   readStatus,
   remembered,
+  stageBy,
   statusRestsOn,
   walkForward,
   type Chain,
-  type NextStep,
   type StageId,
+  type StagePlace,
   type Walked,
 } from '../../../core/chain/index.ts'
 import { fixed } from '../../../core/quantity/index.ts'
@@ -40,12 +41,11 @@ import { ChannelTitle } from './ChannelTitle.tsx'
 import { RestTruthContext } from './restTruth.ts'
 import { Scales } from './scales/Scales.tsx'
 import { SidePanel } from './SidePanel.tsx'
-import { STAGE_NAME, truthUnit } from './stageInfo.ts'
+import { truthUnit } from './stageInfo.ts'
 import { Together } from './Together.tsx'
 import { TypeReading } from './TypeReading.tsx'
 import { heightFor, windowAround, type Window } from './scales/window.ts'
 
-export type StagePlace = NextStep['stage'] | 'budget'
 const TABS: { id: StagePlace; name: string }[] = [
   { id: 'element', name: 'Element' },
   { id: 'leads', name: 'Leads' },
@@ -55,15 +55,6 @@ const TABS: { id: StagePlace; name: string }[] = [
   { id: 'prove', name: 'Prove' },
   { id: 'budget', name: 'Budget' },
 ]
-const TAB_OF: Record<StageId, StagePlace> = {
-  truth: 'element',
-  element: 'element',
-  plug: 'leads',
-  pin: 'input',
-  converter: 'input',
-  shown: 'table',
-}
-
 const STAGES = {
   element: lazy(() => import('./element/ElementStage.tsx')),
   leads: lazy(() => import('./LeadsStage.tsx')),
@@ -251,7 +242,7 @@ const ChannelOf = memo(function ChannelOf({
       ),
     [range, needs.accuracy],
   )
-  const openStageOf = useCallback((s: StageId) => choose(TAB_OF[s]), [choose])
+  const openStageOf = useCallback((s: StageId) => choose(stageBy(s).editedAt), [choose])
   const area = useRef<HTMLDivElement>(null)
   useEffect(() => {
     const element = area.current
@@ -385,8 +376,7 @@ function Branched({
   return (
     <p role="status" className="doubt no-print" style={{ margin: '4px 0' }}>
       The table turns back: {q.text(shown)} is shown at {truths.map((t) => q.text(t)).join(' and ')}{' '}
-      as well. What stands {partedAt === 'converter' ? 'at the converter' : STAGE_NAME[partedAt]}{' '}
-      parts them.
+      as well. What stands {stageBy(partedAt).where} parts them.
     </p>
   )
 }

@@ -7,6 +7,7 @@ import {
   readersAt,
   settleS,
   walkForward,
+  stageBy,
 } from '../../../core/chain/index.ts'
 import { fixed, unitsLike } from '../../../core/quantity/index.ts'
 import { useBuild } from '../../store/useBuild.ts'
@@ -242,7 +243,7 @@ export default function FaceStage({ status }: StageProps) {
           {readers.readers.length < 2
             ? 'One reader only. Add another at the top to see where they part.'
             : readers.partsAt
-              ? `They part at ${readers.partsAt.stage === 'shown' ? 'the table and face' : `the ${readers.partsAt.stage}`}, by ${q.pm(readers.partsAt.by).slice(1)} ${q.unit} there; shown, they are ${q.pm(readers.apart).slice(1)} apart.`
+              ? `They part ${stageBy(readers.partsAt.stage).where}, by ${q.pm(readers.partsAt.by).slice(1)} ${q.unit} there; shown, they are ${q.pm(readers.apart).slice(1)} apart.`
               : `They stay together: ${q.pm(readers.apart).slice(1)} ${q.unit} apart at most.`}
         </p>
       </div>

@@ -1,7 +1,5 @@
-import type { Readers } from '../../../core/chain/index.ts'
-import type { StageId } from '../../../core/chain/index.ts'
+import { stageBy, STAGES, type Readers, type StageId } from '../../../core/chain/index.ts'
 import type { Quantity } from '../../parts/units.ts'
-import { STAGE_NAME } from './stageInfo.ts'
 
 const W = 520,
   H = 210,
@@ -9,7 +7,6 @@ const W = 520,
   LEFT = 46,
   RIGHT = 120
 const DASH = ['', '8 4', '2 4', '10 3 2 3']
-const ORDER: StageId[] = ['truth', 'element', 'plug', 'pin', 'converter', 'shown']
 
 /** The threads of every reader over one set of scales: together as far as they agree, then apart. */
 export function ReadersPicture({
@@ -31,7 +28,9 @@ export function ReadersPicture({
   )
   const y = (o: number): number =>
     TOP + ((tall - Math.min(tall, Math.max(-tall, o))) / (2 * tall)) * (H - TOP - 14)
-  const stages = ORDER.filter((s) => whole.some((r) => r.heights.some((h) => h.id === s)))
+  const stages = STAGES.map((s) => s.id).filter((s) =>
+    whole.some((r) => r.heights.some((h) => h.id === s)),
+  )
   const x = (s: StageId): number =>
     LEFT + (stages.indexOf(s) / Math.max(1, stages.length - 1)) * (W - LEFT - RIGHT)
   if (whole.length === 0) return <p className="pale">No reader has a whole chain yet.</p>
@@ -68,7 +67,7 @@ export function ReadersPicture({
             opacity={0.6}
           />
           <text x={x(s)} y={20} textAnchor="middle" fontSize={12.5} fill="var(--ink)">
-            {STAGE_NAME[s]}
+            {stageBy(s).name}
           </text>
         </g>
       ))}

@@ -2,17 +2,16 @@ import { Button } from '@mantine/core'
 import dayjs from 'dayjs'
 import {
   type ReadStatus,
-  type ShareId,
+  SHARES,
   type SpreadAt,
+  type StagePlace,
   type Walked,
 } from '../../../core/chain/index.ts'
 import { Chip } from '../../parts/Chip.tsx'
 import { useQuantity, type Quantity } from '../../parts/units.ts'
 import { useWork } from '../../workers/useWork.ts'
-import type { StagePlace } from './ChannelPlace.tsx'
-import { SHARE_NAME, truthUnit } from './stageInfo.ts'
+import { truthUnit } from './stageInfo.ts'
 
-const ORDER: ShareId[] = ['element', 'leads', 'shared', 'ground', 'input', 'converter', 'table']
 const DRAWS = 20000
 
 /** The next step with its reason, where truth is lost at the thread, and what is known of the sensor. */
@@ -99,23 +98,31 @@ function Shares({
 }) {
   // what is below a four-hundredth of the need is not worth a line
   const least = accuracy / 400
-  const rows = ORDER.flatMap((share) => {
+  const rows = SHARES.flatMap(({ id: share, label: name }) => {
     const bias = walked.biases.find((b) => b.share === share)?.bias ?? 0
     const half = spread.shares.find((s) => s.share === share)?.half ?? 0
     return Math.abs(bias) < least && half < least
       ? []
-      : [{ share, bias, half, label: spread.shares.find((s) => s.share === share)?.label ?? '' }]
+      : [
+          {
+            share,
+            name,
+            bias,
+            half,
+            label: spread.shares.find((s) => s.share === share)?.label ?? '',
+          },
+        ]
   })
   const most = Math.max(...rows.map((r) => Math.max(Math.abs(r.bias), r.half)), 1e-9)
   return (
     <div className="shares" role="table" aria-label="Shares of the error">
-      {rows.map(({ share, bias, half, label }) => {
+      {rows.map(({ share, name, bias, half, label }) => {
         const biased = Math.abs(bias) >= half
         const size = Math.max(Math.abs(bias), half)
         return (
           <div key={share} role="row" style={{ display: 'contents' }}>
             <span role="rowheader" title={label}>
-              {SHARE_NAME[share]}
+              {name}
             </span>
             <span role="cell" aria-hidden>
               <span

@@ -1,11 +1,10 @@
 import { useMemo } from 'react'
 import type { Channel } from '../../../core/build/index.ts'
-import { needsOf, sumOfHalves, type StageId, type Sum } from '../../../core/chain/index.ts'
+import { needsOf, stageBy, STAGES, sumOfHalves, type Sum } from '../../../core/chain/index.ts'
 import { findFamily } from '../../../core/curve/registry.ts'
 import { elementOf } from '../../../core/build/index.ts'
 import { useQuantity, type Quantity } from '../../parts/units.ts'
 import { useBuild } from '../../store/useBuild.ts'
-import { STAGE_NAME } from './stageInfo.ts'
 
 const W = 560,
   H = 150,
@@ -56,11 +55,9 @@ export function Together({
   )
 }
 
-const ORDER: StageId[] = ['truth', 'element', 'plug', 'pin', 'converter', 'shown']
-
 /** Two threads from one truth, each to its own face, and their sum: heights are errors. */
 function SumPicture({ sum, accuracy, q }: { sum: Sum; accuracy: number; q: Quantity }) {
-  const stages = ORDER.filter((s) =>
+  const stages = STAGES.map((s) => s.id).filter((s) =>
     sum.halves.some((h) => h.walked.stages.some((w) => w.id === s)),
   )
   const x = (i: number): number => LEFT + (i / stages.length) * (W - LEFT - RIGHT)
@@ -93,7 +90,7 @@ function SumPicture({ sum, accuracy, q }: { sum: Sum; accuracy: number; q: Quant
         fill="var(--ink)"
         opacity={0.06}
       />
-      {[...stages.map((s) => STAGE_NAME[s]), 'added'].map((name, i) => (
+      {[...stages.map((s) => stageBy(s).name), 'added'].map((name, i) => (
         <g key={name}>
           <line
             x1={x(i)}

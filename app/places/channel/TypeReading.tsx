@@ -1,9 +1,16 @@
 import { NativeSelect } from '@mantine/core'
 import { useState, type RefObject } from 'react'
-import { leftOpen, walkBackward, type Chain, type StageId } from '../../../core/chain/index.ts'
+import {
+  leftOpen,
+  metered,
+  stageBy,
+  walkBackward,
+  type Chain,
+  type StageId,
+} from '../../../core/chain/index.ts'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import { useQuantity } from '../../parts/units.ts'
-import { STAGE_NAME, stageUnit, truthUnit } from './stageInfo.ts'
+import { stageUnit, truthUnit } from './stageInfo.ts'
 
 /** Type what a meter or the device shows: the thread goes to the truth that explains it. */
 export function TypeReading({
@@ -16,7 +23,7 @@ export function TypeReading({
   onTruth: (t: number) => void
 }) {
   const q = useQuantity(truthUnit(chain.spec.sensor.family))
-  const [stage, setStage] = useState<StageId>(chain.spec.stages.includes('pin') ? 'pin' : 'element')
+  const [stage, setStage] = useState<StageId>(metered(chain.spec.stages))
   const [said, setSaid] = useState<string | null>(null)
   return (
     <div style={{ display: 'flex', alignItems: 'flex-start', gap: 6 }}>
@@ -27,7 +34,7 @@ export function TypeReading({
           setStage(e.currentTarget.value as StageId)
           setSaid(null)
         }}
-        data={chain.spec.stages.map((s) => ({ value: s, label: STAGE_NAME[s] }))}
+        data={chain.spec.stages.map((s) => ({ value: s, label: stageBy(s).name }))}
         w={130}
       />
       <QuantityInput

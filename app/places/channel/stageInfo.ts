@@ -1,30 +1,10 @@
-import type { ChainSpec, ShareId, StageId } from '../../../core/chain/index.ts'
-import { findFamily } from '../../../core/curve/registry.ts'
+import { stageBy, type ChainSpec, type StageId } from '../../../core/chain/index.ts'
+import { familyOf, findFamily } from '../../../core/curve/registry.ts'
 import { fixed, formatQuantity } from '../../../core/quantity/index.ts'
 import type { Quantity } from '../../parts/units.ts'
 
-/** Names of the scales, as the sheet writes them. */
-export const STAGE_NAME: Record<StageId, string> = {
-  truth: 'truth',
-  element: 'element',
-  plug: 'at the plug',
-  pin: 'at the pin',
-  converter: 'converter',
-  shown: 'shown',
-}
-
 /** Names of the scales of two joined sensors. */
 export const HALF_NAME = ['first half', 'second half'] as const
-
-export const SHARE_NAME: Record<ShareId, string> = {
-  element: 'element',
-  leads: 'leads',
-  shared: 'other device',
-  ground: 'ground',
-  input: 'input',
-  converter: 'converter',
-  table: 'table, face',
-}
 
 type Sensed = { sensor: Pick<ChainSpec['sensor'], 'family'> }
 
@@ -32,13 +12,10 @@ type Sensed = { sensor: Pick<ChainSpec['sensor'], 'family'> }
 export const truthUnit = (familyId: string): string => findFamily(familyId)?.truthUnit ?? '°C'
 
 /** Core unit of what a scale carries. */
-export function stageUnit(stage: StageId, { sensor }: Sensed): string {
-  if (stage === 'truth' || stage === 'shown') return truthUnit(sensor.family)
-  if (stage === 'element') return findFamily(sensor.family)?.signalUnit ?? 'Ω'
-  return stage === 'converter' ? 'counts' : 'V'
-}
+export const stageUnit = (stage: StageId, { sensor }: Sensed): string =>
+  stageBy(stage).unit(familyOf(sensor.family))
 
-/** A value of a stage as its chip shows it. */
+/** A value of a stage as its chip shows it; `decimals` where a face says how many. */
 export function stageText(
   stage: StageId,
   value: number,
@@ -47,8 +24,7 @@ export function stageText(
   decimals?: number,
 ): string {
   if (!Number.isFinite(value)) return '–'
-  if (stage === 'truth') return q.bare(value, 1)
-  if (stage === 'shown')
+  if (stageBy(stage).inTruth)
     return decimals === undefined ? q.bare(value, 1) : fixed(q.out(value), decimals)
   switch (stageUnit(stage, chain)) {
     case 'Ω':
@@ -65,13 +41,9 @@ export function stageText(
 }
 
 /** Unit under the name of a scale. */
-export const stageUnitText = (
-  stage: StageId,
-  chain: Sensed,
-  q: Quantity,
-  narrow = false,
-): string => {
-  if (stage === 'plug') return narrow ? 'V, across' : 'V, across the sensor'
-  if (stage === 'pin') return narrow ? 'V, to ground' : 'V, to its ground'
-  return stage === 'truth' || stage === 'shown' ? q.unit : stageUnit(stage, chain)
+export function stageUnitText(stage: StageId, chain: Sensed, q: Quantity, narrow = false): string {
+  const { inTruth, between } = stageBy(stage)
+  if (inTruth) return q.unit
+  const unit = stageUnit(stage, chain)
+  return between ? `${unit}, ${between[narrow ? 1 : 0]}` : unit
 }

@@ -1,4 +1,4 @@
-import type { Chain, StageId, Walked } from '../../../../core/chain/index.ts'
+import { SHARES, type Chain, type StageId, type Walked } from '../../../../core/chain/index.ts'
 import type { Quantity } from '../../../parts/units.ts'
 import type { Frame } from './frame.ts'
 
@@ -16,18 +16,12 @@ export function Bends({
   spec: Chain['spec']
   q: Quantity
 }) {
-  const found: { to: StageId; share: string; what: string }[] = [
-    { to: 'element', share: 'element', what: walked.halves ? 'not level' : 'element' },
-    { to: 'plug', share: 'shared', what: 'other device' },
-    { to: 'pin', share: 'ground', what: 'ground' },
-    { to: 'pin', share: 'leads', what: 'leads' },
-    { to: 'shown', share: 'table', what: 'table' },
-  ]
   // two beside each other would overwrite: the later one stands a line higher
   const taken: { from: number; to: number; at: number }[] = []
-  return found.map(({ to, share, what }) => {
+  return SHARES.map(({ id: share, label, bends }) => {
+    const what = share === 'element' && walked.halves ? 'not level' : label
     const bias = walked.biases.find((b) => b.share === share)?.bias ?? 0
-    const i = places.findIndex((p) => p.id === to),
+    const i = places.findIndex((p) => p.id === bends),
       a = places[i - 1],
       b = places[i]
     if (!(Math.abs(bias) > 0.2 * spec.accuracy) || !a || !b) return null

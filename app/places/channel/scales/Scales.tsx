@@ -3,6 +3,7 @@ import {
   halvesAt,
   idealValue,
   leftOpen,
+  stageBy,
   walkBackward,
   type Chain,
   type SpreadAt,
@@ -13,14 +14,7 @@ import {
 import { familyOf } from '../../../../core/curve/registry.ts'
 import { fixed } from '../../../../core/quantity/index.ts'
 import { useQuantity } from '../../../parts/units.ts'
-import {
-  HALF_NAME,
-  STAGE_NAME,
-  stageText,
-  stageUnit,
-  stageUnitText,
-  truthUnit,
-} from '../stageInfo.ts'
+import { HALF_NAME, stageText, stageUnit, stageUnitText, truthUnit } from '../stageInfo.ts'
 import { Bends } from './Bends.tsx'
 import { frameOf, keyStep, type Frame } from './frame.ts'
 import { Grip } from './Grip.tsx'
@@ -105,10 +99,7 @@ export function Scales({
 
   const inside = (h: number): number => Math.min(spec.range[1], Math.max(spec.range[0], h))
   const pull = (stage: StageId, h: number): void => {
-    const found =
-      stage === 'truth'
-        ? [inside(h)]
-        : walkBackward(chain, stage, idealValue(chain, stage, inside(h)))
+    const found = walkBackward(chain, stage, idealValue(chain, stage, inside(h)))
     // of several branches the one nearest to where the thread is now
     const next = found.reduce<number | undefined>(
       (best, t) => (best === undefined || Math.abs(t - truth) < Math.abs(best - truth) ? t : best),
@@ -225,8 +216,14 @@ export function Scales({
             onKey={{ Enter: () => onStage?.('element') }}
           />
         )}
-        {places.map((p) => {
-          const text = stageText(p.id, p.value, spec, q, decimals),
+        {places.map((p, i) => {
+          const text = stageText(
+              p.id,
+              p.value,
+              spec,
+              q,
+              i === places.length - 1 ? decimals : undefined,
+            ),
             unit = stageUnitText(p.id, spec, q)
           return (
             <Grip
@@ -234,7 +231,7 @@ export function Scales({
               {...{ frame, text, still }}
               x={p.x}
               height={p.height}
-              name={`${STAGE_NAME[p.id]}, ${unit}`}
+              name={`${stageBy(p.id).name}, ${unit}`}
               now={p.value}
               aloud={`${text} ${unit}`}
               onHold={(at) => pull(p.id, at)}

@@ -2,21 +2,16 @@ import { memo } from 'react'
 import {
   deadZones,
   heightOf,
+  stageBy,
   standstill,
+  type Basis,
   type Chain,
   type StageId,
   type TakenPoint,
 } from '../../../../core/chain/index.ts'
 import { familyOf } from '../../../../core/curve/registry.ts'
 import { useQuantity, type Quantity } from '../../../parts/units.ts'
-import {
-  HALF_NAME,
-  STAGE_NAME,
-  stageText,
-  stageUnit,
-  stageUnitText,
-  truthUnit,
-} from '../stageInfo.ts'
+import { HALF_NAME, stageText, stageUnit, stageUnitText, truthUnit } from '../stageInfo.ts'
 import { frameOf, isTwo, OVERVIEW_X, overviewY, type Frame } from './frame.ts'
 import { betweenTicks, halfTicks, stageTicks, type Tick } from './ticks.ts'
 import type { Window } from './window.ts'
@@ -65,13 +60,15 @@ export const Sheet = memo(function Sheet({
           key={stage}
           frame={frame}
           x={x(i)}
-          name={stage === 'element' && isTwo(chain) ? 'together' : STAGE_NAME[stage]}
+          name={stage === 'element' && isTwo(chain) ? 'together' : stageBy(stage).name}
           unit={stageUnitText(stage, spec, q, narrow)}
-          basis={spec.basis[stage]}
+          basis={spec.basis[stage]!}
           ticks={stageTicks(chain, stage, window, frame.y, q)}
         >
-          {stage !== 'shown' && <DeadZones {...{ chain, stage, frame, window, q }} x={x(i)} />}
-          {stage === 'converter' && <Standstill {...{ chain, frame, window }} x={x(i)} />}
+          {i < spec.stages.length - 1 && (
+            <DeadZones {...{ chain, stage, frame, window, q }} x={x(i)} />
+          )}
+          {stageBy(stage).clips && <Standstill {...{ chain, frame, window }} x={x(i)} />}
         </Scale>
       ))}
       {isTwo(chain) &&
@@ -82,7 +79,7 @@ export const Sheet = memo(function Sheet({
             x={frame.betweenX(half)}
             name={name}
             unit={stageUnit('element', spec)}
-            basis={spec.basis.element}
+            basis={spec.basis.element!}
             ticks={halfTicks(chain, half, window, frame.y)}
           />
         ))}
@@ -92,7 +89,7 @@ export const Sheet = memo(function Sheet({
           x={frame.betweenX(0)}
           name={between.name}
           unit={between.unit}
-          basis={spec.basis.truth}
+          basis={spec.basis.truth!}
           ticks={betweenTicks(chain, window, frame.y)}
         />
       )}
@@ -118,7 +115,7 @@ type ScaleProps = {
   x: number
   name: string
   unit: string
-  basis: Chain['spec']['basis'][StageId]
+  basis: Basis
   ticks: Tick[]
   children?: React.ReactNode
 }

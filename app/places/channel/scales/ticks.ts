@@ -1,5 +1,11 @@
 import { scaleLinear } from 'd3-scale'
-import { heightOf, idealValue, type Chain, type StageId } from '../../../../core/chain/index.ts'
+import {
+  heightOf,
+  idealValue,
+  stageBy,
+  type Chain,
+  type StageId,
+} from '../../../../core/chain/index.ts'
 import { familyOf } from '../../../../core/curve/registry.ts'
 import { fixed } from '../../../../core/quantity/index.ts'
 import type { Quantity } from '../../../parts/units.ts'
@@ -19,7 +25,7 @@ export function stageTicks(
   y: (height: number) => number,
   q: Quantity,
 ): Tick[] {
-  const isTruth = stage === 'truth' || stage === 'shown'
+  const isTruth = stageBy(stage).inTruth
   return scaleTicks(
     {
       valueAt: (height) => {

@@ -1,0 +1,132 @@
+import { familyOf } from '../curve/registry.ts'
+import { lookUp } from '../table/interpolate.ts'
+import type { Axis } from '../build/types.ts'
+import { EchtError } from '../error.ts'
+import type { ShareId } from './shares.ts'
+import type { ChainSpec } from './spec.ts'
+import { transferOf, type Transfer } from './transfer.ts'
+
+/** A chain ready to be walked many times: the circuits reduced to what the sensor sees. Made by `prepareChain`. */
+export type Chain = {
+  spec: ChainSpec
+  ideal: Transfer
+  real: Transfer
+  transfers: { share: ShareId; transfer: Transfer }[]
+  /** signal of the sensor at a truth, and back */
+  signalAt: (truth: number) => number
+  truthAt: (signal: number) => number
+}
+
+export function prepareChain(spec: ChainSpec): Chain {
+  const family = familyOf(spec.sensor.family)
+  const transfers = spec.circuits.map(({ share, elements }) => ({
+    share,
+    transfer: transferOf(spec.drive, elements),
+  }))
+  return {
+    spec,
+    transfers,
+    ideal: transfers[0]!.transfer,
+    real: transfers.at(-1)!.transfer,
+    signalAt: (truth) => family.forward(spec.sensor.curve, truth),
+    truthAt: (signal) => family.inverse(spec.sensor.curve, signal),
+  }
+}
+
+/** The truths the curve reaches, or ±∞ where it has no ends. */
+export const curveReach = ({ spec: { sensor } }: Chain): [number, number] =>
+  familyOf(sensor.family).reach?.(sensor.curve) ?? [-Infinity, Infinity]
+
+/** A step of truth small enough for a slope. */
+export const smallStep = ({ spec: { range } }: Chain): number => 1e-4 * (range[1] - range[0])
+
+/** The truth at which the perfect chain has this value at the pin. NaN where none does. */
+export function perfectTruth(chain: Chain, atPin: number): number {
+  try {
+    return chain.truthAt(chain.ideal.fromPin(atPin))
+  } catch {
+    return NaN
+  }
+}
+
+/**
+ * The height of a value at the pin, also where the perfect chain never goes (above its open-circuit volts,
+ * below ground): it lies beyond that end of the range whose value it is nearer to, and is put half a range beyond.
+ */
+export function pinHeight(chain: Chain, value: number): number {
+  const height = perfectTruth(chain, value)
+  const [low, high] = chain.spec.range
+  const beyond = (high - low) / 2
+  if (!Number.isNaN(height)) return Math.min(high + 4 * beyond, Math.max(low - beyond, height))
+  return nearerLow(chain, value) ? low - beyond : high + beyond
+}
+
+function nearerLow(chain: Chain, value: number): boolean {
+  const [low, high] = chain.spec.range.map((t) => {
+    try {
+      return chain.ideal.toPin(chain.signalAt(t))
+    } catch {
+      return NaN
+    }
+  }) as [number, number]
+  // where the curve does not reach an end of the range the other end decides
+  if (Number.isNaN(low) || Number.isNaN(high)) return Number.isNaN(high) ? true : false
+  return Math.abs(value - low) < Math.abs(value - high)
+}
+
+export const toCounts = (chain: Chain, atPin: number): number => {
+  const { perUnit, full } = requireConverter(chain)
+  return Math.min(full, Math.max(0, atPin * perUnit))
+}
+export const fromCounts = (chain: Chain, counts: number): number =>
+  counts / requireConverter(chain).perUnit
+function requireConverter(chain: Chain): NonNullable<ChainSpec['converter']> {
+  if (!chain.spec.converter)
+    throw new EchtError('no-converter', `${chain.spec.device} has no converter.`)
+  return chain.spec.converter
+}
+
+/** What the device's table takes as its axis, from what stands at the pin. */
+export function axisValue(chain: Chain, atPin: number, axis: Axis): number {
+  if (axis === 'counts') return toCounts(chain, atPin)
+  // a converter never sees beyond its ends, whatever stands at the pin
+  const seen = clipped(chain, atPin)
+  if (axis !== 'Ω') return seen
+  // the device reckons ohms from its own pull-up, knowing nothing of leads and neighbours
+  const ohm = chain.ideal.fromPin(seen)
+  return Number.isNaN(ohm) ? (seen > chain.ideal.openV / 2 ? 1e9 : 0) : ohm
+}
+
+/** What the device shows for what stands at its pin. */
+export function shownAt(chain: Chain, atPin: number): number {
+  const { table } = chain.spec
+  return table
+    ? lookUp(table, axisValue(chain, atPin, table.axis), table.beyond)
+    : pinHeight(chain, clipped(chain, atPin))
+}
+
+/** What of a value at the pin the converter sees. */
+export const clipped = (chain: Chain, atPin: number): number =>
+  chain.spec.converter ? fromCounts(chain, toCounts(chain, atPin)) : atPin
+
+/** Rounds until a sensor's own heat has settled, and when it has, truth unit. */
+const MOST_ROUNDS = 200
+const SETTLED = 1e-9
+
+/** The signal of the element at a truth, and how far its own power warms it: ΔT = P/δ, found by repetition. */
+export function heatedElement(chain: Chain, truth: number): { signal: number; heating: number } {
+  const selfHeating = familyOf(chain.spec.sensor.family).selfHeating
+  let heating = 0,
+    signal = chain.signalAt(truth)
+  if (!selfHeating) return { signal, heating }
+  for (let round = 0; round < MOST_ROUNDS; round++) {
+    const volt = chain.real.toPlug(signal)
+    const next = selfHeating((volt ** 2 / signal) * 1000, chain.spec.dissipationMwPerK)
+    const moved = next - heating
+    // half of the way: a strong current would otherwise swing to and fro
+    heating += moved / 2
+    signal = chain.signalAt(truth + heating)
+    if (Math.abs(moved) < SETTLED) break
+  }
+  return { signal, heating }
+}

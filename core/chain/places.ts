@@ -1,0 +1,2 @@
+/** The places beneath the scales where a channel is worked on. */
+export type StagePlace = 'element' | 'leads' | 'input' | 'table' | 'face' | 'prove' | 'budget'

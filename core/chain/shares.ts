@@ -1,0 +1,83 @@
+import type { StageId } from './stages.ts'
+import type { StagePlace } from './places.ts'
+
+export type ShareId = string
+
+/** A part of a chain that errors are put down to: what the side panel and the budget list, in this order. */
+export type Share = {
+  id: ShareId
+  /** in a table */
+  label: string
+  /** in a sentence */
+  name: string
+  /** the stage at which a bias of it bends the thread; none where it has no bias */
+  bends?: StageId
+  editedAt: StagePlace
+  /** what to do about a bias of it */
+  remedy: string
+}
+
+export const SHARES: Share[] = [
+  {
+    id: 'element',
+    label: 'element',
+    name: 'the element',
+    bends: 'element',
+    editedAt: 'element',
+    remedy:
+      'Lower the measuring current: a larger pull-up, or a sensor that sheds its heat better.',
+  },
+  {
+    id: 'leads',
+    label: 'leads',
+    name: 'the leads',
+    bends: 'pin',
+    editedAt: 'leads',
+    remedy: 'Thicker or shorter wires, or make the table with the leads in it.',
+  },
+  {
+    id: 'shared',
+    label: 'other device',
+    name: 'the other device on this sensor',
+    bends: 'plug',
+    editedAt: 'input',
+    remedy: 'Give the other device its own sensor, or let it take the value from this one.',
+  },
+  {
+    id: 'ground',
+    label: 'ground',
+    name: 'the ground',
+    bends: 'pin',
+    editedAt: 'leads',
+    remedy: 'Give the sensor its own ground wire to the device, or use a differential input.',
+  },
+  {
+    id: 'input',
+    label: 'input',
+    name: 'the input',
+    editedAt: 'input',
+    remedy: 'Look at the input.',
+  },
+  {
+    id: 'converter',
+    label: 'converter',
+    name: 'the converter',
+    editedAt: 'input',
+    remedy: 'Look at the converter.',
+  },
+  {
+    id: 'table',
+    label: 'table, face',
+    name: 'the table',
+    bends: 'shown',
+    editedAt: 'table',
+    remedy: 'Enter the table proposed here.',
+  },
+]
+
+/** A share by its id. Throws `RangeError` for one that is not registered. */
+export function shareBy(id: ShareId): Share {
+  const share = SHARES.find((s) => s.id === id)
+  if (!share) throw new RangeError(`No share ${id}.`)
+  return share
+}
