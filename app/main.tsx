@@ -19,7 +19,7 @@ addEventListener('beforeunload', (event) => {
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
-    <MantineProvider theme={theme} defaultColorScheme="light">
+    <MantineProvider theme={theme} defaultColorScheme="auto">
       <Notifications position="bottom-right" />
       <RouterProvider router={router} />
     </MantineProvider>

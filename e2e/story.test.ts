@@ -1,5 +1,12 @@
 import { expect, test, type Page } from '@playwright/test'
-import { assembleChain, expectedReadings, prepareChain, proposeTable, stageBy, walkForward } from './core.ts'
+import {
+  assembleChain,
+  expectedReadings,
+  prepareChain,
+  proposeTable,
+  stageBy,
+  walkForward,
+} from './core.ts'
 import { exportBuild, numberIn, ohmsAt, saved, scale, watch, wipe } from './help.ts'
 
 async function point(

@@ -6,7 +6,7 @@ import { useQuantity, useUnits } from '../../parts/units.ts'
 import { useWork } from '../../workers/useWork.ts'
 import { useRestTruth } from './restTruth.ts'
 import { truthUnit } from './stageInfo.ts'
-import type { StageProps } from './ChannelPlace.tsx'
+import type { StageProps } from './tabs.tsx'
 
 const DRAWS = 100_000
 

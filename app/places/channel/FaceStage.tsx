@@ -18,7 +18,7 @@ import { NeedleScale } from './NeedleScale.tsx'
 import { ReadersPicture } from './ReadersPicture.tsx'
 import { useRestTruth } from './restTruth.ts'
 import { truthUnit } from './stageInfo.ts'
-import type { StageProps } from './ChannelPlace.tsx'
+import type { StageProps } from './tabs.tsx'
 
 /**
  * How the device shows the value: digits or a needle, its damping, its warning; and every reader of

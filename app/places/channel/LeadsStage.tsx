@@ -7,7 +7,7 @@ import { StatedChip } from '../../parts/StatedChip.tsx'
 import { useQuantity } from '../../parts/units.ts'
 import { truthUnit } from './stageInfo.ts'
 import { useRestTruth } from './restTruth.ts'
-import type { StageProps } from './ChannelPlace.tsx'
+import type { StageProps } from './tabs.tsx'
 
 /** Wire, joints and ground between sensor and device, and what each costs here. */
 export default function LeadsStage({ status }: StageProps) {

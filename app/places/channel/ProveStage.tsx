@@ -1,5 +1,5 @@
 import { KeyOnCheck } from '../../parts/KeyOnCheck.tsx'
-import type { StageProps } from './ChannelPlace.tsx'
+import type { StageProps } from './tabs.tsx'
 
 /** Key on, engine off: does the vehicle agree? */
 export default function ProveStage({ status }: StageProps) {

@@ -11,6 +11,7 @@ import { Chip } from '../../parts/Chip.tsx'
 import { useQuantity, type Quantity } from '../../parts/units.ts'
 import { useWork } from '../../workers/useWork.ts'
 import { truthUnit } from './stageInfo.ts'
+import { TABS } from './tabs.tsx'
 
 const DRAWS = 20000
 
@@ -42,14 +43,8 @@ export function SidePanel({
       <div className={`aside-bar${wrong ? ' is-doubt' : ''}`} role="status">
         <div style={{ fontWeight: 700, fontSize: 18 }}>{next.title}</div>
         <p style={{ margin: '4px 0 10px' }}>{next.reason}</p>
-        <Button
-          variant="outline"
-          onClick={() => {
-            choose(next.stage)
-            document.getElementById('stage')?.scrollIntoView({ behavior: 'smooth', block: 'start' })
-          }}
-        >
-          Open {next.stage === 'prove' ? 'Prove' : next.stage}
+        <Button variant="outline" onClick={() => choose(next.stage)}>
+          Open {TABS.find((t) => t.id === next.stage)!.name}
         </Button>
       </div>
       {walked && spread && (

@@ -15,7 +15,7 @@ import { newId } from '../../../store/id.ts'
 import { TextField } from '../../../parts/TextField.tsx'
 import { QuantityInput } from '../../../parts/QuantityInput.tsx'
 import { useQuantity } from '../../../parts/units.ts'
-import type { StageProps } from '../ChannelPlace.tsx'
+import type { StageProps } from '../tabs.tsx'
 
 /** Keep the old sensor, change it, share it: candidates side by side in this very chain. */
 export default function Choosing({ status }: StageProps) {

@@ -1,5 +1,5 @@
 import { lazy, Suspense } from 'react'
-import type { StageProps } from '../ChannelPlace.tsx'
+import type { StageProps } from '../tabs.tsx'
 import { InputDescription } from './InputDescription.tsx'
 import { findFamily } from '../../../../core/curve/registry.ts'
 import { Edges } from './Edges.tsx'

@@ -70,6 +70,7 @@ export function Grip({
   }
   return (
     <g
+      className="grip"
       {...(still
         ? {}
         : {

@@ -1,0 +1,75 @@
+import { Button, Group } from '@mantine/core'
+import {
+  leftOpen,
+  stageBy,
+  type Chain,
+  type StageId,
+  type Walked,
+} from '../../../../core/chain/index.ts'
+import { useQuantity } from '../../../parts/units.ts'
+import { truthUnit } from '../stageInfo.ts'
+
+/** The table turns back: what is shown may be any of these. */
+export function Branched({
+  truths,
+  partedAt,
+  chain,
+  shown,
+}: {
+  truths: number[]
+  partedAt: StageId
+  chain: Chain
+  shown: number
+}) {
+  const q = useQuantity(truthUnit(chain.spec.sensor.family))
+  return (
+    <p role="status" className="doubt no-print" style={{ margin: '4px 0' }}>
+      The table turns back: {q.text(shown)} is shown at {truths.map((t) => q.text(t)).join(' and ')}{' '}
+      as well. What stands {stageBy(partedAt).where} parts them.
+    </p>
+  )
+}
+
+/** Of two senders on one wire: what each holds, and what the reading then leaves open. */
+export function Leaning({
+  chain,
+  walked,
+  lean,
+  onLevel,
+}: {
+  chain: Chain
+  walked: Walked
+  lean: number
+  onLevel: () => void
+}) {
+  const q = useQuantity(truthUnit(chain.spec.sensor.family))
+  const element = walked.stages.find((s) => s.id === 'element')!
+  const [low, high] = leftOpen(chain, element.height)
+  const [a, b] = walked.halves!
+  return (
+    <Group gap="sm" className="no-print" wrap="wrap">
+      <span role="status" style={{ fontSize: 15 }}>
+        {Math.abs(lean) < 1e-6 ? 'Both level' : 'Not level'}: {q.bare(a!.truth)} and{' '}
+        {q.text(b!.truth)}.
+        {high - low > chain.spec.accuracy / 10 ? (
+          <>
+            {' '}
+            Together they read like{' '}
+            <b>
+              anything from {q.bare(low)} to {q.text(high)}
+            </b>
+            .
+          </>
+        ) : (
+          ''
+        )}
+      </span>
+      <Button variant="subtle" h={44} disabled={Math.abs(lean) < 1e-6} onClick={onLevel}>
+        Level them
+      </Button>
+      <span className="pale" style={{ fontSize: 14 }}>
+        Take hold of a half to fill it from the other.
+      </span>
+    </Group>
+  )
+}

@@ -1,0 +1,48 @@
+import { ActionIcon, Group } from '@mantine/core'
+import { IconMinus, IconPlus, IconPrinter } from '@tabler/icons-react'
+import { memo, type RefObject } from 'react'
+import { Link } from 'react-router'
+import type { Chain } from '../../../../core/chain/index.ts'
+import { fixed } from '../../../../core/quantity/index.ts'
+import { useQuantity } from '../../../parts/units.ts'
+import type { Window } from '../scales/window.ts'
+import { truthUnit } from '../stageInfo.ts'
+import { TypeReading } from '../TypeReading.tsx'
+
+/** What stands under the scales: a reading to type, closer and back, the card. */
+export const Controls = memo(function Controls({
+  chain,
+  window,
+  nowAt,
+  zoom,
+  onTruth,
+  card,
+}: {
+  chain: Chain
+  window: Window
+  nowAt: RefObject<number>
+  zoom: (by: number) => void
+  onTruth: (t: number) => void
+  card: string
+}) {
+  const q = useQuantity(truthUnit(chain.spec.sensor.family))
+  return (
+    <Group gap={6} className="no-print" wrap="wrap">
+      <TypeReading chain={chain} nowAt={nowAt} onTruth={onTruth} />
+      <ActionIcon aria-label="Look closer" onClick={() => zoom(1 / 1.4)}>
+        <IconPlus size={20} />
+      </ActionIcon>
+      <ActionIcon aria-label="Step back" onClick={() => zoom(1.4)}>
+        <IconMinus size={20} />
+      </ActionIcon>
+      <span className="pale" style={{ fontSize: 14 }}>
+        {q.bare(window.low, 0)} to {q.text(window.high, 0)},{' '}
+        {fixed((window.high - window.low) / (2 * chain.spec.accuracy), 1)} × the need. Level is
+        true.
+      </span>
+      <ActionIcon component={Link} to={card} aria-label="Card for the car">
+        <IconPrinter size={20} />
+      </ActionIcon>
+    </Group>
+  )
+})
