@@ -19,6 +19,7 @@ const CORE = [
   'log',
   'choose',
   'whole',
+  'logbook',
 ]
 /** what each part of the core may import; itself always */
 const MAY = {
@@ -35,6 +36,7 @@ const MAY = {
   log: ['error'],
   bench: ['error', 'math', 'curve'],
   chain: ['error', 'math', 'quantity', 'standards', 'circuit', 'curve', 'input', 'table', 'build'],
+  logbook: ['error', 'curve', 'build', 'chain'],
   whole: ['error', 'curve', 'table', 'build', 'chain', 'prove'],
   prove: ['error', 'math', 'quantity', 'circuit', 'curve', 'chain', 'build'],
 }

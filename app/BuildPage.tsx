@@ -43,6 +43,7 @@ export function BuildPage() {
           </NavLink>
           <NavLink to={`/build/${buildId}/prove`}>Prove</NavLink>
           <NavLink to={`/build/${buildId}/logbook`}>Logbook</NavLink>
+          <NavLink to={`/build/${buildId}/vehicle`}>Vehicle and instruments</NavLink>
           <NavLink to="/builds">Builds</NavLink>
         </>
       ),

@@ -58,6 +58,11 @@ export const router = createBrowserRouter([
             lazy: pageOf(async () => (await import('./places/logbook/Logbook.tsx')).Logbook),
           },
           {
+            path: 'vehicle',
+            errorElement,
+            lazy: pageOf(async () => (await import('./places/vehicle/Vehicle.tsx')).Vehicle),
+          },
+          {
             path: 'card/:readId',
             errorElement,
             lazy: pageOf(async () => (await import('./places/card/Card.tsx')).Card),

@@ -49,6 +49,7 @@ test('an import may replace the build that is here', async ({ page }) => {
   await openSample(page)
   await page.getByRole('link', { name: 'Logbook' }).click()
   const { path, text } = await exportBuild(page)
+  await page.getByRole('link', { name: 'Vehicle and instruments' }).click()
   await page.getByLabel('The shed stands at').fill('12')
   await page.keyboard.press('Enter')
   await page.getByRole('button', { name: 'Remove Kitchen probe' }).click()
@@ -59,8 +60,9 @@ test('an import may replace the build that is here', async ({ page }) => {
   await expect(meeting).toContainText('1 instrument only in the file: Kitchen probe')
   await meeting.getByRole('button', { name: 'Replace the one here' }).click()
   await expect(page.getByRole('heading', { name: 'Line-up' })).toBeVisible()
-  await page.getByRole('link', { name: 'Logbook' }).click()
+  await page.getByRole('link', { name: 'Vehicle and instruments' }).click()
   await expect(page.getByLabel('The shed stands at')).toHaveValue('640')
+  await page.getByRole('link', { name: 'Logbook' }).click()
   expect((await exportBuild(page)).text).toBe(text)
 })
 
@@ -100,7 +102,7 @@ test('long names, no data and a narrow screen keep the page whole', async ({ pag
   await page.getByRole('button', { name: 'Done' }).click()
   for (const width of [1280, 820, 420]) {
     await page.setViewportSize({ width, height: 800 })
-    for (const place of ['Line-up', 'Prove', 'Logbook']) {
+    for (const place of ['Line-up', 'Prove', 'Logbook', 'Vehicle and instruments']) {
       await page
         .getByRole('navigation', { name: 'Places' })
         .getByRole('link', { name: place })
@@ -131,16 +133,16 @@ test('an instrument’s accuracy is in every band it took part in', async ({ pag
   // rows of the line-up fill in as they are computed
   await expect.poll(band).toBeGreaterThan(0)
   const before = await band()
-  await page.getByRole('link', { name: 'Logbook' }).click()
+  await page.getByRole('link', { name: 'Vehicle and instruments' }).click()
   const meter = page.getByRole('group', { name: 'Bench meter' })
-  await meter.getByLabel('± per cent').fill('3')
+  await meter.getByLabel('Of the reading, ±').fill('3')
   await page.keyboard.press('Enter')
   await expect.poll(band).toBeGreaterThan(before)
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect.poll(band).toBe(before)
   await page.getByRole('link', { name: 'Logbook' }).click()
-  await page.getByRole('button', { name: 'Show every change' }).click()
-  await expect(page.getByRole('table', { name: 'Changes' }).getByRole('row').nth(1)).toContainText(
-    'undid',
+  const log = page.getByRole('list', { name: /^What happened on/ })
+  await expect(log.first().getByRole('listitem').first()).toContainText(
+    /Took back .*accuracy, of the reading: 0\.5 % → 3\.0 %/,
   )
 })

@@ -53,6 +53,7 @@ const PLACES: [string, string, string][] = [
   ['line-up', '/build/saltmarsh-nine', 'Line-up'],
   ['prove', '/build/saltmarsh-nine/prove', 'Prove'],
   ['logbook', '/build/saltmarsh-nine/logbook', 'Logbook'],
+  ['vehicle', '/build/saltmarsh-nine/vehicle', 'Vehicle and instruments'],
   ['card', '/build/saltmarsh-nine/card/rd-coolant', 'Coolant, block outlet'],
   ...['element', 'leads', 'input', 'table', 'face', 'prove', 'budget'].map(
     (s): [string, string, string] => [
@@ -110,7 +111,7 @@ for (const part of [0, 1]) {
 test('units are a person’s choice; the record keeps SI', async ({ page }) => {
   watch(page)
   await openSample(page)
-  await page.getByRole('link', { name: 'Logbook' }).click()
+  await page.getByRole('link', { name: 'Vehicle and instruments' }).click()
   await page.getByLabel('Temperature in').selectOption('°F')
   await page.getByRole('link', { name: 'Line-up' }).click()
   await page.getByRole('link', { name: /Coolant/ }).click()
@@ -125,7 +126,7 @@ test('λ is read as air to fuel of what is in the tank, on scales and in boxes',
 }) => {
   watch(page)
   await openSample(page)
-  await page.getByRole('link', { name: 'Logbook' }).click()
+  await page.getByRole('link', { name: 'Vehicle and instruments' }).click()
   await page.getByLabel('Mixture in').selectOption('AFR')
   await page.getByLabel('Ethanol in the tank').fill('85')
   await page.keyboard.press('Enter')

@@ -85,7 +85,7 @@ test('a full storage is said, and the build can be exported', async ({ page }) =
     }
   })
   await openSample(page)
-  await page.getByRole('link', { name: 'Logbook' }).click()
+  await page.getByRole('link', { name: 'Vehicle and instruments' }).click()
   await page.evaluate(() => (window as unknown as { fill: () => void }).fill())
   await page.getByLabel('The shed stands at').fill('100')
   await page.keyboard.press('Enter')
@@ -115,13 +115,13 @@ test('a browser that refuses storage says so', async ({ page }) => {
 
 test('a tab closed mid-write leaves a whole build', async ({ page, context }) => {
   await openSample(page)
-  await page.getByRole('link', { name: 'Logbook' }).click()
+  await page.getByRole('link', { name: 'Vehicle and instruments' }).click()
   await page.getByLabel('The shed stands at').fill('321')
   await page.keyboard.press('Enter')
   await page.close({ runBeforeUnload: false })
   const again = await context.newPage()
   watch(again)
-  await again.goto('/build/saltmarsh-nine/logbook')
+  await again.goto('/build/saltmarsh-nine/vehicle')
   await expect(again.getByLabel('The shed stands at')).toHaveValue(/^(321|640)$/)
 })
 

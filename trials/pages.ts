@@ -49,6 +49,7 @@ export function pagesOf(build: Build, channels: readonly Channel[] = oneOfEach(b
     '',
     '/prove',
     '/logbook',
+    '/vehicle',
     ...readers.slice(0, 1).map(({ read }) => `/card/${read.id}`),
     ...readers.flatMap(({ channel, read }) =>
       STAGES.map((stage) => `/channel/${channel.id}/${read.id}?stage=${stage}`),

@@ -43,8 +43,14 @@ function InBuild({ id, opened, onClose }: { id: string; opened: boolean; onClose
     {
       id: 'logbook',
       label: 'Logbook',
-      description: 'measurements, instruments, units, export',
+      description: 'what happened, what is due again, export',
       onClick: go('/logbook'),
+    },
+    {
+      id: 'vehicle',
+      label: 'Vehicle and instruments',
+      description: 'units, shed, fuel, instruments and how good they are',
+      onClick: go('/vehicle'),
     },
     { id: 'undo', label: 'Undo', description: '', onClick: () => open?.undo() },
     { id: 'redo', label: 'Redo', description: '', onClick: () => open?.redo() },

@@ -9,7 +9,14 @@ export {
 export type { ShareId } from './shares.ts'
 export type { StageId } from './stages.ts'
 export { sensorBand, sensorOf, sourceOf, needsOf, type Sensor } from './sensor.ts'
-export { givenBy, lastPlace, takenPoints, readingUncertainty, type TakenPoint } from './points.ts'
+export {
+  givenBy,
+  lastPlace,
+  limitsOf,
+  takenPoints,
+  readingUncertainty,
+  type TakenPoint,
+} from './points.ts'
 export {
   branches,
   deadZones,

@@ -295,14 +295,26 @@ export function readingUncertainty(
         : share * Math.abs(reading.value) + offset
     return { own: Math.hypot(limit, digit) / ROOT3, common: 0 }
   }
+  const { own, shared } = limitsOf(instrument, reading.value, digit)
+  return { own: Math.max(own, digit / 2) / ROOT3, common: shared / ROOT3 }
+}
+
+/**
+ * How far an instrument may be off at a value, as limits in the unit: what each reading has of its own, and what all
+ * its readings share. `digit` is one step of its last place.
+ */
+export function limitsOf(
+  instrument: Pick<Instrument, 'accuracy' | 'iceCheck'>,
+  value: number,
+  digit: number,
+): { own: number; shared: number } {
   const { percent, digits, commonShare } = instrument.accuracy
-  const scaled = (percent / 100) * Math.abs(reading.value) + offsetLimit(instrument)
-  const randomLimit = (1 - commonShare) * scaled + digits * digit
-  return { own: Math.max(randomLimit, digit / 2) / ROOT3, common: (commonShare * scaled) / ROOT3 }
+  const scaled = (percent / 100) * Math.abs(value) + offsetLimit(instrument)
+  return { own: (1 - commonShare) * scaled + digits * digit, shared: commonShare * scaled }
 }
 
 /** In checked ice a probe's offset is known to the ice itself, 0.1 °C, and no longer to its data sheet. */
-const offsetLimit = (instrument: Instrument): number =>
+const offsetLimit = (instrument: Pick<Instrument, 'accuracy' | 'iceCheck'>): number =>
   instrument.iceCheck
     ? Math.min(instrument.accuracy.offset, 0.1 * ROOT3)
     : instrument.accuracy.offset

@@ -257,11 +257,15 @@ export function monotoneBand(fit: MonotoneFit, truth: number): number {
       const moved = throughKnots(part(signal), part(lows).map(by), part(highs).map(by), rising)
       return knotTruth(moved, s) - here
     })
-  return Math.hypot(
-    ...moves,
-    ...sharedAt(fit, s),
-    lookUp({ x: room.truth, y: room.sigma }, truth, 'hold'),
+  const common = sharedAt(fit, s)
+  // where between two points this is, is known no better than the points' truths
+  const astray = Math.hypot(own[i]!, ...common)
+  const between = Math.max(
+    ...[-astray, 0, astray].map((by) =>
+      lookUp({ x: room.truth, y: room.sigma }, truth + by, 'hold'),
+    ),
   )
+  return Math.hypot(...moves, ...common, between)
 }
 
 /** 1σ, truth unit, of the one error the points share that counts most at a truth. */

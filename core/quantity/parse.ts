@@ -209,7 +209,7 @@ function toCore(value: number, unitText: string, asked: Unit, typed: string): nu
   if (asked.dimension === 'lambda' && /^afr$/i.test(unitText))
     throw new EchtError(
       'wrong-unit',
-      `"${typed}" names no fuel: write for example ${value} AFR E10, or choose AFR of the fuel in the tank in the logbook.`,
+      `"${typed}" names no fuel: write for example ${value} AFR E10, or choose AFR of the fuel in the tank under Vehicle and instruments.`,
     )
   // a bare prefix: 2.2k
   if (asked.prefixed && PREFIXES[unitText] !== undefined)

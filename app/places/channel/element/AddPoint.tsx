@@ -312,8 +312,8 @@ export function AddPoint({
       )}
       {build.instruments.length === 0 && (
         <p className="pale" style={{ fontSize: 15 }}>
-          No instrument is named yet: a cheap hand-held one is assumed. Name yours in the logbook,
-          and every band becomes yours.
+          No instrument is named yet: a cheap hand-held one is assumed. Name yours under Vehicle and
+          instruments, and every band becomes yours.
         </p>
       )}
     </form>

@@ -1,0 +1,150 @@
+import dayjs from 'dayjs'
+import { familyOf, findFamily } from '../../../core/curve/registry.ts'
+import type { Build, Measurement } from '../../../core/build/index.ts'
+import type { Changed, Said } from '../../../core/logbook/index.ts'
+import { fixed, formatQuantity } from '../../../core/quantity/index.ts'
+import { useUnits } from '../../parts/units.ts'
+import { useBuild } from '../../store/useBuild.ts'
+
+type Units = ReturnType<typeof useUnits>
+
+const THING: Record<string, string> = {
+  channels: 'the channel',
+  elements: 'the sensor',
+  devices: 'the device',
+  instruments: 'the instrument',
+  attachments: 'the file',
+}
+
+/** What happened, in a sentence. */
+export function Sentence({ said }: { said: Said }) {
+  const { build } = useBuild()
+  const units = useUnits()
+  switch (said.kind) {
+    case 'measured':
+    case 'checked':
+      return (
+        <Taken
+          build={build}
+          measurement={said.measurement}
+          about={said.about || 'something removed since'}
+          how={
+            said.kind === 'checked'
+              ? 'checked at key-on'
+              : `measured${byMethod(build, said.measurement)}`
+          }
+        />
+      )
+    case 'struck':
+    case 'restored':
+      return (
+        <>
+          {said.kind === 'struck' ? 'Struck' : 'Restored'} a reading of <b>{said.about}</b>:{' '}
+          <span className="mono">{asTyped(said.measurement)}</span>
+        </>
+      )
+    case 'proven':
+      return (
+        <>
+          <b>{said.about}</b> proven: the vehicle agreed.
+        </>
+      )
+    case 'entered':
+      return (
+        <>
+          Table of {said.cells} cells entered in <b>{said.device}</b>, pin {said.pin}
+          {said.name ? ` (${said.name})` : ''}.
+        </>
+      )
+    case 'added':
+    case 'removed':
+      return (
+        <>
+          {said.kind === 'added' ? 'Added' : 'Removed'} {THING[said.thing] ?? said.thing}{' '}
+          <b>{said.name}</b>.
+        </>
+      )
+    case 'changed':
+      return (
+        <>
+          {said.of && <b>{said.of}: </b>}
+          {said.fields.map((f) => fieldText(f, units)).join('; ')}
+        </>
+      )
+    case 'undone':
+    case 'redone':
+      return (
+        <>
+          {said.kind === 'undone' ? 'Took back' : 'Did again'} what was done on{' '}
+          {dayjs(said.at).format('D MMM, HH:mm')}
+          {said.what ? ': ' : '.'}
+          {said.what && <Sentence said={said.what} />}
+        </>
+      )
+  }
+}
+
+function Taken({
+  build,
+  measurement,
+  about,
+  how,
+}: {
+  build: Build
+  measurement: Measurement
+  about: string
+  how: string
+}) {
+  const used = new Set(measurement.readings.map((r) => r.instrument))
+  const names = build.instruments.filter((i) => used.has(i.id)).map((i) => i.name)
+  return (
+    <span className={measurement.struck ? 'is-struck' : undefined}>
+      <b>{about}</b> {how}: <span className="mono">{asTyped(measurement)}</span>
+      {names.length > 0 && <span className="pale"> with {names.join(', ')}</span>}
+      {measurement.struck && (
+        <span className="pale"> struck {dayjs(measurement.struck.at).format('D MMM')}</span>
+      )}
+    </span>
+  )
+}
+
+/** Readings as they were typed, each with its unit. */
+const asTyped = ({ readings }: Measurement): string =>
+  readings.map((r) => `${r.typed}${/[a-zA-ZΩ°%]$/.test(r.typed) ? '' : ` ${r.unit}`}`).join(' · ')
+
+/** How a point was taken, as its family calls it. */
+function byMethod(build: Build, { about, method }: Measurement): string {
+  if (about.kind !== 'point') return ''
+  const element = build.elements.find((e) => e.id === about.element)
+  if (!element || !findFamily(element.family)) return ''
+  const name = familyOf(element.family).methods.find((m) => m.id === method)?.name
+  return name ? ` (${name.toLowerCase()})` : ''
+}
+
+/** "pull-up of pin 14: 2.49 kΩ → 1.8 kΩ". */
+export function fieldText(field: Changed, units: Units): string {
+  const [before, after] = [field.before, field.after].map((v) => valueText(v, field, units))
+  return `${field.name}: ${before} → ${after}`
+}
+
+function valueText(value: unknown, { unit, share }: Changed, units: Units): string {
+  if (value === null || value === undefined || value === '') return 'nothing'
+  if (typeof value === 'boolean') return value ? 'yes' : 'no'
+  if (typeof value === 'number') return numberText(value, unit, share === true, units)
+  if (typeof value === 'string') return value
+  if (Array.isArray(value))
+    return value.every((v) => typeof v === 'number') ? value.join(' ') : 'a list'
+  const { name } = value as { name?: unknown }
+  return typeof name === 'string' && name !== '' ? name : 'described anew'
+}
+
+const ELECTRICAL = new Set(['Ω', 'V', 'Hz', 's'])
+
+function numberText(value: number, unit: string | null, share: boolean, units: Units): string {
+  if (share) return `${Number((100 * value).toPrecision(4))} %`
+  if (unit === null || unit === 'mW/K')
+    return `${Number(value.toPrecision(6))}${unit ? ` ${unit}` : ''}`
+  if (ELECTRICAL.has(unit)) return formatQuantity(value, unit, { digits: 4 })
+  if (unit === '%') return `${fixed(value, 1)} %`
+  return units.quantity(unit).text(value)
+}

@@ -1,0 +1,28 @@
+import type { Build, Id, Measurement } from '../build/types.ts'
+
+/** What a measurement was of, by name, and the channels it speaks for. Empty where that has been removed since. */
+export function ofMeasurement(
+  build: Build,
+  { about }: Measurement,
+): { about: string; channels: Id[] } {
+  if (about.kind === 'point') {
+    const element = build.elements.find((e) => e.id === about.element)
+    const channels = build.channels.filter((c) => c.elements.includes(about.element))
+    return { about: element?.name ?? '', channels: channels.map((c) => c.id) }
+  }
+  if (about.kind === 'keyOn') {
+    const channel = build.channels.find((c) => c.reads.some((r) => r.id === about.read))
+    const face = channel?.reads.find((r) => r.id === about.read)?.face.name
+    return {
+      about: [channel?.name, face].filter(Boolean).join(', '),
+      channels: channel ? [channel.id] : [],
+    }
+  }
+  const device = build.devices.find((d) => d.inputs.some((i) => i.id === about.input))
+  const pin = device?.inputs.find((i) => i.id === about.input)?.pin
+  const channels = build.channels.filter((c) => c.reads.some((r) => r.input === about.input))
+  return {
+    about: device ? `${device.name} pin ${pin}` : '',
+    channels: channels.map((c) => c.id),
+  }
+}

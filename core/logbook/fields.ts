@@ -1,0 +1,149 @@
+import { findFamily } from '../curve/registry.ts'
+import type { Build, Edit } from '../build/types.ts'
+
+/** A field of the record as somebody speaks of it. */
+export type FieldName = {
+  /** what it is, with the thing it belongs to: "pull-up of pin 14" */
+  name: string
+  /** unit its value is kept in; null where it is a word, a flag or a list */
+  unit: string | null
+  /** its value is a share, spoken of in per cent */
+  share?: true
+}
+
+type Naming = (where: { build: Build; edit: Edit; path: string[] }) => FieldName
+const plain =
+  (name: string, unit: string | null = null): Naming =>
+  () => ({ name, unit })
+const share =
+  (name: string): Naming =>
+  () => ({ name, unit: null, share: true })
+
+const pinOf = (build: Build, device: string, input: string | undefined): string => {
+  const found = build.devices.find((d) => d.id === device)
+  const pin = found?.inputs.find((i) => i.id === input)?.pin
+  return pin === undefined ? (found?.name ?? 'a device since removed') : `pin ${pin}`
+}
+/** A field of an input: its pin is said with it. */
+const ofPin =
+  (name: string, unit: string | null = null, isShare = false): Naming =>
+  ({ build, edit, path }) => ({
+    name: `${name} of ${pinOf(build, edit.id, path[1])}`,
+    unit,
+    ...(isShare ? { share: true as const } : {}),
+  })
+const truthUnitOf = (build: Build, channel: string): string | null => {
+  const element = build.channels.find((c) => c.id === channel)?.elements[0]
+  const family = build.elements.find((e) => e.id === element)?.family
+  return (family !== undefined && findFamily(family)?.truthUnit) || null
+}
+/** A field of a channel in its truth's unit. */
+const inTruth =
+  (name: string): Naming =>
+  ({ build, edit }) => ({ name, unit: truthUnitOf(build, edit.id) })
+const ofReader =
+  (name: string, unit: string | null = null): Naming =>
+  ({ build, edit, path }) => {
+    const read = build.channels.find((c) => c.id === edit.id)?.reads.find((r) => r.id === path[1])
+    const device = build.devices.find((d) => d.inputs.some((i) => i.id === read?.input))
+    return { name: `${name}${device ? ` to ${device.name}` : ''}`, unit }
+  }
+
+/**
+ * What the fields of the record are called, by their path: `*` is any one step, and a path that goes deeper than its
+ * pattern belongs to it. The first that fits is taken.
+ */
+const FIELDS: [pattern: string, naming: Naming][] = [
+  ['build/name', plain('name of the build')],
+  ['build/vehicle/altitudeM', plain('altitude of the shed', 'm')],
+  ['build/vehicle/ethanol', share('ethanol in the tank')],
+  ['build/vehicle/name', plain('name of the vehicle')],
+  ['build/vehicle/note', plain('note on the vehicle')],
+  ['instruments/name', plain('name')],
+  ['instruments/accuracy/percent', plain('accuracy, of the reading', '%')],
+  ['instruments/accuracy/digits', plain('accuracy, in last digits')],
+  ['instruments/accuracy/offset', plain('accuracy, fixed part')],
+  ['instruments/accuracy/commonShare', share('part common to all its readings')],
+  ['instruments/lagS', plain('lag', 's')],
+  ['instruments/iceCheck', plain('reading in stirred ice', '°C')],
+  ['devices/name', plain('name of the device')],
+  ['devices/inputs/*/pin', ofPin('name')],
+  ['devices/inputs/*/bits', ofPin('bits')],
+  ['devices/inputs/*/signal', ofPin('signal')],
+  ['devices/inputs/*/differential', ofPin('differential input')],
+  ['devices/inputs/*/referenceV', ofPin('reference', 'V')],
+  ['devices/inputs/*/referenceTolerance', ofPin('tolerance of the reference', null, true)],
+  ['devices/inputs/*/limitV', ofPin('most volts', 'V')],
+  ['devices/inputs/*/sensorSupply/volt', ofPin('sensor supply', 'V')],
+  ['devices/inputs/*/sensorSupply/tolerance', ofPin('tolerance of the supply', null, true)],
+  ['devices/inputs/*/sensorSupply', ofPin('sensor supply')],
+  ['devices/inputs/*/counter/gateS', ofPin('gate time', 's')],
+  ['devices/inputs/*/counter/highestHz', ofPin('highest frequency', 'Hz')],
+  ['devices/inputs/*/pulls/*/ohm', ofPin('pull-up', 'Ω')],
+  ['devices/inputs/*/pulls/*/tolerance', ofPin('tolerance of the pull-up', null, true)],
+  ['devices/inputs/*/pulls/*/railV', ofPin('rail of the pull-up', 'V')],
+  ['devices/inputs/*/pulls/*/toReference', ofPin('pull-up to the reference')],
+  ['devices/inputs/*/pulls/*/on', ofPin('pull-up switched on')],
+  ['devices/inputs/*/pulls', ofPin('pull-up')],
+  ['devices/inputs/*/table/entered', ofPin('table entered')],
+  ['devices/inputs/*/table/cells', ofPin('cells of the table')],
+  ['devices/inputs/*/table/axisStep', ofPin('axis step of the table')],
+  ['devices/inputs/*/table/valueStep', ofPin('value step of the table')],
+  ['devices/inputs/*/table/valueUnit', ofPin('unit of the table')],
+  ['devices/inputs/*/table/axis', ofPin('axis of the table')],
+  ['devices/inputs/*/table', ofPin('table')],
+  ['devices/inputs', ofPin('input')],
+  ['elements/name', plain('name of the sensor')],
+  ['elements/family', plain('kind of sensor')],
+  ['elements/settings/assumedCurve', plain('curve taken on trust')],
+  ['elements/settings/model', plain('curve model')],
+  ['elements/settings/leadOhm', plain('shorted probe tips', 'Ω')],
+  ['elements/settings/dissipationMwPerK', plain('dissipation', 'mW/K')],
+  ['elements/settings', settingName],
+  ['elements/pins', plain('pins')],
+  ['channels/name', plain('name')],
+  ['channels/place', plain('place')],
+  ['channels/needs/range', inTruth('range of use')],
+  ['channels/needs/best', inTruth('range where it matters')],
+  ['channels/needs/accuracy', inTruth('accuracy needed')],
+  ['channels/linked', plain('halves kept level')],
+  ['channels/combine', plain('two senders joined')],
+  ['channels/reads/*/wire/signalOhm', ofReader('signal wire', 'Ω')],
+  ['channels/reads/*/wire/groundOhm', ofReader('ground wire', 'Ω')],
+  ['channels/reads/*/wire/groundOffsetV', ofReader('ground offset', 'V')],
+  ['channels/reads/*/wire/colour', ofReader('wire colour')],
+  ['channels/reads/*/wire/cavity', ofReader('cavity')],
+  ['channels/reads/*/face/dampingS', ofReader('damping', 's')],
+  ['channels/reads/*/face/decimals', ofReader('decimals')],
+  ['channels/reads/*/face/name', ofReader('name of the face')],
+  ['channels/reads/*/face/unit', ofReader('unit of the face')],
+  ['channels/reads/*/face', ofReader('face')],
+  ['channels/reads', ofReader('reader')],
+  ['measurements/struck', plain('struck')],
+]
+
+/** A setting of a sensor is called what its family calls it. */
+function settingName({ build, edit, path }: Parameters<Naming>[0]): FieldName {
+  const family = build.elements.find((e) => e.id === edit.id)?.family
+  const field = findFamily(family ?? '')?.settings.find((s) => s.id === path[1])
+  const unit = field?.kind === 'number' && field.unit !== 'counts' ? field.unit : null
+  return { name: (field?.label ?? path[1] ?? 'setting').toLowerCase(), unit }
+}
+
+/** What the field of an edit is called and what its values are in; a field nobody named is called by its path. */
+export function fieldOf(build: Build, edit: Edit): FieldName {
+  const path = edit.path ?? []
+  const steps = [edit.in, ...path]
+  const found = FIELDS.find(([pattern]) =>
+    pattern.split('/').every((step, i) => step === '*' || step === steps[i]),
+  )
+  return found ? found[1]({ build, edit, path }) : { name: path.at(-1) ?? edit.in, unit: null }
+}
+
+/** A value of the record as it is spoken of: what was stated, not how far it is trusted; an ice check by its reading. */
+export function bareValue(value: unknown): unknown {
+  if (typeof value !== 'object' || value === null) return value
+  if ('value' in value && 'basis' in value) return value.value
+  if ('readC' in value) return value.readC
+  return value
+}

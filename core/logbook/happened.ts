@@ -1,0 +1,162 @@
+import { ofMeasurement } from './about.ts'
+import { bareValue, fieldOf, type FieldName } from './fields.ts'
+import type { Build, Change, Collection, Edit, Id, Measurement } from '../build/types.ts'
+
+/** One field that took another value. Values are the record's: a number in `unit`, a word, a flag. */
+export type Changed = FieldName & { before: unknown; after: unknown }
+
+export type EntryKind = 'measured' | 'checked' | 'proven' | 'entered' | 'changed'
+
+/** What an entry is about, and what it says; `App` writes it in the reader's units. */
+export type Said =
+  | { kind: 'measured' | 'checked'; measurement: Measurement; about: string }
+  | { kind: 'struck' | 'restored'; measurement: Measurement; about: string }
+  | { kind: 'proven'; read: Id; about: string }
+  | { kind: 'entered'; device: string; pin: string; cells: number; name: string }
+  | { kind: 'added' | 'removed'; thing: Collection; name: string }
+  | { kind: 'changed'; of: string; fields: Changed[] }
+  | { kind: 'undone' | 'redone'; what: Said | null; at: string }
+
+export type Entry = {
+  id: Id
+  at: string
+  by: string
+  kind: EntryKind
+  /** the channels it touches; none where it touches the whole build */
+  channels: Id[]
+  said: Said
+}
+
+/**
+ * What happened to a build, newest first: every measurement when it was taken, and every other change when it was
+ * made. Data only, no sentences.
+ */
+export function logbook(build: Build): Entry[] {
+  const taken = build.measurements.map((measurement): Entry => {
+    const { about, channels } = ofMeasurement(build, measurement)
+    const kind = measurement.about.kind === 'keyOn' ? 'checked' : 'measured'
+    return {
+      id: measurement.id,
+      at: measurement.at,
+      by: measurement.by,
+      kind,
+      channels,
+      said: { kind, measurement, about },
+    }
+  })
+  const byId = new Map(build.changes.map((c) => [c.id, c]))
+  const made = build.changes.flatMap((change): Entry[] => {
+    const said = saidOf(build, change, byId)
+    if (!said) return []
+    const { id, at, by } = change
+    const source = change.of === undefined ? change : (byId.get(change.of) ?? change)
+    return [{ id, at, by, kind: kindOf(said), channels: channelsOf(build, source.edits), said }]
+  })
+  return [...taken, ...made].sort((a, b) => (a.at < b.at ? 1 : a.at > b.at ? -1 : 0))
+}
+
+const kindOf = (said: Said): EntryKind =>
+  said.kind === 'proven' || said.kind === 'entered' ? said.kind : 'changed'
+
+/** What a change says; null where it did nothing but add measurements, which stand in the log by themselves. */
+function saidOf(build: Build, change: Change, byId: ReadonlyMap<Id, Change>): Said | null {
+  const { kind, edits, of, at } = change
+  if (kind === 'undo' || kind === 'redo') {
+    const first = of === undefined ? undefined : byId.get(of)
+    const what = first ? saidOf(build, first, byId) : null
+    return { kind: kind === 'undo' ? 'undone' : 'redone', what, at: first?.at ?? at }
+  }
+  const proof = edits.find((e) => e.in === 'proofs' && e.after !== undefined)
+  if (proof) {
+    const { read } = proof.after as { read: Id }
+    return { kind: 'proven', read, about: readerName(build, read) }
+  }
+  return (
+    tableSaid(build, edits) ??
+    struckSaid(build, edits) ??
+    cameOrWent(edits) ??
+    fieldsSaid(build, edits)
+  )
+}
+
+function tableSaid(build: Build, edits: readonly Edit[]): Said | null {
+  const edit = edits.find((e) => e.path?.at(-1) === 'entered' && e.after)
+  if (!edit) return null
+  const table = edit.after as { x: number[]; name: string }
+  const device = build.devices.find((d) => d.id === edit.id)
+  return {
+    kind: 'entered',
+    device: device?.name ?? '',
+    pin: device?.inputs.find((i) => i.id === edit.path?.[1])?.pin ?? '',
+    cells: table.x.length,
+    name: table.name,
+  }
+}
+
+function struckSaid(build: Build, edits: readonly Edit[]): Said | null {
+  const edit = edits.find((e) => e.in === 'measurements' && e.path?.[0] === 'struck')
+  const measurement = build.measurements.find((m) => m.id === edit?.id)
+  if (!edit || !measurement) return null
+  const { about } = ofMeasurement(build, measurement)
+  return { kind: edit.after === null ? 'restored' : 'struck', measurement, about }
+}
+
+/** Of several that came at once the one that brought the others: a channel before its sensor and its pin. */
+const LEADING: Collection[] = ['channels', 'elements', 'devices', 'instruments', 'attachments']
+
+function cameOrWent(edits: readonly Edit[]): Said | null {
+  const whole = edits.filter((e) => e.path === undefined)
+  for (const thing of LEADING) {
+    const edit = whole.find((e) => e.in === thing)
+    if (!edit) continue
+    const { name = '' } = (edit.after ?? edit.before) as { name?: string }
+    return { kind: edit.after === undefined ? 'removed' : 'added', thing, name }
+  }
+  return null
+}
+
+function fieldsSaid(build: Build, edits: readonly Edit[]): Said | null {
+  const fields = edits.filter((e) => e.path !== undefined)
+  if (fields.length === 0) return null
+  return {
+    kind: 'changed',
+    of: nameOf(build, fields[0]!),
+    fields: fields.map((edit) => ({
+      ...fieldOf(build, edit),
+      before: bareValue(edit.before),
+      after: bareValue(edit.after),
+    })),
+  }
+}
+
+/** The name of the thing an edit is in. */
+function nameOf(build: Build, { in: where, id }: Edit): string {
+  if (where === 'build') return build.name
+  const things = build[where] as { id: Id; name?: string }[]
+  return things.find((t) => t.id === id)?.name ?? ''
+}
+
+function readerName(build: Build, read: Id): string {
+  const channel = build.channels.find((c) => c.reads.some((r) => r.id === read))
+  const input = channel?.reads.find((r) => r.id === read)?.input
+  const device = build.devices.find((d) => d.inputs.some((i) => i.id === input))
+  return [channel?.name, device?.name].filter(Boolean).join(' in ')
+}
+
+/** The channels that edits touch: their own, those of a sensor, those that read an input. */
+function channelsOf(build: Build, edits: readonly Edit[]): Id[] {
+  const touched = build.channels.filter((channel) =>
+    edits.some(({ in: where, id, path, after, before }) => {
+      if (where === 'channels') return id === channel.id
+      if (where === 'elements') return channel.elements.includes(id)
+      const thing = (after ?? before) as Partial<Measurement> & { read?: Id }
+      if (where === 'proofs') return channel.reads.some((r) => r.id === thing.read)
+      if (where === 'measurements') {
+        const measurement = build.measurements.find((m) => m.id === id)
+        return measurement && ofMeasurement(build, measurement).channels.includes(channel.id)
+      }
+      return where === 'devices' && channel.reads.some((r) => r.input === path?.[1])
+    }),
+  )
+  return touched.map((c) => c.id)
+}
