@@ -186,13 +186,16 @@ export function saltmarshNine(): Build {
     },
   }
   let count = 0
+  // what says when it was, was then
+  const saidAt = ({ kind, args }: Edited): string | undefined =>
+    kind === 'prove' ? args.proof.at : kind === 'addMeasurement' ? args.measurement.at : undefined
   const at = (day: number, minute: number): string =>
     new Date(Date.UTC(2026, 10, day, 17, minute)).toISOString()
   const does = (day: number, change: Edited): void => {
     count++
     build = applyChange(build, change, {
       id: `change-${count}`,
-      at: at(day, count % 60),
+      at: saidAt(change) ?? at(day, count % 60),
       by: 'Wren',
     })
   }

@@ -151,7 +151,7 @@ test('λ is read as air to fuel of what is in the tank, on scales and in boxes',
 test('dragging the thread walks the chain both ways', async ({ page }) => {
   watch(page)
   await openSample(page)
-  // it stands far down the line-up; its page begins at its top all the same, and the stages leave it where it is
+  // it stands far down the line-up; its page begins at its top all the same
   await page.getByRole('link', { name: /Coolant/ }).click()
   const pin = page.getByRole('slider', { name: /^at the pin/ })
   await expect(pin).toBeVisible()
@@ -161,7 +161,10 @@ test('dragging the thread walks the chain both ways', async ({ page }) => {
   await expect.poll(scrolled).toBe(40)
   await page.keyboard.press('4')
   await expect(page.getByRole('tab', { name: /Table/ })).toHaveAttribute('aria-selected', 'true')
-  expect(await scrolled()).toBe(40)
+  // the stage comes up beneath the strip of scales, and a click on the strip brings the scales back
+  await expect.poll(scrolled).toBeGreaterThan(300)
+  await page.getByRole('button', { name: /^The scales in short/ }).click()
+  await expect(pin).toBeInViewport()
   await pin.locator('.handle').hover({ force: true })
   const box = (await pin.locator('.handle').boundingBox())!
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)

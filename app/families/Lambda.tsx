@@ -135,10 +135,10 @@ function Fuel() {
       {fills.map((f, i) => (
         <Group key={i} gap="sm">
           <QuantityInput
-            ariaLabel={`Filling ${i + 1}, litres`}
+            label={`Filling ${i + 1}, litres`}
             unit="l"
             value={f.litres}
-            width={120}
+            width={170}
             hideUnderstood
             check={(v) => (v >= 0 ? null : 'Not less than nothing.')}
             onCommit={({ value }) =>
@@ -146,10 +146,10 @@ function Fuel() {
             }
           />
           <QuantityInput
-            ariaLabel={`Filling ${i + 1}, ethanol`}
+            label={`Filling ${i + 1}, ethanol`}
             unit="%"
             value={f.ethanol * 100}
-            width={120}
+            width={170}
             hideUnderstood
             check={(v) => (v >= 0 && v <= 100 ? null : '0 to 100 %')}
             onCommit={({ value }) =>

@@ -12,6 +12,7 @@ import { standardPressureKPa } from '../../core/standards/index.ts'
 import { newId } from '../store/id.ts'
 import { inWords } from '../store/problem.ts'
 import { useBuild } from '../store/useBuild.ts'
+import { beliefText } from '../parts/belief.ts'
 import { QuantityInput } from '../parts/QuantityInput.tsx'
 import { useQuantity } from '../parts/units.ts'
 import type { PanelProps } from './registry.ts'
@@ -95,7 +96,7 @@ export default function Pressure({ status }: PanelProps) {
                 {likely.map((c) => (
                   <tr key={c.id} className={c.fits ? undefined : 'is-struck'}>
                     <td>{c.name}</td>
-                    <td className="num">{(c.probability * 100).toFixed(0)} %</td>
+                    <td className="num">{beliefText(c.probability)}</td>
                     <td className="num">{q.pm(c.missRms, 1).slice(1)}</td>
                   </tr>
                 ))}

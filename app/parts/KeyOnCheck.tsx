@@ -21,6 +21,7 @@ import { useBuild } from '../store/useBuild.ts'
 import { inWords } from '../store/problem.ts'
 import { newId } from '../store/id.ts'
 import { useWork } from '../workers/useWork.ts'
+import { beliefText } from './belief.ts'
 import { QuantityInput, type Typed } from './QuantityInput.tsx'
 import { ohms, signalText, useQuantity } from './units.ts'
 import { Chip } from './Chip.tsx'
@@ -305,7 +306,7 @@ export function KeyOnCheck({ status }: { status: ReadStatus }) {
                           <b>{c.name}</b>
                           {c.detail && <span className="pale"> ({c.detail})</span>}
                         </td>
-                        <td className="num">{(c.probability * 100).toFixed(0)} %</td>
+                        <td className="num">{beliefText(c.probability)}</td>
                         <td className="num">{q.text(c.predicted.shown)}</td>
                         <td>{c.remedy}</td>
                       </tr>

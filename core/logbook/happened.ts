@@ -52,7 +52,9 @@ export function logbook(build: Build): Entry[] {
     const source = change.of === undefined ? change : (byId.get(change.of) ?? change)
     return [{ id, at, by, kind: kindOf(said), channels: channelsOf(build, source.edits), said }]
   })
-  return [...taken, ...made].sort((a, b) => (a.at < b.at ? 1 : a.at > b.at ? -1 : 0))
+  return [...made.toReversed(), ...taken.toReversed()].sort((a, b) =>
+    a.at < b.at ? 1 : a.at > b.at ? -1 : 0,
+  )
 }
 
 const kindOf = (said: Said): EntryKind =>

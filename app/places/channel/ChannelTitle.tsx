@@ -108,8 +108,7 @@ export function ChannelTitle({
               onCommit={({ value }) => need({ range: { 0: value } })}
             />
             <QuantityInput
-              label="to"
-              ariaLabel="Range to"
+              label="Range to"
               unit={unit}
               value={needs.range[1]}
               check={(v) => (v > needs.range[0] ? null : 'Must be above the low end.')}
@@ -133,8 +132,7 @@ export function ChannelTitle({
               onCommit={({ value }) => need({ best: { 0: value } })}
             />
             <QuantityInput
-              label="to"
-              ariaLabel="Matters to"
+              label="Matters to"
               unit={unit}
               value={needs.best[1]}
               check={(v) =>

@@ -155,9 +155,9 @@ export default function AddChannel({ onClose }: { onClose: () => void }) {
         )}
         <SimpleGrid cols={{ base: 2, sm: 5 }} mt="sm" key={`needs-${familyId}`}>
           <QuantityInput label="Range from" unit={unit} {...set('low')} />
-          <QuantityInput label="to" ariaLabel="Range to" unit={unit} {...set('high')} />
+          <QuantityInput label="Range to" unit={unit} {...set('high')} />
           <QuantityInput label="Matters most from" unit={unit} {...set('bestLow')} />
-          <QuantityInput label="to" ariaLabel="Matters most to" unit={unit} {...set('bestHigh')} />
+          <QuantityInput label="Matters most to" unit={unit} {...set('bestHigh')} />
           <QuantityInput
             label="Needed within ±"
             unit={differenceUnit(unit)}

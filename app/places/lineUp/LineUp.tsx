@@ -149,11 +149,16 @@ const RowOf = memo(function RowOf({ channel, read, status, build }: Row & { buil
     <div role="listitem">
       <Link className="lineup-row" to={`/build/${build}/channel/${channel.id}/${read.id}`}>
         <div style={{ minWidth: 0, overflowWrap: 'anywhere' }}>
-          <div style={{ fontWeight: 700, fontSize: 18 }}>{channel.name}</div>
+          <div style={{ fontWeight: 700, fontSize: 18 }}>
+            {/* several readers of one sensor are told apart by who reads */}
+            {status && channel.reads.length > 1 ? `${status.assembled.device.name}: ` : ''}
+            {channel.name}
+          </div>
           {status && (
             <div className="pale">
               {channel.combine === 'separate' ? `${status.assembled.sensor.element.name}, ` : ''}
-              to {status.assembled.device.name} pin {status.assembled.input.pin}
+              {channel.reads.length > 1 ? '' : `to ${status.assembled.device.name} `}pin{' '}
+              {status.assembled.input.pin}
             </div>
           )}
         </div>

@@ -109,8 +109,21 @@ function Taken({
 }
 
 /** Readings as they were typed, each with its unit. */
-const asTyped = ({ readings }: Measurement): string =>
-  readings.map((r) => `${r.typed}${/[a-zA-ZΩ°%]$/.test(r.typed) ? '' : ` ${r.unit}`}`).join(' · ')
+const asTyped = ({ readings, about }: Measurement): string =>
+  readings
+    .map((r) => {
+      const typed = `${r.typed}${/[a-zA-ZΩ°%]$/.test(r.typed) ? '' : ` ${r.unit}`}`
+      return about.kind === 'keyOn' ? `${ROLE[r.role] ?? ''} ${typed}`.trim() : typed
+    })
+    .join(' · ')
+
+/** What was read at a key-on check, by its role. */
+const ROLE: Partial<Record<Measurement['readings'][number]['role'], string>> = {
+  truth: 'true',
+  shown: 'shown',
+  pinV: 'at the pin',
+  signal: 'at the element',
+}
 
 /** How a point was taken, as its family calls it. */
 function byMethod(build: Build, { about, method }: Measurement): string {
@@ -123,9 +136,13 @@ function byMethod(build: Build, { about, method }: Measurement): string {
 
 /** "pull-up of pin 14: 2.49 kΩ → 1.8 kΩ". */
 export function fieldText(field: Changed, units: Units): string {
+  if (isThing(field.after) && field.before === undefined) return `${field.name} added`
+  if (isThing(field.before) && field.after === undefined) return `${field.name} removed`
   const [before, after] = [field.before, field.after].map((v) => valueText(v, field, units))
   return `${field.name}: ${before} → ${after}`
 }
+
+const isThing = (value: unknown): boolean => typeof value === 'object' && value !== null
 
 function valueText(value: unknown, { unit, share }: Changed, units: Units): string {
   if (value === null || value === undefined || value === '') return 'nothing'

@@ -28,8 +28,12 @@ export function Instruments() {
       },
     })
   return (
-    <section aria-label="Instruments">
+    <section aria-label="Instruments" className={css.part}>
       <h2>Instruments</h2>
+      <p className="pale">
+        What a data sheet states, and what it means at a common reading. Every band of this build
+        follows from it.
+      </p>
       {build.instruments.length === 0 && (
         <p className="pale">None named yet: cheap hand-held ones are assumed for all readings.</p>
       )}

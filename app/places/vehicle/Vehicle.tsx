@@ -20,7 +20,7 @@ export function Vehicle() {
 function PlaceAndFuel() {
   const { build, edit } = useBuild()
   return (
-    <section aria-labelledby="place-and-fuel">
+    <section aria-labelledby="place-and-fuel" className={css.part}>
       <h2 id="place-and-fuel">Place and fuel</h2>
       <p className="pale">
         The altitude gives the temperature of boiling water and the pressure of the air; the fuel
@@ -66,7 +66,7 @@ const UNITS: { [K in keyof Settings]?: { label: string; options: Settings[K][] }
 function Units() {
   const [settings, setSettings] = useSettings()
   return (
-    <section aria-labelledby="units-you-read">
+    <section aria-labelledby="units-you-read" className={css.part}>
       <h2 id="units-you-read">Units you read</h2>
       <p className="pale">Yours, on this machine: the build keeps its own and reads the same.</p>
       <div className={css.row}>

@@ -1,20 +1,22 @@
 import { describe, expect, it } from 'vitest'
 import { saltmarshNine } from '../../../../demo/saltmarshNine.ts'
 import { assembleChain, heightOf, idealValue, prepareChain } from '../../../../core/chain/index.ts'
+import { findFamily } from '../../../../core/curve/registry.ts'
 import { parseQuantity } from '../../../../core/quantity/index.ts'
 import { quantityOf, type Quantity } from '../../../parts/units.ts'
 import { stageTicks } from './ticks.ts'
 
 const chain = prepareChain(assembleChain(saltmarshNine(), 'rd-coolant').spec!)
+const SETTINGS = {
+  temperature: '°C',
+  pressure: 'kPa',
+  altitude: 'm',
+  volume: 'l',
+  speed: 'km/h',
+  lambda: 'λ',
+} as const
 const quantity = (temperature: '°C' | '°F'): Quantity =>
-  quantityOf('°C', {
-    temperature,
-    pressure: 'kPa',
-    altitude: 'm',
-    volume: 'l',
-    speed: 'km/h',
-    lambda: 'λ',
-  })
+  quantityOf('°C', { ...SETTINGS, temperature })
 const window = { low: 86, high: 98 }
 const y = (h: number): number => 500 - ((h - window.low) / (window.high - window.low)) * 440
 
@@ -51,6 +53,19 @@ describe('ticks', () => {
     for (const t of stageTicks(chain, 'truth', window, y, quantity('°F')))
       if (t.label) expect(Number(t.label) % 1).toBe(0)
   })
+  it.each(['rd-fuel', 'rd-map', 'rd-throttle', 'rd-surge-pot', 'rd-wheel'])(
+    'none stands below nothing, though the window reaches below it: %s',
+    (read) => {
+      const low = prepareChain(assembleChain(saltmarshNine(), read).spec!)
+      const [least, most] = low.spec.range
+      const below = { low: least - (most - least), high: most }
+      const at = (h: number): number => 500 - ((h - below.low) / (below.high - below.low)) * 440
+      const unit = findFamily(low.spec.sensor.family)!.truthUnit
+      for (const stage of low.spec.stages)
+        for (const { label } of stageTicks(low, stage, below, at, quantityOf(unit, SETTINGS)))
+          if (label !== null && unit !== '%') expect(label).not.toMatch(/^[−-]/)
+    },
+  )
   it('can be typed back: no thousands commas', () => {
     for (const t of stageTicks(
       chain,

@@ -9,9 +9,14 @@ import {
 import { familyOf } from '../../../../core/curve/registry.ts'
 import { fixed } from '../../../../core/quantity/index.ts'
 import type { Quantity } from '../../../parts/units.ts'
+import { stageUnit } from '../stageInfo.ts'
 import type { Window } from './window.ts'
 
 export type Tick = { height: number; label: string | null }
+
+/** Core units of what there cannot be less than nothing of: their scales begin at it. */
+const FROM_NOTHING = new Set(['Ω', 'V', 'Hz', 'counts', 'l', 'km/h', 'kg/h', 'kPa a', 'λ', 'rev/s'])
+const leastOf = (unit: string): number => (FROM_NOTHING.has(unit) ? 0 : -Infinity)
 
 /** Least distance between two labels and between two ticks, px. */
 const LABEL_GAP = 26,
@@ -33,6 +38,7 @@ export function stageTicks(
         return isTruth ? q.out(v) : v
       },
       heightOf: (value) => heightOf(chain, stage, isTruth ? q.in(value) : value),
+      least: leastOf(stageUnit(stage, chain.spec)),
     },
     window,
     y,
@@ -55,6 +61,7 @@ export function halfTicks(
         return two.split(curve, height, 0).halves[half]!.signal
       },
       heightOf: (value) => two.sumAt(curve, half === 0 ? 0 : 1, value),
+      least: leastOf(familyOf(family).signalUnit),
     },
     window,
     y,
@@ -70,6 +77,7 @@ export function betweenTicks(chain: Chain, window: Window, y: (height: number) =
         {
           valueAt: (height) => between.at(curve, height),
           heightOf: (value) => between.truthAt(curve, value),
+          least: leastOf(between.unit),
         },
         window,
         y,
@@ -82,7 +90,12 @@ export function betweenTicks(chain: Chain, window: Window, y: (height: number) =
  * where nothing gives that height.
  */
 function scaleTicks(
-  of: { valueAt: (height: number) => number; heightOf: (value: number) => number },
+  of: {
+    valueAt: (height: number) => number
+    heightOf: (value: number) => number
+    /** no value is below it */
+    least: number
+  },
   window: Window,
   y: (height: number) => number,
 ): Tick[] {
@@ -110,6 +123,7 @@ function scaleTicks(
     lastTick = -Infinity
   const placed = scale
     .ticks(30)
+    .filter((v) => v >= of.least)
     .map((v) => ({ v, height: of.heightOf(v) }))
     .filter((t) => t.height >= window.low - 1e-9 && t.height <= window.high + 1e-9)
     .sort((a, b) => y(a.height) - y(b.height))
