@@ -141,6 +141,17 @@ export default tseslint.config(
       ],
     },
   },
+  {
+    // an error is looked at before it is passed over: `orElse` for what the core refuses
+    files: ['core/**/*.ts', 'app/**/*.{ts,tsx}', 'server/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        { selector: 'CatchClause[param=null]', message: 'Name the error and say which one it is.' },
+      ],
+    },
+  },
   // a test may look across, to the sample build and the scripts
   { files: ['**/*.test.ts'], rules: { 'boundaries/dependencies': 'off' } },
   { files: ['app/**/*.{ts,tsx}'], ...reactHooks.configs.flat['recommended-latest'] },

@@ -14,6 +14,21 @@ export class EchtError extends Error {
   }
 }
 
+/**
+ * What a computation gives, or `otherwise` where it refuses its input. Only an `EchtError` is a refusal: any other
+ * error is a fault of this program, and is thrown on.
+ *
+ * @example orElse(() => family.forward(curve, 900), NaN) // NaN beyond the end of the curve
+ */
+export function orElse<T, U>(compute: () => T, otherwise: U): T | U {
+  try {
+    return compute()
+  } catch (error) {
+    if (error instanceof EchtError) return otherwise
+    throw error
+  }
+}
+
 /** Throws unless `value` is a finite number; `what` names it in the message. */
 export function requireFinite(value: unknown, what: string): number {
   if (typeof value !== 'number' || !Number.isFinite(value)) {

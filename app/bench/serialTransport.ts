@@ -27,8 +27,9 @@ export function serialTransport(baudRate: number): Transport {
             if (done) break
             split(value)
           }
-        } catch {
-          /* unplugged */
+        } catch (error) {
+          // however reading ends, the cable is as good as unplugged
+          console.debug('Reading the cable ended:', error)
         }
         closed('the cable was unplugged')
       })()

@@ -81,8 +81,9 @@ export function useBench(): Bench {
               ...all.slice(-KEEP),
               { timeS: (performance.now() - began) / 1000, referenceC, resistanceOhm },
             ])
-        } catch {
-          /* the link says why, and connects again */
+        } catch (error) {
+          // the link says why, and connects again
+          console.debug('No reading from the bench:', error)
         }
       }
       setTimeout(() => void turn(), Math.max(20, next - performance.now()))

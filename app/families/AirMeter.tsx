@@ -1,3 +1,4 @@
+import { orElse } from '../../core/error.ts'
 import { Button, Group, Textarea } from '@mantine/core'
 import { useState } from 'react'
 import { countingLimits } from '../../core/curve/airMeter/index.ts'
@@ -51,16 +52,15 @@ export default function AirMeter({ status }: PanelProps) {
   const [low, high] = channel.needs.range
   const limits = (() => {
     if (input.signal !== 'frequency' || !input.counter || sensor.curve === undefined) return null
-    try {
+    const { counter } = input
+    return orElse(() => {
       const top = family.forward(sensor.curve, high),
         bottom = family.forward(sensor.curve, Math.max(low, high * 0.9))
-      return countingLimits(input.counter, {
+      return countingLimits(counter, {
         topHz: top,
         flowPerHz: (high - Math.max(low, high * 0.9)) / (top - bottom),
       })
-    } catch {
-      return null
-    }
+    }, null)
   })()
   return (
     <div

@@ -1,3 +1,4 @@
+import { orElse } from '../../core/error.ts'
 import { Button, Group, NativeSelect, Switch } from '@mantine/core'
 import dayjs from 'dayjs'
 import { useMemo, useState } from 'react'
@@ -73,11 +74,7 @@ function Fuel() {
     { litres: 10, ethanol: 0.85 },
   ])
   const blend = useMemo(() => {
-    try {
-      return blendInTank(fills)
-    } catch {
-      return null
-    }
+    return orElse(() => blendInTank(fills), null)
   }, [fills])
   return (
     <section aria-label="Fuel and AFR">
@@ -189,18 +186,18 @@ function Ground({ status }: PanelProps) {
     if (manual.length < 2 || heard.length === 0) return null
     const [a, b] = [manual[0]!, manual.at(-1)!]
     const slope = (b.signal - a.signal) / (b.truth - a.truth)
-    try {
-      return groundFromPoints(
-        { slope, offset: a.signal - slope * a.truth },
-        heard.map((p) => ({
-          lambda: p.truth,
-          volt: p.signal,
-          sigmaV: p.signalUncertainty ?? 0.005,
-        })),
-      )
-    } catch {
-      return null
-    }
+    return orElse(
+      () =>
+        groundFromPoints(
+          { slope, offset: a.signal - slope * a.truth },
+          heard.map((p) => ({
+            lambda: p.truth,
+            volt: p.signal,
+            sigmaV: p.signalUncertainty ?? 0.005,
+          })),
+        ),
+      null,
+    )
   }, [sensor.points]) // eslint-disable-line react-hooks/exhaustive-deps
   return (
     <section aria-label="Ground difference">

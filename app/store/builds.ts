@@ -132,7 +132,8 @@ async function mended(kept: Kept, why: EchtError): Promise<Session> {
   let recovered: ReturnType<typeof recoverBuild>
   try {
     recovered = recoverBuild(kept.build)
-  } catch {
+  } catch (error) {
+    if (!(error instanceof EchtError)) throw error
     // nothing whole can be found in it: it is shown for what it is
     throw new DamagedBuild(why.message, rawText(kept.build))
   }

@@ -22,9 +22,12 @@ const DEFAULTS: Settings = {
 
 const read = (): Settings => {
   try {
-    return { ...DEFAULTS, ...(JSON.parse(localStorage.getItem(KEY) ?? '{}') as Partial<Settings>) }
-  } catch {
-    return DEFAULTS
+    const kept = globalThis.localStorage?.getItem(KEY) ?? '{}'
+    return { ...DEFAULTS, ...(JSON.parse(kept) as Partial<Settings>) }
+  } catch (error) {
+    // storage refused, or another program's text in it
+    if (error instanceof DOMException || error instanceof SyntaxError) return DEFAULTS
+    throw error
   }
 }
 
@@ -40,8 +43,8 @@ export function useSettings(): [Settings, (patch: Partial<Settings>) => void] {
       // a browser that refuses storage still keeps the choice for this visit
       try {
         localStorage.setItem(KEY, JSON.stringify(next))
-      } catch {
-        /* kept in memory */
+      } catch (error) {
+        if (!(error instanceof DOMException)) throw error
       }
       void mutate(next, { revalidate: false })
     },

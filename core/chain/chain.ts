@@ -1,7 +1,7 @@
 import { familyOf } from '../curve/registry.ts'
 import { lookUp } from '../table/interpolate.ts'
 import type { Axis } from '../build/types.ts'
-import { EchtError } from '../error.ts'
+import { EchtError, orElse } from '../error.ts'
 import type { ShareId } from './shares.ts'
 import type { ChainSpec } from './spec.ts'
 import { transferOf, type Transfer } from './transfer.ts'
@@ -42,11 +42,7 @@ export const smallStep = ({ spec: { range } }: Chain): number => 1e-4 * (range[1
 
 /** The truth at which the perfect chain has this value at the pin. NaN where none does. */
 export function perfectTruth(chain: Chain, atPin: number): number {
-  try {
-    return chain.truthAt(chain.ideal.fromPin(atPin))
-  } catch {
-    return NaN
-  }
+  return orElse(() => chain.truthAt(chain.ideal.fromPin(atPin)), NaN)
 }
 
 /**
@@ -63,11 +59,7 @@ export function pinHeight(chain: Chain, value: number): number {
 
 function nearerLow(chain: Chain, value: number): boolean {
   const [low, high] = chain.spec.range.map((t) => {
-    try {
-      return chain.ideal.toPin(chain.signalAt(t))
-    } catch {
-      return NaN
-    }
+    return orElse(() => chain.ideal.toPin(chain.signalAt(t)), NaN)
   }) as [number, number]
   // where the curve does not reach an end of the range the other end decides
   if (Number.isNaN(low) || Number.isNaN(high)) return Number.isNaN(high) ? true : false

@@ -1,3 +1,4 @@
+import { orElse } from '../error.ts'
 import type { Build, Channel } from '../build/types.ts'
 import type { CurvePoint, FamilyFit } from '../curve/family.ts'
 import { grouped } from '../curve/grouped.ts'
@@ -74,23 +75,22 @@ export function curveRemedy(
         }
       : {}
   const left = (of: readonly CurvePoint[]): Left => {
-    try {
+    return orElse(() => {
       const narrower = { ...sensor, fit: fitted(of) }
       const band = sensorBand(narrower, at)
       return { share: band / now, limitShare: limitShareOf(narrower, at, band) }
-    } catch {
-      return NOTHING_WON
-    }
+    }, NOTHING_WON)
   }
   const point = makeableTruths(build, family, needs.range)
     .map((truth) => {
-      try {
-        const signal = family.forward(sensor.curve, truth)
-        const more = { truth, signal, ...asTaken(sensor.points, { truth, signal }) }
-        return { truth, ...left([...points, more]) }
-      } catch {
-        return { truth, ...NOTHING_WON }
-      }
+      return orElse(
+        () => {
+          const signal = family.forward(sensor.curve, truth)
+          const more = { truth, signal, ...asTaken(sensor.points, { truth, signal }) }
+          return { truth, ...left([...points, more]) }
+        },
+        { truth, ...NOTHING_WON },
+      )
     })
     .reduce((a, b) => (b.share < a.share ? b : a), { truth: at, ...NOTHING_WON })
   if (point.share < POINT_HELPS)
@@ -103,11 +103,7 @@ export function curveRemedy(
   const half = (sigma: number | undefined): number => (sigma ?? 0) / 2
   // on the curve: what scatter is left would belong to the instruments of today
   const onCurve = (p: CurvePoint): number => {
-    try {
-      return family.forward(sensor.curve, p.truth)
-    } catch {
-      return p.signal
-    }
+    return orElse(() => family.forward(sensor.curve, p.truth), p.signal)
   }
   const finer = left(
     points.map((p) => ({

@@ -1,4 +1,4 @@
-import { EchtError } from '../error.ts'
+import { EchtError, orElse } from '../error.ts'
 import type { DeviceTable, EnteredTable } from '../build/types.ts'
 import { familyOf } from '../curve/registry.ts'
 import type { ThreePairs } from '../curve/family.ts'
@@ -61,11 +61,7 @@ export function tableErrors(
   places = 121,
 ): { truth: number; error: number }[] {
   return linspace(...chain.spec.range, places).flatMap((truth) => {
-    try {
-      return [{ truth, error: errorAt(chain, spec, table, truth) }]
-    } catch {
-      return []
-    }
+    return orElse(() => [{ truth, error: errorAt(chain, spec, table, truth) }], [])
   })
 }
 
@@ -76,11 +72,7 @@ export const axisAt = (chain: Chain, spec: DeviceTable, truth: number): number =
 /** The part of the channel's range that the curve reaches. */
 function reachedRange(chain: Chain): [number, number] {
   const reaches = (t: number): boolean => {
-    try {
-      return Number.isFinite(chain.signalAt(t))
-    } catch {
-      return false
-    }
+    return orElse(() => Number.isFinite(chain.signalAt(t)), false)
   }
   const places = linspace(...chain.spec.range, 61),
     reached = places.filter(reaches)

@@ -1,3 +1,4 @@
+import { orElse } from '../error.ts'
 import { linspace } from '../math/linspace.ts'
 import { lookUp } from '../table/interpolate.ts'
 import { limitShareOf, sensorBand } from './sensor.ts'
@@ -109,12 +110,10 @@ function pinNear(chain: Chain, at: number, shift: number, sigma: number): (off: 
   const half = Math.max(NEAR_SIGMAS * sigma, smallStep(chain))
   const offs = linspace(-half, half, NEAR_PLACES)
   const known = offs.flatMap((off): { off: number; atPin: number }[] => {
-    try {
+    return orElse(() => {
       const atPin = chain.real.toPin(chain.signalAt(at + off)) + shift
       return Number.isFinite(atPin) ? [{ off, atPin }] : []
-    } catch {
-      return []
-    }
+    }, [])
   })
   const table = { x: known.map((k) => k.off), y: known.map((k) => k.atPin) }
   return known.length < 2

@@ -1,4 +1,4 @@
-import { EchtError } from '../error.ts'
+import { EchtError, orElse } from '../error.ts'
 import type { CommonError, CurvePoint, Drive } from '../curve/family.ts'
 import type { Given, GivenNumber, PointMethod, Role, Worked } from '../curve/recipe.ts'
 import type { AnyFamily } from '../curve/registry.ts'
@@ -321,13 +321,11 @@ const offsetLimit = (instrument: Pick<Instrument, 'accuracy' | 'iceCheck'>): num
 
 /** What one step of the last typed digit is worth, in the core's unit: 0.01 kΩ of "4.71k" is 10 Ω. */
 export function lastPlace(reading: Pick<Reading, 'typed' | 'unit'> & { value?: number }): number {
-  try {
+  return orElse(() => {
     const { value, step } = readQuantity(reading.typed, reading.unit)
     // raw counts of a converter are kept beside the volts they stood for
     return reading.unit === 'counts' && reading.value !== undefined && value !== 0
       ? (step * reading.value) / value
       : step
-  } catch {
-    return 0
-  }
+  }, 0)
 }

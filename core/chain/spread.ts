@@ -1,3 +1,4 @@
+import { orElse } from '../error.ts'
 import { madeOnce } from '../math/madeOnce.ts'
 import { slopeAt } from '../math/slope.ts'
 import { half95, type ErrorPart } from '../math/half95.ts'
@@ -198,17 +199,17 @@ export function spreadEffects(chain: Chain, truth: number): Effect[] {
     }
     return { ...base, stages: from('shown'), at: () => size }
   })
-  const doubt = Math.hypot(...effects.map((e) => (e.stages.has(before) ? e.at(before) : 0)))
-  return [...effects, ...jumps(chain, truth, doubt)]
+  const atPin = effects.filter((e) => e.stages.has(before))
+  const near = half95(atPin.flatMap((e) => errorParts(e, e.at(before))))
+  return [...effects, ...jumps(chain, truth, near)]
 }
 
 /**
  * In a dead zone, and so near one that the chain's own doubt reaches it, a little at the pin makes the device show one
- * side of it or the other. `doubt` is 1σ of all before the table, truth unit.
+ * side of it or the other. `near` holds 95 % of all before the table, truth unit.
  */
-function jumps(chain: Chain, truth: number, doubt: number): Effect[] {
+function jumps(chain: Chain, truth: number, near: number): Effect[] {
   const { family, curve } = chain.spec.sensor
-  const near = K95 * doubt
   const zone = familyOf(family)
     .deadZones?.(curve)
     .find(([low, high]) => truth > low - near && truth < high + near)
@@ -307,11 +308,7 @@ function tableSlopeAt(chain: Chain, volt: number, doubt: number): number {
   // a step outward from a height, where the curve goes on
   const side = (from: number, step: number): number => {
     if (from + step < least || from + step > most) return 0
-    try {
-      return (shownOf(from + step) - shownOf(from)) / step || 0
-    } catch {
-      return 0
-    }
+    return orElse(() => (shownOf(from + step) - shownOf(from)) / step || 0, 0)
   }
   const hair = zone ? smallStep(chain) : 0
   const above = side((zone?.[1] ?? height) + hair, look),

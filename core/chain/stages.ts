@@ -1,3 +1,4 @@
+import { orElse } from '../error.ts'
 import { familyOf, type AnyFamily } from '../curve/registry.ts'
 import type { Drive } from '../curve/family.ts'
 import { slopeAt } from '../math/slope.ts'
@@ -181,14 +182,12 @@ export const STAGES: Stage[] = [
 function backFromSignal(chain: Chain, signal: number): number[] {
   const { spec, real } = chain
   if (!Number.isFinite(signal) || (spec.drive.kind === 'resistance' && !(signal > 0))) return []
-  try {
+  return orElse(() => {
     const heating = familyOf(spec.sensor.family).selfHeating
     const volt = real.toPlug(signal)
     const warmer = heating ? heating((volt ** 2 / signal) * 1000, spec.dissipationMwPerK) : 0
     return [chain.truthAt(signal) - warmer]
-  } catch {
-    return []
-  }
+  }, [])
 }
 
 function backFromPin(chain: Chain, volt: number): number[] {
@@ -198,11 +197,7 @@ function backFromPin(chain: Chain, volt: number): number[] {
 function backFromShown(chain: Chain, value: number): number[] {
   const { table } = chain.spec
   if (!table) {
-    try {
-      return backFromPin(chain, atPin(chain, value))
-    } catch {
-      return []
-    }
+    return orElse(() => backFromPin(chain, atPin(chain, value)), [])
   }
   const seenAtPin: Record<Axis, (x: number) => number> = {
     counts: (x) => fromCounts(chain, x),
@@ -241,11 +236,7 @@ export const idealSlope = (chain: Chain, stage: StageId, truth: number): number 
 
 /** The truth at which the perfect chain shows this value on a stage: a value's height. NaN where none does. */
 export function heightOf(chain: Chain, stage: StageId, value: number): number {
-  try {
-    return stageBy(stage).height(chain, value)
-  } catch {
-    return NaN
-  }
+  return orElse(() => stageBy(stage).height(chain, value), NaN)
 }
 
 /** The truth the perfect table would give at an axis value: the curve a table is made from. */

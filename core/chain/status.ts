@@ -1,6 +1,6 @@
 import { elementOf, inputOf, readOf } from '../build/find.ts'
 import type { Build, Read } from '../build/types.ts'
-import { EchtError } from '../error.ts'
+import { EchtError, orElse } from '../error.ts'
 import { familyOf, findFamily } from '../curve/registry.ts'
 import { plainly, type Quantity, type Write } from '../quantity/shown.ts'
 import { linspace } from '../math/linspace.ts'
@@ -118,13 +118,10 @@ function statusOf(build: Build, read: Read, write: Write): ReadStatus {
 function worstOverBest(chain: Chain): ReadStatus['worst'] {
   let worst: ReadStatus['worst'] = null
   for (const at of linspace(...chain.spec.best, 7)) {
-    try {
-      const { bias, band } = errorAt(chain, at)
-      if (!worst || Math.abs(bias) + band > Math.abs(worst.bias) + worst.band)
-        worst = { at, bias, band }
-    } catch {
-      /* the curve ends before this temperature: the element stage says so */
-    }
+    // where the curve ends before this place the element stage says so
+    const here = orElse(() => errorAt(chain, at), null)
+    if (here && (!worst || here.worst > Math.abs(worst.bias) + worst.band))
+      worst = { at, bias: here.bias, band: here.band }
   }
   return worst
 }
@@ -234,23 +231,18 @@ function nextStep(
     const shares = linearSpread(chain, worst.at).shares
     const element = shares.find((s) => s.share === 'element')!.sigma
     if (shares.every((s) => s.sigma <= element)) {
-      try {
-        const next = family.bestNext(
-          sensor.points,
-          makeableTruths(build, family, needs.range),
-          needs.range,
-          sensor.element.settings,
-        )
-        if (next.bandAfter < 0.9 * next.bandBefore) {
-          return {
-            stage: 'element',
-            title: `Take one point at ${q.text(next.truth, 0)}.`,
-            reason: `The widest band over ${q.bare(needs.range[0], 0)} to ${q.text(needs.range[1], 0)} shrinks from ${q.pm(1.96 * next.bandBefore, 1)} to ${q.pm(1.96 * next.bandAfter, 1)} ${q.unit}.`,
-          }
+      const makeable = makeableTruths(build, family, needs.range)
+      const { settings } = sensor.element
+      const next = orElse(
+        () => family.bestNext(sensor.points, makeable, needs.range, settings),
+        null,
+      )
+      if (next && next.bandAfter < 0.9 * next.bandBefore)
+        return {
+          stage: 'element',
+          title: `Take one point at ${q.text(next.truth, 0)}.`,
+          reason: `The widest band over ${q.bare(needs.range[0], 0)} to ${q.text(needs.range[1], 0)} shrinks from ${q.pm(1.96 * next.bandBefore, 1)} to ${q.pm(1.96 * next.bandAfter, 1)} ${q.unit}.`,
         }
-      } catch {
-        /* no better point can be named */
-      }
     }
   }
   if (worst.band > spec.accuracy) {

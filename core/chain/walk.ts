@@ -1,3 +1,4 @@
+import { orElse } from '../error.ts'
 import { familyOf } from '../curve/registry.ts'
 import type { Table } from '../table/interpolate.ts'
 import {
@@ -93,11 +94,7 @@ export function branches(
   const truths = walkBackward(chain, 'shown', walked.shown).filter((t) => {
     if (t < low || t > high || Math.abs(t - here) < 0.01 * span) return false
     // a curve that holds its end value answers for truths it cannot reach
-    try {
-      return Math.abs(walkForward(chain, t).shown - walked.shown) < 0.005 * span
-    } catch {
-      return false
-    }
+    return orElse(() => Math.abs(walkForward(chain, t).shown - walked.shown) < 0.005 * span, false)
   })
   return truths.length === 0 ? none : { truths, partedAt: beforeTable(stages) }
 }
@@ -115,15 +112,13 @@ const turnsBack = ({ y }: Table): boolean => {
 export function leftOpen(chain: Chain, truth: number): [number, number] {
   const { sensor } = chain.spec,
     { interval, deadZones: zonesOf } = familyOf(sensor.family)
-  try {
+  return orElse(() => {
     const [low, high] = interval ? interval(sensor.curve, chain.signalAt(truth)) : [truth, truth]
     if (high > low || !zonesOf) return [low, high]
     const near = sensorBand(sensor, truth)
     const zone = zonesOf(sensor.curve).find((z) => truth > z[0] - near && truth < z[1] + near)
     return zone ? [Math.min(truth, zone[0]), Math.max(truth, zone[1])] : [low, high]
-  } catch {
-    return [truth, truth]
-  }
+  }, [truth, truth])
 }
 
 /**
@@ -144,15 +139,14 @@ export function deadZones(chain: Chain, stage: StageId): [number, number][] {
   if (!converter || !STAGES.slice(0, place + 1).some((s) => s.clips)) return ofElement
   // the ends of the range whose perfect volts the converter cuts, and from which truth on it does
   const cut = [low, high].flatMap((end): [number, number][] => {
-    try {
+    // the curve ends before the range does: nothing is known there to be cut
+    return orElse(() => {
       const atPin = chain.ideal.toPin(chain.signalAt(Math.min(reach[1], Math.max(reach[0], end)))),
         held = clipped(chain, atPin)
       if (Math.abs(atPin - held) < 1 / converter.perUnit) return []
       const at = perfectTruth(chain, held)
       return Number.isFinite(at) ? [end === low ? [low, at] : [at, high]] : []
-    } catch {
-      return [] /* the curve ends before the range does: nothing is known there to be cut */
-    }
+    }, [])
   })
   return [...ofElement, ...cut]
 }

@@ -1,3 +1,4 @@
+import { orElse } from '../error.ts'
 import { sharedColumns, weighed } from '../math/observationErrors.ts'
 import { slopeAt } from '../math/slope.ts'
 import type { Candidate, CurvePoint, LibraryCurve } from './family.ts'
@@ -29,7 +30,7 @@ export function identifyBy<Curve>(
   const step = 1e-4 * (Math.max(...places) - Math.min(...places))
   const scored = library
     .flatMap((entry) => {
-      try {
+      return orElse(() => {
         const slopes = some.map((p) =>
           slopeAt(
             (t) => family.forward(entry.curve, t),
@@ -58,13 +59,9 @@ export function identifyBy<Curve>(
             ],
           },
         )
-        const misses = some.map((p) => {
-          try {
-            return p.truth - family.inverse(entry.curve, p.signal)
-          } catch {
-            return Infinity
-          }
-        })
+        const misses = some.map((p) =>
+          orElse(() => p.truth - family.inverse(entry.curve, p.signal), Infinity),
+        )
         return [
           {
             entry,
@@ -73,9 +70,7 @@ export function identifyBy<Curve>(
             missRms: Math.hypot(...misses) / Math.sqrt(misses.length),
           },
         ]
-      } catch {
-        return []
-      }
+      }, [])
     })
     .sort((a, b) => b.score - a.score)
   const weights = scored.map((s) => Math.exp(s.score - scored[0]!.score))
@@ -100,11 +95,7 @@ function partingTruth<Curve>(
   family: { forward: (curve: Curve, truth: number) => number },
 ): number {
   const apart = (t: number): number => {
-    try {
-      return Math.abs(family.forward(one, t) - family.forward(other, t))
-    } catch {
-      return 0
-    }
+    return orElse(() => Math.abs(family.forward(one, t) - family.forward(other, t)), 0)
   }
   return places.reduce((best, t) => (apart(t) > apart(best) ? t : best), places[0]!)
 }

@@ -1,5 +1,5 @@
 import { median } from 'simple-statistics'
-import { EchtError, requireFinite } from '../error.ts'
+import { EchtError, requireFinite, orElse } from '../error.ts'
 import { generalisedLeastSquares } from '../math/leastSquares.ts'
 import { sharedColumns } from '../math/observationErrors.ts'
 import { slopeAt } from '../math/slope.ts'
@@ -173,11 +173,7 @@ export function bestNextBy<Curve, Fit extends FamilyFit<Curve>>(
     throw new EchtError('nothing-makeable', 'Give at least one value that can be made.')
   const places = Array.from({ length: 25 }, (_, i) => low + ((high - low) * i) / 24)
   const bandAt = (fit: Fit, place: number): number => {
-    try {
-      return family.band(fit, place)
-    } catch {
-      return Infinity
-    }
+    return orElse(() => family.band(fit, place), Infinity)
   }
   const rough = points.length > MANY ? family.fit(someOf(points)).curve : null
   const few = rough === null ? points : grouped(points, (t) => family.forward(rough, t))
@@ -192,18 +188,15 @@ export function bestNextBy<Curve, Fit extends FamilyFit<Curve>>(
   let best = { truth: makeable[0]!, bandBefore: before, bandAfter: before }
   let least = { unknown: Infinity, band: Infinity }
   for (const truth of makeable) {
-    try {
+    // a second point at one place settles nothing, and beyond the curve nothing says what it would give
+    const after = orElse(() => {
       const signal = family.forward(now.curve, truth)
-      const after = judged(
-        family.fit([...few, { truth, signal, ...asTaken(points, { truth, signal }) }]),
-      )
-      if (after.unknown > least.unknown) continue
-      if (after.unknown === least.unknown && after.band >= least.band) continue
-      least = after
-      best = { truth, bandBefore: before, bandAfter: after.band }
-    } catch {
-      /* a second point at one place settles nothing, and beyond the curve nothing says what it would give */
-    }
+      return judged(family.fit([...few, { truth, signal, ...asTaken(points, { truth, signal }) }]))
+    }, null)
+    if (after === null || after.unknown > least.unknown) continue
+    if (after.unknown === least.unknown && after.band >= least.band) continue
+    least = after
+    best = { truth, bandBefore: before, bandAfter: after.band }
   }
   return best
 }

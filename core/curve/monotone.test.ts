@@ -88,10 +88,10 @@ describe('a monotone curve through any points', () => {
       words,
       LIKELY,
     )
-    expect(monotoneBand(shared, 40)).toBeCloseTo(
-      Math.hypot(monotoneBand(fitMonotone(alone, words, LIKELY), 40), 2),
-      6,
-    )
+    // and a little more: where between two points one is, is known no better either
+    const whole = Math.hypot(monotoneBand(fitMonotone(alone, words, LIKELY), 40), 2)
+    expect(monotoneBand(shared, 40)).toBeGreaterThanOrEqual(whole)
+    expect(monotoneBand(shared, 40)).toBeLessThan(1.001 * whole)
   })
   it.each<[string, { truth: number; signal: number }[], RegExp]>([
     ['nothing', [], /0 of at least 2/],

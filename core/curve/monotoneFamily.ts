@@ -1,3 +1,4 @@
+import { orElse } from '../error.ts'
 import { linspace } from '../math/linspace.ts'
 import type { Drive, Family } from './family.ts'
 import { identifyBy } from './identify.ts'
@@ -106,14 +107,11 @@ export function monotoneFamily(recipe: MonotoneRecipe): Family<KnotCurve, Monoto
     ...(logSignal ? { logSignal } : {}),
     assume: (settings) => {
       const pasted = pastedPairs(settings)
-      if (pasted.length >= 2) {
-        try {
-          return { curve: through(pasted), tolerance: 0.01, name: 'the table given for it' }
-        } catch {
-          /* said beside the box where it was pasted */
-        }
-      }
-      return fromLibrary(library)(settings)
+      // what is wrong with one is said beside the box where it was pasted
+      const curve = pasted.length >= 2 ? orElse(() => through(pasted), null) : null
+      return curve
+        ? { curve, tolerance: 0.01, name: 'the table given for it' }
+        : fromLibrary(library)(settings)
     },
     bestNext: (points, makeable, range, settings = {}) =>
       bestNextBy(

@@ -1,3 +1,4 @@
+import { orElse } from '../error.ts'
 import type { AnyFamily } from './registry.ts'
 
 /**
@@ -14,11 +15,7 @@ export function trustBand(
   const sigma = family.partSigma?.(curve, tolerance, truth) ?? tolerance * Math.abs(signal)
   const here = family.inverse(curve, signal)
   const moved = [signal + sigma, signal - sigma].map((s) => {
-    try {
-      return Math.abs(family.inverse(curve, s) - here)
-    } catch {
-      return 0
-    }
+    return orElse(() => Math.abs(family.inverse(curve, s) - here), 0)
   })
   return Math.max(...moved)
 }

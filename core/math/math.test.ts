@@ -1,3 +1,4 @@
+import { EchtError } from '../error.ts'
 import { determinant, inverse, Matrix } from 'ml-matrix'
 import { describe, expect, it } from 'vitest'
 import {
@@ -23,7 +24,7 @@ describe('a slope', () => {
   it('is one-sided where the other side throws or is no number, and no number where both are', () => {
     expect(slopeAt(Math.sqrt, 0, 1e-6)).toBeCloseTo(1000, 0)
     const strict = (x: number): number => {
-      if (x > 1) throw new Error('beyond')
+      if (x > 1) throw new EchtError('beyond-curve', 'beyond')
       return 3 * x
     }
     expect(slopeAt(strict, 1, 1e-3)).toBeCloseTo(3, 9)

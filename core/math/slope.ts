@@ -1,3 +1,4 @@
+import { orElse } from '../error.ts'
 /**
  * Slope of `f` at `where`, or at the nearest end of `within`, from its values a step `h` to either side, `h` in the unit of x; one-sided where f ends
  * (throws or gives no number) or where the step leaves `within`: beyond the ends of a curve that holds, nothing
@@ -12,11 +13,7 @@ export function slopeAt(
   const x = Math.min(within[1], Math.max(within[0], where))
   const at = (place: number): number => {
     if (place < within[0] || place > within[1]) return NaN
-    try {
-      return f(place)
-    } catch {
-      return NaN
-    }
+    return orElse(() => f(place), NaN)
   }
   const up = at(x + h),
     down = at(x - h)

@@ -1,3 +1,4 @@
+import { orElse } from '../error.ts'
 import { K95, linearSpread } from '../chain/spread.ts'
 import { curveReach, type Chain } from '../chain/chain.ts'
 import { idealSlope, idealValue, stageBy, STAGES, type StageId } from '../chain/stages.ts'
@@ -36,9 +37,5 @@ function valueAt(chain: Chain, id: StageId, height: number): number {
 }
 
 const safely = (f: () => number): number => {
-  try {
-    return f()
-  } catch {
-    return NaN
-  }
+  return orElse(() => f(), NaN)
 }

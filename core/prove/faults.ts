@@ -1,3 +1,4 @@
+import { orElse } from '../error.ts'
 import { familyOf } from '../curve/registry.ts'
 import type { CircuitElement } from '../circuit/circuit.ts'
 import { GROUND, PIN, PLUG_HIGH, type ChainSpec } from '../chain/spec.ts'
@@ -443,11 +444,7 @@ const nominalOf = (spec: ChainSpec): number =>
 function shares(spec: ChainSpec): [number, number][] {
   const family = familyOf(spec.sensor.family)
   const ends = spec.range.map((t) => {
-    try {
-      return family.forward(spec.sensor.curve, t)
-    } catch {
-      return NaN
-    }
+    return orElse(() => family.forward(spec.sensor.curve, t), NaN)
   })
   const span = Math.abs(ends[1]! - ends[0]!) || nominalOf(spec)
   return bothWays(0.015, 0.4, 8).map((share) => [share, share * span])
@@ -459,11 +456,7 @@ function tableFor(spec: ChainSpec, inverse: (signal: number) => number): ChainSp
   const x: number[] = [],
     y: number[] = []
   const ends = spec.range.map((t) => {
-    try {
-      return chain.ideal.toPin(chain.signalAt(t))
-    } catch {
-      return 0
-    }
+    return orElse(() => chain.ideal.toPin(chain.signalAt(t)), 0)
   })
   const top = spec.converter
     ? spec.converter.full / spec.converter.perUnit
@@ -473,12 +466,10 @@ function tableFor(spec: ChainSpec, inverse: (signal: number) => number): ChainSp
   for (const atPin of linspace(0.01, 0.995, 200).map((s) => s * top)) {
     const signal = chain.ideal.fromPin(atPin)
     if (!Number.isFinite(signal) || Number.isNaN(heightOf(chain, 'pin', atPin))) continue
-    try {
-      y.push(inverse(signal))
-      x.push(atPin)
-    } catch {
-      /* beyond that curve */
-    }
+    const truth = orElse(() => inverse(signal), null)
+    if (truth === null) continue
+    y.push(truth)
+    x.push(atPin)
   }
   return { x, y, axis: spec.drive.kind === 'frequency' ? 'Hz' : 'V', beyond: 'hold' }
 }

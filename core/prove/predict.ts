@@ -1,3 +1,4 @@
+import { orElse } from '../error.ts'
 import type { ChainSpec } from '../chain/spec.ts'
 import type { StageId } from '../chain/stages.ts'
 import { sensorBand } from '../chain/sensor.ts'
@@ -171,11 +172,7 @@ export function predictAll(
         .filter((f) => f.of.includes(spec.drive.kind))
         .map((fault) => {
           const sizes = fault.variants(spec).flatMap((v) => {
-            try {
-              return [predict(v, doubt)]
-            } catch {
-              return []
-            }
+            return orElse(() => [predict(v, doubt)], [])
           })
           return {
             fault,

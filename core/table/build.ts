@@ -1,4 +1,4 @@
-import { EchtError, requireFinite, requirePositive, requireRange } from '../error.ts'
+import { EchtError, requireFinite, requirePositive, requireRange, orElse } from '../error.ts'
 import { linspace } from '../math/linspace.ts'
 import { lookUp, requireTable, type Table } from './interpolate.ts'
 import { jointOnSteps, MOST_JOINT } from './joint.ts'
@@ -148,13 +148,8 @@ function withValues(task: TableTask, x: number[], placed: Samples): Table {
 
 // an outer step a little beyond the range takes the curve's own value there, where the curve reaches
 function onCurveAt({ curve, range }: TableTask, x: number): number {
-  try {
-    const value = curve(x)
-    if (Number.isFinite(value)) return value
-  } catch {
-    /* it ends before */
-  }
-  return valueAt(curve, Math.min(range[1], Math.max(range[0], x)))
+  const value = orElse(() => curve(x), NaN)
+  return Number.isFinite(value) ? value : valueAt(curve, Math.min(range[1], Math.max(range[0], x)))
 }
 
 /** The nearest step, free of the last binary digits: 102.1 and not 102.10000000000001. */

@@ -1,3 +1,4 @@
+import { EchtError } from '../error.ts'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { interpolate } from './interpolate.ts'
@@ -39,7 +40,7 @@ describe('samples', () => {
   it('stay inside a curve that ends before the outer step', () => {
     const s = sampleCurve(
       (x) => {
-        if (x < 0.25 || x > 0.95) throw new Error('ends')
+        if (x < 0.25 || x > 0.95) throw new EchtError('beyond-curve', 'ends')
         return x
       },
       [0.25, 0.95],

@@ -1,4 +1,4 @@
-import { EchtError } from '../error.ts'
+import { EchtError, orElse } from '../error.ts'
 
 /**
  * A curve looked at closely: places in ascending order, its values there, and which places a breakpoint
@@ -69,11 +69,7 @@ function stepPlaces(
   const index = (x: number): number => Math.round((x / xStep) * 1e9) / 1e9
   // the axis spans the range: outer steps, unless the curve ends before them
   const reaches = (x: number): boolean => {
-    try {
-      return Number.isFinite(curve(x))
-    } catch {
-      return false
-    }
+    return orElse(() => Number.isFinite(curve(x)), false)
   }
   let first = Math.floor(index(range[0])),
     last = Math.ceil(index(range[1]))

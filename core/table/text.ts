@@ -162,7 +162,8 @@ function fromJson(text: string): Table {
   let data: { x?: unknown; y?: unknown }
   try {
     data = JSON.parse(text) as typeof data
-  } catch {
+  } catch (error) {
+    if (!(error instanceof SyntaxError)) throw error
     throw new EchtError('bad-table', 'The text begins like JSON but is cut short: copy it again.')
   }
   const list = (v: unknown, name: string): number[] => {

@@ -1,3 +1,4 @@
+import { orElse } from '../../../core/error.ts'
 import { Button, Group, NativeSelect } from '@mantine/core'
 import { useMemo, useState } from 'react'
 import {
@@ -30,11 +31,7 @@ export function TankEditor({
   const [litres, setLitres] = useState(10)
   const full = useMemo(() => tankLitres(tank, tankHeight(tank)), [tank])
   const fuelMm = useMemo(() => {
-    try {
-      return heightAt(tank, Math.min(full, litres))
-    } catch {
-      return null
-    }
+    return orElse(() => heightAt(tank, Math.min(full, litres)), null)
   }, [tank, litres, full])
   const float = (() => {
     if (fuelMm === null) return null

@@ -1,3 +1,4 @@
+import { orElse } from '../../../core/error.ts'
 import { NativeSelect } from '@mantine/core'
 import { useMemo, useState } from 'react'
 import { elementOf, patched } from '../../../core/build/index.ts'
@@ -46,26 +47,26 @@ export function TwoSenders({ status }: PanelProps) {
   const [ohm, setOhm] = useState<number | null>(null)
   const [joined, setJoined] = useState<'series' | 'parallel'>('series')
   const halves = useMemo((): [KnotCurve, KnotCurve] | null => {
-    try {
+    return orElse(() => {
       if (channel.elements.length < 2)
         return [predictedHalf({ tank, sender }), predictedHalf(second)]
       const [a, b] = channel.elements.map(
         (id) => sensorOf(build, id, channel.needs.range).curve as KnotCurve | undefined,
       )
       return a && b ? [a, b] : null
-    } catch {
-      return null
-    }
+    }, null)
   }, [build, channel, tank, sender, second])
   const measured = channel.elements.length > 1
   const found = useMemo(() => {
-    try {
-      return halves
-        ? (['series', 'parallel', 'separate'] as const).map((a) => twoSenders(halves, a, quantity))
-        : []
-    } catch {
-      return []
-    }
+    return orElse(
+      () =>
+        halves
+          ? (['series', 'parallel', 'separate'] as const).map((a) =>
+              twoSenders(halves, a, quantity),
+            )
+          : [],
+      [],
+    )
   }, [halves, quantity])
   const fits = useMemo(() => {
     if (ohm === null || !halves) return null

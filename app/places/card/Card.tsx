@@ -1,3 +1,4 @@
+import { orElse } from '../../../core/error.ts'
 import { Button, Group } from '@mantine/core'
 import dayjs from 'dayjs'
 import { useMemo } from 'react'
@@ -30,11 +31,7 @@ export function Card() {
   const { quantity } = useUnits()
   const { readId } = useParams()
   const found = useMemo(() => {
-    try {
-      return readOf(build, readId!)
-    } catch {
-      return null
-    }
+    return orElse(() => readOf(build, readId!), null)
   }, [build, readId])
   const status = useMemo(
     () => found && readStatus(build, found.read, quantity),
@@ -65,11 +62,7 @@ function CardOf({ channel, read, status }: { channel: Channel; read: Read; statu
   const temperatures = linspace(...needs.range, 5)
   const expected = chain
     ? temperatures.flatMap((t) => {
-        try {
-          return [{ t, readings: expectedReadings(chain, t) }]
-        } catch {
-          return []
-        }
+        return orElse(() => [{ t, readings: expectedReadings(chain, t) }], [])
       })
     : []
   const table = input.table?.entered

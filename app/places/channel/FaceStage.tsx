@@ -1,3 +1,4 @@
+import { orElse } from '../../../core/error.ts'
 import { Group, NativeSelect, Switch } from '@mantine/core'
 import { useMemo } from 'react'
 import type { Face, Patch } from '../../../core/build/index.ts'
@@ -34,11 +35,7 @@ export default function FaceStage({ status }: StageProps) {
   const set = (patch: Patch<Face>): string | null =>
     edit({ kind: 'editRead', args: { id: read.id, patch: { face: patch } } })
   const shown = useMemo(() => {
-    try {
-      return status.chain ? walkForward(status.chain, truth).shown : null
-    } catch {
-      return null
-    }
+    return orElse(() => (status.chain ? walkForward(status.chain, truth).shown : null), null)
   }, [status.chain, truth])
   const chains = useMemo(
     () => readerChains(build, channel.id, read.source.id),

@@ -1,3 +1,4 @@
+import { orElse } from '../../error.ts'
 import { listOf, numberShape, oneOf, positiveShape, thing } from '../shape.ts'
 import { linspace } from '../../math/linspace.ts'
 import type { CurvePoint, Family } from '../family.ts'
@@ -93,7 +94,7 @@ export function directionGap(
   const up = points.filter((p) => p.method !== 'drain'),
     down = points.filter((p) => p.method === 'drain')
   if (down.length < 2 || up.length < 2) return null
-  try {
+  return orElse(() => {
     const a = fitMonotone(up, WORDS, null).curve,
       b = fitMonotone(down, WORDS, null).curve
     const low = Math.max(a.signal[0]!, b.signal[0]!),
@@ -109,9 +110,7 @@ export function directionGap(
       }
     }
     return high > low ? { gapL, atSignal } : null
-  } catch {
-    return null
-  }
+  }, null)
 }
 
 /**

@@ -1,3 +1,4 @@
+import { orElse } from '../../error.ts'
 import { plainly } from '../../quantity/shown.ts'
 import { platinumC, platinumOhm } from '../../standards/platinum.ts'
 import { lineFamily } from '../lineFamily.ts'
@@ -142,9 +143,5 @@ export const platinum = {
 }
 
 const safely = <T>(f: () => T): T | null => {
-  try {
-    return f()
-  } catch {
-    return null
-  }
+  return orElse(() => f(), null)
 }

@@ -1,5 +1,5 @@
 import { median } from 'simple-statistics'
-import { EchtError, requireFinite, requirePositive, requireRange } from '../../error.ts'
+import { EchtError, requireFinite, requirePositive, requireRange, orElse } from '../../error.ts'
 import { generalisedLeastSquares, type LeastSquares } from '../../math/leastSquares.ts'
 import { sharedColumns, type ObservationErrors } from '../../math/observationErrors.ts'
 import { linspace } from '../../math/linspace.ts'
@@ -346,12 +346,7 @@ function requireMonotonic(
   for (const p of points)
     if (!(reciprocalSlope(curve, Math.log(p.resistanceOhm)) > 0)) refuse(p.temperatureC)
   for (const t of rangeC[0] === rangeC[1] ? [rangeC[0]] : linspace(rangeC[0], rangeC[1], 41)) {
-    let ohm = NaN
-    try {
-      ohm = thermistorOhm(curve, t)
-    } catch {
-      refuse(t)
-    }
+    const ohm = orElse(() => thermistorOhm(curve, t), NaN)
     if (!(ohm < last) || !(reciprocalSlope(curve, Math.log(ohm)) > 0)) refuse(t)
     last = ohm
   }

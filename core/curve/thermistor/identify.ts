@@ -1,3 +1,4 @@
+import { orElse } from '../../error.ts'
 import { linspace } from '../../math/linspace.ts'
 import { weighed } from '../../math/observationErrors.ts'
 import type { Candidate, LibraryCurve } from '../family.ts'
@@ -66,11 +67,7 @@ export function identifyThermistor(
 }
 
 const missC = (curve: ThermistorCurve, ohm: number, temperatureC: number): number => {
-  try {
-    return temperatureC - thermistorC(curve, ohm)
-  } catch {
-    return 1000
-  }
+  return orElse(() => temperatureC - thermistorC(curve, ohm), 1000)
 }
 
 /** Where, between 0 and 100 °C, two curves differ the most in °C beyond the common factor a tolerance explains. */

@@ -1,5 +1,5 @@
 import { median } from 'simple-statistics'
-import { EchtError, requireFinite, requireRange } from '../../error.ts'
+import { EchtError, requireFinite, requireRange, orElse } from '../../error.ts'
 import { linspace } from '../../math/linspace.ts'
 import { grouped, MANY, someOf } from '../grouped.ts'
 import { COEFFICIENT_COUNT, thermistorOhm } from './model.ts'
@@ -87,11 +87,7 @@ function fewer(points: readonly ThermistorPoint[]): readonly ThermistorPoint[] {
 }
 
 const readingAt = (fit: ThermistorFit, temperatureC: number): number => {
-  try {
-    return thermistorOhm(fit.curve, temperatureC)
-  } catch {
-    return NaN
-  }
+  return orElse(() => thermistorOhm(fit.curve, temperatureC), NaN)
 }
 
 // a thermometer or meter that took every point so far will take the next one too
@@ -126,11 +122,7 @@ function withPoint(
 export function worstBand(fit: ThermistorFit, range: readonly [number, number]): number {
   return Math.max(
     ...linspace(range[0], range[1], 28).map((t) => {
-      try {
-        return thermistorBandC(fit, t)
-      } catch {
-        return Infinity
-      }
+      return orElse(() => thermistorBandC(fit, t), Infinity)
     }),
   )
 }

@@ -1,4 +1,4 @@
-import { EchtError, requirePositive, requireRange } from '../../error.ts'
+import { EchtError, requirePositive, requireRange, orElse } from '../../error.ts'
 import { linspace } from '../../math/linspace.ts'
 import { fitModel, prepare } from './fit.ts'
 import { thermistorC, thermistorOhm, type ThermistorCurve } from './model.ts'
@@ -46,12 +46,8 @@ export function bestThreePairs(
     let worstErrorC = 0,
       worstAtC = low
     for (const [i, t] of places.entries()) {
-      let error = Infinity
-      try {
-        error = Math.abs(thermistorC(made, truthOhm[i]!) - t)
-      } catch {
-        /* the made curve does not reach here */
-      }
+      // the curve made need not reach here
+      const error = orElse(() => Math.abs(thermistorC(made, truthOhm[i]!) - t), Infinity)
       if (error > worstErrorC) {
         worstErrorC = error
         worstAtC = t

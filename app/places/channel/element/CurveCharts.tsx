@@ -1,3 +1,4 @@
+import { orElse } from '../../../../core/error.ts'
 import { memo, useMemo } from 'react'
 import {
   Area,
@@ -29,14 +30,12 @@ const MOST_POINTS = 40
 function drawingOf(sensor: Sensor, range: [number, number], q: Quantity) {
   const family = familyOf(sensor.family)
   const data = linspace(range[0], range[1], 61).flatMap((t) => {
-    try {
+    // the curve ends before this place
+    return orElse(() => {
       const band = K95 * sensorBand(sensor, t) * q.scale
       const signal = family.forward(sensor.curve, t)
       return [{ t: q.out(t), signal, band: [-band, band] as [number, number] }]
-    } catch {
-      // the curve ends before this place
-      return []
-    }
+    }, [])
   })
   const suspects = new Set(sensor.suspects)
   const residuals = sensor.fit?.residuals ?? []

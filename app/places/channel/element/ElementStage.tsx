@@ -1,3 +1,4 @@
+import { orElse } from '../../../../core/error.ts'
 import { Button, Group, NativeSelect } from '@mantine/core'
 import { lazy, Suspense, useMemo, useState } from 'react'
 import { makeableTruths } from '../../../../core/chain/index.ts'
@@ -75,32 +76,31 @@ function KnownElement({ status }: StageProps) {
     edit({ kind: 'editElement', args: { id: element.id, patch: { settings: patch } } })
   const next = useMemo(() => {
     if (!sensor.fit) return null
-    try {
-      return family.bestNext(
-        sensor.points,
-        makeableTruths(build, family, needs.range),
-        needs.range,
-        element.settings,
-      )
-    } catch {
-      return null
-    }
+    return orElse(
+      () =>
+        family.bestNext(
+          sensor.points,
+          makeableTruths(build, family, needs.range),
+          needs.range,
+          element.settings,
+        ),
+      null,
+    )
   }, [sensor, family, build, needs.range, element.settings])
   const candidates = useMemo(() => {
-    try {
-      return sensor.points.length > 0 ? family.identify(sensor.points, element.settings) : []
-    } catch {
-      return []
-    }
+    return orElse(
+      () => (sensor.points.length > 0 ? family.identify(sensor.points, element.settings) : []),
+      [],
+    )
   }, [sensor.points, family, element.settings])
   const findings = useMemo(() => {
-    try {
-      return family.checks(sensor.points, sensor.fit, settings, (unit) =>
-        quantity(unit, unit === family.truthUnit ? needs.accuracy : undefined),
-      )
-    } catch {
-      return []
-    }
+    return orElse(
+      () =>
+        family.checks(sensor.points, sensor.fit, settings, (unit) =>
+          quantity(unit, unit === family.truthUnit ? needs.accuracy : undefined),
+        ),
+      [],
+    )
   }, [sensor, family, settings, quantity, needs.accuracy])
   const onBench = family.signal === 'resistance' && family.quantity === 'temperature'
   const [choosing, setChoosing] = useState(false)

@@ -1,3 +1,4 @@
+import { orElse } from '../../../../core/error.ts'
 import { useMemo } from 'react'
 import { idealSlope, idealValue, type ReadStatus } from '../../../../core/chain/index.ts'
 import { linspace } from '../../../../core/math/index.ts'
@@ -12,7 +13,7 @@ export function Resolution({ status }: { status: ReadStatus }) {
     const converter = chain?.spec.converter
     if (!chain || !converter) return []
     return linspace(...chain.spec.range, 5).flatMap((t) => {
-      try {
+      return orElse(() => {
         const slope = idealSlope(chain, 'pin', t)
         const counts = idealValue(chain, 'pin', t) * converter.perUnit
         return [
@@ -23,9 +24,7 @@ export function Resolution({ status }: { status: ReadStatus }) {
             beyond: counts > converter.full || counts < 0,
           },
         ]
-      } catch {
-        return []
-      }
+      }, [])
     })
   }, [chain])
   if (!chain) return <p className="pale">{status.assembled.problem}</p>

@@ -1,3 +1,4 @@
+import { orElse } from '../../../../core/error.ts'
 import { scaleLinear } from 'd3-scale'
 import {
   heightOf,
@@ -102,12 +103,8 @@ function scaleTicks(
   // where the curve does not reach an end of the window, the nearest it does reach
   const reach = (from: number, to: number): number => {
     for (let k = 0; k <= 24; k++) {
-      try {
-        const v = of.valueAt(from + ((to - from) * k) / 24)
-        if (Number.isFinite(v)) return v
-      } catch {
-        /* farther in */
-      }
+      const v = orElse(() => of.valueAt(from + ((to - from) * k) / 24), NaN)
+      if (Number.isFinite(v)) return v
     }
     return NaN
   }

@@ -1,3 +1,4 @@
+import { orElse } from '../../../../core/error.ts'
 import { useDebouncedValue } from '@mantine/hooks'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import {
@@ -12,11 +13,7 @@ import { heightFor, windowAround, type Window } from '../scales/window.ts'
 
 /** What a computation gives, or null where the curve does not reach. */
 function reached<T>(compute: () => T | null): T | null {
-  try {
-    return compute()
-  } catch {
-    return null
-  }
+  return orElse(() => compute(), null)
 }
 
 /** How long a hand must rest before what stands beneath the scales follows it, ms. */
