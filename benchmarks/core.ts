@@ -3,6 +3,7 @@ import { assembleChain, monteCarlo, prepareChain, readStatus } from '../core/cha
 import { thermistorC, thermistorOhm, type ThermistorCurve } from '../core/curve/thermistor/model.ts'
 import { normalStream, uniformStream } from '../core/math/index.ts'
 import { buildTable } from '../core/table/index.ts'
+import { manyChannels } from '../trials/manyChannels.ts'
 import { saltmarshNine } from '../demo/saltmarshNine.ts'
 import { leastMs, report } from './ratio.ts'
 
@@ -103,4 +104,16 @@ report(
   many! / few!,
   (MANY * Math.log(MANY)) / (FEW * Math.log(FEW)),
 )
+
+/** The line-up of so many channels, nothing of it computed before. */
+const lineUp = (count: number) => {
+  const written = manyChannels(count)
+  return (): void => {
+    const build = structuredClone(written)
+    for (const channel of build.channels)
+      for (const one of channel.reads) sink += readStatus(build, one).ratio
+  }
+}
+const [twenty, twoHundred] = leastMs([lineUp(20), lineUp(200)], 5)
+report('line-up of 200 channels, against one of 20', twoHundred! / twenty!, 12)
 if (!Number.isFinite(sink)) throw new Error('unreachable: keeps the work from being optimised away')

@@ -286,7 +286,7 @@ export default function BenchPanel({ element, sensor }: { element: Element; sens
                 <div className="big">{last ? `${q.bare(last.referenceC, 2)} ${q.unit}` : '–'}</div>
               </div>
             )}
-            <div style={{ fontSize: 17 }} role="status">
+            <div className="large" role="status">
               <b>
                 {rest.state === 'settled'
                   ? 'at rest'
@@ -341,7 +341,7 @@ export default function BenchPanel({ element, sensor }: { element: Element; sens
               mt={6}
             />
           )}
-          <p role="status" aria-live="polite" style={{ margin: '6px 0' }}>
+          <p className="tight" role="status" aria-live="polite">
             {said}
           </p>
         </>
@@ -350,7 +350,7 @@ export default function BenchPanel({ element, sensor }: { element: Element; sens
         <Caution key={c}>{c}</Caution>
       ))}
       {sensor.points.length === 0 && (
-        <p className="pale" style={{ fontSize: 15 }}>
+        <p className="pale small">
           Every point goes into the record the moment it is taken: nothing is lost when the bench or
           the page goes away.
         </p>
@@ -377,7 +377,7 @@ function meanOf(
 function LinkText({ name, link }: { name: string; link: Link }) {
   if (link.state === 'connected')
     return (
-      <p className="pale" style={{ margin: '4px 0', fontSize: 15 }}>
+      <p className="pale tight small">
         {name}: {link.identity}
       </p>
     )

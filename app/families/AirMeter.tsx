@@ -63,14 +63,7 @@ export default function AirMeter({ status }: PanelProps) {
     }, null)
   })()
   return (
-    <div
-      style={{
-        display: 'grid',
-        gridTemplateColumns: 'repeat(auto-fit, minmax(420px, 1fr))',
-        gap: 36,
-        marginTop: 18,
-      }}
-    >
+    <div className="panels apart">
       <section aria-label="Transfer table">
         <h2>Its own transfer table</h2>
         {transfer && (

@@ -35,7 +35,7 @@ export default function Exhaust({ status }: PanelProps) {
   )
   const findings = exhaustFindings(place)
   return (
-    <section aria-label="Placement" style={{ marginTop: 18 }}>
+    <section className="apart" aria-label="Placement">
       <h2>In the exhaust</h2>
       <Group align="flex-start" gap="sm" wrap="wrap">
         {mm('fromHeadMm', 'From the head')}

@@ -47,14 +47,7 @@ const FEED: Feed = {
  */
 export default function Lambda({ status }: PanelProps) {
   return (
-    <div
-      style={{
-        display: 'grid',
-        gridTemplateColumns: 'repeat(auto-fit, minmax(420px, 1fr))',
-        gap: 36,
-        marginTop: 18,
-      }}
-    >
+    <div className="panels apart">
       <Fuel />
       <Ground status={status} />
       <Place status={status} />
@@ -79,7 +72,7 @@ function Fuel() {
   return (
     <section aria-label="Fuel and AFR">
       <h2>Fuel and AFR</h2>
-      <p style={{ margin: '4px 0' }}>
+      <p className="tight">
         With {(ethanol * 100).toFixed(0)} % ethanol in the tank λ 1 is AFR{' '}
         <b>{stoichiometricAfr(ethanol).toFixed(2)}</b>.
       </p>
@@ -128,7 +121,7 @@ function Fuel() {
         A gauge and an engine unit that believe different fuels show different AFR for one mixture.
         Read λ, and nobody has to agree on the fuel.
       </p>
-      <h3 style={{ margin: '8px 0 2px' }}>Poured together</h3>
+      <h3 className="tight">Poured together</h3>
       {fills.map((f, i) => (
         <Group key={i} gap="sm">
           <QuantityInput
@@ -364,7 +357,7 @@ function FreeAir({ status }: PanelProps) {
   return (
     <section aria-label="Free air">
       <h2>Free air, and its age</h2>
-      <p className="pale" style={{ margin: '4px 0' }}>
+      <p className="pale tight">
         Out of the exhaust, hot, in clean air: 20.95 % oxygen. A heated sensor burns skin and lights
         fuel vapour: out of doors, away from fuel.
       </p>
@@ -409,7 +402,7 @@ function Switching() {
   return (
     <section aria-label="Switching sensor">
       <h2>A switching sensor instead</h2>
-      <p className="pale" style={{ margin: '4px 0' }}>
+      <p className="pale tight">
         It says rich or lean of λ 1 and nothing more. Recommended: a wide-range controller wherever
         anything is tuned under load.
       </p>

@@ -19,14 +19,7 @@ type Set6 = Partial<Record<(typeof FOUR)[number], number>>
 /** Which pin is which, a sweep checked from a log, and two tracks against each other. */
 export default function Position({ status }: PanelProps) {
   return (
-    <div
-      style={{
-        display: 'grid',
-        gridTemplateColumns: 'repeat(auto-fit, minmax(420px, 1fr))',
-        gap: 36,
-        marginTop: 18,
-      }}
-    >
+    <div className="panels apart">
       <Pins status={status} />
       <div>
         <h2>Recorded sweeps</h2>
@@ -88,9 +81,9 @@ function Trace({ values }: { values: number[] }) {
     H = 90
   return (
     <svg
+      className="column"
       viewBox={`0 0 ${W} ${H}`}
       width="100%"
-      style={{ maxWidth: 520 }}
       role="img"
       aria-label="The sweep as recorded"
     >
@@ -187,7 +180,7 @@ function Pins({ status }: PanelProps) {
   return (
     <section aria-label="Pins">
       <h2>Which pin is which</h2>
-      <p className="pale" style={{ margin: '4px 0' }}>
+      <p className="pale tight">
         Unplugged: ohms between each two pins, closed, then open. Safer than taking the middle one
         for the signal. Type OL for an open pair.
       </p>
@@ -216,11 +209,11 @@ function Pins({ status }: PanelProps) {
           aria-label="Pins found"
           style={{ marginTop: 10 }}
         >
-          <p style={{ margin: 0, fontSize: 18 }}>
+          <p className="large flat">
             Signal <b>{answer.wiper}</b>, ground <b>{answer.ground}</b>, supply{' '}
             <b>{answer.supply}</b>; track {answer.trackOhm.toFixed(0)} Ω.
           </p>
-          <p style={{ margin: '4px 0' }}>
+          <p className="tight">
             {answer.certain
               ? 'So wired, the signal rises as it opens.'
               : 'Not certain: the throw is too small against the meter and the contacts, or two readings of the pins fit alike. Measure again at full throw.'}{' '}

@@ -61,14 +61,7 @@ export default function Pressure({ status }: PanelProps) {
     : [35, channel.needs.range[1]]
   const seen = wrongRange(fitted, loaded, idleAndFull, airKPa)
   return (
-    <div
-      style={{
-        display: 'grid',
-        gridTemplateColumns: 'repeat(auto-fit, minmax(420px, 1fr))',
-        gap: 36,
-        marginTop: 18,
-      }}
-    >
+    <div className="panels apart">
       <section aria-label="Look-alikes">
         <h2>Which range is in the hand</h2>
         {!found && (
@@ -105,7 +98,7 @@ export default function Pressure({ status }: PanelProps) {
             <p>
               {likely.length === 1 || likely[0]!.probability > 0.97 ? (
                 <>
-                  It is a <b>{likely[0]!.name}</b>.
+                  It is most likely a <b>{likely[0]!.name}</b>.
                 </>
               ) : (
                 <>
@@ -151,9 +144,7 @@ export default function Pressure({ status }: PanelProps) {
             data={types.map((t) => ({ value: t.id, label: t.name }))}
           />
         </Group>
-        <p className="pale" style={{ margin: '4px 0' }}>
-          Fitted: {fitted.name}.
-        </p>
+        <p className="pale tight">Fitted: {fitted.name}.</p>
         <table className="sheet-table" aria-label="What the wrong range shows">
           <thead>
             <tr>
@@ -228,10 +219,8 @@ function OwnType({ onAdd }: { onAdd: (t: PressureType) => string | null }) {
     if (!refused) setName('')
   }
   return (
-    <details style={{ marginTop: 8 }}>
-      <summary style={{ minHeight: 44, cursor: 'pointer', paddingTop: 10 }}>
-        Add a range to the list
-      </summary>
+    <details className="apart">
+      <summary>Add a range to the list</summary>
       <Group align="flex-start" gap="sm">
         <TextInput
           label="Name"
@@ -270,10 +259,8 @@ function OverManifold({ airKPa }: { airKPa: number }) {
   const over =
     rail !== null && manifold !== null ? fuelOverManifoldKPa(rail, manifold, airKPa) : null
   return (
-    <details style={{ marginTop: 8 }}>
-      <summary style={{ minHeight: 44, cursor: 'pointer', paddingTop: 10 }}>
-        Fuel pressure against the manifold
-      </summary>
+    <details className="apart">
+      <summary>Fuel pressure against the manifold</summary>
       <Group align="flex-start" gap="sm">
         <QuantityInput
           label="Rail"

@@ -29,17 +29,10 @@ export default function Speed({ status }: PanelProps) {
   const set = (patch: Record<string, unknown>): string | null =>
     edit({ kind: 'editElement', args: { id: element.id, patch: { settings: patch } } })
   return (
-    <div
-      style={{
-        display: 'grid',
-        gridTemplateColumns: 'repeat(auto-fit, minmax(420px, 1fr))',
-        gap: 36,
-        marginTop: 18,
-      }}
-    >
+    <div className="panels apart">
       <section aria-label="Roll-out">
         <h2>Roll-out</h2>
-        <p className="pale" style={{ margin: '4px 0' }}>
+        <p className="pale tight">
           Mark tyre and floor, driver aboard, usual pressure; roll whole turns in a straight line,
           measure from mark to mark.
         </p>
@@ -82,7 +75,7 @@ export default function Speed({ status }: PanelProps) {
             </Button>
           </Group>
         )}
-        <h3 style={{ margin: '14px 0 2px' }}>The factor for the display</h3>
+        <h3 className="tight apart">The factor for the display</h3>
         <table className="sheet-table" aria-label="Factor">
           <tbody>
             <tr>

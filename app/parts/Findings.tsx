@@ -13,7 +13,7 @@ export function Findings({
   if (findings.length === 0) return null
   const order = ['wrong', 'doubt', 'note']
   return (
-    <ul aria-label={label} style={{ listStyle: 'none', padding: 0, margin: '8px 0' }}>
+    <ul className="plain-list" aria-label={label}>
       {[...findings]
         .sort((a, b) => order.indexOf(a.level) - order.indexOf(b.level))
         .map((f) => (

@@ -159,7 +159,7 @@ export function KeyOnCheck({ status }: { status: ReadStatus }) {
                 : 'Sensor should give'}
         </div>
         <div className="big">{text(what, e.value)}</div>
-        <div className="pale mono" style={{ fontSize: 15 }}>
+        <div className="pale mono small">
           {what === 'shown'
             ? `${q.bare(e.low)} to ${q.text(e.high)}`
             : `${text(what, e.low)} to ${text(what, e.high)}`}
@@ -185,7 +185,7 @@ export function KeyOnCheck({ status }: { status: ReadStatus }) {
           ) : null}
         </span>
       </Group>
-      <p style={{ margin: '6px 0' }}>{ask.how}</p>
+      <p className="tight">{ask.how}</p>
       <Group align="flex-start" gap="lg" wrap="wrap">
         <QuantityInput
           label={ask.label}
@@ -265,16 +265,16 @@ export function KeyOnCheck({ status }: { status: ReadStatus }) {
         >
           {verdict.agrees ? (
             <Group>
-              <b style={{ fontSize: 20 }}>They agree.</b>
+              <b className="large">They agree.</b>
               <Button onClick={() => keep(true)}>Record it as proven</Button>
             </Group>
           ) : (
             <>
-              <b style={{ fontSize: 20 }}>They do not agree.</b>
+              <b className="large">They do not agree.</b>
               {verdict.comparisons.every((c) => c.inside) && (
                 <p>Each is as expected by itself; together they do not fit one truth.</p>
               )}
-              <ul style={{ margin: '4px 0' }}>
+              <ul className="tight">
                 {verdict.comparisons
                   .filter((c) => !c.inside)
                   .map((c) => (
@@ -290,7 +290,7 @@ export function KeyOnCheck({ status }: { status: ReadStatus }) {
                   two faults at once.
                 </p>
               ) : (
-                <table className="sheet-table" aria-label="Likely causes" style={{ maxWidth: 900 }}>
+                <table className="sheet-table column wide" aria-label="Likely causes">
                   <thead>
                     <tr>
                       <th>Likely cause</th>
@@ -347,8 +347,8 @@ function History({ readId, unit }: { readId: string; unit: string }) {
   const past = keyOnsOf(build, readId)
   if (past.length === 0) return null
   return (
-    <details style={{ marginTop: 14 }}>
-      <summary className="pale" style={{ minHeight: 44, cursor: 'pointer', paddingTop: 10 }}>
+    <details className="apart">
+      <summary className="pale">
         {past.length} earlier {past.length === 1 ? 'check' : 'checks'}
       </summary>
       <ul>

@@ -76,8 +76,8 @@ export function LogFile<T>({
     void put(next)
   }
   return (
-    <section aria-label={title} style={{ marginTop: 14 }}>
-      <h3 style={{ margin: '0 0 4px' }}>{title}</h3>
+    <section className="apart" aria-label={title}>
+      <h3 className="tight">{title}</h3>
       <Group gap="sm" align="flex-end">
         <Button
           variant="default"
@@ -119,7 +119,7 @@ export function LogFile<T>({
           ))}
       </Group>
       {read && (
-        <p className="pale" style={{ margin: '4px 0', fontSize: 14 }}>
+        <p className="pale tight small">
           {read.name}: {read.rows.toLocaleString('en')} rows.
           {read.unread && <span className="doubt"> {read.unread}.</span>}
         </p>

@@ -6,7 +6,7 @@ import { saveFile } from './saveFile.ts'
 /** What stands in place of a build that cannot be opened. Its raw record can still be saved. */
 export function Problem({ error }: { error: Error }) {
   return (
-    <section style={{ maxWidth: 640 }}>
+    <section className="column">
       <h1>This build cannot be opened</h1>
       <p role="alert">{error.message}</p>
       <Group>

@@ -166,11 +166,7 @@ export function QuantityInput({
         data-autofocus={autoFocus || undefined}
         error={refused ?? (touched || text !== '' ? error : null)}
         aria-describedby={noteId}
-        rightSection={
-          <span className="pale" style={{ fontSize: 14 }}>
-            {shownUnit.replace('Δ', '')}
-          </span>
-        }
+        rightSection={<span className="pale small">{shownUnit.replace('Δ', '')}</span>}
         rightSectionWidth={56}
         onChange={(e) => change(e.currentTarget.value)}
         onBlur={commit}

@@ -51,13 +51,7 @@ export function DampingDesign({ status }: PanelProps) {
   return (
     <section aria-label="Damping">
       <h2>Damping</h2>
-      <div
-        style={{
-          display: 'grid',
-          gridTemplateColumns: 'repeat(auto-fit, minmax(380px, 1fr))',
-          gap: 30,
-        }}
-      >
+      <div className="panels">
         <div>
           <Group gap="sm" align="flex-start">
             <QuantityInput
@@ -214,7 +208,7 @@ export function DampingDesign({ status }: PanelProps) {
             {lamp.changes === 1 ? 'time' : 'times'} and be lit {lamp.litS.toFixed(0)} of {LAP_S} s.
             {lamp.changes > 4 ? ' It flickers: more hysteresis, or more damping.' : ''}
           </p>
-          <p className="pale" style={{ fontSize: 14 }}>
+          <p className="pale small">
             Simulated, the same every time: two waves of 0.4 to 1.5 Hz and cornering steps.{' '}
             {channel.name} of your own tank will differ; the trade does not.
           </p>

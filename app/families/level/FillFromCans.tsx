@@ -111,7 +111,7 @@ export function FillFromCans({ status }: PanelProps) {
           </Button>
         </Group>
       </form>
-      <p className="pale" style={{ margin: '2px 0' }}>
+      <p className="pale tight">
         {now === null
           ? 'Begin drained.'
           : `In the tank by what was noted: ${q.text(now)}. Pour, wait half a minute for the float, type, Enter.`}

@@ -72,17 +72,11 @@ export function TankShape({ status }: PanelProps) {
   return (
     <section aria-label="Tank and sender">
       <h2>Tank and sender</h2>
-      <p className="pale" style={{ margin: '4px 0' }}>
+      <p className="pale tight">
         Draw the section from a few corners, give the length: the curve before the tank is filled,
         and what explains it after.
       </p>
-      <div
-        style={{
-          display: 'grid',
-          gridTemplateColumns: 'repeat(auto-fit, minmax(380px, 1fr))',
-          gap: 30,
-        }}
-      >
+      <div className="panels">
         <div>
           <TankEditor tank={tank} sender={sender} signalUnit={signalUnit} onChange={set} />
           {worked.problem && (

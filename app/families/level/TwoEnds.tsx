@@ -30,13 +30,7 @@ export function TwoEnds({ status }: PanelProps) {
   return (
     <section aria-label="Two ends alone">
       <h2>Two ends alone, beside every fill</h2>
-      <div
-        style={{
-          display: 'grid',
-          gridTemplateColumns: 'repeat(auto-fit, minmax(380px, 1fr))',
-          gap: 30,
-        }}
-      >
+      <div className="panels">
         <div
           role="img"
           aria-label={`Error of a calibration by two ends alone, at worst ${q.off(worst.errorL, 1)} ${q.unit}`}
@@ -85,7 +79,7 @@ export function TwoEnds({ status }: PanelProps) {
           </tbody>
         </table>
       </div>
-      <p className="pale" style={{ margin: '4px 0' }}>
+      <p className="pale tight">
         At worst {q.off(worst.errorL, 1)} {q.unit}, with {q.text(worst.litres)} in the tank.
         Recommended: fill in steps; the two ends of a data sheet are for a tank that is a box.
       </p>

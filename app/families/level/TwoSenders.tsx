@@ -83,7 +83,7 @@ export function TwoSenders({ status }: PanelProps) {
   return (
     <section aria-label="Two senders">
       <h2>A saddle tank with two senders</h2>
-      <p className="pale" style={{ margin: '2px 0' }}>
+      <p className="pale tight">
         {measured
           ? `By the curves of ${channel.elements.map((id) => elementOf(build, id).name).join(' and ')}.`
           : 'By the tank and sender drawn above, and a second half like it.'}
@@ -149,7 +149,7 @@ export function TwoSenders({ status }: PanelProps) {
       </div>
       {!measured && (
         <details>
-          <summary style={{ minHeight: 44, cursor: 'pointer', paddingTop: 10 }}>
+          <summary>
             {own
               ? 'The second half, as drawn'
               : 'The second half is like the first: draw it if it is not'}

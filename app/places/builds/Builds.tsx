@@ -126,7 +126,7 @@ export function Builds() {
     gone = data?.filter((b) => b.deletedAt) ?? []
   return (
     <section
-      style={{ maxWidth: 860 }}
+      className="column wide"
       onDragOver={(e) => e.preventDefault()}
       onDrop={(e) => {
         e.preventDefault()
@@ -172,7 +172,7 @@ export function Builds() {
         </p>
       )}
       {data && here.length === 0 && (
-        <div style={{ maxWidth: 560 }}>
+        <div className="column">
           <h2>Nothing here yet</h2>
           <p>
             A build is one vehicle: its sensors, what reads them, what was measured and what is
@@ -202,7 +202,7 @@ export function Builds() {
               overflowWrap: 'anywhere',
             }}
           >
-            <b style={{ fontSize: 18 }}>{b.name}</b>
+            <b className="large">{b.name}</b>
             <div className="pale">
               {b.channels} {b.channels === 1 ? 'channel' : 'channels'} · saved{' '}
               {dayjs(b.savedAt).format('D MMM YYYY, HH:mm')}
@@ -240,10 +240,8 @@ export function Builds() {
         </p>
       )}
       {gone.length > 0 && (
-        <details style={{ marginTop: 24 }}>
-          <summary className="pale" style={{ minHeight: 44, cursor: 'pointer' }}>
-            {gone.length} deleted
-          </summary>
+        <details className="far">
+          <summary className="pale">{gone.length} deleted</summary>
           {gone.map((b) => (
             <Group key={b.id} justify="space-between" style={{ minHeight: 52 }}>
               <span className="pale">{b.name}</span>

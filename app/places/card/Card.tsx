@@ -84,7 +84,7 @@ function CardOf({ channel, read, status }: { channel: Channel; read: Read; statu
           {build.name} · {dayjs().format('D MMM YYYY')} · <Chip state={status.state} />
         </span>
       </Group>
-      <p style={{ margin: '4px 0 10px' }}>
+      <p className="tight">
         {device.name} pin {input.pin}
         {channel.place ? ` · ${channel.place}` : ''} · needs {q.pm(needs.accuracy, 1)} {q.unit} from{' '}
         {q.bare(needs.best[0], 0)} to {q.text(needs.best[1], 0)}

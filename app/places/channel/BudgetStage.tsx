@@ -34,19 +34,15 @@ export default function BudgetStage({ status }: StageProps) {
     200,
   )
   if (!chain || !budget)
-    return (
-      <p className="pale" style={{ paddingTop: 18 }}>
-        {status.assembled.problem ?? problem}
-      </p>
-    )
+    return <p className="pale stage-body">{status.assembled.problem ?? problem}</p>
   const need = status.assembled.needs.accuracy
   const most = Math.max(...budget.lines.map((l) => Math.abs(l.size)), 1e-12)
   const halfDrawn = drawn.value ? (drawn.value.high - drawn.value.low) / 2 : null
   const agree = halfDrawn !== null && Math.abs(halfDrawn / budget.half - 1) < 0.12
   return (
-    <div style={{ paddingTop: 18, maxWidth: 1060 }}>
+    <div className="stage-body">
       <h2>Error budget at {q.text(truth)}</h2>
-      <p style={{ margin: '6px 0' }} role="status" aria-label="Whole error">
+      <p className="tight" role="status" aria-label="Whole error">
         Off by <b>{q.off(budget.bias)}</b>, give or take <b>{q.pm(budget.half)}</b> {q.unit} at 95
         %; at worst {q.pm(budget.worst).slice(1)}, and {q.pm(need)} is needed.{' '}
         <span className="pale">
@@ -58,7 +54,7 @@ export default function BudgetStage({ status }: StageProps) {
         </span>
       </p>
       {budget.next && (
-        <div className="aside-bar" style={{ margin: '10px 0' }}>
+        <div className="aside-bar tight">
           <b>{budget.next.remedy}</b>{' '}
           <span className="pale">
             The largest gain: the worst error goes from {q.pm(budget.worst).slice(1)} to{' '}
@@ -100,7 +96,7 @@ export default function BudgetStage({ status }: StageProps) {
           </tbody>
         </table>
       </div>
-      <p className="pale" style={{ fontSize: 14 }}>
+      <p className="pale small">
         Solid bars are known and always the same way; hatched ones are doubt, 95 %. Doubts add as
         squares, so the small ones hardly count. Each remedy is taken alone.
       </p>

@@ -69,7 +69,7 @@ export function ChannelTitle({
   }
   return (
     <Group gap="md" align="baseline" mb={4} wrap="wrap">
-      <h1 style={{ overflowWrap: 'anywhere' }}>{channel.name}</h1>
+      <h1 className="breaks">{channel.name}</h1>
       <span className="pale">
         to {device.name} pin {input.pin} · needs {q.pm(asked.accuracy, 1)} {q.unit} from{' '}
         {q.bare(asked.best[0], 0)} to {q.bare(asked.best[1], 0)}

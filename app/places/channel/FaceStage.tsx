@@ -82,7 +82,7 @@ export default function FaceStage({ status }: StageProps) {
             onCommit={({ value }) => set({ dampingS: value })}
           />
         </Group>
-        <p className="pale" style={{ margin: '4px 0' }}>
+        <p className="pale tight">
           The last digit hides up to {fixed(0.5 * 10 ** -face.decimals, face.decimals + 1)}; it is
           in the ribbon at the last scale.
           {face.dampingS > 0 &&
@@ -202,7 +202,7 @@ export default function FaceStage({ status }: StageProps) {
       <div>
         <h2>Every reader of this sensor at {q.text(truth)}</h2>
         <ReadersPicture readers={readers} truth={truth} accuracy={needs.accuracy} q={q} />
-        <table className="sheet-table" aria-label="Readers" style={{ marginTop: 8 }}>
+        <table className="sheet-table apart" aria-label="Readers">
           <thead>
             <tr>
               <th>Reader</th>

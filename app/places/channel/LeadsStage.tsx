@@ -74,7 +74,7 @@ export default function LeadsStage({ status }: StageProps) {
       </div>
       <div>
         <h2>How to measure them</h2>
-        <ol style={{ paddingLeft: 20 }}>
+        <ol className="indented">
           <li>
             Both plugs off: short the probe tips, note what they show, then measure each wire end to
             end.

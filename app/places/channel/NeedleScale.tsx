@@ -27,9 +27,9 @@ export function NeedleScale({
   const every = Math.ceil(marks.length / 9)
   return (
     <svg
+      className="column apart"
       viewBox={`0 0 ${W} ${H}`}
       width="100%"
-      style={{ maxWidth: 480, marginTop: 8 }}
       role="img"
       aria-label={`Needle at ${now.degrees.toFixed(0)} of ${needle.sweepDegrees}°${now.onStop ? ', on its stop' : ''}; the truth would be at ${right.degrees.toFixed(0)}°`}
     >

@@ -4,7 +4,7 @@ import type { StageProps } from './tabs.tsx'
 /** Key on, engine off: does the vehicle agree? */
 export default function ProveStage({ status }: StageProps) {
   return (
-    <div style={{ paddingTop: 18 }}>
+    <div className="stage-body">
       <KeyOnCheck status={status} />
     </div>
   )

@@ -41,9 +41,9 @@ export function ReadersPicture({
   })
   return (
     <svg
+      className="column"
       viewBox={`0 0 ${W} ${H}`}
       width="100%"
-      style={{ maxWidth: 620 }}
       role="img"
       aria-label={`Threads of ${whole.length} readers: ${whole.map((r) => `${r.device} ${q.off(r.off)} ${q.unit}`).join(', ')}`}
     >

@@ -41,15 +41,15 @@ export function SidePanel({
   return (
     <aside aria-label="Next step and where truth is lost">
       <div className={`aside-bar${wrong ? ' is-doubt' : ''}`} role="status">
-        <div style={{ fontWeight: 700, fontSize: 18 }}>{next.title}</div>
-        <p style={{ margin: '4px 0 10px' }}>{next.reason}</p>
+        <div className="large strong">{next.title}</div>
+        <p className="tight">{next.reason}</p>
         <Button variant="outline" onClick={() => choose(next.stage)}>
           Open {TABS.find((t) => t.id === next.stage)!.name}
         </Button>
       </div>
       {walked && spread && (
         <>
-          <p style={{ margin: '18px 0 6px' }}>
+          <p className="tight apart">
             <b>Where truth is lost at {q.text(truth)}</b>
           </p>
           <Shares {...{ walked, spread, q }} accuracy={assembled.needs.accuracy} />
@@ -64,13 +64,13 @@ export function SidePanel({
           </p>
         </>
       )}
-      <p style={{ margin: '16px 0 4px' }}>
+      <p className="tight apart">
         <Chip state={state} />
       </p>
       <p className="pale" style={{ fontSize: 15, margin: 0 }}>
         {sensorText(status, q)}
       </p>
-      <p className="pale" style={{ fontSize: 14 }}>
+      <p className="pale small">
         Dashed is assumed, solid is measured, a second line is proven in the vehicle.
         {sensor.basis === 'assumed' && chain
           ? ' This curve is taken on trust from the library.'
@@ -125,7 +125,7 @@ function Shares({
                 style={{ width: `${(100 * size) / most}%`, display: 'block' }}
               />
             </span>
-            <span role="cell" className="mono" style={{ textAlign: 'right', fontSize: 14 }}>
+            <span role="cell" className="mono to-right small">
               {Math.abs(bias) >= least ? q.off(bias) : ''}{' '}
               {half >= least ? <span className="pale">{q.pm(half)}</span> : ''}
             </span>

@@ -39,13 +39,13 @@ export function Together({
   if (!sum) return null
   if (sum.problem)
     return (
-      <p role="status" className="doubt" style={{ margin: '4px 0' }}>
+      <p role="status" className="doubt tight">
         Not yet added up: {sum.problem}
       </p>
     )
   return (
-    <section aria-label="Both together" style={{ margin: '6px 0' }}>
-      <p role="status" style={{ margin: '2px 0' }}>
+    <section className="tight" aria-label="Both together">
+      <p className="tight" role="status">
         With {q.text(whole)} in both:{' '}
         {sum.halves.map((h) => `${h.name} shows ${q.bare(h.walked.shown)}`).join(', ')}; added{' '}
         <b>{q.text(sum.shown)}</b>, {q.off(sum.off)} {q.pm(sum.half)} at 95 %.
@@ -76,9 +76,9 @@ function SumPicture({ sum, accuracy, q }: { sum: Sum; accuracy: number; q: Quant
   const end = x(stages.length)
   return (
     <svg
+      className="column"
       viewBox={`0 0 ${W} ${H}`}
       width="100%"
-      style={{ maxWidth: 640 }}
       role="img"
       aria-label={`Threads of both halves: ${sum.halves.map((h) => `${h.name} ${q.off(h.off)}`).join(', ')}; added ${q.off(sum.off)} ${q.unit}`}
     >

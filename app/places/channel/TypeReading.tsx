@@ -68,7 +68,7 @@ export function TypeReading({
           if (!outside) onTruth(nearest)
         }}
       />
-      <span role="status" style={{ fontSize: 15, paddingTop: 12 }}>
+      <span className="small beside-box" role="status">
         {said}
       </span>
     </div>

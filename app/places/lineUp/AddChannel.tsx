@@ -185,7 +185,7 @@ export default function AddChannel({ onClose }: { onClose: () => void }) {
           )}
         </SimpleGrid>
         <InputFields draft={draft} signal={family.signal} onChange={setDraft} />
-        <p className="pale" style={{ margin: '8px 0 0', fontSize: 14 }}>
+        <p className="pale tight small">
           All that is not asked is assumed, drawn dashed, and can be said later: wires of 0.1 Ω, a
           ground within 5 mV, a reference within 1 %.
         </p>

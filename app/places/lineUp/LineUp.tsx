@@ -148,8 +148,8 @@ const RowOf = memo(function RowOf({ channel, read, status, build }: Row & { buil
   return (
     <div role="listitem">
       <Link className="lineup-row" to={`/build/${build}/channel/${channel.id}/${read.id}`}>
-        <div style={{ minWidth: 0, overflowWrap: 'anywhere' }}>
-          <div style={{ fontWeight: 700, fontSize: 18 }}>
+        <div className="breaks">
+          <div className="large strong">
             {/* several readers of one sensor are told apart by who reads */}
             {status && channel.reads.length > 1 ? `${status.assembled.device.name}: ` : ''}
             {channel.name}
@@ -174,11 +174,11 @@ function Known({ status }: { status: ReadStatus }) {
       <SmallThread status={status} />
       <div>
         <Chip state={status.state} />
-        <div className="pale" style={{ marginTop: 4, fontSize: 15 }}>
+        <div className="pale tight small">
           <Worst status={status} />
         </div>
       </div>
-      <div style={{ overflowWrap: 'anywhere' }}>
+      <div className="breaks">
         <b>{status.next.title}</b> <span className="pale">{status.next.reason}</span>
       </div>
     </>
@@ -197,7 +197,7 @@ function Worst({ status }: { status: ReadStatus }) {
 }
 
 const Nothing = () => (
-  <div style={{ maxWidth: 560, paddingTop: 24 }}>
+  <div className="column stage-body">
     <h2>No channel yet</h2>
     <p>
       A channel is one quantity and what reads it: coolant temperature in the engine computer, say.

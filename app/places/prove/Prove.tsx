@@ -29,7 +29,7 @@ export function Prove() {
   return (
     <section>
       <h1>Prove</h1>
-      <p style={{ maxWidth: 760 }}>
+      <p className="column wide">
         Key on, engine off. Temperatures agree with the shed and with each other, manifold pressure
         with the barometer; gauge pressures are zero; the throttle goes from 0 to 100 % without a
         jump.

@@ -51,7 +51,7 @@ export function pressureChecks(
       if (Math.abs(gain - 1) > 0.08)
         findings.push({
           level: 'wrong',
-          text: `Its span is ${gain.toFixed(2)} of ${known.name}: a look-alike of another range, most likely.`,
+          text: `Its span is ${gain.toFixed(2)} times that of ${known.name}: most likely it is a look-alike of another range.`,
         })
       else if (Math.abs(offKPa) > 0.02 * (4 / known.curve.slope))
         findings.push({

@@ -262,19 +262,19 @@ export function AddPoint({
         </Button>
       </Group>
       {worked && 'problem' in worked ? (
-        <p role="alert" className="wrong" style={{ margin: '2px 0' }}>
+        <p role="alert" className="wrong tight">
           {worked.problem}
         </p>
       ) : (
         worked &&
         !order.some((a) => a.role === 'truth') && (
-          <p style={{ margin: '2px 0' }} role="status">
+          <p className="tight" role="status">
             {(method.says ?? ((t: string) => `That is ${t}.`))(q.text(worked.value, 2))}
           </p>
         )
       )}
       {problem && (
-        <p role="alert" className="wrong" style={{ margin: '4px 0' }}>
+        <p role="alert" className="wrong tight">
           {problem}{' '}
           {mayInsist && (
             <Button variant="default" onClick={() => record(true)}>
@@ -283,7 +283,7 @@ export function AddPoint({
           )}
         </p>
       )}
-      <ol className="pale" style={{ margin: '6px 0 8px', paddingLeft: 20, fontSize: 15 }}>
+      <ol className="pale indented tight small">
         {method.steps.map((s) => (
           <li key={s}>{s}</li>
         ))}
@@ -311,7 +311,7 @@ export function AddPoint({
         </Group>
       )}
       {build.instruments.length === 0 && (
-        <p className="pale" style={{ fontSize: 15 }}>
+        <p className="pale small">
           No instrument is named yet: a cheap hand-held one is assumed. Name yours under Vehicle and
           instruments, and every band becomes yours.
         </p>

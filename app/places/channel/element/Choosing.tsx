@@ -193,7 +193,7 @@ export default function Choosing({ status }: StageProps) {
       >
         One more candidate
       </Button>
-      <p className="pale" style={{ fontSize: 14 }}>
+      <p className="pale small">
         Error with a table made for each, in this input; time constants are typical of the build.
         Prefer one type across all your cars: one spare, one curve.
       </p>
@@ -210,7 +210,7 @@ function AirSoak() {
   const [speed, setSpeed] = useState(5)
   return (
     <section aria-label="Heat soak">
-      <h3 style={{ margin: '8px 0' }}>Where an air sensor sits</h3>
+      <h3 className="tight">Where an air sensor sits</h3>
       <Group gap="sm" align="flex-start">
         <QuantityInput
           label="Air"
@@ -259,7 +259,7 @@ function AirSoak() {
           ))}
         </tbody>
       </table>
-      <p className="pale" style={{ fontSize: 14 }}>
+      <p className="pale small">
         What it reads above the air, and seconds to nine tenths of a step: a first-order model, to
         rank places and housings by. An open bead in a plastic pipe is recommended.
       </p>

@@ -42,7 +42,7 @@ export default function ElementStage({ status }: StageProps) {
   const { family: id, element } = shown.assembled.sensor
   if (!findFamily(id))
     return (
-      <p role="alert" style={{ paddingTop: 18 }}>
+      <p className="stage-body" role="alert">
         {sensor.problem}
       </p>
     )
@@ -139,13 +139,13 @@ function KnownElement({ status }: StageProps) {
           </p>
         )}
         {sensor.fit?.warnings.map((w) => (
-          <p key={w} className="doubt" style={{ margin: '6px 0' }}>
+          <p key={w} className="doubt tight">
             {w}
           </p>
         ))}
         <Findings findings={findings} />
         {next && 1.96 * (next.bandBefore - next.bandAfter) > worth && (
-          <p style={{ margin: '10px 0' }}>
+          <p className="tight">
             <b>Best next point: {q.text(next.truth, 0)}.</b>{' '}
             <span className="pale">
               The widest band over the range goes from {q.pm(1.96 * next.bandBefore, 1)} to{' '}
@@ -185,7 +185,7 @@ function KnownElement({ status }: StageProps) {
           />
         )}
         {family.settings.length > 0 && (
-          <div style={{ marginTop: 12 }}>
+          <div className="apart">
             <SettingFields
               fields={family.settings}
               settings={element.settings}
@@ -210,7 +210,7 @@ function KnownElement({ status }: StageProps) {
           <p className="pale">In use until it is measured: {sensor.assumedName}.</p>
         )}
         {sensor.fit && (
-          <table className="sheet-table" style={{ marginTop: 12 }} aria-label="Coefficients">
+          <table className="sheet-table apart" aria-label="Coefficients">
             <tbody>
               {family.describe(sensor.curve).map((c) => (
                 <tr key={c.name}>
@@ -237,7 +237,7 @@ function KnownElement({ status }: StageProps) {
         )}
       </div>
       {comparable && (
-        <div style={{ gridColumn: '1 / -1' }}>
+        <div className="whole-row">
           <Button variant="subtle" aria-expanded={choosing} onClick={() => setChoosing(!choosing)}>
             {choosing ? 'Close the comparison' : 'Compare with other sensors'}
           </Button>
@@ -249,7 +249,7 @@ function KnownElement({ status }: StageProps) {
         </div>
       )}
       {panel && (
-        <div style={{ gridColumn: '1 / -1' }}>
+        <div className="whole-row">
           <Suspense fallback={<p className="pale">…</p>}>{panel}</Suspense>
         </div>
       )}

@@ -69,10 +69,8 @@ export function PastePoints({ element }: { element: Element }) {
   }
   const label = `${family.quantity} in ${q.unit}, then the signal in ${family.signalUnit}; a line each`
   return (
-    <details style={{ marginTop: 8 }}>
-      <summary style={{ minHeight: 44, cursor: 'pointer', paddingTop: 10 }}>
-        Paste many points
-      </summary>
+    <details className="apart">
+      <summary>Paste many points</summary>
       {held === null ? (
         <Textarea
           label={label}

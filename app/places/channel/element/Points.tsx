@@ -27,7 +27,7 @@ export function Points({ sensor }: { sensor: Sensor }) {
   const rows = useMemo(() => rowsOf(all, sensor), [all, sensor])
   if (all.length === 0) return <p className="pale">Nothing measured yet: {family.firstSteps[0]}</p>
   return (
-    <div className="scroll-x" style={{ marginTop: 10 }}>
+    <div className="scroll-x apart">
       <Paged
         items={rows}
         perPage={A_PAGE}
@@ -109,7 +109,7 @@ function PointRow({ row, family: id }: { row: Row; family: string }) {
       <td className="num">{signal?.typed}</td>
       <td className="num">{signal ? String(Number(signal.value.toPrecision(5))) : ''}</td>
       <td className="num">{residual === undefined ? '' : q.off(residual, 2)}</td>
-      <td style={{ textAlign: 'right' }}>
+      <td className="to-right">
         {m.struck ? (
           <Button
             variant="subtle"

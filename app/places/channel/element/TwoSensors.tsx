@@ -57,7 +57,7 @@ export function TwoSensors({
   const patch = (p: Patch<Channel>): string | null =>
     edit({ kind: 'editChannel', args: { id: channel.id, patch: p } })
   return (
-    <section aria-label="Two senders of this channel" style={{ paddingTop: 14 }}>
+    <section className="stage-body" aria-label="Two senders of this channel">
       <Group align="flex-end" wrap="wrap">
         {half !== null && (
           <SegmentedControl
@@ -88,7 +88,7 @@ export function TwoSensors({
           Take {elements[1]!.name} off
         </Button>
       </Group>
-      <p className="pale" style={{ margin: '6px 0 0' }}>
+      <p className="pale tight">
         {channel.combine === 'separate'
           ? 'Each is read by itself; the display adds them. Switch between them above.'
           : channel.linked
@@ -162,12 +162,12 @@ function Second({
   }
   return (
     <form
+      className="stage-body"
       aria-label="A second sender"
       onSubmit={(e) => {
         e.preventDefault()
         add()
       }}
-      style={{ paddingTop: 12 }}
     >
       <Group align="flex-end" wrap="wrap">
         <TextInput
@@ -211,7 +211,7 @@ function Second({
           {problem}
         </p>
       )}
-      <p className="pale" style={{ margin: '6px 0 0' }}>
+      <p className="pale tight">
         {combine === 'separate'
           ? `Recommended where ${device.name} has a pin to spare: no fill is hidden. The new pin is taken to be like pin ${input.pin}.`
           : combine === 'series'

@@ -55,7 +55,7 @@ export function Edges({ status }: { status: ReadStatus }) {
     />
   )
   return (
-    <section aria-label="Edges" style={{ marginTop: 18 }}>
+    <section className="apart" aria-label="Edges">
       <h2>Do its edges arrive</h2>
       <Group align="flex-start" gap="sm" wrap="wrap">
         <NativeSelect

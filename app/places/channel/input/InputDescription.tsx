@@ -167,9 +167,7 @@ export function InputDescription({ status }: { status: ReadStatus }) {
         >
           <div style={{ width: 150, paddingTop: 30 }}>
             <b>{p.name || 'pull-up'}</b>
-            <div className="pale" style={{ fontSize: 14 }}>
-              {KIND[p.kind]}
-            </div>
+            <div className="pale small">{KIND[p.kind]}</div>
           </div>
           <div>
             <QuantityInput

@@ -138,7 +138,7 @@ export default function PullUpDesign({ status }: { status: ReadStatus }) {
       {design && chosen !== undefined && (
         <>
           <Group mt="xs" gap="md" role="status">
-            <span style={{ fontSize: 18 }}>
+            <span className="large">
               {chosen === Infinity ? (
                 <b>None: no part beside it helps.</b>
               ) : (
@@ -179,7 +179,7 @@ export default function PullUpDesign({ status }: { status: ReadStatus }) {
               </Button>
             )}
           </Group>
-          <p className="pale" style={{ margin: '4px 0', fontSize: 15 }}>
+          <p className="pale tight small">
             The ideal value is {name(Number(design.idealOhm.toPrecision(3)))};{' '}
             {design.candidates.length} values of {series} stay inside the limits. A smaller one
             resolves the end of few ohms better and draws more; a larger one favours the other.

@@ -32,7 +32,7 @@ export function Resolution({ status }: { status: ReadStatus }) {
   return (
     <div>
       <h2>What one {chain.spec.drive.kind === 'frequency' ? 'edge' : 'count'} stands for</h2>
-      <table className="sheet-table" aria-label="Resolution" style={{ marginTop: 8 }}>
+      <table className="sheet-table apart" aria-label="Resolution">
         <thead>
           <tr>
             <th className="num">{q.unit}</th>

@@ -23,7 +23,7 @@ export function Sharing({ status }: { status: ReadStatus }) {
   const rail = (o: typeof input, p: typeof own): number =>
     p.toReference ? o.referenceV.value : p.railV.value
   return (
-    <section style={{ marginTop: 18 }}>
+    <section className="apart">
       {others.map((other) => {
         const feed = other.input.pulls.find((p) => p.on)!
         const states = sharedStates({

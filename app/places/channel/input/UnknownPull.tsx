@@ -77,10 +77,8 @@ export function UnknownPull({ status }: { status: ReadStatus }) {
     })
   }
   return (
-    <details style={{ marginTop: 18 }}>
-      <summary style={{ minHeight: 44, cursor: 'pointer', fontWeight: 700, paddingTop: 10 }}>
-        Find the pull-up from two readings
-      </summary>
+    <details className="apart">
+      <summary className="strong">Find the pull-up from two readings</summary>
       <p>
         Sensor unplugged, key on. Measure from the signal pin to the sensor ground, then again with
         a known resistor between them.

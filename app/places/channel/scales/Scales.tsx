@@ -117,7 +117,7 @@ export function Scales({
   }
 
   return (
-    <div ref={ref} style={{ overflowX: 'auto' }}>
+    <div className="scroll-x" ref={ref}>
       <svg
         className="scales"
         width={width}

@@ -97,11 +97,7 @@ export default function TableStage({ status }: StageProps) {
             {proposal && made.value && (
               <>
                 <div className="scroll-x">
-                  <table
-                    className="sheet-table"
-                    aria-label="The table to enter"
-                    style={{ marginTop: 8 }}
-                  >
+                  <table className="sheet-table apart" aria-label="The table to enter">
                     <thead>
                       <tr>
                         <th className="num">cell</th>
@@ -286,8 +282,8 @@ function Import({
     }
   }
   return (
-    <details style={{ marginTop: 10 }} open={!spec.entered}>
-      <summary style={{ minHeight: 44, cursor: 'pointer', paddingTop: 10, fontWeight: 700 }}>
+    <details className="apart" open={!spec.entered}>
+      <summary className="strong">
         {spec.entered
           ? `In the device now: ${spec.entered.x.length} cells, ${spec.entered.name}, ${dayjs(spec.entered.at).format('D MMM YYYY')}`
           : 'Nothing says what is in the device now'}
@@ -349,7 +345,7 @@ function Pairs({ status, spec }: { status: StageProps['status']; spec: DeviceTab
   if (!value) return <p className="pale">Trying pairs…</p>
   return (
     <>
-      <table className="sheet-table" aria-label="Pairs to enter" style={{ marginTop: 12 }}>
+      <table className="sheet-table apart" aria-label="Pairs to enter">
         {spec.form === 'pairs' ? (
           <>
             <thead>

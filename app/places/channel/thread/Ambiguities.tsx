@@ -23,7 +23,7 @@ export function Branched({
 }) {
   const q = useQuantity(truthUnit(chain.spec.sensor.family))
   return (
-    <p role="status" className="doubt no-print" style={{ margin: '4px 0' }}>
+    <p role="status" className="doubt no-print tight">
       The table turns back: {q.text(shown)} is shown at {truths.map((t) => q.text(t)).join(' and ')}{' '}
       as well. What stands {stageBy(partedAt).where} parts them.
     </p>
@@ -48,7 +48,7 @@ export function Leaning({
   const [a, b] = walked.halves!
   return (
     <Group gap="sm" className="no-print" wrap="wrap">
-      <span role="status" style={{ fontSize: 15 }}>
+      <span className="small" role="status">
         {Math.abs(lean) < 1e-6 ? 'Both level' : 'Not level'}: {q.bare(a!.truth)} and{' '}
         {q.text(b!.truth)}.
         {high - low > chain.spec.accuracy / 10 ? (
@@ -67,9 +67,7 @@ export function Leaning({
       <Button variant="subtle" h={44} disabled={Math.abs(lean) < 1e-6} onClick={onLevel}>
         Level them
       </Button>
-      <span className="pale" style={{ fontSize: 14 }}>
-        Take hold of a half to fill it from the other.
-      </span>
+      <span className="pale small">Take hold of a half to fill it from the other.</span>
     </Group>
   )
 }

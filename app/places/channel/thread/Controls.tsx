@@ -35,7 +35,7 @@ export const Controls = memo(function Controls({
       <ActionIcon aria-label="Step back" onClick={() => zoom(1.4)}>
         <IconMinus size={20} />
       </ActionIcon>
-      <span className="pale" style={{ fontSize: 14 }}>
+      <span className="pale small">
         {q.bare(window.low, 0)} to {q.text(window.high, 0)},{' '}
         {fixed((window.high - window.low) / (2 * chain.spec.accuracy), 1)} × the need. Level is
         true.
