@@ -1,4 +1,4 @@
-import { createContext, useContext } from 'react'
+import { createContext, useContext, useMemo } from 'react'
 import {
   afrUnit,
   fixed,
@@ -52,12 +52,10 @@ export const NeedContext = createContext<{ unit: string; accuracy: number } | nu
 export function useQuantity(core: string, need?: number): Quantity {
   const [settings] = useSettings()
   const channel = useContext(NeedContext)
-  return quantityOf(
-    core,
-    settings,
-    useContext(FuelContext),
-    need ?? (channel?.unit === core ? channel.accuracy : undefined),
-  )
+  const fuel = useContext(FuelContext)
+  const fine = need ?? (channel?.unit === core ? channel.accuracy : undefined)
+  // one and the same while nothing of it changes: what is drawn with it is not drawn anew
+  return useMemo(() => quantityOf(core, settings, fuel, fine), [core, settings, fuel, fine])
 }
 
 /**

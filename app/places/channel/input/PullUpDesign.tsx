@@ -1,28 +1,15 @@
 import { Button, Group, NativeSelect } from '@mantine/core'
 import { useMemo, useState } from 'react'
-import {
-  CartesianGrid,
-  Legend,
-  Line,
-  LineChart,
-  ResponsiveContainer,
-  Tooltip,
-  XAxis,
-  YAxis,
-} from 'recharts'
 import type { ReadStatus } from '../../../../core/chain/index.ts'
 import { familyOf } from '../../../../core/curve/registry.ts'
 import type { PullUpTask } from '../../../../core/input/index.ts'
 import { ohms, useQuantity } from '../../../parts/units.ts'
-import { AXIS, GRID, roundTicks } from '../../../parts/chart.ts'
 import { QuantityInput } from '../../../parts/QuantityInput.tsx'
 import { useBuild } from '../../../store/useBuild.ts'
 import { truthUnit } from '../stageInfo.ts'
+import { pullUpName, ResolutionChart } from './ResolutionChart.tsx'
 import { newPull } from '../../../store/make.ts'
 import { useWork } from '../../../workers/useWork.ts'
-
-/** Dashes by how far a candidate lies from the best: told apart by more than ink. */
-const DASHES = ['', '7 3', '2 3', '2 3', '2 3']
 
 /**
  * The pull-up that can be bought and resolves best where it is worst, and why: °C per count for it
@@ -74,18 +61,6 @@ export default function PullUpDesign({ status }: { status: ReadStatus }) {
     )
   const factor = q.scale
   const heats = familyOf(sensor.family).selfHeating !== undefined
-  const name = (ohm: number): string => (ohm === Infinity ? 'none' : ohms(ohm))
-  const data = design?.drawn[0]?.resolution.map((r, i) => ({
-    t: q.out(r.temperatureC),
-    ...Object.fromEntries(
-      design.drawn.map((d) => [
-        name(d.pullUpOhm),
-        Number.isFinite(d.resolution[i]!.resolutionC)
-          ? d.resolution[i]!.resolutionC * factor
-          : null,
-      ]),
-    ),
-  }))
   const chosen = design?.best.pullUpOhm
   const already = input.pulls.some((p) => p.kind === 'fitted' && p.ohm.value === chosen)
   return (
@@ -180,55 +155,11 @@ export default function PullUpDesign({ status }: { status: ReadStatus }) {
             )}
           </Group>
           <p className="pale tight small">
-            The ideal value is {name(Number(design.idealOhm.toPrecision(3)))};{' '}
+            The ideal value is {pullUpName(Number(design.idealOhm.toPrecision(3)))};{' '}
             {design.candidates.length} values of {series} stay inside the limits. A smaller one
             resolves the end of few ohms better and draws more; a larger one favours the other.
           </p>
-          <div
-            role="img"
-            aria-label={`Resolution over temperature for ${design.drawn.map((d) => name(d.pullUpOhm)).join(', ')}`}
-          >
-            <ResponsiveContainer width="100%" height={250}>
-              <LineChart data={data} margin={{ top: 8, right: 12, bottom: 4, left: 6 }}>
-                <CartesianGrid {...GRID} />
-                <XAxis
-                  {...AXIS}
-                  dataKey="t"
-                  type="number"
-                  {...roundTicks(data?.[0]?.t ?? 0, data?.at(-1)?.t ?? 1, 6)}
-                  unit={` ${q.unit}`}
-                />
-                <YAxis {...AXIS} width={58} tickFormatter={(v: number) => v.toFixed(2)} />
-                <Tooltip
-                  formatter={(v) => `${Number(v).toFixed(4)} ${q.unit} a count`}
-                  labelFormatter={(t) => `${Number(t).toFixed(0)} ${q.unit}`}
-                  contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--hair)' }}
-                />
-                <Legend />
-                {design.drawn.map((d, i) => {
-                  const away = Math.abs(i - design.drawn.findIndex((x) => x.pullUpOhm === chosen))
-                  return (
-                    <Line
-                      key={d.pullUpOhm}
-                      dataKey={name(d.pullUpOhm)}
-                      legendType="plainline"
-                      dot={false}
-                      isAnimationActive={false}
-                      stroke={
-                        away === 0
-                          ? 'var(--touch)'
-                          : d.pullUpOhm < chosen
-                            ? 'var(--doubt)'
-                            : 'var(--pale)'
-                      }
-                      strokeWidth={away === 0 ? 3 : 1.6}
-                      strokeDasharray={DASHES[away]}
-                    />
-                  )
-                })}
-              </LineChart>
-            </ResponsiveContainer>
-          </div>
+          <ResolutionChart {...{ design, q }} />
           <p className="pale" style={{ fontSize: 14, margin: 0 }}>
             {q.unit} per count: lower resolves better.
           </p>
