@@ -8,5 +8,5 @@ export {
   type Observable,
   type Observed,
 } from './keyOn.ts'
-export { checkedAt } from './predict.ts'
+export { checkedAt, stageOf } from './predict.ts'
 export { FAULTS, type Fault } from './faults.ts'

@@ -1,4 +1,4 @@
-import { KeyOnCheck } from '../../parts/KeyOnCheck.tsx'
+import { KeyOnCheck } from '../../parts/keyOn/KeyOnCheck.tsx'
 import type { StageProps } from './tabs.tsx'
 
 /** Key on, engine off: does the vehicle agree? */

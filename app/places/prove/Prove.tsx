@@ -8,7 +8,7 @@ import { useRows, type Row } from '../../parts/useRows.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import { Caution } from '../../parts/Caution.tsx'
 import { Chip } from '../../parts/Chip.tsx'
-import { KeyOnCheck } from '../../parts/KeyOnCheck.tsx'
+import { KeyOnCheck } from '../../parts/keyOn/KeyOnCheck.tsx'
 
 /** Every reader of the build at key-on, one at a time. */
 export function Prove() {
