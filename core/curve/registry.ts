@@ -14,7 +14,7 @@ import { thermocouple } from './thermocouple/index.ts'
 // One line a family. Nothing else in the house knows a family by name.
 // `any` here and only here: each family is sound in itself, and callers pass back what they were given.
 // eslint-disable-next-line @typescript-eslint/no-explicit-any
-const FAMILIES: readonly Family<any, any>[] = [
+const FAMILIES: Family<any, any>[] = [
   thermistor,
   platinum,
   thermocouple,
@@ -30,18 +30,37 @@ const FAMILIES: readonly Family<any, any>[] = [
   speed,
 ]
 
-// two resistive sensors whose truths add may hang on one wire
-const byId = new Map(
-  [
-    ...FAMILIES,
-    ...FAMILIES.filter((f) => f.adds && f.signal === 'resistance').map(joinedFamily),
-  ].map((f) => [f.id, f]),
-)
-
 // eslint-disable-next-line @typescript-eslint/no-explicit-any
 export type AnyFamily = Family<any, any>
 
+/** Every registered family, in the order people choose from. */
 export const families: readonly AnyFamily[] = FAMILIES
+
+const byId = new Map<string, AnyFamily>()
+for (const family of FAMILIES) know(family)
+
+function know(family: AnyFamily): AnyFamily[] {
+  // two resistive sensors whose truths add may hang on one wire
+  const joined = family.adds && family.signal === 'resistance' ? [joinedFamily(family)] : []
+  const known = [family, ...joined]
+  for (const one of known) byId.set(one.id, one)
+  return known
+}
+
+/**
+ * One family more, for as long as this program runs; what is returned takes it out again. Throws `EchtError`
+ * `two-families` for an id that is registered already.
+ */
+export function register(family: AnyFamily): () => void {
+  if (byId.has(family.id))
+    throw new EchtError('two-families', `There is a sensor family "${family.id}" already.`)
+  const known = know(family)
+  FAMILIES.push(family)
+  return () => {
+    FAMILIES.splice(FAMILIES.indexOf(family), 1)
+    for (const one of known) byId.delete(one.id)
+  }
+}
 
 /** The family of this id, or undefined for one this version does not know. */
 export const findFamily = (id: string): AnyFamily | undefined => byId.get(id)
