@@ -1,0 +1,32 @@
+import { readdirSync, readFileSync } from 'node:fs'
+import { fileURLToPath } from 'node:url'
+import { expect, it } from 'vitest'
+import { families } from './registry.ts'
+
+const root = fileURLToPath(new URL('../..', import.meta.url))
+
+/** Where a family may be called by its id: its own folder, the two registries and the pictures of families. */
+const THEIR_OWN = ['core/curve/', 'app/families/']
+/** Ids that are words of the trade as well: dimensions of units, the level of a finding. */
+const ALSO_A_WORD = /dimension|linear\(|\['level'\]/
+
+const sources = ['core', 'app', 'server'].flatMap((part) =>
+  readdirSync(`${root}/${part}`, { recursive: true, encoding: 'utf8' })
+    .map((name) => `${part}/${name.replaceAll('\\', '/')}`)
+    .filter((name) => /\.tsx?$/.test(name) && !/\.test\.tsx?$|\.d\.ts$/.test(name)),
+)
+
+it('no family is called by its id outside its own folder and the registries', () => {
+  expect(sources.length).toBeGreaterThan(150)
+  const ids = new RegExp(`['"\`](${families.map((f) => f.id).join('|')})['"\`]`)
+  const found = sources
+    .filter((name) => !THEIR_OWN.some((own) => name.startsWith(own)))
+    .flatMap((name) =>
+      readFileSync(`${root}/${name}`, 'utf8')
+        .split('\n')
+        .flatMap((line, i) =>
+          ids.test(line) && !ALSO_A_WORD.test(line) ? [`${name}:${i + 1} ${line.trim()}`] : [],
+        ),
+    )
+  expect(found).toEqual([])
+})
