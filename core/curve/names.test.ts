@@ -7,8 +7,8 @@ const root = fileURLToPath(new URL('../..', import.meta.url))
 
 /** Where a family may be called by its id: its own folder, the two registries and the pictures of families. */
 const THEIR_OWN = ['core/curve/', 'app/families/']
-/** Ids that are words of the trade as well: dimensions of units, the level of a finding. */
-const ALSO_A_WORD = /dimension|linear\(|\['level'\]/
+/** Ids that are words of the trade as well: dimensions of units, the level of a finding, a level line; and comments. */
+const ALSO_A_WORD = /dimension|linear\(|\['level'\]|className=|^\s*(\*|\/\/)/
 
 const sources = ['core', 'app', 'server'].flatMap((part) =>
   readdirSync(`${root}/${part}`, { recursive: true, encoding: 'utf8' })

@@ -1,0 +1,90 @@
+import type { Edited, Element, Instrument, Measurement, Reading } from '../../core/build/index.ts'
+import { lagCorrected, type CoolingSample } from '../../core/curve/thermistor/cooling.ts'
+import type { Typed } from '../parts/QuantityInput.tsx'
+
+export type BenchPoint = { temperatureC: number; resistanceOhm: number }
+
+/** How the probes lag and how long a point is averaged over, s of the log's clock. */
+export type Lag = { referenceTauS: number; sensorTauS: number; windowS: number }
+
+/** Ohms as a meter of four digits shows them. */
+export const ohmsTyped = (ohm: number): string => ohm.toFixed(ohm < 400 ? 2 : ohm < 4000 ? 1 : 0)
+
+/** The mean of the newest readings within `windowS`; undefined of fewer than three. Ohms by their logarithm. */
+export function meanOf(log: readonly CoolingSample[], windowS: number): BenchPoint | undefined {
+  const end = log.at(-1)?.timeS ?? 0
+  const near = log.filter((s) => end - s.timeS <= windowS)
+  if (near.length < 3) return undefined
+  const mean = (of: (s: CoolingSample) => number): number =>
+    near.reduce((sum, s) => sum + of(s), 0) / near.length
+  return {
+    temperatureC: mean((s) => s.referenceC),
+    resistanceOhm: Math.exp(mean((s) => Math.log(s.resistanceOhm))),
+  }
+}
+
+/**
+ * The readings of a point from the bench: the ohms, and the truth unless its method knows it (melting ice). A
+ * temperature that was typed goes before the one that was read.
+ */
+export function pointReadings(
+  point: BenchPoint,
+  by: {
+    method: string
+    typed: Typed | null
+    meter: Instrument | undefined
+    thermometer: Instrument | undefined
+  },
+): Reading[] {
+  const ohms = ohmsTyped(point.resistanceOhm)
+  const signal: Reading = {
+    role: 'signal',
+    typed: ohms,
+    unit: 'Ω',
+    value: Number(ohms),
+    instrument: by.meter?.id ?? null,
+  }
+  if (by.method === 'ice' && !by.typed) return [signal]
+  const shown = point.temperatureC.toFixed(2)
+  const truth = by.typed ?? { typed: shown, unit: '°C', value: Number(shown) }
+  return [signal, { role: 'truth', ...truth, instrument: by.thermometer?.id ?? null }]
+}
+
+/** The change that records a point of a sensor. */
+export function recordPoint(
+  element: Element,
+  point: Pick<Measurement, 'id' | 'at' | 'method' | 'readings' | 'note'>,
+): Edited {
+  const about = { kind: 'point' as const, element: element.id }
+  return {
+    kind: 'addMeasurement',
+    args: { measurement: { ...point, by: '', about, struck: null } },
+  }
+}
+
+/** Where the automatic points stand: the temperature of the last one, and one whose readings are still coming in. */
+export type Steps = { lastC: number | null; pendingS: number | null }
+export const NO_STEPS: Steps = { lastC: null, pendingS: null }
+
+/**
+ * One more reading of a cooling flask: each time the reference has moved a step a point is due, and it is taken, with
+ * the lag of both probes off it, once the readings after that moment are in too.
+ */
+export function stepOn(
+  steps: Steps,
+  log: readonly CoolingSample[],
+  { everyC, lag }: { everyC: number; lag: Lag },
+): { steps: Steps; point?: BenchPoint } {
+  const last = log.at(-1)
+  if (!last || Number.isNaN(last.referenceC)) return { steps }
+  if (steps.pendingS !== null) {
+    if (last.timeS - steps.pendingS < lag.windowS / 2) return { steps }
+    const point = lagCorrected([...log], steps.pendingS, lag)
+    return { steps: { ...steps, pendingS: null }, ...(point ? { point } : {}) }
+  }
+  const tooShort = last.timeS - log[0]!.timeS < lag.windowS
+  const moved = steps.lastC === null || Math.abs(last.referenceC - steps.lastC) >= everyC
+  return tooShort || !moved
+    ? { steps }
+    : { steps: { lastC: last.referenceC, pendingS: last.timeS } }
+}
