@@ -39,7 +39,7 @@ test('a sensor taken from ice to a cooling flask on the bench is fitted to what 
   })
   await page.waitForTimeout(2500)
   await page.getByRole('switch', { name: 'by itself while it cools' }).click()
-  await page.getByLabel('every', { exact: true }).fill('9')
+  await page.getByLabel('every', { exact: true }).fill('5')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('progressbar', { name: 'To the next point' })).toBeVisible({
     timeout: 15_000,

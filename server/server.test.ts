@@ -216,6 +216,22 @@ describe('the bench over a socket', () => {
     expect(await ask('SYST:ERR?')).toBe('0,"No error"')
     socket.close()
   })
+  it('one page does not disturb the flask of another; its own two instruments share one', async () => {
+    const [mine, ours, theirs] = await Promise.all([
+      talk('/bench/meter?flask=a'),
+      talk('/bench/thermometer?flask=a'),
+      talk('/bench/meter?flask=b'),
+    ])
+    mine.send('SIM:SCEN KETTLE\n')
+    expect(await mine.ask('SIM:SCEN?')).toBe('KETTLE')
+    expect(await ours.ask('SIM:SCEN?')).toBe('KETTLE')
+    expect(await theirs.ask('SIM:SCEN?')).not.toBe('KETTLE')
+    for (const { socket } of [mine, ours, theirs]) socket.close()
+    // who comes back finds the flask cooling on
+    const again = await talk('/bench/meter?flask=a')
+    expect(await again.ask('SIM:SCEN?')).toBe('KETTLE')
+    again.socket.close()
+  })
   it('keeps errors in a queue and survives whatever is said', async () => {
     const { ask, send, socket } = await talk('/bench/thermometer')
     for (const nonsense of [

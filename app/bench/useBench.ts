@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react'
 import type { CoolingSample } from '../../core/curve/thermistor/cooling.ts'
 import { Instrument, type Link } from './instrument.ts'
+import { newId } from '../store/id.ts'
 import { serialTransport } from './serialTransport.ts'
 import { webSocketTransport } from './webSocketTransport.ts'
 
@@ -8,6 +9,8 @@ export type BenchSource = 'simulated' | 'serial'
 export type Scenario = 'ICE' | 'AIR' | 'KETTLE'
 
 const PERIOD_MS = 250
+/** The simulated flask of this page: another tab has its own. */
+const FLASK = newId()
 /** Kept for the picture and the lag; points are in the record as soon as they are taken. */
 const KEEP = 4000
 
@@ -47,13 +50,13 @@ export function useBench(): Bench {
     const simulated = source === 'simulated'
     const pair = {
       meter: new Instrument(
-        simulated ? webSocketTransport('/bench/meter') : serialTransport(baud),
+        simulated ? webSocketTransport(`/bench/meter?flask=${FLASK}`) : serialTransport(baud),
         setMeter,
         simulated ? [] : ['CONF:RES'],
       ),
       // a real reference thermometer is read by eye: its box stays open for typing
       thermometer: simulated
-        ? new Instrument(webSocketTransport('/bench/thermometer'), setThermometer)
+        ? new Instrument(webSocketTransport(`/bench/thermometer?flask=${FLASK}`), setThermometer)
         : null,
     }
     instruments.current = pair

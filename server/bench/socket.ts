@@ -9,13 +9,27 @@ const LARGEST_MESSAGE = 1024
 const MESSAGES_PER_SECOND = 100
 const MOST_CONNECTIONS = 16
 const MOST_WAITING = 64
+const LONGEST_NAME = 40
+/** Flasks kept at once: one for each page that talks to the bench, and some that may come back. */
+const MOST_FLASKS = 32
+
+/** The flask of a page, by the name it gives: two pages do not disturb each other. The oldest make room. */
+function flaskNamed(flasks: Map<string, Flask>, name: string): Flask {
+  const flask = flasks.get(name) ?? new Flask()
+  flasks.delete(name)
+  flasks.set(name, flask)
+  const [oldest] = flasks.keys()
+  if (flasks.size > MOST_FLASKS && oldest !== undefined) flasks.delete(oldest)
+  return flask
+}
 
 /**
- * Puts the simulated bench on `/bench/meter` and `/bench/thermometer` of an HTTP server, one flask for both.
+ * Puts the simulated bench on `/bench/meter` and `/bench/thermometer` of an HTTP server, one flask for both; another
+ * for each name under `?flask=`.
  * Returns what ends every conversation: an HTTP server does not close sockets that were upgraded.
  */
 export function attachBench(server: Server, options: { host: string }): () => void {
-  const flask = new Flask()
+  const flasks = new Map<string, Flask>()
   const sockets = new WebSocketServer({
     noServer: true,
     maxPayload: LARGEST_MESSAGE,
@@ -29,7 +43,7 @@ export function attachBench(server: Server, options: { host: string }): () => vo
         socket.destroy(),
       )
     }
-    const path = (request.url ?? '').split('?')[0]
+    const [path, query] = (request.url ?? '').split('?')
     const make =
       path === '/bench/meter'
         ? simulatedMeter
@@ -54,6 +68,8 @@ export function attachBench(server: Server, options: { host: string }): () => vo
       refuse('503 Service Unavailable')
       return
     }
+    const name = (new URLSearchParams(query).get('flask') ?? '').slice(0, LONGEST_NAME)
+    const flask = flaskNamed(flasks, name)
     sockets.handleUpgrade(request, socket, head, (ws) => converse(ws, make(flask)))
   })
   return () => {
