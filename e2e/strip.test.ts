@@ -13,17 +13,20 @@ async function seenToAct(page: Page, before: string | null): Promise<void> {
   expect(box.y).toBeGreaterThanOrEqual(0)
   expect(box.y + box.height).toBeLessThan(140)
 }
-const scrolled = (page: Page): Promise<number> => page.evaluate(() => scrollY)
-
-test('a change of the pull-up, of a point and of the table is seen in the strip of scales, without scrolling', async ({
-  page,
-}) => {
+async function openCoolant(page: Page): Promise<void> {
   watch(page)
   await openSample(page)
   await page
     .getByRole('link', { name: /Coolant, block outlet/ })
     .first()
     .click()
+}
+const scrolled = (page: Page): Promise<number> => page.evaluate(() => scrollY)
+
+test('a change of the pull-up, of a point and of the table is seen in the strip of scales, without scrolling', async ({
+  page,
+}) => {
+  await openCoolant(page)
   await expect(strip(page)).toHaveCount(0)
 
   await page.getByRole('tab', { name: /Input/ }).click()
@@ -62,12 +65,7 @@ test('a change of the pull-up, of a point and of the table is seen in the strip 
 test('by keyboard alone the strip is there as well, and no box hides behind it', async ({
   page,
 }) => {
-  watch(page)
-  await openSample(page)
-  await page
-    .getByRole('link', { name: /Coolant, block outlet/ })
-    .first()
-    .click()
+  await openCoolant(page)
   await expect(page.getByRole('slider', { name: /^truth/ })).toBeVisible()
   await press(page, '3')
   await expect(page.getByRole('tab', { name: /Input/ })).toHaveAttribute('aria-selected', 'true')
