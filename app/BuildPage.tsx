@@ -2,7 +2,7 @@ import { ActionIcon, Group } from '@mantine/core'
 import { useHotkeys } from '@mantine/hooks'
 import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react'
 import dayjs from 'dayjs'
-import { useEffect, useLayoutEffect, useMemo } from 'react'
+import { useDeferredValue, useEffect, useLayoutEffect, useMemo } from 'react'
 import { NavLink, Outlet, useParams } from 'react-router'
 import { useFrame } from './FrameContext.ts'
 import { Problem } from './parts/Problem.tsx'
@@ -59,7 +59,9 @@ export function BuildPage() {
   ])
   // pages are drawn anew for another build, not for what is said about saving
   // eslint-disable-next-line react-hooks/exhaustive-deps
-  const forPages = useMemo(() => open, [open?.build])
+  const latest = useMemo(() => open, [open?.build])
+  // drawn in slices after an edit, so that no keystroke waits for the whole page
+  const forPages = useDeferredValue(latest)
   if (error) return <Problem error={error} />
   if (!open) return <p className="pale">Opening…</p>
   return (

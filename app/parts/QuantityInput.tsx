@@ -1,9 +1,10 @@
 import { Button, TextInput } from '@mantine/core'
 import { useMergedRef } from '@mantine/hooks'
-import { useEffect, useId, useRef, useState, type ReactNode, type Ref } from 'react'
+import { useId, useRef, useState, type ReactNode, type Ref } from 'react'
 import { MOST } from '../../core/build/index.ts'
 import { convertFromCore, formatQuantity, readQuantity } from '../../core/quantity/index.ts'
 import { inWords } from '../store/problem.ts'
+import { useOutside } from './useOutside.ts'
 import { useUnits } from './units.ts'
 
 export type Typed = { value: number; typed: string; unit: string }
@@ -96,12 +97,10 @@ export function QuantityInput({
   const box = useRef<HTMLInputElement>(null)
   const ref = useMergedRef(box, inputRef)
   // a change from outside (undo, another tab, another unit) shows, unless something is being typed here
-  useEffect(() => {
-    if (touched) return
+  useOutside(`${value} ${shownUnit}`, touched, () => {
     setText(shownText(value))
     setRefused(null)
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [value, shownUnit])
+  })
 
   const read = (
     raw: string,

@@ -1,6 +1,7 @@
 import { TextInput } from '@mantine/core'
-import { useEffect, useState, type ReactNode } from 'react'
+import { useState, type ReactNode } from 'react'
 import { MOST } from '../../core/build/index.ts'
+import { useOutside } from './useOutside.ts'
 
 type Props = {
   label?: ReactNode
@@ -25,12 +26,10 @@ export function TextField(props: Props) {
   const [error, setError] = useState<string | null>(null)
   const [touched, setTouched] = useState(false)
   // a change from outside (undo, another tab) shows, unless something is being typed here
-  useEffect(() => {
-    if (touched) return
+  useOutside(value, touched, () => {
     setText(value)
     setError(null)
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [value])
+  })
   const long = text.length > MOST.text
   const reset = (): void => {
     setText(value)

@@ -1,5 +1,5 @@
 import { wrap, type Remote } from 'comlink'
-import { useEffect, useState } from 'react'
+import { startTransition, useEffect, useState } from 'react'
 import { inWords } from '../store/problem.ts'
 import type { CoreWork } from './core.worker.ts'
 
@@ -31,7 +31,8 @@ export function useWork<T>(
     const timer = setTimeout(() => {
       ask(core()).then(
         (value) => {
-          if (current) setState({ value, error: undefined, busy: false })
+          // drawn in slices: what is typed meanwhile goes before
+          if (current) startTransition(() => setState({ value, error: undefined, busy: false }))
         },
         (error: unknown) => {
           if (current)

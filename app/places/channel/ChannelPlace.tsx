@@ -1,4 +1,4 @@
-import { memo, Suspense, useDeferredValue, useMemo, useRef } from 'react'
+import { memo, Suspense, useMemo, useRef } from 'react'
 import { Link, useParams } from 'react-router'
 import {
   readStatus,
@@ -90,15 +90,13 @@ const ChannelOf = memo(function ChannelOf({
       ),
     [build, channel, read, quantity],
   )
-  // boxes answer at once; the scales follow in slices, so that no keystroke waits for them
-  const drawn = useDeferredValue(status)
-  const thread = useThread(drawn)
+  const thread = useThread(status)
   const { truth, restTruth, walked, spread } = thread
   const { stage, choose, work } = useStage(status.next.stage)
   useChannelKeys({ build, readId, zoom: thread.zoom, work })
   const area = useRef<HTMLDivElement>(null)
   const scalesInSight = useInSight(area, IN_SIGHT)
-  const { chain } = drawn
+  const { chain } = status
   const { device, input } = status.assembled
   return (
     <AsFineAsNeeded status={status}>
@@ -114,9 +112,9 @@ const ChannelOf = memo(function ChannelOf({
         </div>
         <Title channel={channel} read={read} device={device} input={input} />
         <div className="channel-top">
-          <Thread ref={area} {...{ channel, read, thread }} status={drawn} onStage={choose} />
-          <Contained what="Drawing what stands beside the scales" on={[drawn, truth]}>
-            <SidePanel {...{ truth, walked, spread }} status={drawn} choose={work} />
+          <Thread ref={area} {...{ channel, read, status, thread }} onStage={choose} />
+          <Contained what="Drawing what stands beside the scales" on={[status, truth]}>
+            <SidePanel {...{ status, truth, walked, spread }} choose={work} />
           </Contained>
         </div>
         <StageTabs stage={stage} onChoose={work} />

@@ -1,5 +1,5 @@
 import { Group, NativeSelect, TextInput } from '@mantine/core'
-import { useEffect, useState } from 'react'
+import { useState } from 'react'
 import {
   MOST,
   type DeviceTable,
@@ -11,6 +11,7 @@ import { findFamily } from '../../../../core/curve/registry.ts'
 import { findUnit, unitsLike } from '../../../../core/quantity/index.ts'
 import { differenceUnit } from '../../../parts/units.ts'
 import { QuantityInput } from '../../../parts/QuantityInput.tsx'
+import { useOutside } from '../../../parts/useOutside.ts'
 import { useBuild } from '../../../store/useBuild.ts'
 
 const shows = (heat: boolean): { value: FaultShow['show']; label: string }[] => [
@@ -44,11 +45,12 @@ export function TableDescription({
   const [axisProblem, setAxisProblem] = useState<string | null>(null)
   const [cells, setCells] = useState(String(spec.cells))
   // undo and another tab change them too
-  useEffect(() => {
+  const axisNow = spec.axisFixed?.join('; ') ?? ''
+  useOutside(`${spec.cells} ${axisNow}`, false, () => {
     setCells(String(spec.cells))
-    setAxisText(spec.axisFixed?.join('; ') ?? '')
+    setAxisText(axisNow)
     setAxisProblem(null)
-  }, [spec.cells, spec.axisFixed])
+  })
   const fixAxis = (text: string): void => {
     if (text.trim() === '') {
       setAxisProblem(null)
