@@ -42,6 +42,8 @@ async function inBothThemes(page: Page, name: string): Promise<void> {
     page.evaluate((t) => document.documentElement.setAttribute('data-mantine-color-scheme', t), to)
   await scheme('dark')
   await page.waitForTimeout(250)
+  // and whatever still fades is waited for, however slow the machine
+  await page.evaluate(() => Promise.allSettled(document.getAnimations().map((a) => a.finished)))
   expect(await serious(page, ['color-contrast']), `${name}, dark`).toEqual([])
   await scheme('light')
 }
