@@ -3,15 +3,9 @@ import { families } from '../../core/curve/registry.ts'
 import { findUnit, stoichiometricAfr } from '../../core/quantity/index.ts'
 import type { Settings } from '../store/settings.ts'
 import { differenceUnit, preferredUnit, quantityOf, signalText } from './units.ts'
+import { DEFAULTS } from '../store/settings.ts'
 
-const SI: Settings = {
-  temperature: '°C',
-  pressure: 'kPa',
-  altitude: 'm',
-  volume: 'l',
-  speed: 'km/h',
-  lambda: 'λ',
-}
+const SI: Settings = DEFAULTS
 const OTHER: Settings = {
   temperature: '°F',
   pressure: 'psi',

@@ -11,7 +11,8 @@ export type Settings = {
 }
 
 const KEY = 'echt-settings'
-const DEFAULTS: Settings = {
+/** What a person reads until they choose. */
+export const DEFAULTS: Settings = {
   temperature: '°C',
   pressure: 'kPa',
   altitude: 'm',

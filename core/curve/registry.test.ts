@@ -10,6 +10,7 @@ import { stageTicks } from '../../app/places/channel/scales/ticks.ts'
 import { lineFamily } from './lineFamily.ts'
 import { position } from './potentiometer/index.ts'
 import { families, familyOf, findFamily, register } from './registry.ts'
+import { DEFAULTS } from '../../app/store/settings.ts'
 
 /** A made-up kind of sensor: height over the road, straight volts. */
 const rideHeight = lineFamily({
@@ -131,14 +132,7 @@ describe('a made-up family put into the registry', () => {
     expect(shown).toBeCloseTo(0.12, 3)
     expect(stages.find((s) => s.id === 'element')!.value).toBeCloseTo(really(0.12), 2)
     expect(walkBackward(chain, 'pin', really(0.12))[0]).toBeCloseTo(0.12, 2)
-    const q = quantityOf('m', {
-      temperature: '°C',
-      pressure: 'kPa',
-      altitude: 'm',
-      volume: 'l',
-      speed: 'km/h',
-      lambda: 'λ',
-    })
+    const q = quantityOf('m', DEFAULTS)
     for (const stage of chain.spec.stages)
       expect(
         stageTicks(chain, stage, { low: 0.05, high: 0.25 }, (h) => 500 - 2000 * h, q).length,

@@ -3,17 +3,11 @@ import { saltmarshNine } from '../../../demo/saltmarshNine.ts'
 import { assembleChain, prepareChain } from '../../../core/chain/index.ts'
 import { quantityOf, type Quantity } from '../../parts/units.ts'
 import { stageText } from './stageInfo.ts'
+import { DEFAULTS } from '../../store/settings.ts'
 
 const chain = prepareChain(assembleChain(saltmarshNine(), 'rd-coolant').spec!)
 const quantity = (temperature: '°C' | '°F'): Quantity =>
-  quantityOf('°C', {
-    temperature,
-    pressure: 'kPa',
-    altitude: 'm',
-    volume: 'l',
-    speed: 'km/h',
-    lambda: 'λ',
-  })
+  quantityOf('°C', { ...DEFAULTS, temperature })
 
 it.each([
   ['truth', 92.04, '92.0'],

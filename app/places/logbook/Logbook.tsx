@@ -119,7 +119,7 @@ function DueAgain({ build }: { build: Build }) {
   const due = useMemo(() => dueAgain(build, new Date().toISOString()), [build])
   if (due.length === 0) return null
   return (
-    <section aria-labelledby="due-again" className="aside-bar">
+    <section aria-labelledby="due-again" className={`aside-bar ${css.dueAgain}`}>
       <h2 id="due-again" className={css.due}>
         Due again
       </h2>

@@ -2,16 +2,10 @@ import { expect, it } from 'vitest'
 import type { Changed } from '../../../core/logbook/index.ts'
 import { quantityOf } from '../../parts/units.ts'
 import { fieldText } from './Sentence.tsx'
+import { DEFAULTS } from '../../store/settings.ts'
 
 const units = (temperature: '°C' | '°F') => {
-  const settings = {
-    temperature,
-    pressure: 'kPa',
-    altitude: 'm',
-    volume: 'l',
-    speed: 'km/h',
-    lambda: 'λ',
-  } as const
+  const settings = { ...DEFAULTS, temperature } as const
   return {
     of: (unit: string) => unit,
     quantity: (unit: string) => quantityOf(unit, settings),

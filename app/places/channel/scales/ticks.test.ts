@@ -5,16 +5,10 @@ import { findFamily } from '../../../../core/curve/registry.ts'
 import { parseQuantity } from '../../../../core/quantity/index.ts'
 import { quantityOf, type Quantity } from '../../../parts/units.ts'
 import { stageTicks } from './ticks.ts'
+import { DEFAULTS } from '../../../store/settings.ts'
 
 const chain = prepareChain(assembleChain(saltmarshNine(), 'rd-coolant').spec!)
-const SETTINGS = {
-  temperature: '°C',
-  pressure: 'kPa',
-  altitude: 'm',
-  volume: 'l',
-  speed: 'km/h',
-  lambda: 'λ',
-} as const
+const SETTINGS = DEFAULTS
 const quantity = (temperature: '°C' | '°F'): Quantity =>
   quantityOf('°C', { ...SETTINGS, temperature })
 const window = { low: 86, high: 98 }
