@@ -168,6 +168,7 @@ const channel = (
   place,
   needs,
   elements: [elementId],
+  kind: 'reading',
   combine: 'one',
   linked: false,
   reads,

@@ -4,7 +4,8 @@ import {
   leftOpen,
   prepareChain,
   readStatus,
-  sumOfHalves,
+  sumOf,
+  unevenly,
   walkForward,
 } from './core.ts'
 import { exportBuild, numberIn, openSample, saved, scale, watch } from './help.ts'
@@ -43,7 +44,7 @@ test('two senders in series: forked scales, a bar of litres, and level at a swit
   expect(first - second).toBeGreaterThan(2)
   expect(first + second).toBeCloseTo(truth, 0)
   expect(numberIn(await scale(page, /^truth/).getAttribute('aria-valuenow'))).toBe(truth)
-  const uneven = walkForward(chain, truth, (first - second) / 2)
+  const uneven = walkForward(unevenly(chain, (first - second) / 2), truth)
   expect(numberIn(await scale(page, /^element/).getAttribute('aria-valuenow'))).toBeCloseTo(
     uneven.stages[1]!.value,
     0,
@@ -115,7 +116,7 @@ test('a second sender on an input of its own: half by half, added, and off again
     elements: ['el-fuel', expect.any(String)],
     needs: { range: [0, 98] },
   })
-  const sum = sumOfHalves(build, channel, Number(said[1]))!
+  const sum = sumOf(build, channel, Number(said[1]))!
   expect(Number(said[2])).toBeCloseTo(sum.shown, 0)
   expect(numberIn(said[3]!)).toBeCloseTo(sum.off, 0)
   expect(Number(said[4])).toBeCloseTo(sum.half, 0)

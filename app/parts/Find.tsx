@@ -2,6 +2,8 @@ import '@mantine/spotlight/styles.css'
 import { Spotlight, spotlight, type SpotlightActionData } from '@mantine/spotlight'
 import { useEffect } from 'react'
 import { useMatch, useNavigate } from 'react-router'
+import { inputOf } from '../../core/build/index.ts'
+import { kindOf } from '../../core/channel/index.ts'
 import { useBuildById } from '../store/useBuild.ts'
 import { useFrame } from '../FrameContext.ts'
 import { useSettings } from '../store/settings.ts'
@@ -25,8 +27,8 @@ function InBuild({ id, opened, onClose }: { id: string; opened: boolean; onClose
       c.reads.map((r) => ({
         id: r.id,
         label: c.name,
-        description:
-          open?.build.devices.find((d) => d.inputs.some((i) => i.id === r.input))?.name ?? '',
+        description: inputOf(open!.build, r.input).device.name,
+        keywords: kindOf(c).words(open!.build, c),
         onClick: go(`/channel/${c.id}/${r.id}`),
       })),
     ),

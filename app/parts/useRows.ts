@@ -1,12 +1,6 @@
 import { useEffect, useMemo, useState } from 'react'
-import {
-  isHeavy,
-  isRemembered,
-  readStatus,
-  remembered,
-  statusRestsOn,
-  type ReadStatus,
-} from '../../core/chain/index.ts'
+import { isHeavy, isRemembered, remembered } from '../../core/chain/index.ts'
+import { kindOf, type ChannelStatus } from '../../core/channel/index.ts'
 import type { Build, Channel, Read } from '../../core/build/index.ts'
 import type { Quantity } from '../../core/quantity/index.ts'
 import { useBuild } from '../store/useBuild.ts'
@@ -14,15 +8,15 @@ import { prepareChannel } from '../workers/prepareChannel.ts'
 import { useUnits } from './units.ts'
 
 /** One reader of a channel and what is known of it; null until it is computed. */
-export type Row = { channel: Channel; read: Read; status: ReadStatus | null }
+export type Row = { channel: Channel; read: Read; status: ChannelStatus | null }
 
 type Write = (unit: string, need?: number) => Quantity
-type Known = Map<string, ReadStatus>
+type Known = Map<string, ChannelStatus>
 
 /** What each reader of a build showed last, on whatever page: it stands until the new is computed. */
 const lastShown = new Map<string, Known>()
 function shownOf(build: string): Known {
-  const known = lastShown.get(build) ?? new Map<string, ReadStatus>()
+  const known = lastShown.get(build) ?? new Map<string, ChannelStatus>()
   lastShown.set(build, known)
   return known
 }
@@ -84,9 +78,11 @@ export function useRows(): Row[] {
 }
 
 /** Computes one reader, or finds it computed before, on whatever page that was. */
-function know(known: Known, build: Build, { channel, read }: Reader, write: Write): ReadStatus {
-  const status = remembered(read, 'status', [write, ...statusRestsOn(build, channel)], () =>
-    readStatus(build, read, write),
+function know(known: Known, build: Build, { channel, read }: Reader, write: Write): ChannelStatus {
+  const kind = kindOf(channel)
+  const rests = [write, ...kind.restsOn(build, channel)]
+  const status: ChannelStatus = remembered(read, 'status', rests, () =>
+    kind.status(build, channel, read, write),
   )
   known.set(read.id, status)
   return status
@@ -96,7 +92,7 @@ type Reader = { channel: Channel; read: Read }
 
 function rowsOf(build: Build, write: Write, known: Known): { rows: Row[]; waiting: Reader[] } {
   const all = build.channels.flatMap((channel) => {
-    const rests = [write, ...statusRestsOn(build, channel)]
+    const rests = [write, ...kindOf(channel).restsOn(build, channel)]
     return channel.reads.map((read) => {
       const valid = isRemembered(read, 'status', rests)
       const reader = { channel, read }

@@ -212,7 +212,8 @@ describe('the file', () => {
     })
     const { build, migratedFrom } = readBuild(old)
     expect(migratedFrom).toBe(1)
-    expect(build.schema).toBe(5)
+    expect(build.schema).toBe(6)
+    expect(build.channels.map((c) => c.kind)).toEqual(build.channels.map(() => 'reading'))
     expect(build.instruments[0]!.accuracy).toEqual({
       percent: 0.5,
       digits: 2,

@@ -7,7 +7,6 @@ import type {
   Build,
   Change,
   Channel,
-  Combine,
   Device,
   Element,
   EnteredTable,
@@ -143,7 +142,7 @@ const CHANGES = {
     a: {
       channel: Id
       element: Element
-      combine: Exclude<Combine, 'one'>
+      combine: string
       /** of one that is read by itself */ read?: Read
       input?: NewInput
       /** of both together, where that is another */ needs?: Channel['needs']
@@ -187,7 +186,7 @@ const CHANGES = {
           ? {
               ...c,
               elements: [c.elements[0]!],
-              combine: 'one' as const,
+              combine: 'one',
               linked: false,
               reads: c.reads.filter((r) => !reads.has(r.id)),
             }

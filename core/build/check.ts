@@ -1,4 +1,5 @@
 import { settingsError, type SchemaError } from '../curve/settings.ts'
+import { findSource } from '../curve/sources.ts'
 import { EchtError } from '../error.ts'
 import { BUILD_FIELDS } from './diff.ts'
 import { checkHistory } from './history.ts'
@@ -181,7 +182,9 @@ function checkSensors(
     if (!elements.has(e)) wrong(`channel "${c.name}" names a sensor that is not there`)
   if (new Set(c.elements).size < c.elements.length)
     wrong(`channel "${c.name}" names one sensor twice`)
-  if (c.elements.length > 1 !== (c.combine !== 'one'))
+  // one that a newer version knows is kept as it is
+  const takes = findSource(c.combine)?.takes
+  if (takes !== undefined && takes !== c.elements.length)
     wrong(
       `channel "${c.name}" has ${c.elements.length} ${c.elements.length === 1 ? 'sensor' : 'sensors'} and combines them as "${c.combine}"`,
     )

@@ -136,6 +136,7 @@ export function maker(nextId: () => string) {
     const element = newElement(asked.name, asked.family, asked.settings)
     const channel: Channel = {
       id: nextId(),
+      kind: 'reading',
       name: asked.name,
       quantity: asked.family.quantity,
       place: '',

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
-import { checkBuild, readBuild, redo, undo, undoState, writeBuild } from './index.ts'
+import { applyChange, checkBuild, readBuild, redo, undo, undoState, writeBuild } from './index.ts'
 
 /** A file that schema 4 wrote: three channels, edits by whole fields, arguments, undo and redo. */
 const text = readFileSync(new URL('./schema4.test.json', import.meta.url), 'utf8')
@@ -92,5 +92,32 @@ describe.each([1, 2, 3, 4])('a file of schema %i', (version) => {
     for (let i = 0; i < steps; i++) now = redo(now, stamp())
     const content = { changes: [], revision: 0 }
     expect({ ...checkBuild(now).build, ...content }).toEqual({ ...build, ...content })
+  })
+})
+
+describe('a file of schema 5', () => {
+  it('gets the kind of its channels, in its history too, and nothing is put into parts of one', () => {
+    const { build: now } = readBuild(text)
+    const gone = now.channels.at(-1)!
+    const needs = { ...now.channels[0]!.needs, accuracy: 9 }
+    const stamp = (id: string) => ({ id, at: '2026-11-27T10:00:00Z', by: '' })
+    const edited = applyChange(
+      applyChange(
+        now,
+        { kind: 'editChannel', args: { id: now.channels[0]!.id, patch: { needs } } },
+        stamp('e5'),
+      ),
+      { kind: 'removeChannel', args: { id: gone.id } },
+      stamp('r5'),
+    )
+    const withoutKind = (_: string, value: unknown): unknown =>
+      value !== null && typeof value === 'object' && 'combine' in value
+        ? Object.fromEntries(Object.entries(value).filter(([key]) => key !== 'kind'))
+        : value
+    const old = JSON.parse(writeBuild(edited), withoutKind) as Record<string, unknown>
+    expect(JSON.stringify(old)).not.toContain('"kind":"reading"')
+    const { build, migratedFrom } = readBuild(JSON.stringify({ ...old, schema: 5 }))
+    expect(migratedFrom).toBe(5)
+    expect(build).toEqual(edited)
   })
 })

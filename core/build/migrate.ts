@@ -42,7 +42,7 @@ const within =
  * and wires no ground offset. Schema 2 knew temperatures behind a pull-up only: no counters, no sensor supply,
  * faults shown as cold or hot, faces of digits alone. Schema 3 kept the fuel with a lambda sensor, per cent, did
  * not say whether two halves stand level, and named some settings by units not the core's. Schema 4 kept edits by
- * whole fields and every change with its arguments.
+ * whole fields and every change with its arguments. Schema 5 knew one kind of channel.
  */
 const STEPS: Readonly<Record<number, Step>> = {
   1: {
@@ -68,6 +68,7 @@ const STEPS: Readonly<Record<number, Step>> = {
     channels: (c) => ('reads' in c && 'elements' in c ? { linked: false, ...c } : c),
   },
   4: { changes: changeOfSchema5 },
+  5: { channels: (c) => ('reads' in c && 'elements' in c ? { kind: 'reading', ...c } : c) },
 }
 
 function inputOfSchema3(i: Old): Old {
@@ -171,6 +172,8 @@ function editUp(edit: Old, step: Step, build: Old): Old {
   if (!make) return edit
   const side = (value: unknown): unknown => {
     if (value === undefined) return undefined
+    // a part of an entity, which no step since then has changed
+    if (Array.isArray(edit.path)) return value
     if (typeof edit.field !== 'string') return isThing(value) ? make(value, build) : value
     return make({ [edit.field]: value }, build)[edit.field]
   }

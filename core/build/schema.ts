@@ -180,7 +180,8 @@ const channel = object({
   place: text,
   needs: object({ range, best: range, accuracy: positive }),
   elements: array(id, 2),
-  combine: { enum: ['one', 'series', 'parallel', 'separate'] },
+  combine: id,
+  kind: id,
   linked: flag,
   reads: array(read, MOST.reads),
 })

@@ -5,7 +5,7 @@
 export type Id = string
 
 /** Bumped when the shape changes; `migrate.ts` brings older files up. */
-export const SCHEMA = 5
+export const SCHEMA = 6
 
 export type Build = {
   schema: typeof SCHEMA
@@ -159,20 +159,20 @@ export type ElementSettings = {
 
 export type Channel = {
   id: Id
+  /** what it is: the id of a kind of channel (`core/channel/registry.ts`) */
+  kind: string
   name: string
   quantity: string
   /** where in the vehicle */
   place: string
   needs: { range: [number, number]; best: [number, number]; accuracy: number }
   elements: Id[]
-  /** two senders whose truths add: on one wire in series or in parallel, or each on an input of its own */
-  combine: Combine
+  /** how its sensors become what is read: the id of a source (`core/curve/sources.ts`) */
+  combine: string
   /** of two: a pipe or a pump keeps their halves level */
   linked: boolean
   reads: Read[]
 }
-
-export type Combine = 'one' | 'series' | 'parallel' | 'separate'
 
 export type Read = {
   id: Id

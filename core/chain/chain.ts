@@ -15,6 +15,8 @@ export type Chain = {
   /** signal of the sensor at a truth, and back */
   signalAt: (truth: number) => number
   truthAt: (signal: number) => number
+  /** of several sensors read as one: how much of the truth the first holds beyond its even share, truth unit */
+  shift: number
 }
 
 export function prepareChain(spec: ChainSpec): Chain {
@@ -30,8 +32,12 @@ export function prepareChain(spec: ChainSpec): Chain {
     real: transfers.at(-1)!.transfer,
     signalAt: (truth) => family.forward(spec.sensor.curve, truth),
     truthAt: (signal) => family.inverse(spec.sensor.curve, signal),
+    shift: 0,
   }
 }
+
+/** The same chain with `shift` of the truth moved into the first of its sensors; of a single sensor nothing changes. */
+export const unevenly = (chain: Chain, shift: number): Chain => ({ ...chain, shift })
 
 /** The truths the curve reaches, or ±∞ where it has no ends. */
 export const curveReach = ({ spec: { sensor } }: Chain): [number, number] =>
@@ -104,6 +110,18 @@ export const clipped = (chain: Chain, atPin: number): number =>
 /** Rounds until a sensor's own heat has settled, and when it has, truth unit. */
 const MOST_ROUNDS = 200
 const SETTLED = 1e-9
+
+/**
+ * What the element gives at a truth and how far its own power warms it; several sensors that do not share the truth
+ * evenly give what that makes of it.
+ */
+export function givenSignal(chain: Chain, truth: number): { signal: number; heating: number } {
+  const { family, curve } = chain.spec.sensor
+  const { parts } = familyOf(family)
+  return parts && chain.shift !== 0
+    ? { signal: parts.at(curve, truth, chain.shift).signal, heating: 0 }
+    : heatedElement(chain, truth)
+}
 
 /** The signal of the element at a truth, and how far its own power warms it: ΔT = P/δ, found by repetition. */
 export function heatedElement(chain: Chain, truth: number): { signal: number; heating: number } {

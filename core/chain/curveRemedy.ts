@@ -48,7 +48,7 @@ export function curveRemedy(
   at: number,
   q: Quantity,
 ): Remedy {
-  if (sensor.halves)
+  if (sensor.parts.length > 0)
     return {
       remedy: 'Take more points of each sender, and say whether the halves stand level.',
       share: 0.5,

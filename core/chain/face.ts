@@ -4,6 +4,7 @@ import { EchtError } from '../error.ts'
 import { findFamily } from '../curve/registry.ts'
 import { convertFromCore } from '../quantity/units.ts'
 import { fixed } from '../quantity/format.ts'
+import { readersAlike } from './source.ts'
 import { assembleChain } from './spec.ts'
 import { STAGES, type StageId } from './stages.ts'
 import { linearSpread } from './spread.ts'
@@ -94,14 +95,9 @@ export type ReaderChain = {
   problem: string | null
 }
 
-/** Everything that reads one sensor of a channel. `element` chooses among two that are read by themselves. */
+/** Everything that reads the same of a channel: all its readers, or where each reads a part those of `element`. */
 export function readerChains(build: Build, channelId: string, element?: string): ReaderChain[] {
-  const channel = channelOf(build, channelId)
-  const reads =
-    channel.combine === 'separate'
-      ? channel.reads.filter((r) => r.source.id === (element ?? channel.elements[0]))
-      : channel.reads
-  return reads.map((read) => {
+  return readersAlike(channelOf(build, channelId), element).map((read) => {
     const { spec, problem, sensor, input, device } = assembleChain(build, read.id)
     return {
       read,
@@ -119,7 +115,6 @@ export function readersAt(
   chains: readonly ReaderChain[],
   truth: number,
   accuracy: number,
-  lean = 0,
 ): Readers {
   const readers = chains.map(({ read, device, pin, unit, chain, problem }): ReaderAt => {
     const base = {
@@ -134,7 +129,7 @@ export function readersAt(
     }
     if (!chain) return { ...base, problem }
     try {
-      const walked = walkForward(chain, truth, lean)
+      const walked = walkForward(chain, truth)
       return {
         ...base,
         shown: walked.shown,

@@ -8,7 +8,8 @@ export {
 } from './spec.ts'
 export type { ShareId } from './shares.ts'
 export type { StageId } from './stages.ts'
-export { sensorBand, sensorOf, sourceOf, needsOf, type Sensor } from './sensor.ts'
+export { measuredIn, sensorBand, sensorOf, type Sensor } from './sensor.ts'
+export { needsOf, partName, readersAlike, sourceBy, sourceOf } from './source.ts'
 export {
   givenBy,
   lastPlace,
@@ -23,12 +24,12 @@ export {
   leftOpen,
   standstill,
   walkBackward,
-  halvesAt,
+  partsAt,
   walkForward,
   type Walked,
 } from './walk.ts'
 export { heightOf, idealSlope, idealValue } from './stages.ts'
-export { prepareChain, type Chain } from './chain.ts'
+export { prepareChain, unevenly, type Chain } from './chain.ts'
 export { errorAt, K95, linearSpread, type SpreadAt } from './spread.ts'
 export { drawShown, monteCarlo, type MonteCarlo } from './draw.ts'
 export { errorBudget, type Budget, type BudgetLine } from './budget.ts'
@@ -65,7 +66,7 @@ export {
   type ReaderChain,
   type Readers,
 } from './face.ts'
-export { sumOfHalves, type Sum, type SummedHalf } from './sum.ts'
+export { sumOf, type Sum, type SummedPart } from './sum.ts'
 export { SHARES, shareBy, type Share } from './shares.ts'
 export { metered, stageBy, STAGES, type Stage } from './stages.ts'
 export type { StagePlace } from './places.ts'

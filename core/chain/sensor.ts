@@ -1,9 +1,6 @@
-import type { Build, Channel, Element, Read } from '../build/types.ts'
+import type { Build, Element } from '../build/types.ts'
 import { elementOf, inputOf, pointsOf } from '../build/find.ts'
 import { EchtError } from '../error.ts'
-import { joinedId, joinHalves, type JoinedFit } from '../curve/joined.ts'
-import type { KnotCurve } from '../curve/knots.ts'
-import type { MonotoneFit } from '../curve/monotone.ts'
 import { familyOf, findFamily, type AnyFamily } from '../curve/registry.ts'
 import type { FamilyFit } from '../curve/family.ts'
 import { trustBand } from '../curve/trust.ts'
@@ -31,11 +28,15 @@ export type Sensor = {
   problem: string | null
   /** indices of points that disagree with the others, whether or not there is a fit */
   suspects: number[]
-  /** two that hang on one wire and are read as one */
-  halves: [Sensor, Sensor] | null
+  /** the sensors it is joined of, where several are read as one; none of a single one */
+  parts: Sensor[]
   /** points that were measured and say nothing: a pressure no atmosphere has, and the like */
   unusable: Unusable[]
 }
+
+/** The sensors that are measured by themselves: those it is joined of, or itself. */
+export const measuredIn = (sensor: Sensor): Sensor[] =>
+  sensor.parts.length > 0 ? sensor.parts : [sensor]
 
 /** The parts of a build that what is known of a sensor rests on, its element aside. */
 export const sensorRestsOn = (
@@ -76,7 +77,7 @@ function fitSensor(build: Build, element: Element, range: [number, number]): Sen
       tolerance: 0,
       basis: 'assumed',
       suspects: [],
-      halves: null,
+      parts: [],
       unusable: [],
       problem: `The sensor family "${element.family}" is not known to this version of Echt. All that was measured is kept; update Echt to compute with it.`,
     }
@@ -92,7 +93,7 @@ function fitSensor(build: Build, element: Element, range: [number, number]): Sen
     points,
     tolerance: assumed?.tolerance ?? 0,
     fit: null,
-    halves: null,
+    parts: [],
     unusable,
     assumedName: assumed?.name ?? null,
   }
@@ -160,81 +161,6 @@ export const fitOptions = ({ settings }: Element, range: [number, number]): FitO
   settings,
   ...(settings.model ? { model: settings.model } : {}),
 })
-
-/** What one reader reads: its element, or both where two hang on one wire. */
-export function sourceOf(build: Build, channel: Channel, read: Read): Sensor {
-  const { combine, linked, elements } = channel
-  const sensors = elements.map((id) => sensorOf(build, id, channel.needs.range))
-  if (combine === 'one' || combine === 'separate')
-    return (
-      sensors[elements.indexOf(read.source.id)] ??
-      sensorOf(build, read.source.id, channel.needs.range)
-    )
-  const halves = sensors as [Sensor, Sensor]
-  const joined = {
-    ...halves[0],
-    family: joinedId(halves[0].family),
-    points: [],
-    fit: null,
-    assumedName: null,
-    tolerance: 0,
-    suspects: [],
-    halves,
-    basis: halves.every((h) => h.basis === 'measured')
-      ? ('measured' as const)
-      : ('assumed' as const),
-  }
-  const missing = halves.find((h) => h.curve === undefined)
-  if (missing)
-    return {
-      ...joined,
-      curve: undefined,
-      problem: `${missing.element.name}: ${missing.problem ?? 'nothing is known of it yet. Take two points, or take a library curve on trust.'}`,
-    }
-  try {
-    const curve = joinHalves([halves[0].curve as KnotCurve, halves[1].curve as KnotCurve], {
-      wiring: combine,
-      linked,
-    })
-    const known = halves.map((h) => ({
-      fit: h.fit as MonotoneFit | null,
-      tolerance: h.tolerance,
-    })) as JoinedFit['known']
-    return {
-      ...joined,
-      curve,
-      fit: { curve, known, suspects: [], warnings: [], residuals: [] } as JoinedFit,
-      problem: null,
-    }
-  } catch (error) {
-    return { ...joined, curve: undefined, problem: (error as Error).message }
-  }
-}
-
-/**
- * What a reader is asked for: the channel's needs, or where each half is read by itself all that it can hold, its
- * share of what matters, and of the accuracy the part that leaves the sum within the whole.
- */
-export function needsOf(build: Build, channel: Channel, read: Read): Channel['needs'] {
-  if (channel.combine !== 'separate') return channel.needs
-  const { range, best, accuracy } = channel.needs
-  const reach = channel.elements.map((id) => reachOf(sensorOf(build, id, range)))
-  const own = reach[channel.elements.indexOf(read.source.id)] ?? null
-  // a half nothing is known of is taken to hold its even part
-  const sizes = reach.map((r) => (r ? r[1] - r[0] : (range[1] - range[0]) / reach.length))
-  const share = (own ? own[1] - own[0] : sizes[0]!) / sizes.reduce((a, b) => a + b, 0)
-  const within: [number, number] = own ?? [range[0] * share, range[1] * share]
-  const inside = (v: number): number => Math.min(within[1], Math.max(within[0], v))
-  const part: [number, number] = [inside(best[0] * share), inside(best[1] * share)]
-  return {
-    range: within,
-    best: part[0] < part[1] ? part : within,
-    accuracy: accuracy / Math.sqrt(reach.length),
-  }
-}
-
-const reachOf = (sensor: Sensor): [number, number] | null =>
-  sensor.curve === undefined ? null : (findFamily(sensor.family)?.reach?.(sensor.curve) ?? null)
 
 /** What share of a curve's doubt, 1σ `band`, is one limit all its points have in common; 0 where nothing was fitted. */
 export function limitShareOf(

@@ -8,7 +8,8 @@ import { faceHalfStep, onPulls, otherFeeds, type Feed } from './feeds.ts'
 import { remembered } from './remember.ts'
 import { statusRestsOn } from './rests.ts'
 import { readerInPoints } from './points.ts'
-import { needsOf, sourceOf, type Sensor } from './sensor.ts'
+import type { Sensor } from './sensor.ts'
+import { needsOf, sourceOf } from './source.ts'
 import { familyOf } from '../curve/registry.ts'
 import type { Drive } from '../curve/family.ts'
 import type { ShareId } from './shares.ts'
@@ -54,7 +55,7 @@ export type Assembled = {
   spec: ChainSpec | null
   sensor: Sensor
   channel: Channel
-  /** the channel's, or a half's share of them */ needs: Channel['needs']
+  /** the channel's, or a part's share of them */ needs: Channel['needs']
   read: Read
   input: Input
   device: Device

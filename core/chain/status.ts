@@ -9,6 +9,8 @@ import type { StagePlace } from './places.ts'
 import { shareBy } from './shares.ts'
 import { errorBudget } from './budget.ts'
 import { curveRemedy, makeableTruths } from './curveRemedy.ts'
+import { measuredIn } from './sensor.ts'
+import { partName } from './source.ts'
 import { errorAt, linearSpread } from './spread.ts'
 import { leftOpen, walkForward } from './walk.ts'
 import { prepareChain, type Chain } from './chain.ts'
@@ -32,6 +34,11 @@ export type ReadStatus = {
   /** (|bias| + band) over the needed accuracy: above 1 is not good enough */
   ratio: number
   next: NextStep
+  /** who reads, at which pin, and which part of the channel; null where it reads all of it */
+  reader: { device: string; pin: string; part: string | null }
+  /** unit of the truth, and how well it is needed */
+  unit: string
+  accuracy: number
 }
 
 /**
@@ -47,14 +54,27 @@ export function readStatus(build: Build, read: Read, write: Write = plainly): Re
       error instanceof EchtError
         ? error.message
         : 'A number recorded for it leaves the computation without a result: look at the newest ones, or undo.'
+    const assembled = unassembled(build, read, reason)
     return {
-      assembled: unassembled(build, read, reason),
+      ...readerOf(build, assembled),
+      assembled,
       chain: null,
       state: 'wrong',
       worst: null,
       ratio: Infinity,
       next: { stage: 'element', title: 'Look at what was recorded.', reason },
     }
+  }
+}
+
+function readerOf(
+  build: Build,
+  { device, input, channel, read, sensor, needs }: Assembled,
+): Pick<ReadStatus, 'reader' | 'unit' | 'accuracy'> {
+  return {
+    reader: { device: device.name, pin: input.pin, part: partName(build, channel, read) },
+    unit: findFamily(sensor.family)?.truthUnit ?? '',
+    accuracy: needs.accuracy,
   }
 }
 
@@ -73,7 +93,7 @@ function unassembled(build: Build, read: Read, problem: string): Assembled {
     basis: 'assumed',
     problem,
     suspects: [],
-    halves: null,
+    parts: [],
     unusable: [],
   }
   const { needs } = channel
@@ -89,7 +109,7 @@ function statusOf(build: Build, read: Read, write: Write): ReadStatus {
       ? (Math.abs(worst.bias) + worst.band) / assembled.spec.accuracy
       : Infinity
   const proven = isProven(build, read.id)
-  const sensors = assembled.sensor.halves ?? [assembled.sensor]
+  const sensors = measuredIn(assembled.sensor)
   const suspects = sensors.flatMap((s) => s.suspects)
   const unusable = sensors.flatMap((s) => s.unusable)
   const biased =
@@ -106,6 +126,7 @@ function statusOf(build: Build, read: Read, write: Write): ReadStatus {
           ? 'proven'
           : assembled.sensor.basis
   return {
+    ...readerOf(build, assembled),
     assembled,
     chain,
     state,
@@ -184,21 +205,21 @@ function nextStep(
     }
   const q = write(family.truthUnit, needs.accuracy)
   const needed = (accuracy: number): string => `${q.pm(accuracy, 1)} ${q.unit} is needed`
-  for (const half of sensor.halves ?? [sensor]) {
-    const step = pointStep(half, q)
-    // of two on one wire say which
+  for (const part of measuredIn(sensor)) {
+    const step = pointStep(part, q)
+    // of several read as one say which
     if (step)
       return {
         stage: 'element',
         ...step,
-        ...(sensor.halves
-          ? {
-              title: `${half.element.name}: ${step.title.charAt(0).toLowerCase()}${step.title.slice(1)}`,
-            }
-          : {}),
+        ...(part === sensor
+          ? {}
+          : {
+              title: `${part.element.name}: ${step.title.charAt(0).toLowerCase()}${step.title.slice(1)}`,
+            }),
       }
   }
-  if (sensor.halves && sensor.problem)
+  if (sensor.parts.length > 0 && sensor.problem)
     return { stage: 'element', title: 'Look at both senders.', reason: sensor.problem }
   if (!chain) return { stage: 'input', title: 'Describe the input.', reason: problem ?? '' }
   const { spec } = chain
@@ -218,7 +239,7 @@ function nextStep(
       reason: `At ${q.text(worst.at, 0)} ${cause} moves the reading by ${q.off(largest.bias, 1)} ${q.unit}, and ${needed(spec.accuracy)}.`,
     }
   }
-  if (sensor.halves && !channel.linked) {
+  if (sensor.parts.length > 0 && !channel.linked) {
     const [least, most] = leftOpen(chain, worst.at)
     if (most - least > spec.accuracy)
       return {

@@ -14,16 +14,17 @@ import {
 import { familyOf } from '../curve/registry.ts'
 import {
   assembleChain,
-  halvesAt,
   heightOf,
   isProven,
   leftOpen,
   needsOf,
+  partsAt,
+  unevenly,
   prepareChain,
   readerChains,
   readStatus,
   restsOn,
-  sumOfHalves,
+  sumOf,
   walkBackward,
   walkForward,
 } from './index.ts'
@@ -46,10 +47,10 @@ describe('two senders on one wire', () => {
   it('are one channel: the thread goes there and back level, and the halves share what is there', () => {
     const chain = chainOf(linked, 'rd-side-left')
     for (const truth of [2, 8, 14, 20]) {
-      const { stages, halves } = walkForward(chain, truth)
-      expect(halves![0]!.truth + halves![1]!.truth).toBeCloseTo(truth, 9)
-      for (const h of halves!) expect(h.height).toBeCloseTo(truth, 6)
-      expect(halves![0]!.signal + halves![1]!.signal).toBeCloseTo(
+      const { stages, parts } = walkForward(chain, truth)
+      expect(parts[0]!.truth + parts[1]!.truth).toBeCloseTo(truth, 9)
+      for (const h of parts) expect(h.height).toBeCloseTo(truth, 6)
+      expect(parts[0]!.signal + parts[1]!.signal).toBeCloseTo(
         stages.find((s) => s.id === 'element')!.value,
         1,
       )
@@ -64,14 +65,14 @@ describe('two senders on one wire', () => {
   it('uneven halves bend the thread at the element by what the reading then lies, and both heights part', () => {
     const chain = chainOf(sample, 'rd-side-left')
     const level = walkForward(chain, 8),
-      uneven = walkForward(chain, 8, 3)
+      uneven = walkForward(unevenly(chain, 3), 8)
     const bias = (w: typeof level): number => w.biases.find((b) => b.share === 'element')!.bias
     expect(Math.abs(bias(level))).toBeLessThan(0.05)
     expect(Math.abs(bias(uneven))).toBeGreaterThan(0.5)
     expect(uneven.biases.reduce((s, b) => s + b.bias, 0)).toBeCloseTo(uneven.shown - 8, 6)
-    expect(uneven.halves![0]!.height).toBeGreaterThan(8 + 3)
-    expect(uneven.halves![1]!.height).toBeLessThan(8 - 3)
-    expect(halvesAt(chainOf(sample, 'rd-fuel'), 8, 3)).toBeNull()
+    expect(uneven.parts[0]!.height).toBeGreaterThan(8 + 3)
+    expect(uneven.parts[1]!.height).toBeLessThan(8 - 3)
+    expect(partsAt(unevenly(chainOf(sample, 'rd-fuel'), 3), 8)).toEqual([])
     // what the meter reads then explains the truth: it lies in the bar
     const [low, high] = familyOf(chain.spec.sensor.family).interval!(
       chain.spec.sensor.curve,
@@ -205,21 +206,15 @@ describe('two senders on two inputs', () => {
     expect(statusOf(apart, 'rd-side-right').assembled.spec!.range).toEqual(right.range)
   })
   it('add up whatever each holds: no bar is left, and the band is the root of both squared', () => {
-    for (const lean of [0, 4, -4]) {
-      const sum = sumOfHalves(apart, channel, 12, lean)!
-      expect(sum.problem).toBeNull()
-      expect(sum.halves[0]!.truth + sum.halves[1]!.truth).toBeCloseTo(12, 9)
-      expect(sum.halves[0]!.truth - sum.halves[1]!.truth).toBeCloseTo(2 * lean, 0)
-      expect(Math.abs(sum.off)).toBeLessThan(0.3)
-      expect(sum.half).toBeCloseTo(Math.hypot(sum.halves[0]!.half, sum.halves[1]!.half), 9)
-    }
-    expect(
-      Math.min(...sumOfHalves(apart, channel, 12, 99)!.halves.map((h) => h.truth)),
-    ).toBeGreaterThanOrEqual(0)
+    const sum = sumOf(apart, channel, 12)!
+    expect(sum.problem).toBeNull()
+    expect(sum.parts.reduce((s, p) => s + p.truth, 0)).toBeCloseTo(12, 9)
+    expect(Math.abs(sum.off)).toBeLessThan(0.3)
+    expect(sum.half).toBeCloseTo(Math.hypot(...sum.parts.map((p) => p.half)), 9)
   })
   it('a half without a reader is said to be missing; one sensor is no sum', () => {
     expect(
-      sumOfHalves(
+      sumOf(
         after(apart, { kind: 'removeRead', args: { id: 'rd-side-right' } }),
         channelOf(
           after(apart, { kind: 'removeRead', args: { id: 'rd-side-right' } }),
@@ -228,7 +223,7 @@ describe('two senders on two inputs', () => {
         12,
       )!.problem,
     ).toMatch(/no reader/)
-    expect(sumOfHalves(apart, channelOf(apart, 'ch-fuel'), 12)).toBeNull()
+    expect(sumOf(apart, channelOf(apart, 'ch-fuel'), 12)).toBeNull()
   })
   it('readers are compared with those of the same half only', () => {
     expect(readerChains(apart, 'ch-side-left', 'el-side-right').map((r) => r.read.id)).toEqual([

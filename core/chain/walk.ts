@@ -4,7 +4,7 @@ import type { Table } from '../table/interpolate.ts'
 import {
   clipped,
   fromCounts,
-  heatedElement,
+  givenSignal,
   perfectTruth,
   pinHeight,
   shownAt,
@@ -19,34 +19,24 @@ export type Walked = {
   /** what each cause adds to the height, truth unit; they sum to shown − truth */
   biases: { share: ShareId; bias: number }[]
   shown: number
-  /** of two on one wire: what each holds, gives, and the sum it would speak of were both level */
-  halves: { truth: number; signal: number; height: number }[] | null
+  /** of several sensors read as one: what each holds and gives, and of which whole that speaks; none of one */
+  parts: { truth: number; signal: number; height: number }[]
 }
 
-/** What each of two joined halves holds and gives at a sum, `lean` of it moved into the first; null for one sensor. */
-export function halvesAt(
-  chain: Chain,
-  truth: number,
-  lean: number,
-): { halves: NonNullable<Walked['halves']>; signal: number } | null {
+/** What each of the sensors that are read as one holds and gives at a truth; none of a single one. */
+export function partsAt(chain: Chain, truth: number): Walked['parts'] {
   const { family: id, curve } = chain.spec.sensor
-  const { two } = familyOf(id)
-  if (!two) return null
-  const { halves, signal } = two.split(curve, truth, lean)
-  return {
-    signal,
-    halves: halves.map((h, i) => ({ ...h, height: two.sumAt(curve, i === 0 ? 0 : 1, h.signal) })),
-  }
+  const { parts } = familyOf(id)
+  if (!parts) return []
+  return parts
+    .at(curve, truth, chain.shift)
+    .parts.map((p, i) => ({ ...p, height: parts.truthOf(curve, i, p.signal) }))
 }
 
-/**
- * The whole chain forward from a truth, biases known included; of two joined halves with `lean` of the sum moved
- * into the first, which bends the thread at the element. Throws where the curve does not reach.
- */
-export function walkForward(chain: Chain, truth: number, lean = 0): Walked {
+/** The whole chain forward from a truth, biases known included. Throws where the curve does not reach. */
+export function walkForward(chain: Chain, truth: number): Walked {
   const { spec, real } = chain
-  const two = halvesAt(chain, truth, lean)
-  const { signal } = two && lean !== 0 ? two : heatedElement(chain, truth)
+  const { signal } = givenSignal(chain, truth)
   const atPin = real.toPin(signal),
     atPlug = real.toPlug(signal)
   const biases: Walked['biases'] = []
@@ -64,7 +54,7 @@ export function walkForward(chain: Chain, truth: number, lean = 0): Walked {
     const height = stage.realHeight?.(chain, value) ?? heightOf(chain, stage.id, value)
     return { id: stage.id, value, height }
   })
-  return { stages, biases, shown, halves: two?.halves ?? null }
+  return { stages, biases, shown, parts: partsAt(chain, truth) }
 }
 
 /**

@@ -39,8 +39,8 @@ export type FamilyFit<Curve> = {
   /** measured less fitted, truth unit */ residuals: number[]
 }
 
-/** What one half holds and gives. */
-export type HalfAt = { truth: number; signal: number }
+/** What one of several sensors read as one holds and gives. */
+export type PartAt = { truth: number; signal: number }
 
 export type SignalKind = 'resistance' | 'voltage' | 'frequency'
 
@@ -148,13 +148,13 @@ export type Family<Curve = unknown, Fit extends FamilyFit<Curve> = FamilyFit<Cur
   }
   /** truths of two such sensors add up to one quantity: the halves of a tank. Resistive ones may share a wire. */
   adds?: true
-  /**
-   * of two joined: what each half holds and gives at a sum, level or with `lean` moved into the
-   * first, and both together; and the level sum at which one half gives a signal
-   */
-  two?: {
-    split: (curve: Curve, sum: number, lean: number) => { halves: [HalfAt, HalfAt]; signal: number }
-    sumAt: (curve: Curve, half: 0 | 1, signal: number) => number
+  /** of several read as one: what each part holds and gives */
+  parts?: {
+    count: number
+    /** at a truth, with `shift` of it in the first part beyond its even share; and what all give together */
+    at: (curve: Curve, truth: number, shift: number) => { parts: PartAt[]; signal: number }
+    /** the truth of the whole at which a part gives this signal, while none holds more than its share */
+    truthOf: (curve: Curve, part: number, signal: number) => number
   }
   /** truth-unit error from the measuring power in the element; powerMw in milliwatts */
   selfHeating?: (powerMw: number, dissipationMwPerK: number) => number

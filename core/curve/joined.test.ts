@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { linspace, normalStream, uniformStream } from '../math/index.ts'
 import {
-  halvesOf,
+  shareSum,
   joinedId,
   joinedSignal,
   joinHalves,
@@ -48,21 +48,20 @@ describe('two sensors as one', () => {
         c = joined(wiring, true)
       expect(knotReach(c.level)).toEqual([0, 39])
       for (const sum of linspace(0, 39, 40)) {
-        const { halves, signal } = splitSum(c, sum, 0)
-        expect(halves[0].truth + halves[1].truth).toBeCloseTo(sum, 9)
-        expect(halves[0].truth / 24).toBeCloseTo(halves[1].truth / 15, 9)
+        const {
+          parts: [a, b],
+          signal,
+        } = splitSum(c, sum, 0)
+        expect(a!.truth + b!.truth).toBeCloseTo(sum, 9)
+        expect(a!.truth / 24).toBeCloseTo(b!.truth / 15, 9)
         expect(signal).toBeCloseTo(
-          joinedSignal(
-            wiring,
-            monotoneSignal(big, halves[0].truth),
-            monotoneSignal(small, halves[1].truth),
-          ),
+          joinedSignal(wiring, monotoneSignal(big, a!.truth), monotoneSignal(small, b!.truth)),
           9,
         )
         expect(family.inverse(c, signal)).toBeCloseTo(sum, 1)
         expect(family.forward(c, sum) / signal).toBeCloseTo(1, 3)
-        expect(sumAtHalf(c, 0, halves[0].signal)).toBeCloseTo(sum, 6)
-        expect(sumAtHalf(c, 1, halves[1].signal)).toBeCloseTo(sum, 6)
+        expect(sumAtHalf(c, 0, a!.signal)).toBeCloseTo(sum, 6)
+        expect(sumAtHalf(c, 1, b!.signal)).toBeCloseTo(sum, 6)
       }
     },
   )
@@ -71,8 +70,8 @@ describe('two sensors as one', () => {
       fc.property(
         fc.double({ min: 0, max: 39, noNaN: true }),
         fc.double({ min: -60, max: 60, noNaN: true }),
-        (sum, lean) => {
-          const [a, b] = halvesOf(joined('series'), sum, lean)
+        (sum, shift) => {
+          const [a, b] = shareSum(joined('series'), sum, shift)
           expect(a + b).toBeCloseTo(sum, 9)
           for (const [litres, most] of [
             [a, 24],
@@ -84,8 +83,8 @@ describe('two sensors as one', () => {
         },
       ),
     )
-    expect(halvesOf(joined('series'), 20, 2)[0]).toBeCloseTo((20 * 24) / 39 + 2, 9)
-    expect(halvesOf(joined('series'), 20, 99)).toEqual([20, 0])
+    expect(shareSum(joined('series'), 20, 2)[0]).toBeCloseTo((20 * 24) / 39 + 2, 9)
+    expect(shareSum(joined('series'), 20, 99)).toEqual([20, 0])
   })
   it.each(WIRINGS)(
     'in %s: whatever the halves hold, the sum lies in the bar of its own signal',
@@ -94,8 +93,8 @@ describe('two sensors as one', () => {
         fc.property(
           fc.double({ min: 0, max: 39, noNaN: true }),
           fc.double({ min: -20, max: 20, noNaN: true }),
-          (sum, lean) => {
-            const bar = sumsThatFit(joined(wiring), splitSum(joined(wiring), sum, lean).signal)!
+          (sum, shift) => {
+            const bar = sumsThatFit(joined(wiring), splitSum(joined(wiring), sum, shift).signal)!
             expect(sum).toBeGreaterThan(bar[0] - 0.1)
             expect(sum).toBeLessThan(bar[1] + 0.1)
           },

@@ -1,6 +1,6 @@
 import { EchtError, requireFinite, requirePositive } from '../error.ts'
 import { linspace } from '../math/linspace.ts'
-import type { Family, FamilyFit, HalfAt } from './family.ts'
+import type { Family, FamilyFit, PartAt } from './family.ts'
 import {
   knotCurve,
   knotInterval,
@@ -70,13 +70,13 @@ export function joinHalves(
 }
 
 /**
- * What each half holds of a sum: level, or with `lean` moved from the second into the first as far
- * as there is room.
+ * What each half holds of a sum: filled to the same share, or with `shift` moved from the second into the first as
+ * far as there is room.
  */
-export function halvesOf(
+export function shareSum(
   { halves }: Pick<JoinedCurve, 'halves'>,
   sum: number,
-  lean = 0,
+  shift = 0,
 ): [number, number] {
   const [[lowA, highA], [lowB, highB]] = halves.map(knotReach) as [
     [number, number],
@@ -88,7 +88,7 @@ export function halvesOf(
   )
   const a = lowA + share * (highA - lowA),
     b = lowB + share * (highB - lowB)
-  const moved = Math.min(highA - a, b - lowB, Math.max(lowA - a, b - highB, lean))
+  const moved = Math.min(highA - a, b - lowB, Math.max(lowA - a, b - highB, shift))
   return [a + moved, b - moved]
 }
 
@@ -96,24 +96,24 @@ export function halvesOf(
 export function splitSum(
   curve: Pick<JoinedCurve, 'halves' | 'wiring'>,
   sum: number,
-  lean: number,
-): { halves: [HalfAt, HalfAt]; signal: number } {
-  const [a, b] = halvesOf(curve, sum, lean).map((truth, i) => ({
+  shift: number,
+): { parts: PartAt[]; signal: number } {
+  const [a, b] = shareSum(curve, sum, shift).map((truth, i) => ({
     truth,
     signal: monotoneSignal(curve.halves[i]!, truth),
-  })) as [HalfAt, HalfAt]
-  return { halves: [a, b], signal: joinedSignal(curve.wiring, a.signal, b.signal) }
+  })) as [PartAt, PartAt]
+  return { parts: [a, b], signal: joinedSignal(curve.wiring, a.signal, b.signal) }
 }
 
 /** The level sum at which one half gives a signal. */
 export function sumAtHalf(
   { halves }: Pick<JoinedCurve, 'halves'>,
-  half: 0 | 1,
+  half: number,
   signal: number,
 ): number {
-  const own = knotReach(halves[half]),
+  const own = knotReach(halves[half]!),
     other = knotReach(halves[1 - half]!)
-  const share = (knotTruth(halves[half], signal) - own[0]) / (own[1] - own[0])
+  const share = (knotTruth(halves[half]!, signal) - own[0]) / (own[1] - own[0])
   return own[0] + other[0] + share * (own[1] - own[0] + other[1] - other[0])
 }
 
@@ -180,7 +180,7 @@ export function joinedFamily(of: Family<KnotCurve, MonotoneFit>): Family<JoinedC
     interval: joinedInterval,
     band: joinedBand,
     reach: ({ level }) => knotReach(level),
-    two: { split: splitSum, sumAt: sumAtHalf },
+    parts: { count: 2, at: splitSum, truthOf: sumAtHalf },
   }
 }
 
@@ -199,7 +199,7 @@ function joinedInterval(curve: JoinedCurve, signal: number): [number, number] {
  * all that sharing the sum unevenly does to the reading.
  */
 function joinedBand({ curve, known }: JoinedFit, sum: number): number {
-  const at = halvesOf(curve, sum),
+  const at = shareSum(curve, sum),
     reach = curve.halves.map(knotReach),
     signals = curve.halves.map((c, i) => monotoneSignal(c, at[i]!))
   // how the joint signal answers to each half per unit of its truth, and to the sum while they stay level
@@ -222,7 +222,7 @@ function joinedBand({ curve, known }: JoinedFit, sum: number): number {
 
 const K95 = 1.96
 /** Ways to share a sum between two halves that are tried. */
-const LEANS = 25
+const SHIFTS = 25
 
 /** How far from a sum the reading may be while one half may be fuller than the other, to either side. */
 function strayed(curve: JoinedCurve, sum: number, [a, b]: readonly number[]): number {
@@ -230,10 +230,10 @@ function strayed(curve: JoinedCurve, sum: number, [a, b]: readonly number[]): nu
     [number, number],
     [number, number],
   ]
-  const leans = linspace(Math.max(lowA - a!, b! - highB), Math.min(highA - a!, b! - lowB), LEANS)
+  const shifts = linspace(Math.max(lowA - a!, b! - highB), Math.min(highA - a!, b! - lowB), SHIFTS)
   return Math.max(
-    ...leans.map((lean) =>
-      Math.abs(knotTruth(curve.level, splitSum(curve, sum, lean).signal) - sum),
+    ...shifts.map((shift) =>
+      Math.abs(knotTruth(curve.level, splitSum(curve, sum, shift).signal) - sum),
     ),
   )
 }

@@ -44,7 +44,7 @@ describe('one more point', () => {
   )('%s: never speaks of an endless band', (id) => {
     const family = familyOf(id)
     const curve = family.library[0]?.curve ?? family.assume({})?.curve
-    if (curve === undefined || family.two) return
+    if (curve === undefined || family.parts) return
     const [low, high] = family.needs.range
     const reach = family.reach?.(curve) ?? [low, high]
     const inside = (share: number): number => reach[0] + share * (reach[1] - reach[0])

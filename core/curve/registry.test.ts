@@ -9,7 +9,7 @@ import { quantityOf } from '../../app/parts/units.ts'
 import { stageTicks } from '../../app/places/channel/scales/ticks.ts'
 import { lineFamily } from './lineFamily.ts'
 import { position } from './potentiometer/index.ts'
-import { families, familyOf, findFamily, register } from './registry.ts'
+import { families, familyOf, findFamily, registerFamily } from './registry.ts'
 import { DEFAULTS } from '../../app/store/settings.ts'
 
 /** A made-up kind of sensor: height over the road, straight volts. */
@@ -105,7 +105,7 @@ describe('a made-up family put into the registry', () => {
   let takeOut = (): void => undefined
   let build: Build
   beforeAll(() => {
-    takeOut = register(rideHeight)
+    takeOut = registerFamily(rideHeight)
     build = measuredBuild()
   })
   afterAll(() => {
@@ -116,8 +116,8 @@ describe('a made-up family put into the registry', () => {
 
   it('is one of those to choose from, and no id is given twice', () => {
     expect(families.at(-1)).toBe(rideHeight)
-    expect(() => register(rideHeight)).toThrowError(
-      expect.objectContaining({ code: 'two-families' }) as Error,
+    expect(() => registerFamily(rideHeight)).toThrowError(
+      expect.objectContaining({ code: 'registered-twice' }) as Error,
     )
   })
   it('has its row on the line-up: measured, within what is needed', () => {

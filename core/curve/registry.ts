@@ -1,4 +1,5 @@
 import { EchtError } from '../error.ts'
+import { register } from '../register.ts'
 import type { Family } from './family.ts'
 import { airMeterHertz, airMeterVolts } from './airMeter/index.ts'
 import { joinedFamily } from './joined.ts'
@@ -47,17 +48,12 @@ function know(family: AnyFamily): AnyFamily[] {
   return known
 }
 
-/**
- * One family more, for as long as this program runs; what is returned takes it out again. Throws `EchtError`
- * `two-families` for an id that is registered already.
- */
-export function register(family: AnyFamily): () => void {
-  if (byId.has(family.id))
-    throw new EchtError('two-families', `There is a sensor family "${family.id}" already.`)
+/** One family more; what is returned takes it out again. Throws `EchtError` `registered-twice`. */
+export function registerFamily(family: AnyFamily): () => void {
+  const takeOut = register(FAMILIES, family, 'sensor family')
   const known = know(family)
-  FAMILIES.push(family)
   return () => {
-    FAMILIES.splice(FAMILIES.indexOf(family), 1)
+    takeOut()
     for (const one of known) byId.delete(one.id)
   }
 }

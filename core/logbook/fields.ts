@@ -108,6 +108,7 @@ const FIELDS: [pattern: string, naming: Naming][] = [
   ['channels/needs/accuracy', inTruth('accuracy needed')],
   ['channels/linked', plain('halves kept level')],
   ['channels/combine', plain('two senders joined')],
+  ['channels/kind', plain('kind of channel')],
   ['channels/reads/*/wire/signalOhm', ofReader('signal wire', 'Ω')],
   ['channels/reads/*/wire/groundOhm', ofReader('ground wire', 'Ω')],
   ['channels/reads/*/wire/groundOffsetV', ofReader('ground offset', 'V')],

@@ -26,7 +26,7 @@ const code = (f: () => unknown): string => {
 describe('a build from outside', () => {
   it('is opened only when it is whole', () => {
     expect(build.name).toBe('Saltmarsh Nine')
-    expect(code(() => openBuild({ schema: 5 }))).toBe('damaged-build')
+    expect(code(() => openBuild({ schema: 6 }))).toBe('damaged-build')
     expect(code(() => openBuild('a text'))).toBe('not-a-build')
     expect(code(() => openBuild({ ...build, schema: 99 }))).toBe('newer-schema')
   })

@@ -1,216 +1,29 @@
-import { orElse } from '../../../core/error.ts'
-import { Button, Group } from '@mantine/core'
-import dayjs from 'dayjs'
-import { useMemo } from 'react'
+import { Suspense, useMemo } from 'react'
 import { Link, useParams } from 'react-router'
-import {
-  linearSpread,
-  readStatus,
-  walkForward,
-  type ReadStatus,
-} from '../../../core/chain/index.ts'
-import { readOf, type Channel, type Read } from '../../../core/build/index.ts'
-import { findFamily } from '../../../core/curve/registry.ts'
-import { linspace } from '../../../core/math/index.ts'
-import { fixed } from '../../../core/quantity/index.ts'
-import { expectedReadings } from '../../../core/prove/index.ts'
-import { toDeviceOrder } from '../../../core/table/index.ts'
+import { readOf } from '../../../core/build/index.ts'
+import { orElse } from '../../../core/error.ts'
+import { KindPage } from '../../kinds/KindPage.tsx'
+import { viewsOf } from '../../kinds/registry.ts'
 import { useBuild } from '../../store/useBuild.ts'
-import { Chip } from '../../parts/Chip.tsx'
-import { AsFineAsNeeded } from '../../parts/AsFineAsNeeded.tsx'
-import { ohms, signalText, useQuantity, useUnits } from '../../parts/units.ts'
-import { Scales } from '../channel/scales/Scales.tsx'
-import { heightFor, windowAround } from '../channel/scales/window.ts'
 
-/**
- * The card for the wing: scales, table, what a meter should say at five temperatures, pins, date.
- * Prints on one sheet.
- */
+/** The card for the wing, on one sheet: as its kind of channel draws it. */
 export function Card() {
   const { build } = useBuild()
-  const { quantity } = useUnits()
   const { readId } = useParams()
   const found = useMemo(() => {
     return orElse(() => readOf(build, readId!), null)
   }, [build, readId])
-  const status = useMemo(
-    () => found && readStatus(build, found.read, quantity),
-    [build, found, quantity],
-  )
-  if (!found || !status)
+  if (!found)
     return (
       <p role="alert">
         This reader is not in the build any more.{' '}
         <Link to={`/build/${build.id}`}>Back to the line-up</Link>
       </p>
     )
+  const View = viewsOf(found.channel)?.Card ?? KindPage
   return (
-    <AsFineAsNeeded status={status}>
-      <CardOf {...found} status={status} />
-    </AsFineAsNeeded>
-  )
-}
-
-function CardOf({ channel, read, status }: { channel: Channel; read: Read; status: ReadStatus }) {
-  const { build } = useBuild()
-  const { chain, assembled } = status
-  const { input, device, needs, sensor } = assembled
-  const family = findFamily(sensor.family)
-  const signalUnit = family?.signalUnit ?? 'Ω'
-  const q = useQuantity(family?.truthUnit ?? '°C')
-  const truth = status.worst?.at ?? needs.best[1]
-  const temperatures = linspace(...needs.range, 5)
-  const expected = chain
-    ? temperatures.flatMap((t) => {
-        return orElse(() => [{ t, readings: expectedReadings(chain, t) }], [])
-      })
-    : []
-  const table = input.table?.entered
-  return (
-    <article className="card">
-      <Group className="no-print" mb="md">
-        <Button onClick={() => globalThis.print()}>Print</Button>
-        <Button
-          variant="default"
-          component={Link}
-          to={`/build/${build.id}/channel/${channel.id}/${read.id}`}
-        >
-          Back to the channel
-        </Button>
-      </Group>
-      <Group justify="space-between" align="baseline" wrap="wrap">
-        <h1>{channel.name}</h1>
-        <span>
-          {build.name} · {dayjs().format('D MMM YYYY')} · <Chip state={status.state} />
-        </span>
-      </Group>
-      <p className="tight">
-        {device.name} pin {input.pin}
-        {channel.place ? ` · ${channel.place}` : ''} · needs {q.pm(needs.accuracy, 1)} {q.unit} from{' '}
-        {q.bare(needs.best[0], 0)} to {q.text(needs.best[1], 0)}
-      </p>
-      {chain && (
-        <Scales
-          chain={chain}
-          walked={walkForward(chain, truth)}
-          spread={linearSpread(chain, truth)}
-          truth={truth}
-          window={windowAround(
-            truth,
-            heightFor(needs.accuracy, status.worst?.bias ?? 0, needs.range),
-            needs.range,
-          )}
-          points={sensor.points}
-          suspects={sensor.suspects}
-          height={330}
-          decimals={read.face.decimals}
-          onTruth={() => undefined}
-          onWindow={() => undefined}
-          still
-        />
-      )}
-      {expected.length > 0 && (
-        <>
-          <h2>What a meter should say</h2>
-          <table className="sheet-table" aria-label="Expected readings">
-            <thead>
-              <tr>
-                <th className="num">{q.unit}</th>
-                <th className="num">{signalUnit === 'Ω' ? 'sensor, unplugged' : 'sensor'}</th>
-                {chain?.spec.stages.includes('pin') && <th className="num">pin {input.pin}, V</th>}
-                <th className="num">{device.name} shows</th>
-              </tr>
-            </thead>
-            <tbody>
-              {expected.map(({ t, readings }) => {
-                const at = (s: string) => readings.find((r) => r.stage === s)!
-                const band = (e: { low: number; high: number }, f: (v: number) => string) => (
-                  <span className="pale">
-                    {' '}
-                    {f(e.low)} to {f(e.high)}
-                  </span>
-                )
-                return (
-                  <tr key={t}>
-                    <td className="num">
-                      <b>{q.bare(t, 0)}</b>
-                    </td>
-                    <td className="num">
-                      {signalText(at('element').value, signalUnit)}
-                      {band(at('element'), (v) =>
-                        signalText(v, signalUnit).replace(/ [kM]?(Ω|V|Hz)/, ''),
-                      )}
-                    </td>
-                    {chain?.spec.stages.includes('pin') && (
-                      <td className="num">
-                        {fixed(at('pin').value, 3)}
-                        {band(at('pin'), (v) => fixed(v, 3))}
-                      </td>
-                    )}
-                    <td className="num">
-                      {q.bare(at('shown').value)}
-                      {band(at('shown'), (v) => q.bare(v))}
-                    </td>
-                  </tr>
-                )
-              })}
-            </tbody>
-          </table>
-        </>
-      )}
-      <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 30, marginTop: 16 }}>
-        <div>
-          <h2>Pins</h2>
-          <table className="sheet-table" aria-label="Pinout">
-            <tbody>
-              {sensor.element.pins.map((p) => (
-                <tr key={p.name}>
-                  <td>{p.name}</td>
-                  <td>{p.wire || 'no colour noted'}</td>
-                </tr>
-              ))}
-              <tr>
-                <td>
-                  {device.name} pin {input.pin}
-                </td>
-                <td>
-                  {read.wire.colour || 'no colour noted'}
-                  {read.wire.cavity ? `, cavity ${read.wire.cavity}` : ''}
-                </td>
-              </tr>
-              {input.pulls
-                .filter((p) => p.on)
-                .map((p) => (
-                  <tr key={p.id}>
-                    <td>{p.name || 'pull-up'}</td>
-                    <td>
-                      {ohms(p.ohm.value)} to{' '}
-                      {fixed(p.toReference ? input.referenceV.value : p.railV.value, 2)} V,{' '}
-                      {p.ohm.basis}
-                    </td>
-                  </tr>
-                ))}
-            </tbody>
-          </table>
-        </div>
-        <div>
-          <h2>Table in {device.name}</h2>
-          {table && input.table ? (
-            <p className="mono" style={{ fontSize: 14, columns: 2, margin: '6px 0' }}>
-              {(() => {
-                const o = toDeviceOrder(table, input.table)
-                return o.x.map((x, i) => (
-                  <span key={x} style={{ display: 'block' }}>
-                    {x} {input.table!.axis} → {fixed(o.y[i]!, 1)} {input.table!.valueUnit}
-                  </span>
-                ))
-              })()}
-            </p>
-          ) : (
-            <p className="pale">None entered yet.</p>
-          )}
-        </div>
-      </div>
-    </article>
+    <Suspense fallback={<p className="pale">…</p>}>
+      <View {...found} />
+    </Suspense>
   )
 }

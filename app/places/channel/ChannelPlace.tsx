@@ -1,16 +1,13 @@
 import { memo, Suspense, useMemo, useRef } from 'react'
 import { Link, useParams } from 'react-router'
-import {
-  readStatus,
-  remembered,
-  statusRestsOn,
-  type StagePlace,
-} from '../../../core/chain/index.ts'
+import type { StagePlace } from '../../../core/chain/index.ts'
+import { hasOwnView } from '../../kinds/registry.ts'
+import { KindPage } from '../../kinds/KindPage.tsx'
+import { useReading } from '../../kinds/useReading.ts'
 import type { Channel } from '../../../core/build/index.ts'
 import { AsFineAsNeeded } from '../../parts/AsFineAsNeeded.tsx'
 import { Contained } from '../../parts/Trouble.tsx'
 import { useReady } from '../../parts/useReady.ts'
-import { useUnits } from '../../parts/units.ts'
 import { OpenBuildContext, useBuild } from '../../store/useBuild.ts'
 import { ChannelTitle } from './ChannelTitle.tsx'
 import { RestTruthContext } from './restTruth.ts'
@@ -40,6 +37,7 @@ export function ChannelPlace() {
         <Link to={`/build/${build.id}`}>Back to the line-up</Link>
       </p>
     )
+  if (!hasOwnView(channel)) return <KindPage {...{ channel, read }} />
   return <Ready key={read.id} channel={channel} readId={read.id} />
 }
 
@@ -80,16 +78,9 @@ const ChannelOf = memo(function ChannelOf({
   readId: string
 }) {
   const { build } = useBuild()
-  const { quantity } = useUnits()
   const channel = build.channels.find((c) => c.id === channelId)!
   const read = channel.reads.find((r) => r.id === readId)!
-  const status = useMemo(
-    () =>
-      remembered(read, 'status', [quantity, ...statusRestsOn(build, channel)], () =>
-        readStatus(build, read, quantity),
-      ),
-    [build, channel, read, quantity],
-  )
+  const status = useReading(channel, read)
   const thread = useThread(status)
   const { truth, restTruth, walked, spread } = thread
   const { stage, choose, work } = useStage(status.next.stage)

@@ -24,7 +24,7 @@ import { TextField } from '../../parts/TextField.tsx'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import { differenceUnit, useQuantity } from '../../parts/units.ts'
 import { elementOf } from '../../../core/build/index.ts'
-import { needsOf } from '../../../core/chain/index.ts'
+import { needsOf, partName } from '../../../core/chain/index.ts'
 import { findFamily } from '../../../core/curve/registry.ts'
 import { truthUnit } from './stageInfo.ts'
 
@@ -73,7 +73,7 @@ export function ChannelTitle({
       <span className="pale">
         to {device.name} pin {input.pin} · needs {q.pm(asked.accuracy, 1)} {q.unit} from{' '}
         {q.bare(asked.best[0], 0)} to {q.bare(asked.best[1], 0)}
-        {channel.combine === 'separate' ? `, its part of ${q.pm(needs.accuracy, 1)}` : ''}
+        {partName(build, channel, read) ? `, its part of ${q.pm(needs.accuracy, 1)}` : ''}
       </span>
       <Popover opened={editing} onChange={setEditing} trapFocus position="bottom-start" shadow="md">
         <Popover.Target>
@@ -163,8 +163,7 @@ export function ChannelTitle({
                 h={44}
                 px={12}
               >
-                {channel.combine === 'separate' ? `${elementOf(build, r.source.id).name}, ` : ''}
-                {where.device.name}
+                {[partName(build, channel, r), where.device.name].filter(Boolean).join(', ')}
               </Button>
             )
           })}
@@ -173,11 +172,7 @@ export function ChannelTitle({
         </Button>
       </Group>
       {sharing && (
-        <AddReader
-          channel={channel}
-          element={channel.combine === 'separate' ? read.source.id : channel.elements[0]!}
-          onClose={() => setSharing(false)}
-        />
+        <AddReader channel={channel} element={read.source.id} onClose={() => setSharing(false)} />
       )}
     </Group>
   )

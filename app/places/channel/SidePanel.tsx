@@ -137,8 +137,8 @@ function Shares({
 }
 
 function sensorText({ assembled: { sensor } }: ReadStatus, q: Quantity): string {
-  return sensor.halves
-    ? sensor.halves.map((h) => `${h.element.name}: ${pointsText(h, q)}`).join(' ')
+  return sensor.parts.length > 0
+    ? sensor.parts.map((p) => `${p.element.name}: ${pointsText(p, q)}`).join(' ')
     : pointsText(sensor, q)
 }
 

@@ -1,6 +1,6 @@
 import { useMemo } from 'react'
 import type { Channel } from '../../../core/build/index.ts'
-import { needsOf, stageBy, STAGES, sumOfHalves, type Sum } from '../../../core/chain/index.ts'
+import { needsOf, stageBy, STAGES, sumOf, type Sum } from '../../../core/chain/index.ts'
 import { findFamily } from '../../../core/curve/registry.ts'
 import { elementOf } from '../../../core/build/index.ts'
 import { useQuantity, type Quantity } from '../../parts/units.ts'
@@ -35,7 +35,7 @@ export function Together({
         needs.range[1]),
     [build, channel, needs, truth],
   )
-  const sum = useMemo(() => sumOfHalves(build, channel, whole), [build, channel, whole])
+  const sum = useMemo(() => sumOf(build, channel, whole), [build, channel, whole])
   if (!sum) return null
   if (sum.problem)
     return (
@@ -47,7 +47,7 @@ export function Together({
     <section className="tight" aria-label="Both together">
       <p className="tight" role="status">
         With {q.text(whole)} in both:{' '}
-        {sum.halves.map((h) => `${h.name} shows ${q.bare(h.walked.shown)}`).join(', ')}; added{' '}
+        {sum.parts.map((h) => `${h.name} shows ${q.bare(h.walked.shown)}`).join(', ')}; added{' '}
         <b>{q.text(sum.shown)}</b>, {q.off(sum.off)} {q.pm(sum.half)} at 95 %.
       </p>
       <SumPicture sum={sum} accuracy={channel.needs.accuracy} q={q} />
@@ -58,10 +58,10 @@ export function Together({
 /** Two threads from one truth, each to its own face, and their sum: heights are errors. */
 function SumPicture({ sum, accuracy, q }: { sum: Sum; accuracy: number; q: Quantity }) {
   const stages = STAGES.map((s) => s.id).filter((s) =>
-    sum.halves.some((h) => h.walked.stages.some((w) => w.id === s)),
+    sum.parts.some((h) => h.walked.stages.some((w) => w.id === s)),
   )
   const x = (i: number): number => LEFT + (i / stages.length) * (W - LEFT - RIGHT)
-  const offs = sum.halves.map((h) =>
+  const offs = sum.parts.map((h) =>
     h.walked.stages.map((s) => ({
       x: x(stages.indexOf(s.id)),
       off: (Number.isFinite(s.height) ? s.height : h.walked.shown) - h.truth,
@@ -80,7 +80,7 @@ function SumPicture({ sum, accuracy, q }: { sum: Sum; accuracy: number; q: Quant
       viewBox={`0 0 ${W} ${H}`}
       width="100%"
       role="img"
-      aria-label={`Threads of both halves: ${sum.halves.map((h) => `${h.name} ${q.off(h.off)}`).join(', ')}; added ${q.off(sum.off)} ${q.unit}`}
+      aria-label={`Threads of both parts: ${sum.parts.map((h) => `${h.name} ${q.off(h.off)}`).join(', ')}; added ${q.off(sum.off)} ${q.unit}`}
     >
       <rect
         x={LEFT}

@@ -3,8 +3,10 @@ import { familyOf, findFamily } from '../../../core/curve/registry.ts'
 import { fixed, formatQuantity } from '../../../core/quantity/index.ts'
 import type { Quantity } from '../../parts/units.ts'
 
-/** Names of the scales of two joined sensors. */
-export const HALF_NAME = ['first half', 'second half'] as const
+/** Name of the scale of one of several sensors read as one. */
+export const partScale = (part: number): string => `${ordinal(part)} half`
+const ordinal = (part: number): string =>
+  ['first', 'second', 'third', 'fourth'][part] ?? `${part + 1}th`
 
 type Sensed = { sensor: Pick<ChainSpec['sensor'], 'family'> }
 

@@ -3,14 +3,15 @@ import { useHotkeys } from '@mantine/hooks'
 import { IconPlus } from '@tabler/icons-react'
 import { lazy, memo, Suspense, useMemo, useState } from 'react'
 import { Link } from 'react-router'
-import type { ReadStatus, State } from '../../../core/chain/index.ts'
+import type { Build, Channel } from '../../../core/build/index.ts'
+import type { State } from '../../../core/chain/index.ts'
+import { kindOf, type ChannelStatus } from '../../../core/channel/index.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import { Chip } from '../../parts/Chip.tsx'
 import { Contained } from '../../parts/Trouble.tsx'
 import { useMoreAtEnd } from '../../parts/useMoreAtEnd.tsx'
 import { useQuantity } from '../../parts/units.ts'
 import { useRows, type Row } from '../../parts/useRows.ts'
-import { truthUnit } from '../channel/stageInfo.ts'
 import { SmallThread } from './SmallThread.tsx'
 
 const AddChannel = lazy(() => import('./AddChannel.tsx'))
@@ -37,13 +38,13 @@ export function LineUp() {
   const sorted = useMemo(() => {
     const words = filter.toLowerCase().split(/\s+/).filter(Boolean)
     const chosen = rows.filter(
-      (row) => (state === 'all' || row.status?.state === state) && speaksOf(row, words),
+      (row) => (state === 'all' || row.status?.state === state) && speaksOf(build, row, words),
     )
     if (order === 'working') return chosen
     // what is not computed yet waits at the end
     const ratio = (row: Row): number => row.status?.ratio ?? -1
     return [...chosen].sort((a, b) => ratio(b) - ratio(a))
-  }, [rows, filter, state, order])
+  }, [build, rows, filter, state, order])
   const counts = STATES.map((s) => ({
     ...s,
     count: rows.filter((r) => r.status?.state === s.value).length,
@@ -131,14 +132,8 @@ export function LineUp() {
 }
 
 /** Whether a row holds every word looked for. */
-function speaksOf({ channel, status }: Row, words: readonly string[]): boolean {
-  const about = [
-    channel.name,
-    channel.quantity,
-    channel.place,
-    status?.assembled.device.name,
-    status?.next.title,
-  ]
+function speaksOf(build: Build, { channel, status }: Row, words: readonly string[]): boolean {
+  const about = [channel.name, ...kindOf(channel).words(build, channel), status?.next.title]
   const text = about.join(' ').toLowerCase()
   return words.every((w) => text.includes(w))
 }
@@ -151,27 +146,26 @@ const RowOf = memo(function RowOf({ channel, read, status, build }: Row & { buil
         <div className="breaks">
           <div className="large strong">
             {/* several readers of one sensor are told apart by who reads */}
-            {status && channel.reads.length > 1 ? `${status.assembled.device.name}: ` : ''}
+            {status && channel.reads.length > 1 ? `${status.reader.device}: ` : ''}
             {channel.name}
           </div>
           {status && (
             <div className="pale">
-              {channel.combine === 'separate' ? `${status.assembled.sensor.element.name}, ` : ''}
-              {channel.reads.length > 1 ? '' : `to ${status.assembled.device.name} `}pin{' '}
-              {status.assembled.input.pin}
+              {status.reader.part && `${status.reader.part}, `}
+              {channel.reads.length > 1 ? '' : `to ${status.reader.device} `}pin {status.reader.pin}
             </div>
           )}
         </div>
-        {status ? <Known status={status} /> : <div className="pale">…</div>}
+        {status ? <Known channel={channel} status={status} /> : <div className="pale">…</div>}
       </Link>
     </div>
   )
 })
 
-function Known({ status }: { status: ReadStatus }) {
+function Known({ channel, status }: { channel: Channel; status: ChannelStatus }) {
   return (
     <>
-      <SmallThread status={status} />
+      <SmallThread channel={channel} status={status} />
       <div>
         <Chip state={status.state} />
         <div className="pale tight small">
@@ -185,13 +179,13 @@ function Known({ status }: { status: ReadStatus }) {
   )
 }
 
-function Worst({ status }: { status: ReadStatus }) {
-  const q = useQuantity(truthUnit(status.assembled.sensor.family), status.assembled.needs.accuracy)
+function Worst({ status }: { status: ChannelStatus }) {
+  const q = useQuantity(status.unit, status.accuracy)
   if (!status.worst) return <>no reading yet</>
   return (
     <>
       {q.off(status.worst.bias, 1)} {q.pm(status.worst.band, 1)} {q.unit} at{' '}
-      {q.bare(status.worst.at, 0)}; needs {q.pm(status.assembled.needs.accuracy, 1)}
+      {q.bare(status.worst.at, 0)}; needs {q.pm(status.accuracy, 1)}
     </>
   )
 }

@@ -1,48 +1,49 @@
-import {
-  linearSpread,
-  walkForward,
-  type Chain,
-  type ReadStatus,
-} from '../../../core/chain/index.ts'
+import { useMemo } from 'react'
+import type { Channel } from '../../../core/build/index.ts'
+import { kindOf, type ChannelStatus, type SmallPicture } from '../../../core/channel/index.ts'
 import { useQuantity } from '../../parts/units.ts'
-import { truthUnit } from '../channel/stageInfo.ts'
 
 const W = 140,
   H = 48,
   PAD = 6
 
+type Props = { channel: Channel; status: ChannelStatus }
+
 /** The channel's thread and ribbon at their worst place, in the height of twice the need. Level is the truth. */
-export function SmallThread({ status }: { status: ReadStatus }) {
-  const { chain, worst } = status
-  if (!chain || !worst)
-    return (
-      <svg width={W} height={H} role="img" aria-label="Nothing to draw yet">
-        <line
-          x1={PAD}
-          x2={W - PAD}
-          y1={H / 2}
-          y2={H / 2}
-          stroke="var(--hair)"
-          strokeDasharray="5 4"
-        />
-      </svg>
-    )
-  return <Drawn chain={chain} worst={worst} />
+export function SmallThread({ channel, status }: Props) {
+  const picture = useMemo(
+    () => kindOf(channel).picture(status) as SmallPicture | null,
+    [channel, status],
+  )
+  return picture && status.worst ? (
+    <Drawn {...status} picture={picture} worst={status.worst} />
+  ) : (
+    <svg width={W} height={H} role="img" aria-label="Nothing to draw yet">
+      <line
+        x1={PAD}
+        x2={W - PAD}
+        y1={H / 2}
+        y2={H / 2}
+        stroke="var(--hair)"
+        strokeDasharray="5 4"
+      />
+    </svg>
+  )
 }
 
-function Drawn({ chain, worst }: { chain: Chain; worst: NonNullable<ReadStatus['worst']> }) {
-  const { accuracy } = chain.spec
-  const q = useQuantity(truthUnit(chain.spec.sensor.family), accuracy)
+type DrawnProps = {
+  picture: SmallPicture
+  worst: NonNullable<ChannelStatus['worst']>
+  unit: string
+  accuracy: number
+}
+
+function Drawn({ picture, worst, unit, accuracy }: DrawnProps) {
+  const q = useQuantity(unit, accuracy)
   const y = (off: number): number =>
     Math.min(H - 2, Math.max(2, H / 2 - (off / (2 * accuracy)) * (H / 2)))
-  const walked = walkForward(chain, worst.at),
-    { half } = linearSpread(chain, worst.at)
-  const places = walked.stages.map((s, i) => ({
-    x: PAD + ((W - 2 * PAD) * i) / (walked.stages.length - 1),
-    off: (Number.isFinite(s.height) ? s.height : walked.shown) - worst.at,
-    half: half[s.id] ?? 0,
-    id: s.id,
-  }))
+  const gaps = Math.max(1, picture.places.length - 1)
+  const places = picture.places.map((p, i) => ({ ...p, x: PAD + ((W - 2 * PAD) * i) / gaps }))
   const edge = [
     ...places.map((p) => `${p.x},${y(p.off + p.half)}`),
     ...places.toReversed().map((p) => `${p.x},${y(p.off - p.half)}`),
@@ -82,7 +83,7 @@ function Drawn({ chain, worst }: { chain: Chain; worst: NonNullable<ReadStatus['
           stroke="var(--ink)"
           strokeWidth={1}
           opacity={0.5}
-          strokeDasharray={chain.spec.basis[p.id] === 'assumed' ? '3 3' : undefined}
+          strokeDasharray={p.assumed ? '3 3' : undefined}
         />
       ))}
       <polyline

@@ -1,14 +1,13 @@
 import { Button, Group } from '@mantine/core'
 import { memo, useEffect, useState } from 'react'
 import { Link } from 'react-router'
-import { AsFineAsNeeded } from '../../parts/AsFineAsNeeded.tsx'
 import { Contained } from '../../parts/Trouble.tsx'
 import { useMoreAtEnd } from '../../parts/useMoreAtEnd.tsx'
 import { useRows, type Row } from '../../parts/useRows.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import { Caution } from '../../parts/Caution.tsx'
 import { Chip } from '../../parts/Chip.tsx'
-import { KeyOnCheck } from '../../parts/keyOn/KeyOnCheck.tsx'
+import { KindCheck } from '../../kinds/KindCheck.tsx'
 
 /** Every reader of the build at key-on, one at a time. */
 export function Prove() {
@@ -18,7 +17,7 @@ export function Prove() {
   const [picked, setChosen] = useState<string | null>(null)
   // until somebody picks one: the first that is not proven and has a chain, once all are computed
   const whole = rows.every((r) => r.status !== null)
-  const first = rows.find((r) => r.status && r.status.state !== 'proven' && r.status.chain)
+  const first = rows.find((r) => r.status && r.status.state !== 'proven' && r.status.worst)
   const suggested = whole ? (first ?? rows[0])?.read.id : undefined
   const [start, setStart] = useState<string | null>(null)
   useEffect(() => {
@@ -52,9 +51,7 @@ export function Prove() {
           </div>
           {current?.status && (
             <Contained what="The key-on check" on={[current.status]}>
-              <AsFineAsNeeded status={current.status}>
-                <KeyOnCheck key={current.read.id} status={current.status} />
-              </AsFineAsNeeded>
+              <KindCheck key={current.read.id} {...current} status={current.status} />
             </Contained>
           )}
         </div>
@@ -67,7 +64,7 @@ type ChoiceProps = Row & { chosen: boolean; onChoose: (read: string) => void }
 
 // drawn anew only when something of its own changes
 const Choice = memo(function Choice({ channel, read, status, chosen, onChoose }: ChoiceProps) {
-  const device = channel.reads.length > 1 && status ? `, ${status.assembled.device.name}` : ''
+  const device = channel.reads.length > 1 && status ? `, ${status.reader.device}` : ''
   return (
     <Button
       variant={chosen ? 'outline' : 'default'}

@@ -22,23 +22,24 @@ const BenchPanel = lazy(() => import('../../../bench/BenchPanel.tsx'))
 /** The sensor itself: its points, its curve, how sure it is, and the one more point worth taking. */
 export default function ElementStage({ status }: StageProps) {
   const { sensor, channel, needs } = status.assembled
-  const [at, setAt] = useState<0 | 1>(0)
-  const half = sensor.halves?.[at]
-  // one of two on one wire is measured by itself, over all that it can hold
+  const [at, setAt] = useState(0)
+  const part = sensor.parts[at]
+  const count = sensor.parts.length
+  // one of several read as one is measured by itself, over all that it can hold
   const shown = useMemo(() => {
-    if (!half) return status
+    if (!part) return status
     const reach =
-      half.curve === undefined ? undefined : findFamily(half.family)?.reach?.(half.curve)
-    const range: [number, number] = reach ?? [needs.range[0] / 2, needs.range[1] / 2]
+      part.curve === undefined ? undefined : findFamily(part.family)?.reach?.(part.curve)
+    const range: [number, number] = reach ?? [needs.range[0] / count, needs.range[1] / count]
     return {
       ...status,
       assembled: {
         ...status.assembled,
-        sensor: half,
-        needs: { range, best: range, accuracy: needs.accuracy / Math.SQRT2 },
+        sensor: part,
+        needs: { range, best: range, accuracy: needs.accuracy / Math.sqrt(count) },
       },
     }
-  }, [status, half, needs])
+  }, [status, part, needs, count])
   const { family: id, element } = shown.assembled.sensor
   if (!findFamily(id))
     return (
@@ -49,7 +50,7 @@ export default function ElementStage({ status }: StageProps) {
   return (
     <>
       {familyOf(id).adds && (
-        <TwoSensors channel={channel} status={status} half={half ? at : null} onHalf={setAt} />
+        <TwoSensors channel={channel} status={status} part={part ? at : null} onPart={setAt} />
       )}
       <KnownElement key={element.id} status={shown} />
     </>

@@ -1,20 +1,21 @@
 import { Button, Group, NativeSelect, SegmentedControl, Switch, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
-import { elementOf, type Channel, type Combine, type Patch } from '../../../../core/build/index.ts'
-import type { ReadStatus } from '../../../../core/chain/index.ts'
+import { elementOf, type Channel, type Patch } from '../../../../core/build/index.ts'
+import { sourceBy, type ReadStatus } from '../../../../core/chain/index.ts'
 import { familyOf } from '../../../../core/curve/registry.ts'
+import { SOURCES } from '../../../../core/curve/sources.ts'
 import { QuantityInput } from '../../../parts/QuantityInput.tsx'
 import { useBuild } from '../../../store/useBuild.ts'
 import { newElement, newRead } from '../../../store/make.ts'
 import { newId } from '../../../store/id.ts'
 
-const WAYS: { value: Exclude<Combine, 'one'>; label: string }[] = [
-  { value: 'separate', label: 'each on an input, added' },
-  { value: 'series', label: 'in series on one wire' },
-  { value: 'parallel', label: 'in parallel on one wire' },
-]
-const wiresOf = (signal: string) => (signal === 'resistance' ? WAYS : WAYS.slice(0, 1))
+/** The ways in which so many sensors of a family can hang together. */
+const waysOf = (family: string, takes: number) =>
+  SOURCES.filter((s) => s.takes === takes && s.can(family)).map((s) => ({
+    value: s.id,
+    label: s.name,
+  }))
 
 /**
  * A channel of two senders whose truths add: which of them is looked at, how they hang together,
@@ -23,19 +24,21 @@ const wiresOf = (signal: string) => (signal === 'resistance' ? WAYS : WAYS.slice
 export function TwoSensors({
   channel,
   status,
-  half,
-  onHalf,
+  part,
+  onPart,
 }: {
   channel: Channel
   status: ReadStatus
-  half: 0 | 1 | null
-  onHalf: (half: 0 | 1) => void
+  part: number | null
+  onPart: (part: number) => void
 }) {
   const { build, edit } = useBuild()
   const navigate = useNavigate()
   const [adding, setAdding] = useState(false)
   const elements = channel.elements.map((id) => elementOf(build, id))
-  const { signal } = familyOf(elements[0]!.family)
+  const { family } = elements[0]!
+  const source = sourceBy(channel)
+  const together = SOURCES.filter((s) => s.join).map((s) => s.id)
   if (elements.length < 2) {
     return adding ? (
       <Second channel={channel} status={status} onDone={() => setAdding(false)} />
@@ -59,21 +62,21 @@ export function TwoSensors({
   return (
     <section className="stage-body" aria-label="Two senders of this channel">
       <Group align="flex-end" wrap="wrap">
-        {half !== null && (
+        {part !== null && (
           <SegmentedControl
             aria-label="Which sender"
-            value={String(half)}
-            onChange={(v) => onHalf(v === '0' ? 0 : 1)}
+            value={String(part)}
+            onChange={(v) => onPart(Number(v))}
             data={elements.map((e, i) => ({ value: String(i), label: e.name }))}
           />
         )}
-        {channel.combine !== 'separate' && (
+        {source.join && (
           <>
             <NativeSelect
               label="They hang"
               value={channel.combine}
-              onChange={(e) => patch({ combine: e.currentTarget.value as Combine })}
-              data={wiresOf(signal).filter((w) => w.value !== 'separate')}
+              onChange={(e) => patch({ combine: e.currentTarget.value })}
+              data={waysOf(family, elements.length).filter((w) => together.includes(w.value))}
               w={220}
             />
             <Switch
@@ -89,7 +92,7 @@ export function TwoSensors({
         </Button>
       </Group>
       <p className="pale tight">
-        {channel.combine === 'separate'
+        {!source.join
           ? 'Each is read by itself; the display adds them. Switch between them above.'
           : channel.linked
             ? 'Level here means both filled to the same share of what each can hold.'
@@ -112,7 +115,8 @@ function Second({
   const { sensor, input, device, read } = status.assembled
   const family = familyOf(sensor.element.family)
   const [name, setName] = useState(`${channel.name}, second sender`)
-  const [combine, setCombine] = useState<Exclude<Combine, 'one'>>('separate')
+  const [combine, setCombine] = useState(() => waysOf(family.id, 2)[0]!.value)
+  const source = SOURCES.find((s) => s.id === combine)!
   const [pin, setPin] = useState('')
   const [problem, setProblem] = useState<string | null>(null)
   const [most, setMost] = useState(channel.needs.range[1])
@@ -130,7 +134,7 @@ function Second({
   const add = (): void => {
     const element = newElement(name.trim() || `${channel.name}, second sender`, family, alike)
     const own =
-      combine === 'separate'
+      source.join === undefined
         ? {
             ...input,
             id: newId(),
@@ -180,11 +184,11 @@ function Second({
         <NativeSelect
           label="They hang"
           value={combine}
-          onChange={(e) => setCombine(e.currentTarget.value as typeof combine)}
-          data={wiresOf(family.signal)}
+          onChange={(e) => setCombine(e.currentTarget.value)}
+          data={waysOf(family.id, 2)}
           w={230}
         />
-        {combine === 'separate' && (
+        {!source.join && (
           <TextInput
             label={`Its pin of ${device.name}`}
             value={pin}
@@ -212,11 +216,8 @@ function Second({
         </p>
       )}
       <p className="pale tight">
-        {combine === 'separate'
-          ? `Recommended where ${device.name} has a pin to spare: no fill is hidden. The new pin is taken to be like pin ${input.pin}.`
-          : combine === 'series'
-            ? 'One wire; a full half and an empty one can read like two half full. Good where a pump keeps the halves level.'
-            : 'One wire; the lower resistance speaks louder. Least of all, and only where the gauge asks for it.'}
+        {source.why}
+        {!source.join && ` The new pin is taken to be like pin ${input.pin}.`}
       </p>
     </form>
   )

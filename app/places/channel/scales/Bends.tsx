@@ -19,7 +19,7 @@ export function Bends({
   // two beside each other would overwrite: the later one stands a line higher
   const taken: { from: number; to: number; at: number }[] = []
   return SHARES.map(({ id: share, label, bends }) => {
-    const what = share === 'element' && walked.halves ? 'not level' : label
+    const what = share === 'element' && walked.parts.length > 0 ? 'not level' : label
     const bias = walked.biases.find((b) => b.share === share)?.bias ?? 0
     const i = places.findIndex((p) => p.id === bends),
       a = places[i - 1],

@@ -1,8 +1,8 @@
 import { useElementSize } from '@mantine/hooks'
 import {
-  halvesAt,
   idealValue,
   leftOpen,
+  partsAt,
   stageBy,
   walkBackward,
   type Chain,
@@ -14,7 +14,7 @@ import {
 import { familyOf } from '../../../../core/curve/registry.ts'
 import { fixed } from '../../../../core/quantity/index.ts'
 import { useQuantity } from '../../../parts/units.ts'
-import { HALF_NAME, stageText, stageUnit, stageUnitText, truthUnit } from '../stageInfo.ts'
+import { partScale, stageText, stageUnit, stageUnitText, truthUnit } from '../stageInfo.ts'
 import { Bends } from './Bends.tsx'
 import { frameOf, keyStep, type Frame } from './frame.ts'
 import { Grip } from './Grip.tsx'
@@ -35,9 +35,9 @@ type Props = {
   decimals: number
   onTruth: (truth: number) => void
   onWindow: (window: Window) => void
-  /** of two on one wire: how much of the sum is moved into the first */
-  lean?: number
-  onLean?: (lean: number) => void
+  /** of several sensors read as one: how much the first holds beyond its even share */
+  shift?: number
+  onShift?: (shift: number) => void
   /** other truths that show the same, each walked */
   branches?: Walked[]
   /** the other readers of the same sensor */
@@ -64,8 +64,8 @@ export function Scales({
   decimals,
   onTruth,
   onWindow,
-  lean = 0,
-  onLean,
+  shift = 0,
+  onShift,
   branches = [],
   others = [],
   onStage,
@@ -83,7 +83,7 @@ export function Scales({
     height: Number.isFinite(s.height) ? s.height : walked.shown,
     half: spread.half[s.id] ?? 0,
   }))
-  const halves = walked.halves?.map((h, i) => ({ ...h, x: frame.betweenX(i) })) ?? []
+  const parts = walked.parts.map((p, i) => ({ ...p, x: frame.betweenX(i) }))
   const { between } = familyOf(spec.sensor.family)
   const turned = between
     ? { x: frame.betweenX(0), height: truth, half: 0, value: between.at(spec.sensor.curve, truth) }
@@ -108,12 +108,12 @@ export function Scales({
     if (next !== undefined) onTruth(inside(next))
   }
   const step = keyStep(spec.range, q)
-  /** Fills one half from the other, until it holds what it would hold were both level at this height. */
-  const lift = (half: number, h: number): void => {
-    const wanted = halvesAt(chain, inside(h), 0)?.halves[half]?.truth,
-      level = halvesAt(chain, truth, 0)?.halves[half]?.truth
-    if (wanted !== undefined && level !== undefined)
-      onLean?.(half === 0 ? wanted - level : level - wanted)
+  /** Fills one part from the others, until it holds what it would hold were all even at this height. */
+  const lift = (part: number, h: number): void => {
+    const wanted = partsAt(chain, inside(h))[part]?.truth,
+      even = partsAt(chain, truth)[part]?.truth
+    if (wanted !== undefined && even !== undefined)
+      onShift?.(part === 0 ? wanted - even : even - wanted)
   }
 
   return (
@@ -167,37 +167,37 @@ export function Scales({
             )}
           />
         ))}
-        {halves.length > 0 && (
+        {parts.length > 0 && (
           <Fitting
             {...{ frame }}
             between={leftOpen(chain, places[1]!.height)}
             text={(low, high) => `${q.bare(low)} to ${q.text(high)} all read like this`}
           />
         )}
-        {halves.map((h, i) => (
-          <polyline key={i} className="thread" points={polyline([places[0]!, h, places[1]!])} />
+        {parts.map((p, i) => (
+          <polyline key={i} className="thread" points={polyline([places[0]!, p, places[1]!])} />
         ))}
         <polyline
           className="thread"
-          points={polyline(halves.length > 0 ? places.slice(1) : through)}
+          points={polyline(parts.length > 0 ? places.slice(1) : through)}
         />
         <Bends {...{ walked, places, frame, spec, q }} />
-        {halves.map((h, i) => {
-          const text = stageText('element', h.signal, spec, q),
+        {parts.map((p, i) => {
+          const text = stageText('element', p.signal, spec, q),
             unit = stageUnit('element', spec)
           return (
             <Grip
               key={i}
               {...{ frame, text, still }}
-              x={h.x}
-              height={h.height}
-              name={`${HALF_NAME[i]}, ${unit}`}
-              now={h.signal}
-              aloud={`${text} ${unit}, ${q.text(h.truth)} in it`}
-              under={q.text(h.truth)}
+              x={p.x}
+              height={p.height}
+              name={`${partScale(i)}, ${unit}`}
+              now={p.signal}
+              aloud={`${text} ${unit}, ${q.text(p.truth)} in it`}
+              under={q.text(p.truth)}
               onHold={(at) => lift(i, at)}
-              onSteps={(by) => onLean?.(lean + (i === 0 ? by : -by) * step)}
-              onKey={{ Home: () => onLean?.(0) }}
+              onSteps={(by) => onShift?.(shift + (i === 0 ? by : -by) * step)}
+              onKey={{ Home: () => onShift?.(0) }}
             />
           )
         })}

@@ -1,3 +1,4 @@
+import { range } from 'd3-array'
 import { memo } from 'react'
 import {
   deadZones,
@@ -11,9 +12,9 @@ import {
 } from '../../../../core/chain/index.ts'
 import { familyOf } from '../../../../core/curve/registry.ts'
 import { useQuantity, type Quantity } from '../../../parts/units.ts'
-import { HALF_NAME, stageText, stageUnit, stageUnitText, truthUnit } from '../stageInfo.ts'
-import { frameOf, isTwo, OVERVIEW_X, overviewY, type Frame } from './frame.ts'
-import { betweenTicks, halfTicks, stageTicks, type Tick } from './ticks.ts'
+import { partScale, stageText, stageUnit, stageUnitText, truthUnit } from '../stageInfo.ts'
+import { frameOf, partCount, OVERVIEW_X, overviewY, type Frame } from './frame.ts'
+import { betweenTicks, partTicks, stageTicks, type Tick } from './ticks.ts'
 import type { Window } from './window.ts'
 
 type Props = {
@@ -60,7 +61,7 @@ export const Sheet = memo(function Sheet({
           key={stage}
           frame={frame}
           x={x(i)}
-          name={stage === 'element' && isTwo(chain) ? 'together' : stageBy(stage).name}
+          name={stage === 'element' && partCount(chain) > 0 ? 'together' : stageBy(stage).name}
           unit={stageUnitText(stage, spec, q, narrow)}
           basis={spec.basis[stage]!}
           ticks={stageTicks(chain, stage, window, frame.y, q)}
@@ -71,18 +72,17 @@ export const Sheet = memo(function Sheet({
           {stageBy(stage).clips && <Standstill {...{ chain, frame, window }} x={x(i)} />}
         </Scale>
       ))}
-      {isTwo(chain) &&
-        HALF_NAME.map((name, half) => (
-          <Scale
-            key={name}
-            frame={frame}
-            x={frame.betweenX(half)}
-            name={name}
-            unit={stageUnit('element', spec)}
-            basis={spec.basis.element!}
-            ticks={halfTicks(chain, half, window, frame.y)}
-          />
-        ))}
+      {range(partCount(chain)).map((part) => (
+        <Scale
+          key={part}
+          frame={frame}
+          x={frame.betweenX(part)}
+          name={partScale(part)}
+          unit={stageUnit('element', spec)}
+          basis={spec.basis.element!}
+          ticks={partTicks(chain, part, window, frame.y)}
+        />
+      ))}
       {between && (
         <Scale
           frame={frame}

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { saltmarshNine } from '../../../../demo/saltmarshNine.ts'
 import { assembleChain, prepareChain } from '../../../../core/chain/index.ts'
 import { quantityOf } from '../../../parts/units.ts'
-import { frameOf, isTwo, keyStep, overviewSpan, overviewY } from './frame.ts'
+import { frameOf, partCount, keyStep, overviewSpan, overviewY } from './frame.ts'
 import { betweenTicks } from './ticks.ts'
 import { heightFor, windowAround } from './window.ts'
 
@@ -31,7 +31,7 @@ describe('the frame', () => {
   it('gives two joined halves a column each between the truth and what they read together', () => {
     const two = chainOf('rd-side-left'),
       wide = frameOf(two, { low: 0, high: 20 }, size)
-    expect([isTwo(two), isTwo(chain)]).toEqual([true, false])
+    expect([partCount(two), partCount(chain)]).toEqual([2, 0])
     const columns = [
       wide.stageX(0),
       wide.betweenX(0),

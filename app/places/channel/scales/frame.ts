@@ -22,7 +22,7 @@ export type Frame = {
   first: number
   last: number
   stageX: (index: number) => number
-  /** what stands between the truth and the element: two halves, or what the truth is first turned into */
+  /** what stands between the truth and the element: the parts of what is read as one, or what the truth is first turned into */
   betweenX: (index: number) => number
   y: (height: number) => number
   /** the same, kept inside the window */
@@ -31,10 +31,11 @@ export type Frame = {
   beyond: (height: number) => 'above' | 'below' | null
 }
 
-/** Whether a channel's sensor is two joined on one wire. */
-export const isTwo = (chain: Chain): boolean => familyOf(chain.spec.sensor.family).two !== undefined
+/** How many sensors are read as one; 0 of a single one. */
+export const partCount = (chain: Chain): number =>
+  familyOf(chain.spec.sensor.family).parts?.count ?? 0
 const scalesBetween = (chain: Chain): number =>
-  isTwo(chain) ? 2 : familyOf(chain.spec.sensor.family).between ? 1 : 0
+  partCount(chain) || (familyOf(chain.spec.sensor.family).between ? 1 : 0)
 
 export function frameOf(
   chain: Chain,

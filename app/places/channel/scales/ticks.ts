@@ -46,22 +46,22 @@ export function stageTicks(
   )
 }
 
-/** Ticks of the scale of one of two joined halves: its own signal, at the sum it speaks of while both stand level. */
-export function halfTicks(
+/** Ticks of the scale of one of several sensors read as one: its own signal, at the truth of the whole it speaks of. */
+export function partTicks(
   chain: Chain,
-  half: number,
+  part: number,
   window: Window,
   y: (height: number) => number,
 ): Tick[] {
   const { family, curve } = chain.spec.sensor
-  const two = familyOf(family).two!
+  const parts = familyOf(family).parts!
   return scaleTicks(
     {
       valueAt: (height) => {
         chain.signalAt(height)
-        return two.split(curve, height, 0).halves[half]!.signal
+        return parts.at(curve, height, 0).parts[part]!.signal
       },
-      heightOf: (value) => two.sumAt(curve, half === 0 ? 0 : 1, value),
+      heightOf: (value) => parts.truthOf(curve, part, value),
       least: leastOf(familyOf(family).signalUnit),
     },
     window,

@@ -30,27 +30,26 @@ export function Branched({
   )
 }
 
-/** Of two senders on one wire: what each holds, and what the reading then leaves open. */
-export function Leaning({
+/** Of several senders read as one: what each holds, and what the reading then leaves open. */
+export function Uneven({
   chain,
   walked,
-  lean,
+  shift,
   onLevel,
 }: {
   chain: Chain
   walked: Walked
-  lean: number
+  shift: number
   onLevel: () => void
 }) {
   const q = useQuantity(truthUnit(chain.spec.sensor.family))
   const element = walked.stages.find((s) => s.id === 'element')!
   const [low, high] = leftOpen(chain, element.height)
-  const [a, b] = walked.halves!
+  const held = walked.parts.map((p) => q.bare(p.truth)).join(' and ')
   return (
     <Group gap="sm" className="no-print" wrap="wrap">
       <span className="small" role="status">
-        {Math.abs(lean) < 1e-6 ? 'Both level' : 'Not level'}: {q.bare(a!.truth)} and{' '}
-        {q.text(b!.truth)}.
+        {Math.abs(shift) < 1e-6 ? 'Both level' : 'Not level'}: {held} {q.unit}.
         {high - low > chain.spec.accuracy / 10 ? (
           <>
             {' '}
@@ -64,7 +63,7 @@ export function Leaning({
           ''
         )}
       </span>
-      <Button variant="subtle" h={44} disabled={Math.abs(lean) < 1e-6} onClick={onLevel}>
+      <Button variant="subtle" h={44} disabled={Math.abs(shift) < 1e-6} onClick={onLevel}>
         Level them
       </Button>
       <span className="pale small">Take hold of a half to fill it from the other.</span>

@@ -1,5 +1,6 @@
 import { useEffect, useMemo, type RefObject } from 'react'
 import {
+  partName,
   readerChains,
   stageBy,
   type ReadStatus,
@@ -13,7 +14,7 @@ import { useBuild } from '../../../store/useBuild.ts'
 import { NotYet } from '../scales/NotYet.tsx'
 import { Scales } from '../scales/Scales.tsx'
 import { Together } from '../Together.tsx'
-import { Branched, Leaning } from './Ambiguities.tsx'
+import { Branched, Uneven } from './Ambiguities.tsx'
 import { Controls } from './Controls.tsx'
 import { useOtherThreads, type useThread } from './useThread.ts'
 
@@ -29,7 +30,7 @@ type Props = {
 /** The scales of a reader with its thread, what the thread leaves open, and what moves it. */
 export function Thread({ ref, channel, read, status, thread, onStage }: Props) {
   const { build } = useBuild()
-  const { truth, restTruth, nowAt, window, lean, walked, spread, also } = thread
+  const { truth, restTruth, nowAt, window, shift, walked, spread, also } = thread
   const { chain } = status
   const { sensor, needs, problem } = status.assembled
   const marks = useMemo(() => thinned(sensor.points, sensor.suspects), [sensor])
@@ -37,19 +38,19 @@ export function Thread({ ref, channel, read, status, thread, onStage }: Props) {
     () => readerChains(build, channel.id, read.source.id).filter((r) => r.read.id !== read.id),
     [build, channel.id, read.source.id, read.id],
   )
-  const others = useOtherThreads(otherChains, truth, lean)
+  const others = useOtherThreads(otherChains, truth, shift)
   useWheel(ref, thread.zoom)
   return (
     <div ref={ref}>
-      <Contained what="Drawing the scales" on={[status, truth, lean]}>
+      <Contained what="Drawing the scales" on={[status, truth, shift]}>
         {chain && walked && spread ? (
           <>
             <Scales
-              {...{ chain, walked, spread, truth, window, lean, others }}
+              {...{ chain, walked, spread, truth, window, shift, others }}
               {...marks}
               decimals={read.face.decimals}
               branches={also.walked}
-              onLean={thread.leanTo}
+              onShift={thread.shiftTo}
               onTruth={thread.moveTo}
               onWindow={thread.setWindow}
               onStage={(s: StageId) => onStage(stageBy(s).editedAt)}
@@ -62,10 +63,10 @@ export function Thread({ ref, channel, read, status, thread, onStage }: Props) {
                 shown={walked.shown}
               />
             )}
-            {walked.halves && (
-              <Leaning {...{ chain, walked, lean }} onLevel={() => thread.setLean(0)} />
+            {walked.parts.length > 0 && (
+              <Uneven {...{ chain, walked, shift }} onLevel={() => thread.setShift(0)} />
             )}
-            {channel.combine === 'separate' && (
+            {partName(build, channel, read) !== null && (
               <Together channel={channel} needs={needs} truth={restTruth} />
             )}
             <Controls

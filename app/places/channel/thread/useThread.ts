@@ -3,8 +3,9 @@ import { useDebouncedValue } from '@mantine/hooks'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import {
   branches,
-  halvesAt,
   linearSpread,
+  partsAt,
+  unevenly,
   walkForward,
   type ReaderChain,
   type ReadStatus,
@@ -44,19 +45,19 @@ export function useThread(status: ReadStatus) {
   // the newest truth for what must not be drawn anew with every move
   const nowAt = useRef(truth)
   nowAt.current = truth
-  const [lean, setLean] = useState(0)
-  // no more goes into a half than it has room for
-  const leanTo = useCallback(
+  const [shift, setShift] = useState(0)
+  // no more goes into a part than it has room for
+  const shiftTo = useCallback(
     (to: number) => {
-      const at = (l: number): number =>
-        (chain && halvesAt(chain, nowAt.current, l)?.halves[0]?.truth) ?? 0
-      setLean(at(to) - at(0))
+      const first = (by: number): number =>
+        (chain && partsAt(unevenly(chain, by), nowAt.current)[0]?.truth) ?? 0
+      setShift(first(to) - first(0))
     },
     [chain],
   )
   const walked = useMemo(
-    () => reached(() => chain && walkForward(chain, truth, lean)),
-    [chain, truth, lean],
+    () => reached(() => chain && walkForward(unevenly(chain, shift), truth)),
+    [chain, truth, shift],
   )
   const spread = useMemo(() => reached(() => chain && linearSpread(chain, truth)), [chain, truth])
   const also = useMemo(() => {
@@ -87,18 +88,18 @@ export function useThread(status: ReadStatus) {
     [low, high, accuracy],
   )
   return {
-    ...{ truth, restTruth, nowAt, window, lean, walked, spread, also },
-    ...{ setWindow, setLean, leanTo, moveTo, zoom },
+    ...{ truth, restTruth, nowAt, window, shift, walked, spread, also },
+    ...{ setWindow, setShift, shiftTo, moveTo, zoom },
   }
 }
 
 /** The threads of the other readers of a sensor at the same truth; those whose chain does not reach it are left out. */
-export const useOtherThreads = (chains: readonly ReaderChain[], truth: number, lean: number) =>
+export const useOtherThreads = (chains: readonly ReaderChain[], truth: number, shift: number) =>
   useMemo(
     () =>
       chains.flatMap(({ read, device, chain }) => {
-        const walked = reached(() => chain && walkForward(chain, truth, lean))
+        const walked = reached(() => chain && walkForward(unevenly(chain, shift), truth))
         return walked ? [{ id: read.id, device, stages: walked.stages, shown: walked.shown }] : []
       }),
-    [chains, truth, lean],
+    [chains, truth, shift],
   )

@@ -1,0 +1,127 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { saltmarshNine } from '../../demo/saltmarshNine.ts'
+import { applyChange, inputOf, readBuild, writeBuild, type Build } from '../build/index.ts'
+import { readStatus } from '../chain/index.ts'
+import { plainly } from '../quantity/shown.ts'
+import type { ChannelKind, ChannelStatus } from './kind.ts'
+import { found, kindOf, KINDS, registerKind } from './registry.ts'
+
+const sample = saltmarshNine()
+const CHANNEL = 'ch-fuel'
+
+/** A made-up kind: a tally that is right to one count in ten. */
+const tally: ChannelKind = {
+  id: 'tally',
+  name: 'a tally',
+  restsOn: (_, channel) => [channel],
+  status: (build, _, read): ChannelStatus => {
+    const { input, device } = inputOf(build, read.input)
+    return {
+      state: 'measured',
+      ratio: 0.4,
+      next: { stage: 'prove', title: 'Count to ten.', reason: 'Nobody has counted yet.' },
+      reader: { device: device.name, pin: input.pin, part: null },
+      unit: 'counts',
+      accuracy: 1,
+      worst: { at: 10, bias: 0.3, band: 0.1 },
+    }
+  },
+  picture: ({ worst }) => ({
+    places: [
+      { id: 'told', off: 0, half: 0, assumed: false },
+      { id: 'counted', off: worst!.bias, half: worst!.band, assumed: true },
+    ],
+  }),
+  keyOn: () => ['Turn the wheel ten times: the tally goes up by ten.'],
+  card: () => [{ label: 'Counts', text: 'turns of the wheel' }],
+  words: () => ['odometer'],
+}
+
+const asTally = (build: Build): Build => ({
+  ...build,
+  channels: build.channels.map((c) => (c.id === CHANNEL ? { ...c, kind: 'tally' } : c)),
+})
+const channelIn = (build: Build) => build.channels.find((c) => c.id === CHANNEL)!
+
+describe('a made-up kind of channel put into the registry', () => {
+  let takeOut = (): void => undefined
+  beforeAll(() => {
+    takeOut = registerKind(tally)
+  })
+  afterAll(() => {
+    takeOut()
+    expect(KINDS).not.toContain(tally)
+  })
+
+  it('is not registered twice', () => {
+    expect(() => registerKind(tally)).toThrowError(
+      expect.objectContaining({ code: 'registered-twice' }) as Error,
+    )
+  })
+  it('has its state, picture, key-on steps and card through the face every place uses', () => {
+    const build = asTally(sample),
+      channel = channelIn(build)
+    const kind = kindOf(channel)
+    const status = kind.status(build, channel, channel.reads[0]!, plainly) as ChannelStatus
+    expect([status.state, status.ratio, status.next.stage]).toEqual(['measured', 0.4, 'prove'])
+    expect(kind.picture(status)!.places.map((p) => p.off)).toEqual([0, 0.3])
+    expect(kind.keyOn(status)).toHaveLength(1)
+    expect(kind.card(build, channel, status)[0]!.label).toBe('Counts')
+  })
+  it('is found by its own words, and the others by theirs', () => {
+    const build = asTally(sample)
+    expect(found(build, ['odometer']).map((c) => c.id)).toEqual([CHANNEL])
+    expect(found(sample, ['odometer'])).toEqual([])
+    const devices = sample.devices.map((d) => d.name)
+    const { device } = inputOf(sample, channelIn(sample).reads[0]!.input)
+    expect(devices).toContain(device.name)
+    expect(found(sample, [device.name.toUpperCase()]).map((c) => c.id)).toContain(CHANNEL)
+  })
+  it('goes through its file, and an edit of it is a named change like any other', () => {
+    const build = asTally(sample)
+    expect(channelIn(readBuild(writeBuild(build)).build).kind).toBe('tally')
+    const renamed = applyChange(
+      build,
+      { kind: 'editChannel', args: { id: CHANNEL, patch: { name: 'Turns' } } },
+      { id: 'x', at: '2026-11-27T10:00:00Z', by: '' },
+    )
+    expect([channelIn(renamed).kind, channelIn(renamed).name]).toEqual(['tally', 'Turns'])
+  })
+})
+
+describe('a reading', () => {
+  it('says through the face of its kind what its own status says', () => {
+    for (const channel of sample.channels)
+      for (const read of channel.reads) {
+        const kind = kindOf(channel)
+        const status = kind.status(sample, channel, read, plainly) as ChannelStatus
+        const own = readStatus(sample, read)
+        expect([status.state, status.ratio, status.worst]).toEqual([
+          own.state,
+          own.ratio,
+          own.worst,
+        ])
+        const picture = kind.picture(status)
+        expect(picture === null).toBe(own.worst === null)
+        const last = picture?.places.at(-1)
+        if (last)
+          expect([last.off, last.half]).toEqual(
+            [own.worst!.bias, own.worst!.band].map((v) => expect.closeTo(v, 6)),
+          )
+      }
+  })
+})
+
+describe('a kind this version does not know', () => {
+  it('keeps its record and says that a newer version is needed', () => {
+    const build = {
+      ...sample,
+      channels: sample.channels.map((c) => (c.id === CHANNEL ? { ...c, kind: 'radar' } : c)),
+    }
+    const channel = channelIn(readBuild(writeBuild(build)).build)
+    expect(channel.kind).toBe('radar')
+    const kind = kindOf(channel)
+    const status = kind.status(build, channel, channel.reads[0]!, plainly) as ChannelStatus
+    expect([status.state, status.worst, kind.picture(status)]).toEqual(['empty', null, null])
+  })
+})

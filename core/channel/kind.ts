@@ -1,0 +1,46 @@
+import type { Build, Channel, Read } from '../build/types.ts'
+import type { NextStep, State } from '../chain/index.ts'
+import type { Write } from '../quantity/shown.ts'
+
+/** What a reader shows for the small picture: at each place along it how far off it is, and its 95 % half-width. */
+export type SmallPicture = {
+  places: { id: string; off: number; half: number; assumed: boolean }[]
+}
+
+/** What is said of one reader of a channel, whatever its kind. */
+export type ChannelStatus = {
+  state: State
+  /** worst known error with its band over what is needed: above 1 is not good enough */
+  ratio: number
+  next: NextStep
+  /** who reads, at which pin, and which part of the channel; null where it reads all of it */
+  reader: { device: string; pin: string; part: string | null }
+  /** unit of what it reads, and how well that is needed */
+  unit: string
+  accuracy: number
+  /** largest error known where it matters, its 95 % band, and at which truth; null where nothing is known yet */
+  worst: { at: number; bias: number; band: number } | null
+}
+
+/** A line of a card: what it is, and what it says. */
+export type CardLine = { label: string; text: string }
+
+/**
+ * A kind of channel. Line-up, Prove, card and search see every kind through this face alone; another kind is a file
+ * and a line in `registry.ts`, and a line in `app/kinds/registry.ts` if it has views of its own.
+ */
+export type ChannelKind<Status extends ChannelStatus = ChannelStatus> = {
+  /** as the record keeps it */
+  id: string
+  name: string
+  /** all that its status rests on: while these are the same objects, so is the status */
+  restsOn: (build: Build, channel: Channel) => unknown[]
+  /** never throws: what cannot be computed is a state with a reason */
+  status: (build: Build, channel: Channel, read: Read, write: Write) => Status
+  picture: (status: Status) => SmallPicture | null
+  /** what is looked at with the key on, a sentence each */
+  keyOn: (status: Status) => string[]
+  card: (build: Build, channel: Channel, status: Status) => CardLine[]
+  /** what a search finds it by, besides its name */
+  words: (build: Build, channel: Channel) => string[]
+}

@@ -1,0 +1,40 @@
+import { elementOf, inputOf } from '../build/find.ts'
+import { linearSpread, readStatus, statusRestsOn, walkForward } from '../chain/index.ts'
+import type { ReadStatus } from '../chain/index.ts'
+import { findFamily } from '../curve/registry.ts'
+import type { ChannelKind } from './kind.ts'
+
+/** A scalar read through a chain: a temperature, a pressure, a level. */
+export const reading: ChannelKind<ReadStatus> = {
+  id: 'reading',
+  name: 'a reading',
+  restsOn: statusRestsOn,
+  status: (build, _, read, write) => readStatus(build, read, write),
+  picture: ({ chain, worst }) => {
+    if (!chain || !worst) return null
+    const walked = walkForward(chain, worst.at),
+      { half } = linearSpread(chain, worst.at)
+    return {
+      places: walked.stages.map((s) => ({
+        id: s.id,
+        off: (Number.isFinite(s.height) ? s.height : walked.shown) - worst.at,
+        half: half[s.id] ?? 0,
+        assumed: chain.spec.basis[s.id] === 'assumed',
+      })),
+    }
+  },
+  keyOn: ({ assembled: { sensor } }) => {
+    const how = findFamily(sensor.family)?.keyOn.how
+    return how ? [how] : []
+  },
+  card: (_, channel, { reader }) => [
+    { label: 'Read by', text: `${reader.device} pin ${reader.pin}` },
+    ...(channel.place ? [{ label: 'Place', text: channel.place }] : []),
+  ],
+  words: (build, channel) => [
+    channel.quantity,
+    channel.place,
+    ...channel.elements.map((id) => elementOf(build, id).name),
+    ...channel.reads.map((r) => inputOf(build, r.input).device.name),
+  ],
+}
