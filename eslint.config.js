@@ -20,6 +20,7 @@ const CORE = [
   'log',
   'choose',
   'channel',
+  'network',
   'whole',
   'logbook',
 ]
@@ -51,11 +52,14 @@ const MAY = {
     'input',
     'table',
     'build',
+    ,
+    'network',
   ],
   logbook: ['error', 'curve', 'build', 'chain'],
+  network: ['error', 'circuit', 'curve', 'build'],
   channel: ['error', 'register', 'quantity', 'curve', 'build', 'chain'],
   whole: ['error', 'curve', 'table', 'build', 'chain', 'prove'],
-  prove: ['error', 'math', 'quantity', 'circuit', 'curve', 'chain', 'build'],
+  prove: ['error', 'math', 'quantity', 'circuit', 'curve', 'chain', 'build', 'network'],
 }
 const core = (name) => `core-${name}`
 

@@ -1,9 +1,10 @@
-import type { Input, Pull, Read } from '../build/types.ts'
+import type { Input, Pull, Read, Stated } from '../build/types.ts'
 import type { Drive } from '../curve/family.ts'
 import type { AnyFamily } from '../curve/registry.ts'
 import type { ShareId } from './shares.ts'
 import { handHeld, MEASURED_GROUND_V, UNMEASURED_GROUND_V } from './points.ts'
-import { faceHalfStep, onPulls, type Feed } from './feeds.ts'
+import { onPulls, PART, type Seen, type View } from '../network/index.ts'
+import { faceHalfStep } from './faceStep.ts'
 
 /** Something that is not known exactly, and how far: 1σ of a normal, or the half-width of a uniform. */
 export type Spread = {
@@ -62,7 +63,7 @@ function pullSpread(pull: Pull, of: ShareId): Spread {
     label: known ? `${name}, as it was measured` : `${name} ${percent(pull.tolerance)}`,
     kind: 'uniform' as const,
     size,
-    on: partOf(`pull ${pull.id}`),
+    on: partOf(PART.pull(pull.id)),
   }
   return measuring < WORTH
     ? {
@@ -94,7 +95,7 @@ function railSpread(pull: Pull, of: ShareId): Spread {
     label: `supply of ${pull.name || 'the pull-up'}${known ? ', as it was measured' : ''}`,
     kind: 'uniform',
     size,
-    on: partOf(`rail ${pull.id}`),
+    on: partOf(PART.rail(pull.id)),
     remedy:
       battery || known || byMeter > WORTH * size
         ? {
@@ -135,7 +136,7 @@ function referenceSpread(
   }
 }
 
-function wireSpread(id: 'signal wire' | 'ground wire', stated: Read['wire']['signalOhm']): Spread {
+function wireSpread(id: 'signal wire' | 'ground wire', part: string, stated: Stated): Spread {
   const byMeter = Math.min(stated.value / 2, MEASURED_WIRE_OHM)
   const known = stated.basis === 'measured'
   const size = known ? byMeter : stated.value / 2
@@ -145,7 +146,7 @@ function wireSpread(id: 'signal wire' | 'ground wire', stated: Read['wire']['sig
     label: `${id}, ${known ? 'as it was measured' : 'not measured'}`,
     kind: 'uniform',
     size,
-    on: partOf(id),
+    on: partOf(part),
     remedy:
       known || share(byMeter, size) > WORTH
         ? { text: 'A shorter or thicker wire.', leaves: 0.5 }
@@ -153,15 +154,18 @@ function wireSpread(id: 'signal wire' | 'ground wire', stated: Read['wire']['sig
   }
 }
 
-function groundSpread(stated: Read['wire']['groundOffsetV']): Spread {
+/** The cause that what a sensor's ground stands off is. */
+export const GROUND_OFFSET = 'ground offset'
+
+function groundSpread(read: string, stated: Stated): Spread {
   const known = stated.basis === 'measured'
   return {
-    id: 'ground offset',
+    id: GROUND_OFFSET,
     share: 'ground',
     label: `ground offset, ${known ? 'as it was measured' : 'not measured'}`,
     kind: 'uniform',
     size: known ? MEASURED_GROUND_V : UNMEASURED_GROUND_V,
-    on: partOf('ground offset'),
+    on: partOf(PART.return(read)),
     remedy: known
       ? {
           text: 'Use a differential input: a ground difference then cancels.',
@@ -175,7 +179,7 @@ function groundSpread(stated: Read['wire']['groundOffsetV']): Spread {
   }
 }
 
-function supplySpread({ sensorSupply: { volt, tolerance } }: Input): Spread {
+function supplySpread({ id, sensorSupply: { volt, tolerance } }: Input): Spread {
   const part = tolerance * volt.value
   const byMeter = Math.min(part, handHeld('V', volt.value))
   const known = volt.basis === 'measured'
@@ -185,7 +189,7 @@ function supplySpread({ sensorSupply: { volt, tolerance } }: Input): Spread {
     label: `supply of the sensor${known ? ', as it was measured' : ''}`,
     kind: 'uniform',
     size: known ? byMeter : part,
-    on: partOf('sensor supply'),
+    on: partOf(PART.supply(id)),
     remedy: {
       text: 'Feed the sensor from the converter’s reference: its errors then cancel.',
       leaves: 0,
@@ -194,71 +198,80 @@ function supplySpread({ sensorSupply: { volt, tolerance } }: Input): Spread {
   }
 }
 
+/** What a reader looks with. */
+type Looking = { drive: Drive; read: Read; input: Input; family: AnyFamily }
+
+const isSupplied = (drive: Drive): boolean => drive.kind === 'voltage' && drive.nominalV !== null
+
 /** The rails of pull-ups that follow a device's own reference, as parts of the circuit. */
 const following = (input: Input): string[] =>
   onPulls(input)
     .filter((p) => p.toReference)
-    .map((p) => `rail ${p.id}`)
+    .map((p) => PART.rail(p.id))
 
 /** What this reader's own reference moves: its converter, and every rail that follows it. */
-function ownReference(drive: Drive, input: Input, others: Feed[]): Spread[] {
+function ownReference({ parts }: View, { drive, input }: Looking): Spread[] {
   if (input.bits === null) return []
-  const supplied = drive.kind === 'voltage' && drive.nominalV !== null
-  const rails = [
-    ...following(input),
-    ...(supplied && input.sensorSupply.toReference ? ['sensor supply'] : []),
-  ]
+  const supplied = isSupplied(drive) && input.sensorSupply.toReference
+  const rails = [...following(input), ...(supplied ? [PART.supply(input.id)] : [])]
+  const othersFeed = parts.some((p) => p.role === 'other' && p.is.kind === 'pull')
   // of a resistance on pull-ups of its own reference alone, or a sensor fed from it, nothing is left
   const allFollow =
-    drive.kind === 'resistance'
-      ? others.length === 0 && onPulls(input).every((p) => p.toReference)
-      : supplied && input.sensorSupply.toReference && onPulls(input).every((p) => p.toReference)
-  return allFollow
-    ? []
-    : [
-        referenceSpread(input, {
-          id: 'reference',
-          of: 'converter',
-          label: 'the reference',
-          rails,
-          converter: true,
-        }),
-      ]
+    onPulls(input).every((p) => p.toReference) &&
+    (drive.kind === 'resistance' ? !othersFeed : supplied)
+  if (allFollow) return []
+  const options = { id: 'reference', label: 'the reference', rails, converter: true }
+  return [referenceSpread(input, { ...options, of: 'converter' })]
 }
 
-function inputSpreads(drive: Drive, read: Read, input: Input, others: Feed[]): Spread[] {
-  const rails = (of: Input, part: ShareId): Spread[] =>
-    onPulls(of).flatMap((p) => [
-      pullSpread(p, part),
-      ...(p.toReference ? [] : [railSpread(p, part)]),
-    ])
-  const { wire } = read
+/** The doubt of one part of a reader's circuit; none of what is known well enough, or cancels. */
+function partSpreads({ is, role }: Seen, { drive, input }: Looking): Spread[] {
+  const of: ShareId = role === 'other' ? 'shared' : 'input'
   const cancels = drive.kind === 'resistance' && drive.leadsCancel === true
-  const supplied = drive.kind === 'voltage' && drive.nominalV !== null
-  return [
-    ...rails(input, 'input'),
-    ...others.flatMap((other) => [
-      ...rails(other.input, 'shared'),
-      ...(following(other.input).length > 0
-        ? [
-            referenceSpread(other.input, {
-              id: `reference ${other.read.id}`,
-              of: 'shared',
-              label: 'the other device’s reference',
-              rails: following(other.input),
-              converter: false,
-            }),
-          ]
-        : []),
-    ]),
+  switch (is.kind) {
+    case 'pull':
+      return [pullSpread(is.pull, of)]
+    case 'rail':
+      return is.pull.toReference ? [] : [railSpread(is.pull, of)]
+    case 'supply':
+      return is.input.sensorSupply.toReference ? [] : [supplySpread(is.input)]
     // three and four wires take their own off, and a differential input the ground's
-    ...(cancels ? [] : [wireSpread('signal wire', wire.signalOhm)]),
-    ...(cancels || input.differential ? [] : [wireSpread('ground wire', wire.groundOhm)]),
-    ...(input.differential ? [] : [groundSpread(wire.groundOffsetV)]),
-    ...(supplied && !input.sensorSupply.toReference ? [supplySpread(input)] : []),
-    ...ownReference(drive, input, others),
-  ]
+    case 'signal wire':
+      if (role === 'other' || cancels) return []
+      return [wireSpread('signal wire', PART.signalWire(is.read.id), is.stated)]
+    case 'ground wire':
+      if (cancels || input.differential) return []
+      return [wireSpread('ground wire', PART.groundWire(is.read.id), is.stated)]
+    case 'return':
+      return input.differential ? [] : [groundSpread(is.read.id, is.stated)]
+    default:
+      return []
+  }
 }
+
+/** The references of other devices whose pull-ups feed the sensor too. */
+function otherReferences({ parts }: View): Spread[] {
+  const inputs = new Set(
+    parts.flatMap(({ is, role }) => (role === 'other' && is.kind === 'pull' ? [is.input] : [])),
+  )
+  return [...inputs]
+    .filter((other) => following(other).length > 0)
+    .map((other) =>
+      referenceSpread(other, {
+        id: `reference ${other.id}`,
+        of: 'shared',
+        label: 'the other device’s reference',
+        rails: following(other),
+        converter: false,
+      }),
+    )
+}
+
+const inputSpreads = (view: View, looking: Looking): Spread[] => [
+  ...view.parts.flatMap((part) => partSpreads(part, looking)),
+  ...otherReferences(view),
+  ...ownReference(view, looking),
+]
 
 /** A converter rounds to the nearest count. */
 const HALF_A_COUNT = { kind: 'uniform' as const, size: 0.5 }
@@ -266,13 +279,8 @@ const HALF_A_COUNT = { kind: 'uniform' as const, size: 0.5 }
 const ONE_EDGE = { kind: 'normal' as const, size: 1 / Math.sqrt(6) }
 
 /** Every cause of doubt of a reader's chain, with what would make it smaller. */
-export function spreadsOf(
-  drive: Drive,
-  read: Read,
-  input: Input,
-  others: Feed[],
-  family: AnyFamily,
-): Spread[] {
+export function spreadsOf(view: View, looking: Looking): Spread[] {
+  const { drive, read, input, family } = looking
   const edges = drive.kind === 'frequency'
   const counts = edges ? input.counter !== null : input.bits !== null
   const all: Spread[] = [
@@ -285,7 +293,7 @@ export function spreadsOf(
       on: { kind: 'truth' },
       remedy: null,
     },
-    ...(edges ? [] : inputSpreads(drive, read, input, others)),
+    ...(edges ? [] : inputSpreads(view, looking)),
     ...(counts
       ? [
           {

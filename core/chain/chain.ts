@@ -23,7 +23,7 @@ export function prepareChain(spec: ChainSpec): Chain {
   const family = familyOf(spec.sensor.family)
   const transfers = spec.circuits.map(({ share, elements }) => ({
     share,
-    transfer: transferOf(spec.drive, elements),
+    transfer: transferOf(spec.drive, elements, spec.nodes),
   }))
   return {
     spec,

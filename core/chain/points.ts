@@ -4,7 +4,7 @@ import type { Given, GivenNumber, PointMethod, Role, Worked } from '../curve/rec
 import type { AnyFamily } from '../curve/registry.ts'
 import { readQuantity } from '../quantity/parse.ts'
 import { UNITS } from '../quantity/units.ts'
-import { inputOf } from '../build/find.ts'
+import { inputOf, readsOf } from '../build/find.ts'
 import type {
   Build,
   ElementSettings,
@@ -167,18 +167,7 @@ const elementOfPoint = ({ measurement: { about } }: TakenPoint): string | null =
 
 /** The reader in whose device points are taken: the first of the sensor. */
 export const readerInPoints = (build: Build, element: string | null): Read | undefined =>
-  element === null ? undefined : firstReaders(build).get(element)
-
-const firstReadersOf = new WeakMap<Build['channels'], Map<string, Read>>()
-function firstReaders({ channels }: Build): Map<string, Read> {
-  const known = firstReadersOf.get(channels)
-  if (known) return known
-  const first = new Map<string, Read>()
-  for (const read of channels.flatMap((c) => c.reads))
-    if (!first.has(read.source.id)) first.set(read.source.id, read)
-  firstReadersOf.set(channels, first)
-  return first
-}
+  element === null ? undefined : readsOf(build, [element])[0]
 
 /** A ground offset nobody measured, V: what a tidy sensor ground stays within; and one measured on a millivolt range. */
 export const UNMEASURED_GROUND_V = 0.005

@@ -1,4 +1,4 @@
-import { elementOf, pointsOf } from '../build/find.ts'
+import { elementOf, pointsOf, readsOf } from '../build/find.ts'
 import type { Build, Channel } from '../build/types.ts'
 import { MANY } from '../curve/grouped.ts'
 import { familyOf } from '../curve/registry.ts'
@@ -70,10 +70,12 @@ export function keepPrepared(build: Build, channel: Channel, prepared: Prepared)
 export function partFor(build: Build, channel: Channel): Build {
   const elements = new Set(channel.elements)
   const reads = new Set(channel.reads.map((r) => r.id))
-  const inputs = new Set(channel.reads.map((r) => r.input))
+  const inputs = new Set(
+    [...channel.reads, ...readsOf(build, channel.elements)].map((r) => r.input),
+  )
   return {
     ...build,
-    channels: [channel],
+    channels: build.channels.filter((c) => c.elements.some((e) => elements.has(e))),
     elements: build.elements.filter((e) => elements.has(e.id)),
     devices: build.devices.filter((d) => d.inputs.some((i) => inputs.has(i.id))),
     measurements: build.measurements.filter(

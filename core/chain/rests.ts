@@ -1,4 +1,4 @@
-import { elementOf, inputOf, measurementOf, pointsOf } from '../build/find.ts'
+import { elementOf, inputOf, measurementOf, pointsOf, readsOf } from '../build/find.ts'
 import type { Build, Channel } from '../build/types.ts'
 
 /**
@@ -7,6 +7,7 @@ import type { Build, Channel } from '../build/types.ts'
  */
 export function statusRestsOn(build: Build, channel: Channel): unknown[] {
   const reads = new Set(channel.reads.map((r) => r.id))
+  const others = readsOf(build, channel.elements).filter((r) => !reads.has(r.id))
   return [
     channel,
     build.vehicle,
@@ -15,6 +16,8 @@ export function statusRestsOn(build: Build, channel: Channel): unknown[] {
       const { input, device } = inputOf(build, r.input)
       return [input, device.name]
     }),
+    // other channels' readers of the same sensors feed them too
+    ...others.flatMap((r) => [r, inputOf(build, r.input).input]),
     ...channel.elements.map((id) => elementOf(build, id)),
     ...channel.elements.flatMap((id) => pointsOf(build, id)),
     ...build.proofs

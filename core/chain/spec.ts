@@ -1,10 +1,10 @@
-import type { Build, Channel, Device, DeviceTable, Input, Pull, Read } from '../build/types.ts'
+import type { Build, Channel, Device, DeviceTable, Input, Read, Stated } from '../build/types.ts'
 import { elementOf, inputOf, measurementOf, readOf } from '../build/find.ts'
 import { hashOf } from '../build/hash.ts'
 import type { CircuitElement } from '../circuit/circuit.ts'
 import type { Table } from '../table/interpolate.ts'
-import { spreadsOf, type Spread } from './causes.ts'
-import { faceHalfStep, onPulls, otherFeeds, type Feed } from './feeds.ts'
+import { GROUND_OFFSET, spreadsOf, type Spread } from './causes.ts'
+import { faceHalfStep } from './faceStep.ts'
 import { remembered } from './remember.ts'
 import { statusRestsOn } from './rests.ts'
 import { readerInPoints } from './points.ts'
@@ -14,17 +14,18 @@ import { familyOf } from '../curve/registry.ts'
 import type { Drive } from '../curve/family.ts'
 import type { ShareId } from './shares.ts'
 import { basesOf, STAGES, type StageId } from './stages.ts'
-import { GROUND, PIN, PLUG_HIGH, PLUG_LOW, SUPPLY } from './transfer.ts'
+import { networkOf, onPulls, viewFrom, type Nodes, type Role, type View } from '../network/index.ts'
 
 export type Basis = 'assumed' | 'measured' | 'proven'
 
 /**
  * A channel put together for one reader: plain data, so that it crosses to a worker. The circuits leave out
- * the sensor, which hangs between PLUG_HIGH and PLUG_LOW (`transfer.ts`); the pin is PIN and the converter's
- * ground GROUND. An element that gives a frequency has no circuit: any wire carries it.
+ * the sensor; `nodes` says where it hangs and what the converter looks at. An element that gives a frequency has no
+ * circuit: any wire carries it.
  */
 export type ChainSpec = {
   read: string
+  input: string
   device: string
   stages: StageId[]
   sensor: Pick<Sensor, 'family' | 'curve' | 'fit' | 'tolerance' | 'basis'>
@@ -32,6 +33,7 @@ export type ChainSpec = {
   range: [number, number]
   best: [number, number]
   accuracy: number
+  nodes: Nodes
   /** from the perfect chain to the real one, each adding a cause */
   circuits: { share: ShareId; elements: CircuitElement[] }[]
   /** counts for one volt or hertz at the pin, and the most it can show; null: none, as in a needle gauge */
@@ -45,12 +47,6 @@ export type ChainSpec = {
   basis: Record<StageId, Basis>
 }
 
-export { GROUND, PIN, PLUG_HIGH, PLUG_LOW }
-
-/** No wire is a perfect one; this keeps a zero out of the solver and changes nothing that can be read. */
-const LEAST_OHM = 1e-4
-/** Input leakage of a converter where nobody states it. */
-const LEAK_OHM = 1e7
 export type Assembled = {
   spec: ChainSpec | null
   sensor: Sensor
@@ -82,7 +78,6 @@ function computed(
   const sensor = sourceOf(build, channel, read),
     needs = needsOf(build, channel, read)
   const parts = { sensor, channel, needs, read, input, device }
-  const electrical = groundBeside(build, sensor, read)
   if (sensor.curve === undefined)
     return {
       ...parts,
@@ -91,16 +86,17 @@ function computed(
         sensor.problem ??
         'Nothing is known of this sensor yet: take two points, or take a library curve on trust.',
     }
-  const others = otherFeeds(build, channel, read)
   const element = elementOf(build, read.source.id)
   const family = familyOf(sensor.family)
   const drive = family.drive(element.settings)
-  const problem = inputProblem(drive, device, input, others)
+  const ground = groundBeside(build, sensor, read)
+  const view = viewFrom(networkOf(build), { read, input, device, drive }, ground.offset)
+  const problem = inputProblem(drive, device, input, view)
   if (problem) return { ...parts, spec: null, problem }
-  const edges = drive.kind === 'frequency'
   const converter = converterOf(input)
   const spec: Omit<ChainSpec, 'basis'> = {
     read: read.id,
+    input: input.id,
     device: device.name,
     stages: STAGES.filter((s) => s.stands({ drive, converter })).map((s) => s.id),
     sensor: {
@@ -114,44 +110,47 @@ function computed(
     range: needs.range,
     best: needs.best,
     accuracy: needs.accuracy,
-    circuits: edges
-      ? [{ share: 'element', elements: [] }]
-      : circuitsOf(drive, electrical.read, input, others),
+    nodes: view.nodes,
+    circuits: circuitsOf(view),
     converter,
     table: enteredTable(input),
     dissipationMwPerK: element.settings.dissipationMwPerK ?? 1,
     faceHalfStep: faceHalfStep(read, input, family),
-    spreads: spreadsOf(drive, electrical.read, input, others, family).filter(
-      (s) => s.id !== 'ground offset' || !electrical.inCurve,
+    spreads: spreadsOf(view, { drive, read, input, family }).filter(
+      (s) => s.id !== GROUND_OFFSET || !ground.inCurve,
     ),
   }
   return { ...parts, spec, problem: null }
 }
 
 /**
- * The reader as its circuit sees it. Where every point of the sensor was taken in a device, what that device's ground
+ * What a reader's sensor ground stands off beside its curve. Where every point of the sensor was taken in a device, what that device's ground
  * stands off is in the curve already: nothing is left of it for the reader it was taken by, and for another the
  * difference of the two.
  */
-function groundBeside(build: Build, sensor: Sensor, read: Read): { read: Read; inCurve: boolean } {
+function groundBeside(
+  build: Build,
+  sensor: Sensor,
+  read: Read,
+): { offset: Stated; inCurve: boolean } {
   const { points, fit, element } = sensor
   if (fit === null || points.length === 0 || !points.every((p) => p.inDevice))
-    return { read, inCurve: false }
+    return { offset: read.wire.groundOffsetV, inCurve: false }
   const by = readerInPoints(build, element.id) ?? read
   const [own, theirs] = [read.wire.groundOffsetV, by.wire.groundOffsetV]
   const basis = own.basis === 'measured' && theirs.basis === 'measured' ? 'measured' : 'assumed'
-  const groundOffsetV = { ...own, basis, value: own.value - theirs.value } as const
-  return { read: { ...read, wire: { ...read.wire, groundOffsetV } }, inCurve: by.id === read.id }
+  const offset = { ...own, basis, value: own.value - theirs.value } as const
+  return { offset, inCurve: by.id === read.id }
 }
 
 /** Why this input cannot read such an element, or null. */
-function inputProblem(drive: Drive, device: Device, input: Input, others: Feed[]): string | null {
+function inputProblem(drive: Drive, device: Device, input: Input, view: View): string | null {
   if ((drive.kind === 'frequency') !== (input.signal === 'frequency')) {
     return drive.kind === 'frequency'
       ? `Pin ${input.pin} of ${device.name} measures volts, and this sensor gives edges: give it a frequency input, under Input.`
       : `Pin ${input.pin} of ${device.name} counts edges, and this sensor gives no frequency: give it a voltage input, under Input.`
   }
-  if (drive.kind === 'resistance' && onPulls(input).length === 0 && others.length === 0)
+  if (drive.kind === 'resistance' && !view.parts.some((p) => p.is.kind === 'pull'))
     return `No pull-up feeds pin ${input.pin} of ${device.name}: a resistive sensor gives no voltage without one. Choose one under Input.`
   return null
 }
@@ -166,104 +165,24 @@ const converterOf = (input: Input): ChainSpec['converter'] =>
       ? null
       : { perUnit: 2 ** input.bits / input.referenceV.value, full: 2 ** input.bits - 1 }
 
-const supplyOf = (input: Input): number =>
-  input.sensorSupply.toReference ? input.referenceV.value : input.sensorSupply.volt.value
-const railOf = (pull: Pull, input: Input): number =>
-  pull.toReference ? input.referenceV.value : pull.railV.value
+/** In which order the errors of a circuit are added to a perfect one, and what each is put down to. */
+const ADDED: [Role, ShareId][] = [
+  ['input', 'element'],
+  ['wires', 'leads'],
+  ['other', 'shared'],
+  ['ground', 'ground'],
+]
 
-function pullElements(input: Input, node: string): CircuitElement[] {
-  return onPulls(input).flatMap((p): CircuitElement[] => [
-    {
-      id: `rail ${p.id}`,
-      kind: 'voltage',
-      plus: `rail ${p.id}`,
-      minus: GROUND,
-      volt: railOf(p, input),
-    },
-    { id: `pull ${p.id}`, kind: 'resistor', a: `rail ${p.id}`, b: node, ohm: p.ohm.value },
-  ])
-}
-
-function circuitsOf(drive: Drive, read: Read, input: Input, others: Feed[]): ChainSpec['circuits'] {
-  const own = [
-    ...pullElements(input, PIN),
-    { id: 'leak', kind: 'resistor', a: PIN, b: GROUND, ohm: LEAK_OHM } as CircuitElement,
-  ]
-  const wire = (signal: number, ground: number, offset: number): CircuitElement[] => [
-    { id: 'signal wire', kind: 'resistor', a: PLUG_HIGH, b: PIN, ohm: Math.max(signal, LEAST_OHM) },
-    {
-      id: 'ground wire',
-      kind: 'resistor',
-      a: PLUG_LOW,
-      b: 'sensor ground',
-      ohm: Math.max(ground, LEAST_OHM),
-    },
-    { id: 'ground offset', kind: 'voltage', plus: 'sensor ground', minus: GROUND, volt: offset },
-  ]
-  const shared = others.flatMap(({ read: r, input: i }): CircuitElement[] => [
-    {
-      id: `wire ${r.id}`,
-      kind: 'resistor',
-      a: PLUG_HIGH,
-      b: `pin ${r.id}`,
-      ohm: Math.max(r.wire.signalOhm.value, LEAST_OHM),
-    },
-    ...pullElements(i, `pin ${r.id}`),
-  ])
-  // three and four wires cancel what they have; a differential input takes the sensor's ground for its own
-  const cancels = drive.kind === 'resistance' && drive.leadsCancel === true
-  const signalOhm = cancels ? 0 : read.wire.signalOhm.value,
-    groundOhm = cancels ? 0 : read.wire.groundOhm.value
-  const offsetV = input.differential ? 0 : read.wire.groundOffsetV.value
-  // the supply wire of a three-wire sensor is taken to be as long as its ground wire
-  const supply = (supplyOhm: number): CircuitElement[] =>
-    drive.kind === 'voltage' && drive.nominalV !== null
-      ? [
-          {
-            id: 'sensor supply',
-            kind: 'voltage',
-            plus: 'supply rail',
-            minus: GROUND,
-            volt: supplyOf(input),
-          },
-          {
-            id: 'supply wire',
-            kind: 'resistor',
-            a: 'supply rail',
-            b: SUPPLY,
-            ohm: Math.max(supplyOhm, LEAST_OHM),
-          },
-          ...(drive.supplyMa > 0
-            ? [
-                {
-                  id: 'supply current',
-                  kind: 'current' as const,
-                  from: SUPPLY,
-                  to: PLUG_LOW,
-                  ampere: drive.supplyMa / 1000,
-                },
-              ]
-            : []),
-        ]
-      : []
-  const leads = [...wire(signalOhm, input.differential ? 0 : groundOhm, 0), ...supply(groundOhm)]
-  // a reader that only listens lives on what the others feed: that is its perfect chain, and no error of it
-  const fed = drive.kind === 'resistance' && onPulls(input).length === 0 ? shared : []
-  return [
-    { share: 'element', elements: [...own, ...wire(0, 0, 0), ...supply(0), ...fed] },
-    { share: 'leads', elements: [...own, ...leads, ...fed] },
-    { share: 'shared', elements: [...own, ...leads, ...shared] },
-    {
-      share: 'ground',
-      elements: [
-        ...own,
-        ...wire(signalOhm, input.differential ? 0 : groundOhm, offsetV),
-        ...supply(groundOhm),
-        ...shared,
-      ],
-    },
-  ]
-}
+/** A reader's circuit from the perfect one to the real one. */
+const circuitsOf = ({ parts }: View): ChainSpec['circuits'] =>
+  ADDED.slice(0, parts.length > 0 ? ADDED.length : 1).map(([, share], step) => ({
+    share,
+    elements: parts.flatMap(({ role, element, perfect }) => {
+      const added = ADDED.findIndex(([r]) => r === role) <= step
+      const part = added ? element : perfect
+      return part ? [part] : []
+    }),
+  }))
 
 function enteredTable(input: Input): ChainSpec['table'] {
   const entered = input.table?.entered

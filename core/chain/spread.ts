@@ -8,7 +8,7 @@ import { limitShareOf, sensorBand } from './sensor.ts'
 import type { Spread } from './causes.ts'
 import { beforeTable, idealValue, stageBy, stagesFrom, type StageId } from './stages.ts'
 import type { ShareId } from './shares.ts'
-import { drivenBy, GROUND, PIN, PLUG_HIGH, PLUG_LOW, SUPPLY } from './transfer.ts'
+import { drivenBy } from './transfer.ts'
 import { curveReach, smallStep, heatedElement, pinHeight, shownAt, type Chain } from './chain.ts'
 import { walkForward } from './walk.ts'
 
@@ -98,16 +98,17 @@ export function circuitAnswers(
     const same = { value: signal, perSignal: 1, perUnit: {} }
     return { pin: same, plug: same }
   }
+  const { nodes } = spec
   const circuit = {
-    reference: GROUND,
+    reference: nodes.ground,
     elements: [
       ...spec.circuits.at(-1)!.elements,
-      ...drivenBy(spec.drive, signal, real.emfPerSignal),
+      ...drivenBy(spec.drive, signal, real.emfPerSignal, nodes),
     ],
   }
   const between = (plus: string, minus: string) => circuitSensitivity(circuit, plus, minus)
-  const pin = between(PIN, GROUND),
-    plug = between(PLUG_HIGH, PLUG_LOW)
+  const pin = between(nodes.pin, nodes.ground),
+    plug = between(nodes.high, nodes.low)
   if (spec.drive.kind === 'resistance')
     return {
       pin: { value: pin.volt, perSignal: pin.perUnit.sensor!, perUnit: pin.perUnit },
@@ -115,7 +116,7 @@ export function circuitAnswers(
     }
   // what moves a ratiometric sensor's supply moves its e.m.f. by its share
   const nominalV = spec.drive.nominalV
-  const supply = nominalV === null ? null : between(SUPPLY, PLUG_LOW)
+  const supply = nominalV === null ? null : between(nodes.supply, nodes.low)
   const followed = ({
     volt,
     perUnit,

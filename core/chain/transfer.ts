@@ -1,12 +1,8 @@
 import { portEmf, portResistance, portVoltage, reduceToPort, type Port } from '../circuit/port.ts'
 import type { CircuitElement } from '../circuit/circuit.ts'
 import type { Drive } from '../curve/family.ts'
+import type { Nodes } from '../network/index.ts'
 
-export const PLUG_HIGH = 'plug signal',
-  PLUG_LOW = 'plug ground',
-  PIN = 'pin',
-  GROUND = 'converter ground',
-  SUPPLY = 'plug supply'
 const PIN_OUT = 0,
   PLUG_OUT = 1,
   SUPPLY_OUT = 2
@@ -25,7 +21,11 @@ export type Transfer = {
 }
 
 /** What one circuit, the sensor left out of it, does to the signal of an element that drives it so. */
-export function transferOf(drive: Drive, elements: readonly CircuitElement[]): Transfer {
+export function transferOf(
+  drive: Drive,
+  elements: readonly CircuitElement[],
+  { pin, ground, high, low, supply }: Nodes,
+): Transfer {
   if (drive.kind === 'frequency') {
     const same = (v: number): number => v
     return {
@@ -39,10 +39,10 @@ export function transferOf(drive: Drive, elements: readonly CircuitElement[]): T
     }
   }
   const supplied = drive.kind === 'voltage' && drive.nominalV !== null
-  const port = reduceToPort({ reference: GROUND, elements: [...elements] }, PLUG_HIGH, PLUG_LOW, [
-    [PIN, GROUND],
-    [PLUG_HIGH, PLUG_LOW],
-    ...(supplied ? [[SUPPLY, PLUG_LOW] as const] : []),
+  const port = reduceToPort({ reference: ground, elements: [...elements] }, high, low, [
+    [pin, ground],
+    [high, low],
+    ...(supplied ? [[supply, low] as const] : []),
   ])
   const openV = port.outputs[PIN_OUT]!.openV
   if (drive.kind === 'resistance') {
@@ -74,23 +74,28 @@ export function transferOf(drive: Drive, elements: readonly CircuitElement[]): T
  * The element itself as parts of a circuit, for the solver and its sensitivities: by `id` "sensor"
  * and, of a source, "sensor emf".
  */
-export const drivenBy = (drive: Drive, signal: number, emfPerSignal: number): CircuitElement[] =>
+export const drivenBy = (
+  drive: Drive,
+  signal: number,
+  emfPerSignal: number,
+  { high, low }: Nodes,
+): CircuitElement[] =>
   drive.kind === 'resistance'
-    ? [{ id: 'sensor', kind: 'resistor', a: PLUG_HIGH, b: PLUG_LOW, ohm: signal }]
+    ? [{ id: 'sensor', kind: 'resistor', a: high, b: low, ohm: signal }]
     : drive.kind === 'voltage'
       ? [
           {
             id: 'sensor emf',
             kind: 'voltage',
             plus: 'sensor inside',
-            minus: PLUG_LOW,
+            minus: low,
             volt: signal * emfPerSignal,
           },
           {
             id: 'sensor',
             kind: 'resistor',
             a: 'sensor inside',
-            b: PLUG_HIGH,
+            b: high,
             ohm: drive.sourceOhm,
           },
         ]

@@ -1,7 +1,8 @@
 import { orElse } from '../error.ts'
 import { familyOf } from '../curve/registry.ts'
 import type { CircuitElement } from '../circuit/circuit.ts'
-import { GROUND, PIN, PLUG_HIGH, type ChainSpec } from '../chain/spec.ts'
+import type { ChainSpec } from '../chain/spec.ts'
+import { PART } from '../network/index.ts'
 import { linspace } from '../math/linspace.ts'
 import { heightOf } from '../chain/stages.ts'
 import { prepareChain } from '../chain/chain.ts'
@@ -45,7 +46,7 @@ const withValue = (
 const resistors = (spec: ChainSpec): (CircuitElement & { kind: 'resistor' })[] =>
   spec.circuits[0]!.elements.filter(
     (e): e is CircuitElement & { kind: 'resistor' } =>
-      e.kind === 'resistor' && e.id.startsWith('pull '),
+      e.kind === 'resistor' && e.id.startsWith(PART.pull('')),
   )
 const decades = (low: number, high: number, perDecade = 6): number[] => {
   const steps = Math.round(Math.log10(high / low) * perDecade)
@@ -173,7 +174,7 @@ export const FAULTS: Fault[] = [
         size: ohm,
         label: ohms(ohm),
         spec: inAll(spec, (all) =>
-          withValue(all, 'ground wire', (e) => ({ ...e, ohm }) as CircuitElement),
+          withValue(all, PART.groundWire(spec.read), (e) => ({ ...e, ohm }) as CircuitElement),
         ),
       })),
   },
@@ -189,7 +190,7 @@ export const FAULTS: Fault[] = [
         size: volt,
         label: `${(volt * 1000).toFixed(0)} mV`,
         spec: inAll(spec, (all) =>
-          withValue(all, 'ground offset', (e) => ({ ...e, volt }) as CircuitElement),
+          withValue(all, PART.return(spec.read), (e) => ({ ...e, volt }) as CircuitElement),
         ),
       })),
   },
@@ -206,7 +207,7 @@ export const FAULTS: Fault[] = [
         label: ohms(ohm),
         spec: inAll(spec, (all) => [
           ...all,
-          { id: 'leak path', kind: 'resistor', a: PIN, b: GROUND, ohm },
+          { id: 'leak path', kind: 'resistor', a: spec.nodes.pin, b: spec.nodes.ground, ohm },
         ]),
       })),
   },
@@ -220,7 +221,7 @@ export const FAULTS: Fault[] = [
       {
         label: '',
         spec: inAll(spec, (all) =>
-          withValue(all, 'ground wire', (e) => ({ ...e, ohm: 1e9 }) as CircuitElement),
+          withValue(all, PART.groundWire(spec.read), (e) => ({ ...e, ohm: 1e9 }) as CircuitElement),
         ),
       },
     ],
@@ -245,7 +246,7 @@ export const FAULTS: Fault[] = [
         label: ohms(ohm),
         spec: inAll(spec, (all) => [
           ...all,
-          { id: 'short path', kind: 'resistor', a: PLUG_HIGH, b: GROUND, ohm },
+          { id: 'short path', kind: 'resistor', a: spec.nodes.high, b: spec.nodes.ground, ohm },
         ]),
       })),
   },
@@ -274,7 +275,7 @@ export const FAULTS: Fault[] = [
       {
         label: '',
         spec: inAll(spec, (all) =>
-          withValue(all, 'signal wire', (e) => ({ ...e, ohm: 1e9 }) as CircuitElement),
+          withValue(all, PART.signalWire(spec.read), (e) => ({ ...e, ohm: 1e9 }) as CircuitElement),
         ),
       },
     ],
@@ -322,7 +323,7 @@ export const FAULTS: Fault[] = [
         size: ohm,
         label: ohms(ohm),
         spec: inAll(spec, (all) =>
-          withValue(all, 'ground wire', (e) => ({ ...e, ohm }) as CircuitElement),
+          withValue(all, PART.groundWire(spec.read), (e) => ({ ...e, ohm }) as CircuitElement),
         ),
       })),
   },
@@ -342,7 +343,7 @@ export const FAULTS: Fault[] = [
             size: volt,
             label: `${volt} V`,
             spec: inAll(spec, (all) =>
-              withValue(all, 'sensor supply', (e) => ({ ...e, volt }) as CircuitElement),
+              withValue(all, PART.supply(spec.input), (e) => ({ ...e, volt }) as CircuitElement),
             ),
           }))
         : [],
@@ -363,10 +364,10 @@ export const FAULTS: Fault[] = [
             id: 'touched rail',
             kind: 'voltage',
             plus: 'touched rail',
-            minus: GROUND,
+            minus: spec.nodes.ground,
             volt: nominalOf(spec),
           },
-          { id: 'touch', kind: 'resistor', a: 'touched rail', b: PLUG_HIGH, ohm: 0.5 },
+          { id: 'touch', kind: 'resistor', a: 'touched rail', b: spec.nodes.high, ohm: 0.5 },
         ]),
       },
     ],
@@ -385,8 +386,14 @@ export const FAULTS: Fault[] = [
             label: ohms(ohm),
             spec: inAll(spec, (all) => [
               ...all,
-              { id: 'pull rail', kind: 'voltage', plus: 'pull rail', minus: GROUND, volt: 5 },
-              { id: 'left pull', kind: 'resistor', a: 'pull rail', b: PIN, ohm },
+              {
+                id: 'pull rail',
+                kind: 'voltage',
+                plus: 'pull rail',
+                minus: spec.nodes.ground,
+                volt: 5,
+              },
+              { id: 'left pull', kind: 'resistor', a: 'pull rail', b: spec.nodes.pin, ohm },
             ]),
           })),
   },
