@@ -182,7 +182,7 @@ test('a device that takes pairs gets the best three, with the error they leave',
   const build = await built(page)
   const chain = prepareChain(assembleChain(build, 'rd-coolant').spec!)
   expect(said).toContain(
-    proposePairs(chain, build.devices[0]!.inputs[0]!.table!).worstErrorC.toFixed(3),
+    proposePairs(chain, build.devices[0]!.inputs[0]!.table!).worstError.toFixed(3),
   )
   await page.goBack()
   await page.getByLabel('It takes').selectOption('coefficients')

@@ -340,14 +340,11 @@ function shownReally(build: Build, world: World, drawn: Drawn, truth: number): n
       const below = ohm + drawn.signalOhm + drawn.groundOhm
       return (drawn.reference - drawn.groundV) / (drawn.pull + below)
     }
-    const heat = family.selfHeating
+    const heat = family.heatingPerMw?.(build.elements[0]!.settings) ?? 0
     let ohm = world.really(truth)
-    for (let k = 0; heat && k < 20; k++) {
+    for (let k = 0; heat > 0 && k < 20; k++) {
       const ampere = divider(ohm)
-      const warm = heat(
-        ampere ** 2 * ohm * 1000,
-        build.elements[0]!.settings.dissipationMwPerK ?? 1,
-      )
+      const warm = heat * ampere ** 2 * ohm * 1000
       ohm = world.really(truth + warm)
     }
     const pin = drawn.groundV + divider(ohm) * (ohm + drawn.signalOhm + drawn.groundOhm)

@@ -1,3 +1,4 @@
+import { lagOf } from '../../core/curve/temperature/index.ts'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import type { Element } from '../../core/build/index.ts'
 import { settling, type Settling } from '../../core/bench/settle.ts'
@@ -68,7 +69,7 @@ export function useRecording(
   const windowS = Math.max(LEAST_WINDOW_S, WINDOW_S / rate)
   const lag: Lag = {
     referenceTauS: (thermometer?.lagS ?? REFERENCE_TAU_S) / rate,
-    sensorTauS: (element.settings.lagS ?? SENSOR_TAU_S) / rate,
+    sensorTauS: lagOf(element.settings, SENSOR_TAU_S) / rate,
     windowS,
   }
   const rest = useMemo(

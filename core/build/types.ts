@@ -150,10 +150,6 @@ export type ElementSettings = {
   /** library curve in use until there are points */
   assumedCurve?: string | null
   model?: string
-  /** shorted probe tips, Ω */
-  leadOhm?: number
-  dissipationMwPerK?: number
-  lagS?: number
   [other: string]: unknown
 }
 

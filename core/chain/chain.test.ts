@@ -131,7 +131,7 @@ describe('walking a chain', () => {
 it('a sensor warmed by its own current is as warm as its power makes it, however strong', () => {
   const strong = prepareChain({
     ...assembleChain(build, 'rd-coolant').spec!,
-    dissipationMwPerK: 0.4,
+    heatingPerMw: 1 / 0.4,
   })
   for (const truth of [20, 60, 100]) {
     const { signal, heating } = heatedElement(strong, truth)
@@ -311,7 +311,7 @@ describe('a table for the device', () => {
   it('or three pairs, where the device wants those', () => {
     const pairs = proposePairs(chainOf(build, 'rd-coolant'), build.devices[0]!.inputs[0]!.table!)
     expect(pairs.pairs).toHaveLength(3)
-    expect(pairs.worstErrorC).toBeLessThan(0.1)
+    expect(pairs.worstError).toBeLessThan(0.1)
   })
 })
 

@@ -41,7 +41,7 @@ export const unevenly = (chain: Chain, shift: number): Chain => ({ ...chain, shi
 
 /** The truths the curve reaches, or ±∞ where it has no ends. */
 export const curveReach = ({ spec: { sensor } }: Chain): [number, number] =>
-  familyOf(sensor.family).reach?.(sensor.curve) ?? [-Infinity, Infinity]
+  familyOf(sensor.family).reach(sensor.curve)
 
 /** A step of truth small enough for a slope. */
 export const smallStep = ({ spec: { range } }: Chain): number => 1e-4 * (range[1] - range[0])
@@ -123,15 +123,15 @@ export function givenSignal(chain: Chain, truth: number): { signal: number; heat
     : heatedElement(chain, truth)
 }
 
-/** The signal of the element at a truth, and how far its own power warms it: ΔT = P/δ, found by repetition. */
+/** The signal of the element at a truth, and how far its own power warms it, found by repetition. */
 export function heatedElement(chain: Chain, truth: number): { signal: number; heating: number } {
-  const selfHeating = familyOf(chain.spec.sensor.family).selfHeating
+  const { heatingPerMw } = chain.spec
   let heating = 0,
     signal = chain.signalAt(truth)
-  if (!selfHeating) return { signal, heating }
+  if (heatingPerMw === 0) return { signal, heating }
   for (let round = 0; round < MOST_ROUNDS; round++) {
     const volt = chain.real.toPlug(signal)
-    const next = selfHeating((volt ** 2 / signal) * 1000, chain.spec.dissipationMwPerK)
+    const next = heatingPerMw * (volt ** 2 / signal) * 1000
     const moved = next - heating
     // half of the way: a strong current would otherwise swing to and fro
     heating += moved / 2

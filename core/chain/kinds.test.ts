@@ -98,7 +98,7 @@ describe('a chain of any kind', () => {
         })
         // at the end of a measured curve what is drawn beyond it is held
         const end =
-          familyOf(chain.spec.sensor.family).reach?.(chain.spec.sensor.curve)[1] ?? Infinity
+          familyOf(chain.spec.sensor.family).reach(chain.spec.sensor.curve)[1]
         // the spoilt fuel channel sits on the bend of its last cell, and a dead zone is a cliff:
         // there a straight line says nothing
         const [least, most] = leftOpen(chain, truth)
@@ -328,7 +328,12 @@ describe('dead zones', () => {
     const chain = chainOf(wide, 'rd-egt-2')
     expect(() => chain.signalAt(1500)).toThrow()
     // and below its cold junction an amplified couple goes under 0 V, which the converter cuts
-    expect(deadZones(chain, 'converter')).toEqual([[0, expect.closeTo(25, 3)]])
+    const [below, above] = deadZones(chain, 'converter')
+    expect(below).toEqual([0, expect.closeTo(25, 3)])
+    // and where it passes the reference the converter cuts it on the other side, as far as the couple is known
+    const cutV = chain.spec.converter!.full / chain.spec.converter!.perUnit
+    expect(chain.ideal.toPin(chain.signalAt(above![0]))).toBeCloseTo(cutV, 3)
+    expect(above![1]).toBe(1500)
   })
   it.each([
     ['rising', 'rd-pedal-a', 0.48, 0.0402],

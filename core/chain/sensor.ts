@@ -156,7 +156,6 @@ function usable(
 
 /** What an element's settings ask of its fit. */
 export const fitOptions = ({ settings }: Element, range: [number, number]): FitOptions => ({
-  leadOhm: settings.leadOhm ?? 0,
   range,
   settings,
   ...(settings.model ? { model: settings.model } : {}),

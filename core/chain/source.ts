@@ -91,4 +91,7 @@ export function needsOf(build: Build, channel: Channel, read: Read): Channel['ne
 }
 
 const reachOf = (sensor: Sensor): [number, number] | null =>
-  sensor.curve === undefined ? null : (findFamily(sensor.family)?.reach?.(sensor.curve) ?? null)
+  finite(sensor.curve === undefined ? null : findFamily(sensor.family)?.reach(sensor.curve))
+
+const finite = (reach: [number, number] | null | undefined): [number, number] | null =>
+  reach?.every(Number.isFinite) ? reach : null

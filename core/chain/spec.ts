@@ -40,7 +40,8 @@ export type ChainSpec = {
   converter: { perUnit: number; full: number } | null
   /** what is in the device; null: as good as perfect */
   table: (Table & { axis: DeviceTable['axis']; beyond: DeviceTable['beyond'] }) | null
-  dissipationMwPerK: number
+  /** truth by which each milliwatt in the element moves it; 0 where nothing does */
+  heatingPerMw: number
   /** half a step of the last shown digit, truth unit */
   faceHalfStep: number
   spreads: Spread[]
@@ -114,7 +115,7 @@ function computed(
     circuits: circuitsOf(view),
     converter,
     table: enteredTable(input),
-    dissipationMwPerK: element.settings.dissipationMwPerK ?? 1,
+    heatingPerMw: family.heatingPerMw?.(element.settings) ?? 0,
     faceHalfStep: faceHalfStep(read, input, family),
     spreads: spreadsOf(view, { drive, read, input, family }).filter(
       (s) => s.id !== GROUND_OFFSET || !ground.inCurve,
@@ -215,7 +216,7 @@ export function restsOn(build: Build, readId: string): string {
   return remembered(read, 'hash', statusRestsOn(build, channel), () => {
     const { spec, problem } = computed(build, readId)
     if (!spec) return hashOf({ problem })
-    const { sensor, drive, circuits, converter, table, dissipationMwPerK, spreads } = spec
+    const { sensor, drive, circuits, converter, table, heatingPerMw, spreads } = spec
     const { warnings: _, suspects: __, ...fit } = sensor.fit ?? { warnings: [], suspects: [] }
     return hashOf(
       inDigits({
@@ -224,7 +225,7 @@ export function restsOn(build: Build, readId: string): string {
         circuits,
         converter,
         table,
-        dissipationMwPerK,
+        heatingPerMw,
         spreads: spreads.map(({ id, kind, size, on }) => ({ id, kind, size, on })),
       }),
     )

@@ -1,5 +1,5 @@
 import { orElse } from '../error.ts'
-import { familyOf, type AnyFamily } from '../curve/registry.ts'
+import type { AnyFamily } from '../curve/registry.ts'
 import type { Drive } from '../curve/family.ts'
 import { slopeAt } from '../math/slope.ts'
 import { invertTable } from '../table/interpolate.ts'
@@ -183,9 +183,8 @@ function backFromSignal(chain: Chain, signal: number): number[] {
   const { spec, real } = chain
   if (!Number.isFinite(signal) || (spec.drive.kind === 'resistance' && !(signal > 0))) return []
   return orElse(() => {
-    const heating = familyOf(spec.sensor.family).selfHeating
     const volt = real.toPlug(signal)
-    const warmer = heating ? heating((volt ** 2 / signal) * 1000, spec.dissipationMwPerK) : 0
+    const warmer = spec.heatingPerMw * (volt ** 2 / signal || 0) * 1000
     return [chain.truthAt(signal) - warmer]
   }, [])
 }

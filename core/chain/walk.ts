@@ -125,7 +125,7 @@ export function deadZones(chain: Chain, stage: StageId): [number, number][] {
   } = chain.spec
   const family = familyOf(sensor.family)
   const ofElement = family.deadZones?.(sensor.curve) ?? [],
-    reach = family.reach?.(sensor.curve) ?? [low, high]
+    reach = family.reach(sensor.curve)
   if (!converter || !STAGES.slice(0, place + 1).some((s) => s.clips)) return ofElement
   // the ends of the range whose perfect volts the converter cuts, and from which truth on it does
   const cut = [low, high].flatMap((end): [number, number][] => {

@@ -137,8 +137,8 @@ export type Family<Curve = unknown, Fit extends FamilyFit<Curve> = FamilyFit<Cur
   interval?: (curve: Curve, signal: number) => [number, number]
   /** the dead zones of a curve that can have some, as truths */
   deadZones?: (curve: Curve) => [number, number][]
-  /** least and most truth of a curve that has ends */
-  reach?: (curve: Curve) => [number, number]
+  /** least and most truth a curve is known over; ±∞ where it has no end */
+  reach: (curve: Curve) => [number, number]
   /** what the truth is first turned into, on a scale of its own before the element: turns of a wheel */
   between?: {
     name: string
@@ -156,8 +156,8 @@ export type Family<Curve = unknown, Fit extends FamilyFit<Curve> = FamilyFit<Cur
     /** the truth of the whole at which a part gives this signal, while none holds more than its share */
     truthOf: (curve: Curve, part: number, signal: number) => number
   }
-  /** truth-unit error from the measuring power in the element; powerMw in milliwatts */
-  selfHeating?: (powerMw: number, dissipationMwPerK: number) => number
+  /** truth by which each milliwatt of the measuring power in the element moves it */
+  heatingPerMw?: (settings: Settings) => number
   /** for devices that take three pairs of truth and signal, or the coefficients through them, in place of a table */
   pairs?: (
     curve: Curve,
@@ -183,8 +183,8 @@ export type Candidate = {
 
 /** Three pairs for a device, the curve it makes of them, and the error that leaves, truth unit. */
 export type ThreePairs = {
-  pairs: { temperatureC: number; resistanceOhm: number }[]
+  pairs: { truth: number; signal: number }[]
   curve: { coefficients: number[] }
-  worstErrorC: number
-  worstAtC: number
+  worstError: number
+  worstAt: number
 }

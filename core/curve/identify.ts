@@ -21,7 +21,7 @@ export function identifyBy<Curve>(
   family: {
     forward: (curve: Curve, truth: number) => number
     inverse: (curve: Curve, signal: number) => number
-    reach?: (curve: Curve) => [number, number]
+    reach: (curve: Curve) => [number, number]
   },
 ): Candidate[] {
   if (points.length === 0) return []
@@ -32,12 +32,7 @@ export function identifyBy<Curve>(
     .flatMap((entry) => {
       return orElse(() => {
         const slopes = some.map((p) =>
-          slopeAt(
-            (t) => family.forward(entry.curve, t),
-            p.truth,
-            step,
-            family.reach?.(entry.curve),
-          ),
+          slopeAt((t) => family.forward(entry.curve, t), p.truth, step, family.reach(entry.curve)),
         )
         const part = entry.tolerance * spanSignal
         const { chiSquared, logDeterminant } = weighed(

@@ -1,6 +1,7 @@
 import { linspace } from '../math/linspace.ts'
 import type { CurvePoint, Drive, Family, FamilyFit, LibraryCurve } from './family.ts'
 import { identifyBy } from './identify.ts'
+import { leadOhmOf } from './leads.ts'
 import { fromLibrary } from './library.ts'
 import { bestNextBy, fitLine, lineBand, lineSharedBand, type Line, type LineFit } from './line.ts'
 import type { Settings } from './recipe.ts'
@@ -42,6 +43,8 @@ export type LineRecipe = Pick<
   ) => { curve: ShapedLine; tolerance: number; name: string } | undefined
   /** the signal's span, by which a type's tolerance is stated */
   spanSignal: number
+  /** the truths its shape is known over; all of them if left out */
+  reach?: Family<ShapedLine, ShapedFit>['reach']
   describe: (curve: ShapedLine) => { name: string; value: string }[]
   libraryOf?: (settings: Settings) => LibraryCurve<ShapedLine>[]
   between?: Family<ShapedLine, ShapedFit>['between']
@@ -60,6 +63,7 @@ export function lineFamily(recipe: LineRecipe): Family<ShapedLine, ShapedFit> {
     throughZero = false,
     assumeFrom,
     spanSignal,
+    reach = () => [-Infinity, Infinity],
     libraryOf,
     besides,
     partSigma = throughZero
@@ -67,7 +71,8 @@ export function lineFamily(recipe: LineRecipe): Family<ShapedLine, ShapedFit> {
       : (_: ShapedLine, tolerance: number): number => tolerance * spanSignal,
     ...face
   } = recipe
-  const fit = (points: readonly CurvePoint[], settings: Settings, leadOhm = 0): ShapedFit => {
+  const fit = (points: readonly CurvePoint[], settings: Settings): ShapedFit => {
+    const leadOhm = face.signal === 'resistance' ? leadOhmOf(settings) : 0
     const shaped = shape(settings)
     const bare = leadOhm === 0 ? points : points.map((p) => ({ ...p, signal: p.signal - leadOhm }))
     const fitted = fitLine(bare, {
@@ -93,19 +98,21 @@ export function lineFamily(recipe: LineRecipe): Family<ShapedLine, ShapedFit> {
     ...face,
     forward,
     inverse,
+    reach,
     band,
     sharedBand: (f, truth) => lineSharedBand(f, truth, (t) => g(t, f.curve)),
     ...(partSigma ? { partSigma } : {}),
     leastPoints: throughZero ? 1 : 2,
     models: [],
     assume: (settings) => fromLibrary(all(settings))(settings) ?? assumeFrom?.(settings),
-    fit: (points, options) => fit(points, options.settings ?? {}, options.leadOhm),
+    fit: (points, options) => fit(points, options.settings ?? {}),
     bestNext: (points, makeable, range, settings = {}) =>
       bestNextBy({ fit: (p) => fit(p, settings), forward, band }, points, makeable, range),
     identify: (points, settings) =>
       identifyBy(points, all(settings), linspace(...face.needs.range, 13), spanSignal, {
         forward,
         inverse,
+        reach,
       }),
   }
 }

@@ -1,3 +1,4 @@
+import { overlap } from '../math/overlap.ts'
 import { describe, expect, it } from 'vitest'
 import { linspace } from '../math/index.ts'
 import { asTaken } from './line.ts'
@@ -46,7 +47,7 @@ describe('one more point', () => {
     const curve = family.library[0]?.curve ?? family.assume({})?.curve
     if (curve === undefined || family.parts) return
     const [low, high] = family.needs.range
-    const reach = family.reach?.(curve) ?? [low, high]
+    const reach = overlap(family.reach(curve), [low, high])
     const inside = (share: number): number => reach[0] + share * (reach[1] - reach[0])
     // taken in the middle only: the ends are not known yet
     const points = [0.3, 0.5, 0.6].map((share) => {

@@ -63,7 +63,6 @@ export type SettingField = {
 
 export type Settings = Readonly<Record<string, unknown>>
 export type FitOptions = {
-  leadOhm?: number
   range?: [number, number]
   model?: string
   settings?: Settings

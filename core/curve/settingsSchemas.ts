@@ -8,7 +8,6 @@ import {
   oneOf,
   orNothing,
   partOf,
-  positiveShape,
   textShape,
   thing,
   type Shape,
@@ -18,9 +17,6 @@ import {
 const COMMON: Record<string, Shape> = {
   assumedCurve: orNothing(textShape),
   model: textShape,
-  leadOhm: { type: 'number', minimum: 0 },
-  dissipationMwPerK: positiveShape,
-  lagS: { type: 'number', minimum: 0 },
   candidates: listOf(
     thing({
       id: textShape,

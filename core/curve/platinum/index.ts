@@ -3,9 +3,9 @@ import { plainly } from '../../quantity/shown.ts'
 import { platinumC, platinumOhm } from '../../standards/platinum.ts'
 import { lineFamily } from '../lineFamily.ts'
 import { derivative, fitLine } from '../line.ts'
-import { choiceSetting, numberSetting, type Settings } from '../recipe.ts'
-import { METHODS } from '../thermistor/methods.ts'
-import { MEDIUM_SETTINGS } from '../medium.ts'
+import { choiceSetting, type Settings } from '../recipe.ts'
+import { leadOhmOf } from '../leads.ts'
+import { heatingPerMw, IN_THE_SHED, MEDIUM_SETTINGS, METHODS } from '../temperature/index.ts'
 
 const r0Of = (settings: Settings): number => Number(choiceSetting(settings, 'r0Ohm', '100'))
 /** Limits of the tolerance classes, °C: a part of its own, and one for each degree from 0 °C (IEC 60751, table 1). */
@@ -79,11 +79,8 @@ export const platinum = {
       ...MEDIUM_SETTINGS,
     ],
     plausible: [-200, 850],
-    keyOn: {
-      label: 'Thermometer in the shed',
-      how: 'The vehicle has stood until engine and shed are one temperature. Lay the thermometer beside the sensor.',
-      sigma: 0.3,
-    },
+    keyOn: IN_THE_SHED,
+    reach: () => [-200, 850],
     firstSteps: ['in ice it must read its nominal ohms.', 'boiling water checks the far end.'],
     methods: METHODS,
     library: [],
@@ -106,7 +103,7 @@ export const platinum = {
     checks: (points, fit, settings, write = plainly) => {
       const d = write('Δ°C')
       const r0 = r0Of(settings),
-        lead = numberSetting(settings, 'leadOhm', 0)
+        lead = leadOhmOf(settings)
       const findings = []
       if (choiceSetting(settings, 'wires', '2') === '2')
         findings.push({
@@ -139,7 +136,7 @@ export const platinum = {
     },
     cautions: [],
   }),
-  selfHeating: (powerMw: number, dissipationMwPerK: number): number => powerMw / dissipationMwPerK,
+  heatingPerMw,
 }
 
 const safely = <T>(f: () => T): T | null => {

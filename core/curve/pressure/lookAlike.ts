@@ -54,6 +54,7 @@ export function lookAlikes(
   return identifyBy(points, library, places, SPAN_V, {
     forward: (c, kPa) => clip(c.offset + c.slope * kPa),
     inverse: (c, v) => (v - c.offset) / c.slope,
+    reach: () => [-Infinity, Infinity],
   }).map((c) => ({ ...c, type: types.find((t) => t.id === c.id)! }))
 }
 

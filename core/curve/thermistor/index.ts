@@ -1,7 +1,8 @@
 import { boilingPointC, standardPressureKPa } from '../../standards/index.ts'
-import type { CurvePoint, Family } from '../family.ts'
+import type { CurvePoint, Family, ThreePairs } from '../family.ts'
 import { fromLibrary } from '../library.ts'
-import { MEDIUM_SETTINGS as SETTINGS } from '../medium.ts'
+import { leadOhmOf } from '../leads.ts'
+import { heatingPerMw, IN_THE_SHED, MEDIUM_SETTINGS, METHODS } from '../temperature/index.ts'
 import {
   fitThermistor,
   thermistorBandC,
@@ -11,10 +12,15 @@ import {
 } from './fit.ts'
 import { identifyThermistor } from './identify.ts'
 import { THERMISTOR_LIBRARY } from './library.ts'
-import { thermistorC, thermistorOhm, type ThermistorCurve, type ThermistorModel } from './model.ts'
+import {
+  thermistorC,
+  thermistorOhm,
+  thermistorReachC,
+  type ThermistorCurve,
+  type ThermistorModel,
+} from './model.ts'
 import { bestNextPoint } from './nextPoint.ts'
-import { METHODS } from './methods.ts'
-import { bestThreePairs } from './pairs.ts'
+import { bestThreePairs, type ThreePairs as TemperaturePairs } from './pairs.ts'
 
 const toPoint = (p: CurvePoint): ThermistorPoint => ({
   temperatureC: p.truth,
@@ -34,6 +40,13 @@ const toPoint = (p: CurvePoint): ThermistorPoint => ({
     : {}),
 })
 
+const neutral = ({ pairs, curve, worstErrorC, worstAtC }: TemperaturePairs): ThreePairs => ({
+  pairs: pairs.map((p) => ({ truth: p.temperatureC, signal: p.resistanceOhm })),
+  curve,
+  worstError: worstErrorC,
+  worstAt: worstAtC,
+})
+
 const COEFFICIENT_NAMES: Record<ThermistorModel, string[]> = {
   beta: ['R at 25 °C, Ω', 'B, K'],
   'steinhart-hart': ['A, 1/K', 'B, 1/K', 'C, 1/K'],
@@ -48,11 +61,7 @@ export const thermistor: Family<ThermistorCurve, ThermistorFit & { residuals: nu
   signalUnit: 'Ω',
   signal: 'resistance',
   plausible: [-60, 400],
-  keyOn: {
-    label: 'Thermometer in the shed',
-    how: 'The vehicle has stood until engine and shed are one temperature. Lay the thermometer beside the sensor.',
-    sigma: 0.3,
-  },
+  keyOn: IN_THE_SHED,
   firstSteps: [
     'begin with ice, where the temperature is known for nothing.',
     'boiling water is farthest from ice.',
@@ -66,13 +75,13 @@ export const thermistor: Family<ThermistorCurve, ThermistorFit & { residuals: nu
   ],
   drive: () => ({ kind: 'resistance' }),
   needs: { range: [-10, 125], best: [80, 110], accuracy: 2 },
-  settings: SETTINGS,
+  settings: MEDIUM_SETTINGS,
   leastPoints: 2,
   assume: fromLibrary(THERMISTOR_LIBRARY),
   fit: (points, options) => {
     const fit = fitThermistor(points.map(toPoint), {
       model: (options.model ?? 'auto') as ThermistorModel | 'auto',
-      leadOhm: options.leadOhm ?? 0,
+      leadOhm: leadOhmOf(options.settings ?? {}),
       ...(options.range ? { rangeC: options.range } : {}),
     })
     return { ...fit, residuals: fit.residualsC }
@@ -95,7 +104,8 @@ export const thermistor: Family<ThermistorCurve, ThermistorFit & { residuals: nu
       name: COEFFICIENT_NAMES[curve.model][i]!,
       value: curve.model === 'beta' ? c.toFixed(1) : c.toExponential(6),
     })),
-  selfHeating: (powerMw, dissipationMwPerK) => powerMw / dissipationMwPerK,
+  heatingPerMw,
+  reach: thermistorReachC,
   makeable: ({ altitudeM }) => [
     0,
     18,
@@ -106,7 +116,7 @@ export const thermistor: Family<ThermistorCurve, ThermistorFit & { residuals: nu
   ],
   checks: () => [],
   pairs: (curve, { range, stepTruth, stepSignal }) =>
-    bestThreePairs(curve, { rangeC: range, stepC: stepTruth, stepOhm: stepSignal }),
+    neutral(bestThreePairs(curve, { rangeC: range, stepC: stepTruth, stepOhm: stepSignal })),
   logSignal: true,
   cautions: [],
 }

@@ -112,6 +112,19 @@ export function thermistorOhm(curve: ThermistorCurve, temperatureC: number): num
   return Math.exp(findRoot((l) => reciprocalK(curve, l) - target, low, high, 1e-13))
 }
 
+/** The temperatures between which a curve does not turn back, °C, a hair inside them. */
+export function thermistorReachC(curve: ThermistorCurve): [number, number] {
+  if (curve.model === 'beta') return [-ZERO_C_IN_K * (1 - HAIR), Infinity]
+  const hottest = reciprocalK(curve, turningPoint(curve, -1)),
+    coldest = reciprocalK(curve, turningPoint(curve, +1))
+  return [
+    (1 / coldest) * (1 + HAIR) - ZERO_C_IN_K,
+    hottest > 0 ? (1 / hottest) * (1 - HAIR) - ZERO_C_IN_K : Infinity,
+  ]
+}
+
+/** So far inside an end, relative, that rounding does not carry over it. */
+const HAIR = 1e-9
 const L_LOW = -4,
   L_HIGH = 25
 

@@ -3,7 +3,7 @@ import { thermocoupleC, thermocoupleMv } from '../../standards/thermocouple.ts'
 import { derivative } from '../line.ts'
 import { lineFamily, type ShapedLine } from '../lineFamily.ts'
 import { choiceSetting, numberSetting, readOn, type Settings } from '../recipe.ts'
-import { METHODS, THERMOMETER } from '../thermistor/methods.ts'
+import { METHODS, THERMOMETER } from '../temperature/index.ts'
 
 export { exhaustFindings, type ExhaustPlace } from './placement.ts'
 
@@ -42,6 +42,8 @@ export const thermocouple = lineFamily({
   signal: 'voltage',
   drive: () => ({ kind: 'voltage', sourceOhm: 100, nominalV: null, supplyMa: 0 }),
   needs: { range: [0, 950], best: [600, 900], accuracy: 15 },
+  // behind a plain gain as far as the standard's table
+  reach: ({ linear }) => (linear ? [-Infinity, Infinity] : [-270, 1372]),
   otherSettings: {
     exhaust: partOf({
       fromHeadMm: positiveShape,

@@ -28,9 +28,10 @@ export default function ElementStage({ status }: StageProps) {
   // one of several read as one is measured by itself, over all that it can hold
   const shown = useMemo(() => {
     if (!part) return status
-    const reach =
-      part.curve === undefined ? undefined : findFamily(part.family)?.reach?.(part.curve)
-    const range: [number, number] = reach ?? [needs.range[0] / count, needs.range[1] / count]
+    const reach = part.curve === undefined ? null : findFamily(part.family)?.reach(part.curve)
+    const range: [number, number] = reach?.every(Number.isFinite)
+      ? reach
+      : [needs.range[0] / count, needs.range[1] / count]
     return {
       ...status,
       assembled: {

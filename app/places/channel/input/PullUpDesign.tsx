@@ -1,7 +1,7 @@
 import { Button, Group, NativeSelect } from '@mantine/core'
 import { useMemo, useState } from 'react'
 import type { ReadStatus } from '../../../../core/chain/index.ts'
-import { familyOf } from '../../../../core/curve/registry.ts'
+import { findFamily } from '../../../../core/curve/registry.ts'
 import type { PullUpTask } from '../../../../core/input/index.ts'
 import { ohms, useQuantity } from '../../../parts/units.ts'
 import { QuantityInput } from '../../../parts/QuantityInput.tsx'
@@ -23,6 +23,7 @@ export default function PullUpDesign({ status }: { status: ReadStatus }) {
   const [over, setOver] = useState<'range' | 'best'>('range')
   const [maxHeat, setMaxHeat] = useState<number | null>(0.5)
   const [margin, setMargin] = useState(0.05)
+  const heating = findFamily(sensor.family)?.heatingPerMw?.(sensor.element.settings) ?? 0
   const fixedPull = input.pulls.find((p) => p.kind === 'fixed' && p.on)
   const task = useMemo(
     (): PullUpTask | null =>
@@ -34,14 +35,12 @@ export default function PullUpDesign({ status }: { status: ReadStatus }) {
             referenceV: input.referenceV.value,
             bits: input.bits,
             series,
-            dissipationMwPerK: sensor.element.settings.dissipationMwPerK ?? 1,
+            dissipationMwPerK: heating > 0 ? 1 / heating : 1,
             marginV: margin,
-            ...(maxHeat === null || !familyOf(sensor.family).selfHeating
-              ? {}
-              : { maxSelfHeatingC: maxHeat }),
+            ...(maxHeat === null || heating === 0 ? {} : { maxSelfHeatingC: maxHeat }),
             ...(fixedPull ? { fixedPullUpOhm: fixedPull.ohm.value } : {}),
           },
-    [sensor, input, needs, series, over, maxHeat, margin, fixedPull],
+    [sensor, input, needs, series, over, maxHeat, margin, heating, fixedPull],
   )
   const {
     value: design,
@@ -60,7 +59,7 @@ export default function PullUpDesign({ status }: { status: ReadStatus }) {
       </p>
     )
   const factor = q.scale
-  const heats = familyOf(sensor.family).selfHeating !== undefined
+  const heats = heating > 0
   const chosen = design?.best.pullUpOhm
   const already = input.pulls.some((p) => p.kind === 'fitted' && p.ohm.value === chosen)
   return (

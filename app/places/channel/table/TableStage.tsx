@@ -356,14 +356,14 @@ function Pairs({ status, spec }: { status: StageProps['status']; spec: DeviceTab
             </thead>
             <tbody>
               {value.pairs.map((p) => (
-                <tr key={p.temperatureC}>
+                <tr key={p.truth}>
                   <td className="num">
                     {fixed(
-                      spec.valueUnit === '°F' ? p.temperatureC * 1.8 + 32 : p.temperatureC,
+                      spec.valueUnit === '°F' ? p.truth * 1.8 + 32 : p.truth,
                       decimalsOf(spec.valueStep),
                     )}
                   </td>
-                  <td className="num">{ohms(p.resistanceOhm)}</td>
+                  <td className="num">{ohms(p.signal)}</td>
                 </tr>
               ))}
             </tbody>
@@ -381,7 +381,7 @@ function Pairs({ status, spec }: { status: StageProps['status']; spec: DeviceTab
       </table>
       <p role="status">
         The curve {status.assembled.device.name} makes of them errs by{' '}
-        {q.pm(value.worstErrorC, 3).slice(1)} {q.unit} at most, at {q.text(value.worstAtC, 0)}.
+        {q.pm(value.worstError, 3).slice(1)} {q.unit} at most, at {q.text(value.worstAt, 0)}.
       </p>
     </>
   )

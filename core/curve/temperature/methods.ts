@@ -98,3 +98,10 @@ export const METHODS: PointMethod[] = [
     ],
   }),
 ]
+
+/** With the key on: the sensor has the temperature of the shed, which a thermometer knows. */
+export const IN_THE_SHED = {
+  label: 'Thermometer in the shed',
+  how: 'The vehicle has stood until engine and shed are one temperature. Lay the thermometer beside the sensor.',
+  sigma: 0.3,
+}

@@ -1,4 +1,5 @@
-import type { SettingField } from './recipe.ts'
+import { LEADS } from '../leads.ts'
+import { numberSetting, type SettingField, type Settings } from '../recipe.ts'
 
 /** What a temperature sensor sits in sets how much of its own heat it sheds, and how quickly it follows. */
 export const MEDIUM_SETTINGS: SettingField[] = [
@@ -15,16 +16,7 @@ export const MEDIUM_SETTINGS: SettingField[] = [
       { value: 'exhaust', label: 'exhaust', sets: { dissipationMwPerK: 4, lagS: 3 } },
     ],
   },
-  {
-    id: 'leadOhm',
-    label: 'Probe leads, shorted',
-    kind: 'number',
-    unit: 'Ω',
-    otherwise: 0,
-    low: 0,
-    step: 0.1,
-    why: 'What the meter’s leads add is taken off every point.',
-  },
+  LEADS,
   {
     id: 'dissipationMwPerK',
     label: 'Sheds heat at',
@@ -45,3 +37,14 @@ export const MEDIUM_SETTINGS: SettingField[] = [
     why: 'Time constant: while it cools, the sensor reads behind.',
   },
 ]
+
+/** A sensor nobody described sheds its heat like one in still air, mW/K. */
+const STILL_AIR_MW_PER_K = 1
+
+/** What each milliwatt of the measuring current warms a sensor with these settings by, °C. */
+export const heatingPerMw = (settings: Settings): number =>
+  1 / numberSetting(settings, 'dissipationMwPerK', STILL_AIR_MW_PER_K)
+
+/** Time constant of a sensor with these settings, s. */
+export const lagOf = (settings: Settings, otherwise: number): number =>
+  numberSetting(settings, 'lagS', otherwise)
