@@ -37,9 +37,9 @@ const MAY = {
   curve: ['error', 'register', 'math', 'quantity', 'standards', 'table'],
   table: ['error', 'math', 'quantity'],
   input: ['error', 'math', 'quantity', 'standards', 'circuit', 'curve'],
-  choose: ['error', 'math', 'curve', 'chain', 'build'],
+  choose: ['error', 'math', 'quantity', 'curve', 'chain', 'build'],
   build: ['error', 'quantity', 'curve'],
-  log: ['error'],
+  log: ['error', 'quantity'],
   bench: ['error', 'math', 'curve'],
   chain: [
     'error',
@@ -60,6 +60,11 @@ const MAY = {
   channel: ['error', 'register', 'quantity', 'curve', 'build', 'chain'],
   whole: ['error', 'curve', 'table', 'build', 'chain', 'prove'],
   prove: ['error', 'math', 'quantity', 'circuit', 'curve', 'chain', 'build', 'network'],
+}
+/** an error is looked at before it is passed over: `orElse` for what the core refuses */
+const NAMED_CATCH = {
+  selector: 'CatchClause[param=null]',
+  message: 'Name the error and say which one it is.',
 }
 const core = (name) => `core-${name}`
 
@@ -167,9 +172,22 @@ export default tseslint.config(
     files: ['core/**/*.ts', 'app/**/*.{ts,tsx}', 'server/**/*.ts'],
     ignores: ['**/*.test.ts'],
     rules: {
+      'no-restricted-syntax': ['error', NAMED_CATCH],
+    },
+  },
+  {
+    // numbers are said as data, and written in the reader's units by the application: errors alone are words
+    files: ['core/**/*.ts'],
+    ignores: ['**/*.test.ts', 'core/quantity/**', 'core/table/text.ts'],
+    rules: {
       'no-restricted-syntax': [
         'error',
-        { selector: 'CatchClause[param=null]', message: 'Name the error and say which one it is.' },
+        NAMED_CATCH,
+        {
+          selector:
+            "TemplateLiteral:not(NewExpression[callee.name='EchtError'] TemplateLiteral):not(CallExpression[callee.name='wrong'] TemplateLiteral) CallExpression[callee.property.name=/^to(Fixed|Precision|Exponential|LocaleString)$/]",
+          message: 'Say it as data: say(code)`… ${amount(value, unit)} …` (core/quantity/said.ts).',
+        },
       ],
     },
   },

@@ -12,8 +12,8 @@ export {
   awgAreaMm2,
   wireOhm,
 } from './standards/index.ts'
+export { fitThermistor } from './curve/thermistor/inWords.ts'
 export {
-  fitThermistor,
   thermistorBandC,
   type ThermistorPoint,
   type ThermistorFit,

@@ -1,3 +1,4 @@
+import { plainly, written } from '../core/quantity/index.ts'
 import { describe, expect, it } from 'vitest'
 import { checkBuild, undo, writeBuild } from '../core/build/index.ts'
 import { readStatus, sensorOf } from '../core/chain/index.ts'
@@ -49,7 +50,7 @@ describe('the sample build', () => {
       for (const r of c.reads) {
         const status = readStatus(build, r)
         expect(status.chain, r.id).not.toBeNull()
-        expect(status.next.title.endsWith('.'), r.id).toBe(true)
+        expect(written(status.next.title, plainly).endsWith('.'), r.id).toBe(true)
         expect(Number.isFinite(status.ratio), r.id).toBe(true)
       }
   })

@@ -1,4 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
+import { plainly, written } from '../core/quantity/index.ts'
 import { familyOf, predictLevel, readStatus, sensorOf, walkForward } from './core.ts'
 import { exportBuild, numberIn, saved, scale, watch } from './help.ts'
 import { JOBS, type Job } from './jobs.ts'
@@ -63,7 +64,9 @@ async function comparesWithCore(page: Page): Promise<void> {
     family = familyOf(build.elements[0]!.family)
   const sensor = sensorOf(build, build.elements[0]!.id, channel.needs.range)
   expect(sensor.fit).not.toBeNull()
-  expect(shown).toEqual(family.describe(sensor.curve).map((d) => [d.name, d.value]))
+  expect(shown).toEqual(
+    family.describe(sensor.curve).map((d) => [written(d.name, plainly), written(d.value, plainly)]),
+  )
   const { chain } = readStatus(build, channel.reads[0]!)
   expect(at).toBeCloseTo(walkForward(chain!, truth).shown, 3)
 }

@@ -1,3 +1,4 @@
+import { Say } from '../parts/Say.tsx'
 import { orElse } from '../../core/error.ts'
 import { Button, Group, Textarea } from '@mantine/core'
 import { useState } from 'react'
@@ -121,7 +122,7 @@ export default function AirMeter({ status }: PanelProps) {
         </Group>
         {limits && (
           <p className={limits.reaches ? 'pale' : 'wrong'} role="status">
-            {limits.text}
+            <Say of={limits.says} />
           </p>
         )}
       </section>
@@ -136,7 +137,9 @@ export default function AirMeter({ status }: PanelProps) {
           show={(r) => (
             <>
               <p className={r.verdict === 'agree' ? undefined : 'wrong'}>
-                <b>{r.text}</b>
+                <b>
+                  <Say of={r.says} />
+                </b>
               </p>
               <table className="sheet-table" aria-label="Ratio by flow">
                 <thead>

@@ -1,3 +1,4 @@
+import { Say } from '../parts/Say.tsx'
 import { orElse } from '../../core/error.ts'
 import { Button, Group, NativeSelect, Switch } from '@mantine/core'
 import dayjs from 'dayjs'
@@ -415,7 +416,7 @@ function Switching() {
       />
       {verdict && (
         <p role="status">
-          <b>{verdict.side}.</b> {verdict.text}
+          <b>{verdict.side}.</b> <Say of={verdict.says} />
         </p>
       )}
     </section>

@@ -1,3 +1,4 @@
+import { Say } from '../parts/Say.tsx'
 import { Button, Group, SegmentedControl } from '@mantine/core'
 import { useState } from 'react'
 import {
@@ -49,7 +50,7 @@ export default function Position({ status }: PanelProps) {
               <ul>
                 {sweep.faults.slice(0, 12).map((f, i) => (
                   <li key={i} className="wrong">
-                    <b>{f.kind}</b> at {f.timeS.toFixed(2)} s: {f.text}
+                    <b>{f.kind}</b> at {f.timeS.toFixed(2)} s: <Say of={f.says} />
                   </li>
                 ))}
               </ul>
@@ -63,7 +64,11 @@ export default function Position({ status }: PanelProps) {
             { label: 'Track two', words: ['track 2', 'track two', 'sub', 'b'] },
           ]}
           ask={(log, [a, b]) => log.tracks(a!, b!, 5)}
-          show={(t) => <p className={t.plausible ? undefined : 'wrong'}>{t.text}</p>}
+          show={(t) => (
+            <p className={t.plausible ? undefined : 'wrong'}>
+              <Say of={t.says} />
+            </p>
+          )}
         />
         <Caution>
           Electric throttle or pedal: the two tracks are what keeps it from running away. Have the

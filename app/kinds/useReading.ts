@@ -1,18 +1,13 @@
 import { useMemo } from 'react'
 import type { Channel, Read } from '../../core/build/index.ts'
 import { readStatus, remembered, statusRestsOn, type ReadStatus } from '../../core/chain/index.ts'
-import { useUnits } from '../parts/units.ts'
 import { useBuild } from '../store/useBuild.ts'
 
 /** All that is known of one reader of a channel that is a reading. */
 export function useReading(channel: Channel, read: Read): ReadStatus {
   const { build } = useBuild()
-  const { quantity } = useUnits()
   return useMemo(
-    () =>
-      remembered(read, 'status', [quantity, ...statusRestsOn(build, channel)], () =>
-        readStatus(build, read, quantity),
-      ),
-    [build, channel, read, quantity],
+    () => remembered(read, 'status', statusRestsOn(build, channel), () => readStatus(build, read)),
+    [build, channel, read],
   )
 }

@@ -1,4 +1,5 @@
 import type { Finding } from '../../core/curve/recipe.ts'
+import { Say } from './Say.tsx'
 
 const CLASS: Record<Finding['level'], string> = { note: 'pale', doubt: 'doubt', wrong: 'wrong' }
 
@@ -17,9 +18,9 @@ export function Findings({
       {[...findings]
         .sort((a, b) => order.indexOf(a.level) - order.indexOf(b.level))
         .map((f) => (
-          <li key={f.text} className={CLASS[f.level]} style={{ margin: '6px 0', maxWidth: 760 }}>
+          <li key={f.code} className={CLASS[f.level]} style={{ margin: '6px 0', maxWidth: 760 }}>
             {f.level === 'wrong' ? <b>Wrong: </b> : f.level === 'doubt' ? <b>Look: </b> : null}
-            {f.text}
+            <Say of={f} />
           </li>
         ))}
     </ul>

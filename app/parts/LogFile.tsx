@@ -1,3 +1,5 @@
+import { Say } from './Say.tsx'
+import type { Said } from '../../core/quantity/index.ts'
 import { Button, Group, NativeSelect, Progress } from '@mantine/core'
 import { proxy, wrap, type Remote } from 'comlink'
 import { useEffect, useRef, useState, type ReactNode } from 'react'
@@ -7,7 +9,7 @@ import type { LogWork } from '../workers/log.worker.ts'
 
 /** One column the question needs: what it is, and words its name may hold. */
 export type ColumnAsked = { label: string; words: readonly string[] }
-type Read = { name: string; names: string[]; rows: number; unread: string | null }
+type Read = { name: string; names: string[]; rows: number; unread: Said | null }
 
 /** A recorded log: chosen, read off the page with progress and a stop, its columns picked, and a question put to it. */
 export function LogFile<T>({
@@ -121,7 +123,12 @@ export function LogFile<T>({
       {read && (
         <p className="pale tight small">
           {read.name}: {read.rows.toLocaleString('en')} rows.
-          {read.unread && <span className="doubt"> {read.unread}.</span>}
+          {read.unread && (
+            <span className="doubt">
+              {' '}
+              <Say of={read.unread} />.
+            </span>
+          )}
         </p>
       )}
       {problem && (

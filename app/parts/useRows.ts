@@ -2,15 +2,12 @@ import { useEffect, useMemo, useState } from 'react'
 import { isHeavy, isRemembered, remembered } from '../../core/chain/index.ts'
 import { kindOf, type ChannelStatus } from '../../core/channel/index.ts'
 import type { Build, Channel, Read } from '../../core/build/index.ts'
-import type { Quantity } from '../../core/quantity/index.ts'
 import { useBuild } from '../store/useBuild.ts'
 import { prepareChannel } from '../workers/prepareChannel.ts'
-import { useUnits } from './units.ts'
 
 /** One reader of a channel and what is known of it; null until it is computed. */
 export type Row = { channel: Channel; read: Read; status: ChannelStatus | null }
 
-type Write = (unit: string, need?: number) => Quantity
 type Known = Map<string, ChannelStatus>
 
 /** What each reader of a build showed last, on whatever page: it stands until the new is computed. */
@@ -33,14 +30,13 @@ const FEW = 3
  */
 export function useRows(): Row[] {
   const { build } = useBuild()
-  const { quantity } = useUnits()
   const known = shownOf(build.id)
   const [round, setRound] = useState(0)
   const { rows, waiting } = useMemo(
-    () => rowsOf(build, quantity, known),
+    () => rowsOf(build, known),
     // a round is done when more became known
     // eslint-disable-next-line react-hooks/exhaustive-deps
-    [build, quantity, round],
+    [build, round],
   )
   useEffect(() => {
     if (waiting.length === 0) return
@@ -58,12 +54,12 @@ export function useRows(): Row[] {
     // very many points are fitted off the page, and their row follows when that is done
     function next(reader: Reader): void {
       if (!isHeavy(build, reader.channel)) {
-        know(known, build, reader, quantity)
+        know(known, build, reader)
         return
       }
       void prepareChannel(build, reader.channel).then(() => {
         if (!current) return
-        know(known, build, reader, quantity)
+        know(known, build, reader)
         setRound((n) => n + 1)
       })
     }
@@ -73,16 +69,16 @@ export function useRows(): Row[] {
     }
     // what waits follows from these; a round must not begin the work anew
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [build, quantity])
+  }, [build])
   return rows
 }
 
 /** Computes one reader, or finds it computed before, on whatever page that was. */
-function know(known: Known, build: Build, { channel, read }: Reader, write: Write): ChannelStatus {
+function know(known: Known, build: Build, { channel, read }: Reader): ChannelStatus {
   const kind = kindOf(channel)
-  const rests = [write, ...kind.restsOn(build, channel)]
+  const rests = kind.restsOn(build, channel)
   const status: ChannelStatus = remembered(read, 'status', rests, () =>
-    kind.status(build, channel, read, write),
+    kind.status(build, channel, read),
   )
   known.set(read.id, status)
   return status
@@ -90,19 +86,19 @@ function know(known: Known, build: Build, { channel, read }: Reader, write: Writ
 
 type Reader = { channel: Channel; read: Read }
 
-function rowsOf(build: Build, write: Write, known: Known): { rows: Row[]; waiting: Reader[] } {
+function rowsOf(build: Build, known: Known): { rows: Row[]; waiting: Reader[] } {
   const all = build.channels.flatMap((channel) => {
-    const rests = [write, ...kindOf(channel).restsOn(build, channel)]
+    const rests = kindOf(channel).restsOn(build, channel)
     return channel.reads.map((read) => {
       const valid = isRemembered(read, 'status', rests)
       const reader = { channel, read }
-      const status = valid ? know(known, build, reader, write) : (known.get(read.id) ?? null)
+      const status = valid ? know(known, build, reader) : (known.get(read.id) ?? null)
       return { ...reader, status, valid }
     })
   })
   const waiting = all.filter((r) => !r.valid)
   const heavy = waiting.some((r) => isHeavy(build, r.channel))
   if (heavy || waiting.length > FEW) return { rows: all, waiting }
-  const rows = all.map((r) => (r.valid ? r : { ...r, status: know(known, build, r, write) }))
+  const rows = all.map((r) => (r.valid ? r : { ...r, status: know(known, build, r) }))
   return { rows, waiting: [] }
 }

@@ -90,7 +90,7 @@ it.each(families.map((f) => [f.id, f] as const))(
     expect(checkBuild(JSON.parse(writeBuild(build))).build).toEqual(build)
     const status = readStatus(build, channel.reads[0]!)
     expect(status.state).toBe('assumed')
-    expect(status.next).toMatchObject({ stage: 'element', title: 'Take the first point.' })
+    expect(status.next).toMatchObject({ stage: 'element', title: { code: 'first-point' } })
     expect(status.assembled.spec!.basis.element).toBe('assumed')
   },
 )

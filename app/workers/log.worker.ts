@@ -1,3 +1,4 @@
+import type { Said } from '../../core/quantity/index.ts'
 import { expose } from 'comlink'
 import Papa from 'papaparse'
 import { compareBanks } from '../../core/curve/airMeter/banks.ts'
@@ -30,7 +31,7 @@ const work = {
   async read(
     file: File,
     onProgress: (share: number) => void,
-  ): Promise<{ names: string[]; rows: number; unread: string | null }> {
+  ): Promise<{ names: string[]; rows: number; unread: Said | null }> {
     stop = false
     log = null
     const builder = logBuilder()

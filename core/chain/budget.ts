@@ -1,3 +1,4 @@
+import type { Phrase } from '../quantity/said.ts'
 import type { SpreadRemedy } from './causes.ts'
 import type { Remedy } from './curveRemedy.ts'
 import { shareBy, type ShareId } from './shares.ts'
@@ -10,13 +11,13 @@ import type { Chain } from './chain.ts'
 export type BudgetLine = {
   id: string
   share: ShareId
-  label: string
+  label: Phrase
   kind: 'bias' | 'spread'
   /** truth unit: the bias itself, or the 95 % half-width it would make alone */
   size: number
   /** of all: bias against bias and spread against spread, squares of spreads; 0 to 1 */
   portion: number
-  remedy: string
+  remedy: Phrase
   /** |bias| + 95 % half-width of the whole chain once that is done, truth unit */
   worstAfter: number
 }

@@ -1,3 +1,4 @@
+import { percent, say, type Phrase, type Said } from '../quantity/said.ts'
 import type { Input, Pull, Read, Stated } from '../build/types.ts'
 import type { Drive } from '../curve/family.ts'
 import type { AnyFamily } from '../curve/registry.ts'
@@ -10,7 +11,7 @@ import { faceHalfStep } from './faceStep.ts'
 export type Spread = {
   id: string
   share: ShareId
-  label: string
+  label: Phrase
   kind: 'normal' | 'uniform'
   size: number
   /**
@@ -28,7 +29,7 @@ export type Spread = {
 }
 
 /** What to do about a cause, the share of its size that then remains, and the causes that go with it altogether. */
-export type SpreadRemedy = { text: string; leaves: number; takes?: string[] }
+export type SpreadRemedy = { text: Phrase; leaves: number; takes?: string[] }
 
 /** A wire measured with the probes' own ohms taken off, Ω. */
 const MEASURED_WIRE_OHM = 0.05
@@ -43,7 +44,8 @@ const CLOSE_PART = 0.001
 const WORTH = 0.9
 
 const share = (after: number, now: number): number => (now > 0 ? Math.min(1, after / now) : 1)
-const percent = (relative: number): string => `±${(relative * 100).toFixed(1)} %`
+/** The tolerance of a part, as its limits. */
+const limits = (relative: number): Said => say('limits')`±${percent(relative, 1)}`
 
 type Circuit = Spread['on'] & { kind: 'circuit' }
 const partOf = (element: string): Circuit => ({ kind: 'circuit', element })
@@ -60,7 +62,9 @@ function pullSpread(pull: Pull, of: ShareId): Spread {
   const base = {
     id: `pull ${pull.id}`,
     share: of,
-    label: known ? `${name}, as it was measured` : `${name} ${percent(pull.tolerance)}`,
+    label: known
+      ? say('measured')`${name}, as it was measured`
+      : say('part')`${name} ${limits(pull.tolerance)}`,
     kind: 'uniform' as const,
     size,
     on: partOf(PART.pull(pull.id)),
@@ -92,7 +96,9 @@ function railSpread(pull: Pull, of: ShareId): Spread {
   return {
     id: `rail ${pull.id}`,
     share: of,
-    label: `supply of ${pull.name || 'the pull-up'}${known ? ', as it was measured' : ''}`,
+    label: say(
+      'rail',
+    )`supply of ${pull.name || 'the pull-up'}${known ? ', as it was measured' : ''}`,
     kind: 'uniform',
     size,
     on: partOf(PART.rail(pull.id)),
@@ -122,7 +128,9 @@ function referenceSpread(
   return {
     id: options.id,
     share: options.of,
-    label: `${options.label}, ${known ? 'as it was measured' : percent(input.referenceTolerance)}`,
+    label: say(
+      'reference',
+    )`${options.label}, ${known ? 'as it was measured' : limits(input.referenceTolerance)}`,
     kind: 'uniform',
     size,
     on: { kind: 'reference', rails: options.rails, converter: options.converter },
@@ -143,14 +151,19 @@ function wireSpread(id: 'signal wire' | 'ground wire', part: string, stated: Sta
   return {
     id,
     share: 'leads',
-    label: `${id}, ${known ? 'as it was measured' : 'not measured'}`,
+    label: say(
+      known ? 'measured' : 'not-measured',
+    )`${id}, ${known ? 'as it was measured' : 'not measured'}`,
     kind: 'uniform',
     size,
     on: partOf(part),
     remedy:
       known || share(byMeter, size) > WORTH
         ? { text: 'A shorter or thicker wire.', leaves: 0.5 }
-        : { text: `Measure the ${id} from end to end.`, leaves: share(byMeter, size) },
+        : {
+            text: say('measure-wire')`Measure the ${id} from end to end.`,
+            leaves: share(byMeter, size),
+          },
   }
 }
 
@@ -162,7 +175,9 @@ function groundSpread(read: string, stated: Stated): Spread {
   return {
     id: GROUND_OFFSET,
     share: 'ground',
-    label: `ground offset, ${known ? 'as it was measured' : 'not measured'}`,
+    label: say(
+      known ? 'measured' : 'not-measured',
+    )`ground offset, ${known ? 'as it was measured' : 'not measured'}`,
     kind: 'uniform',
     size: known ? MEASURED_GROUND_V : UNMEASURED_GROUND_V,
     on: partOf(PART.return(read)),
@@ -186,7 +201,7 @@ function supplySpread({ id, sensorSupply: { volt, tolerance } }: Input): Spread 
   return {
     id: 'sensor supply',
     share: 'input',
-    label: `supply of the sensor${known ? ', as it was measured' : ''}`,
+    label: say('supply')`supply of the sensor${known ? ', as it was measured' : ''}`,
     kind: 'uniform',
     size: known ? byMeter : part,
     on: partOf(PART.supply(id)),

@@ -233,7 +233,7 @@ describe('points out of the record', () => {
       state: 'empty',
       chain: null,
       next: {
-        title: expect.stringMatching(/newer Echt/),
+        title: expect.objectContaining({ code: 'newer-version' }),
         reason: expect.stringMatching(/"flux".*kept/),
       },
     })
@@ -325,11 +325,11 @@ describe('state and next step', () => {
     expect(status(build, 'rd-coolant').state).toBe('proven')
     expect(status(build, 'rd-air')).toMatchObject({
       state: 'wrong',
-      next: { stage: 'element', title: expect.stringMatching(/48\.2 °C again, or strike it/) },
+      next: { stage: 'element', title: expect.objectContaining({ code: 'suspect' }) },
     })
     expect(status(build, 'rd-oil')).toMatchObject({
       state: 'wrong',
-      next: { stage: 'input', title: expect.stringMatching(/other device/) },
+      next: { stage: 'input', title: expect.objectContaining({ code: 'bias' }) },
     })
   })
   const { input: coolantInput } = readOf(build, 'rd-coolant').read

@@ -5,7 +5,7 @@ import { grouped } from '../curve/grouped.ts'
 import { asTaken } from '../curve/line.ts'
 import { familyOf, type AnyFamily } from '../curve/registry.ts'
 import { linspace } from '../math/linspace.ts'
-import type { Quantity } from '../quantity/shown.ts'
+import { amount, bare, say, type Phrase, type Said } from '../quantity/said.ts'
 import { fitOptions, limitShareOf, sensorBand, type Sensor } from './sensor.ts'
 
 /**
@@ -13,7 +13,7 @@ import { fitOptions, limitShareOf, sensorBand, type Sensor } from './sensor.ts'
  * limit all points have in common; and about a place where the sensor stands still, which is no doubt but a reading
  * known to be off.
  */
-export type Remedy = { remedy: string; share: number; limitShare?: number; standsStill?: string }
+export type Remedy = { remedy: Phrase; share: number; limitShare?: number; standsStill?: Said }
 
 /** What a curve's doubt at a truth would come to: 1σ as a share of today's, and how much of it is one limit. */
 type Left = { share: number; limitShare: number }
@@ -46,7 +46,6 @@ export function curveRemedy(
   build: Build,
   { sensor, needs }: { sensor: Sensor; needs: Channel['needs'] },
   at: number,
-  q: Quantity,
 ): Remedy {
   if (sensor.parts.length > 0)
     return {
@@ -56,6 +55,8 @@ export function curveRemedy(
   const { fit } = sensor
   if (!fit) return { remedy: 'Measure it: until then its curve is taken on trust.', share: 0.5 }
   const family = familyOf(sensor.family)
+  const { truthUnit: unit } = family,
+    { accuracy } = needs
   // of very many points, so many that stand for all: the curve is fitted anew for every remedy
   const points = grouped(sensor.points, (t) => family.forward(sensor.curve, t))
   const fitted = (of: readonly CurvePoint[]): FamilyFit<unknown> =>
@@ -71,7 +72,9 @@ export function curveRemedy(
   const still =
     most > least
       ? {
-          standsStill: `Between ${q.bare(least)} and ${q.text(most)} it does not move: only another place, arm or sender can tell.`,
+          standsStill: say(
+            'stands-still',
+          )`Between ${bare(least, unit, 1, accuracy)} and ${amount(most, unit, 1, accuracy)} it does not move: only another place, arm or sender can tell.`,
         }
       : {}
   const left = (of: readonly CurvePoint[]): Left => {
@@ -93,10 +96,11 @@ export function curveRemedy(
       )
     })
     .reduce((a, b) => (b.share < a.share ? b : a), { truth: at, ...NOTHING_WON })
+  const oneMore = say('one-more')`Take one more point at ${amount(point.truth, unit, 1, accuracy)}.`
   if (point.share < POINT_HELPS)
     return {
       ...still,
-      remedy: `Take one more point at ${q.text(point.truth)}.`,
+      remedy: oneMore,
       share: point.share,
       limitShare: point.limitShare,
     }
@@ -124,7 +128,7 @@ export function curveRemedy(
       }
     : {
         ...still,
-        remedy: `Take one more point at ${q.text(point.truth)}.`,
+        remedy: oneMore,
         share: Math.min(1, point.share),
         limitShare: point.limitShare,
       }

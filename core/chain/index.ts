@@ -53,7 +53,8 @@ export {
 } from './prepared.ts'
 export { isRemembered, remembered } from './remember.ts'
 export { statusRestsOn } from './rests.ts'
-export { readStatus, type NextStep, type ReadStatus, type State } from './status.ts'
+export type { NextStep } from './next.ts'
+export { readStatus, type ReadStatus, type State } from './status.ts'
 export {
   faceText,
   needleAt,

@@ -97,8 +97,7 @@ describe('a chain of any kind', () => {
           normal: normalStream(uniform),
         })
         // at the end of a measured curve what is drawn beyond it is held
-        const end =
-          familyOf(chain.spec.sensor.family).reach(chain.spec.sensor.curve)[1]
+        const end = familyOf(chain.spec.sensor.family).reach(chain.spec.sensor.curve)[1]
         // the spoilt fuel channel sits on the bend of its last cell, and a dead zone is a cliff:
         // there a straight line says nothing
         const [least, most] = leftOpen(chain, truth)

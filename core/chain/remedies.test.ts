@@ -1,3 +1,4 @@
+import { plainly, written, type Phrase } from '../quantity/index.ts'
 import { describe, expect, it } from 'vitest'
 import { saltmarshNine } from '../../demo/saltmarshNine.ts'
 import {
@@ -37,26 +38,26 @@ function carriedOut(build: Build, readId: string, { id, remedy }: BudgetLine): B
       args: { input: input!.id, pull: pull!.id, patch },
     } as Edited)
   if (PULL.test(id))
-    return remedy.startsWith('Measure')
+    return isMeasuring(remedy)
       ? editPull({ ohm: measured(pull!.ohm.value) })
       : editPull({ tolerance: 0.001 })
   if (RAIL.test(id))
-    return remedy.startsWith('Measure')
+    return isMeasuring(remedy)
       ? editPull({ railV: measured(pull!.railV.value) })
       : pull!.railV.value === own.referenceV.value
         ? editPull({ toReference: true })
         : null
-  if (id === 'signal wire' && remedy.startsWith('Measure'))
+  if (id === 'signal wire' && isMeasuring(remedy))
     return editRead({ wire: { signalOhm: measured(read.wire.signalOhm.value) } })
-  if (id === 'ground wire' && remedy.startsWith('Measure'))
+  if (id === 'ground wire' && isMeasuring(remedy))
     return editRead({ wire: { groundOhm: measured(read.wire.groundOhm.value) } })
   if (id === 'ground offset')
-    return remedy.startsWith('Measure')
+    return isMeasuring(remedy)
       ? editRead({ wire: { groundOffsetV: measured(read.wire.groundOffsetV.value) } })
       : editInput({ differential: true })
   if (id === 'sensor supply')
     return editInput({ sensorSupply: { ...own.sensorSupply, toReference: true } })
-  if (id === 'reference' && remedy.startsWith('Measure'))
+  if (id === 'reference' && isMeasuring(remedy))
     return editInput({ referenceV: measured(own.referenceV.value) })
   if (id === 'count' && own.table?.axis !== 'counts')
     return own.counter
@@ -140,3 +141,5 @@ describe('what a remedy would leave', () => {
       expect(carried.get(kind), kind).toBeGreaterThan(5)
   })
 })
+
+const isMeasuring = (remedy: Phrase): boolean => written(remedy, plainly).startsWith('Measure')

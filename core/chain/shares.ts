@@ -13,6 +13,8 @@ export type Share = {
   /** the stage at which a bias of it bends the thread; none where it has no bias */
   bends?: StageId
   editedAt: StagePlace
+  /** a bias of it has a step of its own, which says more than to look at it */
+  ownStep?: true
   /** what to do about a bias of it */
   remedy: string
 }
@@ -71,6 +73,7 @@ export const SHARES: Share[] = [
     name: 'the table',
     bends: 'shown',
     editedAt: 'table',
+    ownStep: true,
     remedy: 'Enter the table proposed here.',
   },
 ]

@@ -4,7 +4,6 @@ import { kindOf } from '../channel/index.ts'
 import { readBuild, writeBuild, type Build } from '../build/index.ts'
 import { registerSource, SOURCES, type Source } from '../curve/sources.ts'
 import { expectedReadings } from '../prove/index.ts'
-import { plainly } from '../quantity/shown.ts'
 import {
   assembleChain,
   errorBudget,
@@ -74,7 +73,7 @@ describe('a made-up source put into the list', () => {
     const kind = kindOf(channel)
     expect(kind.picture(status)!.places.length).toBeGreaterThan(3)
     expect(
-      kind.card(build, channel, kind.status(build, channel, channel.reads[0]!, plainly))[0]!.text,
+      kind.card(build, channel, kind.status(build, channel, channel.reads[0]!))[0]!.text,
     ).toContain(status.reader.device)
     expect(readerChains(build, CHANNEL).map((r) => r.read.id)).toEqual(
       channel.reads.map((r) => r.id),

@@ -1,3 +1,4 @@
+import type { Phrase } from '../quantity/said.ts'
 import { orElse } from '../error.ts'
 import { madeOnce } from '../math/madeOnce.ts'
 import { slopeAt } from '../math/slope.ts'
@@ -22,7 +23,7 @@ export type SpreadAt = {
   /** half-width that holds 95 % at each stage, truth unit */
   half: Partial<Record<StageId, number>>
   /** what each share adds to the shown value, truth unit: 1σ, the half-width of 95 %, and its largest cause */
-  shares: { share: ShareId; sigma: number; half: number; label: string }[]
+  shares: { share: ShareId; sigma: number; half: number; label: Phrase }[]
   total: number
 }
 
@@ -64,7 +65,7 @@ export function linearSpread(chain: Chain, truth: number): SpreadAt {
 export type Effect = {
   id: string
   share: ShareId
-  label: string
+  label: Phrase
   kind: 'normal' | 'uniform'
   /** of a normal one, the share of its 1σ that is a single limit all the same: uniform */
   limitShare?: number

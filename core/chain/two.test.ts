@@ -87,9 +87,7 @@ describe('two senders on one wire', () => {
     expect(leftOpen(chainOf(linked, 'rd-side-left'), 8)).toEqual(
       [8, 8].map((v) => expect.closeTo(v, 3)),
     )
-    expect(statusOf(sample, 'rd-side-left').next.title).toMatch(
-      /stand level, or read each by itself/,
-    )
+    expect(statusOf(sample, 'rd-side-left').next.title.code).toBe('uneven')
     expect(statusOf(linked, 'rd-side-left').worst!.band).toBeLessThan(
       statusOf(sample, 'rd-side-left').worst!.band / 2,
     )
@@ -107,11 +105,8 @@ describe('two senders on one wire', () => {
         sample,
       )
     const { next, state } = statusOf(bare, 'rd-side-left')
-    expect([next.title, next.stage, state]).toEqual([
-      'Right pod sensor: take the first point.',
-      'element',
-      'empty',
-    ])
+    expect(next.title.values[0]).toBe('Right pod sensor')
+    expect([next.title.code, next.stage, state]).toEqual(['first-point', 'element', 'empty'])
     const falling = after(bare, {
       kind: 'editElement',
       args: { id: 'el-side-right', patch: { settings: { assumedCurve: 'falling' } } },

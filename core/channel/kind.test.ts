@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { saltmarshNine } from '../../demo/saltmarshNine.ts'
 import { applyChange, inputOf, readBuild, writeBuild, type Build } from '../build/index.ts'
 import { readStatus } from '../chain/index.ts'
-import { plainly } from '../quantity/shown.ts'
+import { say } from '../quantity/said.ts'
 import type { ChannelKind, ChannelStatus } from './kind.ts'
 import { found, kindOf, KINDS, registerKind } from './registry.ts'
 
@@ -19,7 +19,11 @@ const tally: ChannelKind = {
     return {
       state: 'measured',
       ratio: 0.4,
-      next: { stage: 'prove', title: 'Count to ten.', reason: 'Nobody has counted yet.' },
+      next: {
+        stage: 'prove',
+        title: say('count')`Count to ten.`,
+        reason: 'Nobody has counted yet.',
+      },
       reader: { device: device.name, pin: input.pin, part: null },
       unit: 'counts',
       accuracy: 1,
@@ -62,7 +66,7 @@ describe('a made-up kind of channel put into the registry', () => {
     const build = asTally(sample),
       channel = channelIn(build)
     const kind = kindOf(channel)
-    const status = kind.status(build, channel, channel.reads[0]!, plainly) as ChannelStatus
+    const status = kind.status(build, channel, channel.reads[0]!) as ChannelStatus
     expect([status.state, status.ratio, status.next.stage]).toEqual(['measured', 0.4, 'prove'])
     expect(kind.picture(status)!.places.map((p) => p.off)).toEqual([0, 0.3])
     expect(kind.keyOn(status)).toHaveLength(1)
@@ -94,7 +98,7 @@ describe('a reading', () => {
     for (const channel of sample.channels)
       for (const read of channel.reads) {
         const kind = kindOf(channel)
-        const status = kind.status(sample, channel, read, plainly) as ChannelStatus
+        const status = kind.status(sample, channel, read) as ChannelStatus
         const own = readStatus(sample, read)
         expect([status.state, status.ratio, status.worst]).toEqual([
           own.state,
@@ -121,7 +125,7 @@ describe('a kind this version does not know', () => {
     const channel = channelIn(readBuild(writeBuild(build)).build)
     expect(channel.kind).toBe('radar')
     const kind = kindOf(channel)
-    const status = kind.status(build, channel, channel.reads[0]!, plainly) as ChannelStatus
+    const status = kind.status(build, channel, channel.reads[0]!) as ChannelStatus
     expect([status.state, status.worst, kind.picture(status)]).toEqual(['empty', null, null])
   })
 })

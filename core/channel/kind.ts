@@ -1,6 +1,6 @@
 import type { Build, Channel, Read } from '../build/types.ts'
 import type { NextStep, State } from '../chain/index.ts'
-import type { Write } from '../quantity/shown.ts'
+import type { Phrase } from '../quantity/said.ts'
 
 /** What a reader shows for the small picture: at each place along it how far off it is, and its 95 % half-width. */
 export type SmallPicture = {
@@ -23,7 +23,7 @@ export type ChannelStatus = {
 }
 
 /** A line of a card: what it is, and what it says. */
-export type CardLine = { label: string; text: string }
+export type CardLine = { label: string; text: Phrase }
 
 /**
  * A kind of channel. Line-up, Prove, card and search see every kind through this face alone; another kind is a file
@@ -36,10 +36,10 @@ export type ChannelKind<Status extends ChannelStatus = ChannelStatus> = {
   /** all that its status rests on: while these are the same objects, so is the status */
   restsOn: (build: Build, channel: Channel) => unknown[]
   /** never throws: what cannot be computed is a state with a reason */
-  status: (build: Build, channel: Channel, read: Read, write: Write) => Status
+  status: (build: Build, channel: Channel, read: Read) => Status
   picture: (status: Status) => SmallPicture | null
   /** what is looked at with the key on, a sentence each */
-  keyOn: (status: Status) => string[]
+  keyOn: (status: Status) => Phrase[]
   card: (build: Build, channel: Channel, status: Status) => CardLine[]
   /** what a search finds it by, besides its name */
   words: (build: Build, channel: Channel) => string[]

@@ -9,7 +9,7 @@ export const reading: ChannelKind<ReadStatus> = {
   id: 'reading',
   name: 'a reading',
   restsOn: statusRestsOn,
-  status: (build, _, read, write) => readStatus(build, read, write),
+  status: (build, _, read) => readStatus(build, read),
   picture: ({ chain, worst }) => {
     if (!chain || !worst) return null
     const walked = walkForward(chain, worst.at),

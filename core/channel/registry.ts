@@ -1,5 +1,6 @@
 import type { Build, Channel } from '../build/types.ts'
 import { inputOf } from '../build/find.ts'
+import { say } from '../quantity/said.ts'
 import { register } from '../register.ts'
 import type { ChannelKind, ChannelStatus } from './kind.ts'
 import { reading } from './reading.ts'
@@ -29,7 +30,7 @@ const unknown: ChannelKind = {
       ratio: Infinity,
       next: {
         stage: 'element',
-        title: 'This channel needs a newer Echt.',
+        title: say('newer-version')`This channel needs a newer Echt.`,
         reason: 'All that was recorded of it is kept.',
       },
       reader: { device: device.name, pin: input.pin, part: null },

@@ -1,3 +1,4 @@
+import { figures, say, size, within, type Said } from '../quantity/said.ts'
 import { elementOf } from '../build/find.ts'
 import type { Build } from '../build/types.ts'
 import { assembleChain, errorAt, prepareChain } from '../chain/index.ts'
@@ -32,7 +33,7 @@ export type Choice = {
   need: number
   judged: Judged[]
   recommended: string | null
-  why: string
+  why: Said
 }
 
 /**
@@ -92,9 +93,13 @@ export function compareCandidates(
   const shared = channel.reads.filter((r) => r.source.id === read.source.id).length > 1
   const unit = familyOf(sensor.family).truthUnit
   const why = !pick
-    ? 'No candidate has a whole chain yet.'
+    ? say('none-whole')`No candidate has a whole chain yet.`
     : !pick.goodEnough
-      ? `None keeps ±${accuracy} ${unit}; ${pick.name} comes nearest with ${pick.worst!.toPrecision(3)}. Measure it: that narrows it most.`
-      : `${pick.name} keeps ±${accuracy} ${unit}${pick.spare ? ', a spare is at hand' : ''}, and follows in ${pick.lagS} s.${shared && !pick.second ? ' A second device reads this sensor: one with a second element would free it.' : ''}`
+      ? say(
+          'none-keeps',
+        )`None keeps ${within(accuracy, unit, 1)}; ${pick.name} comes nearest with ${size(pick.worst!, unit)}. Measure it: that narrows it most.`
+      : say(
+          'keeps',
+        )`${pick.name} keeps ${within(accuracy, unit, 1)}${pick.spare ? ', a spare is at hand' : ''}, and follows in ${figures(pick.lagS, 3)} s.${shared && !pick.second ? ' A second device reads this sensor: one with a second element would free it.' : ''}`
   return { at, need: accuracy, judged, recommended: pick?.id ?? null, why }
 }

@@ -1,3 +1,4 @@
+import { numbersIn } from '../quantity/numbersIn.ts'
 import { describe, expect, it } from 'vitest'
 import { linspace, normalStream, uniformStream } from '../math/index.ts'
 import { findUnit } from '../quantity/index.ts'
@@ -51,10 +52,10 @@ describe.each(families.map((f) => [f.id, f] as const))('%s', (_, family) => {
     expect(
       family
         .describe(fit.curve)
-        .every(
-          (c: { name: string; value: string }) => c.name !== '' && Number.isFinite(Number(c.value)),
-        ),
+        .flatMap((c) => numbersIn(c.value))
+        .every(Number.isFinite),
     ).toBe(true)
+    expect(family.describe(fit.curve).every((c) => numbersIn(c.value).length === 1)).toBe(true)
   })
   it('each model it offers fits', () => {
     for (const model of family.models)

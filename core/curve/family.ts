@@ -1,4 +1,4 @@
-import type { Write } from '../quantity/shown.ts'
+import type { Phrase, Said } from '../quantity/said.ts'
 import type { Finding, FitOptions, PointMethod, Settings, SettingField } from './recipe.ts'
 import type { Shape } from './shape.ts'
 
@@ -35,9 +35,12 @@ export type LibraryCurve<Curve> = {
 export type FamilyFit<Curve> = {
   curve: Curve
   suspects: number[]
-  warnings: string[]
+  warnings: Said[]
   /** measured less fitted, truth unit */ residuals: number[]
 }
+
+/** A coefficient of a curve, and how the field writes it. */
+export type Coefficient = { name: Phrase; value: Said }
 
 /** What one of several sensors read as one holds and gives. */
 export type PartAt = { truth: number; signal: number }
@@ -122,17 +125,9 @@ export type Family<Curve = unknown, Fit extends FamilyFit<Curve> = FamilyFit<Cur
   /** the models the fit offers besides 'auto' */
   models: { id: string; name: string }[]
   /** the coefficients as the field writes them */
-  describe: (curve: Curve) => { name: string; value: string }[]
-  /**
-   * what is wrong or odd about the points that a fit alone does not say, in the units `write` puts
-   * its numbers into; the core's if left out
-   */
-  checks: (
-    points: readonly CurvePoint[],
-    fit: Fit | null,
-    settings: Settings,
-    write?: Write,
-  ) => Finding[]
+  describe: (curve: Curve) => Coefficient[]
+  /** what is wrong or odd about the points that a fit alone does not say */
+  checks: (points: readonly CurvePoint[], fit: Fit | null, settings: Settings) => Finding[]
   /** what a signal leaves open: an interval wider than a point in a dead zone */
   interval?: (curve: Curve, signal: number) => [number, number]
   /** the dead zones of a curve that can have some, as truths */

@@ -1,5 +1,7 @@
 import { median } from 'simple-statistics'
 import { EchtError, requireFinite, orElse } from '../error.ts'
+import type { Said } from '../quantity/said.ts'
+import { doNotFit, fewSpare } from './warnings.ts'
 import { generalisedLeastSquares } from '../math/leastSquares.ts'
 import { sharedColumns } from '../math/observationErrors.ts'
 import { slopeAt } from '../math/slope.ts'
@@ -102,16 +104,14 @@ export function fitLine(points: readonly CurvePoint[], shape: LineShape): LineFi
   const spare = points.length - need
   const scale = spare > 0 ? Math.max(1, squares.chiSquared / spare) : 1
   const suspects = findSuspects(squares.deletedMisses, spare)
-  const warnings: string[] = []
-  if (spare < 2)
-    warnings.push(
-      `${spare === 0 ? 'No spare point' : 'One spare point'}: a slip of the pen could not be seen. ${2 - spare} more would show it.`,
-    )
+  const warnings: Said[] = []
+  if (spare < 2) warnings.push(fewSpare(spare))
   if (suspects.length > 0)
     warnings.push(
-      suspects.length === 1
-        ? `The point at ${points[suspects[0]!]!.truth} ${truthUnit} does not fit the others: read it again, or strike it.`
-        : `One of the points at ${suspects.map((i) => points[i]!.truth).join(' and ')} ${truthUnit} does not fit, and they cannot be told apart.`,
+      doNotFit(
+        suspects.map((i) => points[i]!.truth),
+        truthUnit,
+      ),
     )
   const scaled = squares.covariance.map((row) => row.map((v) => v * scale))
   return {

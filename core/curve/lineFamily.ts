@@ -1,5 +1,5 @@
 import { linspace } from '../math/linspace.ts'
-import type { CurvePoint, Drive, Family, FamilyFit, LibraryCurve } from './family.ts'
+import type { Coefficient, CurvePoint, Drive, Family, FamilyFit, LibraryCurve } from './family.ts'
 import { identifyBy } from './identify.ts'
 import { leadOhmOf } from './leads.ts'
 import { fromLibrary } from './library.ts'
@@ -45,7 +45,7 @@ export type LineRecipe = Pick<
   spanSignal: number
   /** the truths its shape is known over; all of them if left out */
   reach?: Family<ShapedLine, ShapedFit>['reach']
-  describe: (curve: ShapedLine) => { name: string; value: string }[]
+  describe: (curve: ShapedLine) => Coefficient[]
   libraryOf?: (settings: Settings) => LibraryCurve<ShapedLine>[]
   between?: Family<ShapedLine, ShapedFit>['between']
   /** where parts of one type do not differ by a share of the span */

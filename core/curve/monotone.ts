@@ -1,3 +1,4 @@
+import { number, say } from '../quantity/said.ts'
 import { EchtError, requireFinite } from '../error.ts'
 import { median } from 'simple-statistics'
 import { lookUp } from '../table/interpolate.ts'
@@ -169,7 +170,11 @@ export function fitMonotone(
     }),
     warnings:
       knots.length < 4
-        ? [`${knots.length} points: between them the curve is a guess, and the band says how good.`]
+        ? [
+            say(
+              'few-points',
+            )`${number(knots.length)} points: between them the curve is a guess, and the band says how good.`,
+          ]
         : [],
   }
 }

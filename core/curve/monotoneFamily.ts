@@ -1,3 +1,4 @@
+import { figures, say } from '../quantity/said.ts'
 import { orElse } from '../error.ts'
 import { linspace } from '../math/linspace.ts'
 import type { Drive, Family } from './family.ts'
@@ -128,8 +129,8 @@ export function monotoneFamily(recipe: MonotoneRecipe): Family<KnotCurve, Monoto
       }),
     describe: (curve) =>
       curve.signal.map((s, i) => ({
-        name: `${face.truthUnit} at ${Number(s.toPrecision(4))} ${face.signalUnit}`,
-        value: String(Number(((curve.low[i]! + curve.high[i]!) / 2).toPrecision(5))),
+        name: say('knot')`${face.truthUnit} at ${figures(s, 4)} ${face.signalUnit}`,
+        value: say('coefficient')`${figures((curve.low[i]! + curve.high[i]!) / 2, 5)}`,
       })),
   }
 }

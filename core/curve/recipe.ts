@@ -1,4 +1,5 @@
 import { boilingPointC, standardPressureKPa, WEATHER_KPA } from '../standards/index.ts'
+import { say, type Said, type Value } from '../quantity/said.ts'
 import type { CommonError } from './family.ts'
 
 /** How points are taken: what is asked, and how the truth follows from it. */
@@ -67,7 +68,16 @@ export type FitOptions = {
   model?: string
   settings?: Settings
 }
-export type Finding = { level: 'note' | 'doubt' | 'wrong'; text: string }
+/** What a check found, and how grave it is. */
+export type Finding = Said & { level: 'note' | 'doubt' | 'wrong' }
+
+/** Something found, as `say` says it: `finding('wrong', 'stuck')\`It stays at ${amount(v, 'V')}.\``. */
+export const finding =
+  (level: Finding['level'], code: string) =>
+  (text: TemplateStringsArray, ...values: Value[]): Finding => ({
+    level,
+    ...say(code)(text, ...values),
+  })
 
 export const numberSetting = (settings: Settings, id: string, otherwise: number): number => {
   const v = settings[id]

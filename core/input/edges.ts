@@ -1,3 +1,4 @@
+import { figures, number, say, type Said } from '../quantity/said.ts'
 import { requireFinite, requirePositive } from '../error.ts'
 
 /** An output that gives edges, the wire, and the input that counts them. */
@@ -27,7 +28,7 @@ export type EdgeVerdict = {
   sinkA: number
   /** 10 to 90 %, the slower of rise and fall, s */ edgeS: number
   /** where the edges still reach both thresholds, Hz */ highestHz: number
-  problems: string[]
+  problems: Said[]
 }
 
 /**
@@ -60,26 +61,36 @@ export function edgeInput(task: EdgeInput): EdgeVerdict {
   const sinkA = toRail ? (railV - task.lowV) / (pullOhm + outputOhm) : 0
   const riseOhm = pushes ? outputOhm * share : toRail ? pullOhm : Infinity
   const edgeS = 2.2 * Math.max(riseOhm, outputOhm) * task.cableF
-  const problems: string[] = []
+  const problems: Said[] = []
   if (!pushes && !toRail)
     problems.push(
-      'An open collector only pulls down: without a pull-up the pin never rises. Switch one on, or fit 1 to 4.7 kΩ.',
+      say(
+        'no-pull-up',
+      )`An open collector only pulls down: without a pull-up the pin never rises. Switch one on, or fit 1 to 4.7 kΩ.`,
     )
   else if (highV < task.thresholdHighV)
     problems.push(
-      `High is ${highV.toFixed(2)} V and the input wants ${task.thresholdHighV} V: no edge is counted. ${toGround ? 'Take the pull-down away, or drive it harder.' : 'A higher rail, or a lower threshold.'}`,
+      say(
+        'high-too-low',
+      )`High is ${number(highV, 2)} V and the input wants ${figures(task.thresholdHighV, 3)} V: no edge is counted. ${toGround ? 'Take the pull-down away, or drive it harder.' : 'A higher rail, or a lower threshold.'}`,
     )
   if (lowV > task.thresholdLowV)
     problems.push(
-      `Low is ${lowV.toFixed(2)} V and the input wants less than ${task.thresholdLowV} V: a larger pull-up.`,
+      say(
+        'low-too-high',
+      )`Low is ${number(lowV, 2)} V and the input wants less than ${figures(task.thresholdLowV, 3)} V: a larger pull-up.`,
     )
   if (sinkA > task.sinkA)
     problems.push(
-      `It sinks ${(sinkA * 1000).toFixed(1)} mA and may sink ${(task.sinkA * 1000).toFixed(0)}: at least ${Math.ceil((railV - task.lowV) / task.sinkA)} Ω of pull-up.`,
+      say(
+        'sinks-too-much',
+      )`It sinks ${number(sinkA * 1000, 1)} mA and may sink ${number(task.sinkA * 1000)}: at least ${number(Math.ceil((railV - task.lowV) / task.sinkA))} Ω of pull-up.`,
     )
   if (highV > task.limitV)
     problems.push(
-      `High is ${highV.toFixed(1)} V and the input may see ${task.limitV} V: pull up to the device’s own rail, or divide.`,
+      say(
+        'above-limit',
+      )`High is ${number(highV, 1)} V and the input may see ${figures(task.limitV, 3)} V: pull up to the device’s own rail, or divide.`,
     )
   return {
     lowV,

@@ -1,3 +1,4 @@
+import { number, plainly, say, written, type Said } from '../quantity/index.ts'
 import Papa from 'papaparse'
 import { EchtError } from '../error.ts'
 
@@ -206,11 +207,12 @@ function unreadRows() {
 /** Longer cells than this are looked through for line breaks; no number is as long. */
 const LONGEST_CELL = 24
 
-/** What was not read of a log, in words; null where all was. */
-export function sayUnread({ unread, rows }: Pick<Log, 'unread' | 'rows'>): string | null {
+/** What was not read of a log; null where all was. */
+export function sayUnread({ unread, rows }: Pick<Log, 'unread' | 'rows'>): Said | null {
   if (unread.rows === 0) return null
-  const first = unread.first.join(', ')
-  return `${unread.rows.toLocaleString('en')} of ${(rows + unread.rows).toLocaleString('en')} rows were not read (${unread.why.join('; ')}), the first at line ${first}`
+  return say(
+    'unread',
+  )`${number(unread.rows)} of ${number(rows + unread.rows)} rows were not read (${unread.why.join('; ')}), the first at line ${unread.first.join(', ')}`
 }
 
 /**
@@ -225,7 +227,7 @@ export function trustedColumn(log: Log, column: number): Float64Array {
   if (log.unread.rows > MOST_UNREAD * all)
     throw new EchtError(
       'unread-log',
-      `${sayUnread(log)}. No verdict is given on the rest: export the log again.`,
+      `${written(sayUnread(log)!, plainly)}. No verdict is given on the rest: export the log again.`,
     )
   const bad = log.badCells[column]!
   if (log.unread.rows + bad > MOST_UNREAD * all)

@@ -1,3 +1,12 @@
+import {
+  engineering,
+  figures,
+  number,
+  percent,
+  say,
+  type Phrase,
+  type Said,
+} from '../quantity/said.ts'
 import { orElse } from '../error.ts'
 import { familyOf } from '../curve/registry.ts'
 import type { CircuitElement } from '../circuit/circuit.ts'
@@ -10,7 +19,7 @@ import type { SignalKind } from '../curve/family.ts'
 
 /** One way a fault can be: the chain as it would then be, and what it does to the element's own signal. */
 export type Variant = {
-  label: string
+  label: Phrase
   spec: ChainSpec
   signal?: (healthy: number) => number
   /** of a fault that comes in any size: this one, neighbours in order beside it */
@@ -52,8 +61,7 @@ const decades = (low: number, high: number, perDecade = 6): number[] => {
   const steps = Math.round(Math.log10(high / low) * perDecade)
   return linspace(Math.log10(low), Math.log10(high), steps + 1).map((l) => 10 ** l)
 }
-const ohms = (v: number): string =>
-  v >= 1000 ? `${Number((v / 1000).toPrecision(2))} kΩ` : `${Number(v.toPrecision(2))} Ω`
+const ohms = (v: number): Said => say('ohms')`${engineering(v, 'Ω', 2)}`
 
 /** Sizes either way of nothing, from the most negative up. */
 const bothWays = (least: number, most: number, perDecade: number): number[] => {
@@ -84,7 +92,9 @@ export const FAULTS: Fault[] = [
         .filter((k) => Math.abs(Math.log(k)) > 0.1)
         .map((k) => ({
           size: k,
-          label: `a sensor of ${k.toPrecision(2)} times the ${spec.drive.kind === 'resistance' ? 'ohms' : 'signal'}`,
+          label: say(
+            'scaled',
+          )`a sensor of ${figures(k, 2)} times the ${spec.drive.kind === 'resistance' ? 'ohms' : 'signal'}`,
           spec: {
             ...spec,
             table: tableFor(spec, (signal) => family.inverse(spec.sensor.curve, signal / k)),
@@ -119,7 +129,7 @@ export const FAULTS: Fault[] = [
     variants: (spec) =>
       SHARES_OFF.map((k) => ({
         size: k,
-        label: `${k < 1 ? '−' : '+'}${Math.abs((k - 1) * 100).toFixed(0)} % of its ohms`,
+        label: say('off')`${k < 1 ? '−' : '+'}${percent(Math.abs(k - 1))} of its ohms`,
         spec,
         signal: (healthy) => healthy * k,
       })),
@@ -151,7 +161,7 @@ export const FAULTS: Fault[] = [
           .slice(0, 1)
           .map((r) => ({
             size: ratio,
-            label: `${ohms(r.ohm * ratio)} beside ${ohms(r.ohm)}`,
+            label: say('beside')`${ohms(r.ohm * ratio)} beside ${ohms(r.ohm)}`,
             spec: inAll(spec, (all) =>
               withValue(
                 all,
@@ -188,7 +198,7 @@ export const FAULTS: Fault[] = [
     variants: (spec) =>
       bothWays(0.01, 0.5, 8).map((volt) => ({
         size: volt,
-        label: `${(volt * 1000).toFixed(0)} mV`,
+        label: say('offset')`${number(volt * 1000)} mV`,
         spec: inAll(spec, (all) =>
           withValue(all, PART.return(spec.read), (e) => ({ ...e, volt }) as CircuitElement),
         ),
@@ -260,7 +270,7 @@ export const FAULTS: Fault[] = [
     variants: (spec) =>
       shares(spec).map(([share, volt]) => ({
         size: share,
-        label: `${(volt * 1000).toFixed(0)} mV, ${(share * 100).toFixed(0)} % of its span`,
+        label: say('shift')`${number(volt * 1000)} mV, ${percent(share)} of its span`,
         spec,
         signal: (healthy) => healthy + volt,
       })),
@@ -341,7 +351,7 @@ export const FAULTS: Fault[] = [
             ...linspace(1.02 * nominalOf(spec), 9, 20),
           ].map((volt) => ({
             size: volt,
-            label: `${volt} V`,
+            label: say('supply')`${figures(volt, 3)} V`,
             spec: inAll(spec, (all) =>
               withValue(all, PART.supply(spec.input), (e) => ({ ...e, volt }) as CircuitElement),
             ),
@@ -436,7 +446,7 @@ export const FAULTS: Fault[] = [
       'Count one edge only, rising or falling. Too wide a gap loses teeth, noise beside a coil wire adds some.',
     variants: (spec) =>
       EDGES_OFF.map((k) => ({
-        label: `${k} times as many`,
+        label: say('edges')`${figures(k, 3)} times as many`,
         spec,
         signal: (healthy) => healthy * k,
       })),

@@ -1,3 +1,4 @@
+import type { Phrase } from '../quantity/said.ts'
 import type { ChainSpec } from '../chain/spec.ts'
 import { EchtError } from '../error.ts'
 import { prepareChain } from '../chain/chain.ts'
@@ -30,7 +31,7 @@ export type Comparison = {
 export type Cause = {
   id: string
   name: string
-  detail: string
+  detail: Phrase
   remedy: string
   /** share of belief */ probability: number
   /** what it would show, in the stage's unit */ predicted: Readings

@@ -3,3 +3,21 @@ export { formatQuantity, decimalsOf, fixed, inUnit, signed, type FormatOptions }
 export { afrUnit, findUnit, unitsLike, convertFromCore, UNITS, type Unit } from './units.ts'
 export { stoichiometricAfr } from './fuel.ts'
 export { plainly, quantityIn, type Quantity, type Write } from './shown.ts'
+export {
+  amount,
+  bare,
+  engineering,
+  figures,
+  list,
+  number,
+  off,
+  percent,
+  say,
+  size,
+  within,
+  written,
+  type Amount,
+  type Phrase,
+  type Said,
+  type Value,
+} from './said.ts'

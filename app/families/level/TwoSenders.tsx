@@ -1,3 +1,4 @@
+import { Say } from '../../parts/Say.tsx'
 import { orElse } from '../../../core/error.ts'
 import { NativeSelect } from '@mantine/core'
 import { useMemo, useState } from 'react'
@@ -17,7 +18,7 @@ import {
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import { inWords } from '../../store/problem.ts'
 import { useBuild } from '../../store/useBuild.ts'
-import { useQuantity, useUnits } from '../../parts/units.ts'
+import { useQuantity } from '../../parts/units.ts'
 import type { PanelProps } from '../registry.ts'
 import { BOX, floatOf } from './start.ts'
 import { TankEditor } from './TankEditor.tsx'
@@ -34,8 +35,7 @@ const NAMES: Record<Arrangement, string> = {
  */
 export function TwoSenders({ status }: PanelProps) {
   const { build, edit } = useBuild()
-  const q = useQuantity('l'),
-    { quantity } = useUnits()
+  const q = useQuantity('l')
   const {
     sensor: { element },
     channel,
@@ -61,13 +61,11 @@ export function TwoSenders({ status }: PanelProps) {
     return orElse(
       () =>
         halves
-          ? (['series', 'parallel', 'separate'] as const).map((a) =>
-              twoSenders(halves, a, quantity),
-            )
+          ? (['series', 'parallel', 'separate'] as const).map((a) => twoSenders(halves, a))
           : [],
       [],
     )
-  }, [halves, quantity])
+  }, [halves])
   const fits = useMemo(() => {
     if (ohm === null || !halves) return null
     try {
@@ -101,7 +99,9 @@ export function TwoSenders({ status }: PanelProps) {
             <tr key={t.arrangement}>
               <td>{NAMES[t.arrangement]}</td>
               <td className="num">{q.bare(t.worstBarL[1] - t.worstBarL[0])}</td>
-              <td>{t.text}</td>
+              <td>
+                <Say of={t.says} />
+              </td>
             </tr>
           ))}
         </tbody>

@@ -1,3 +1,4 @@
+import { Say } from '../Say.tsx'
 import { Button, Group } from '@mantine/core'
 import type { SignalKind } from '../../../core/curve/family.ts'
 import type { KeyOnVerdict } from '../../../core/prove/index.ts'
@@ -95,7 +96,12 @@ const LikelyCauses = ({ verdict, q }: Pick<Props, 'verdict' | 'q'>) => (
         <tr key={c.id}>
           <td>
             <b>{c.name}</b>
-            {c.detail && <span className="pale"> ({c.detail})</span>}
+            {c.detail && (
+              <span className="pale">
+                {' '}
+                (<Say of={c.detail} />)
+              </span>
+            )}
           </td>
           <td className="num">{beliefText(c.probability)}</td>
           <td className="num">{q.text(c.predicted.shown)}</td>

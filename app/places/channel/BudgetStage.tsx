@@ -1,8 +1,9 @@
+import { Say } from '../../parts/Say.tsx'
 import { useMemo } from 'react'
 import { curveRemedy, errorBudget, shareBy } from '../../../core/chain/index.ts'
 import { inWords } from '../../store/problem.ts'
 import { useBuild } from '../../store/useBuild.ts'
-import { useQuantity, useUnits } from '../../parts/units.ts'
+import { useQuantity } from '../../parts/units.ts'
 import { useWork } from '../../workers/useWork.ts'
 import { useRestTruth } from './restTruth.ts'
 import { truthUnit } from './stageInfo.ts'
@@ -14,20 +15,18 @@ const DRAWS = 100_000
 export default function BudgetStage({ status }: StageProps) {
   const truth = useRestTruth()
   const { build } = useBuild()
-  const { quantity } = useUnits()
   const { chain, assembled } = status
   const q = useQuantity(truthUnit(assembled.sensor.family))
   const { budget, problem } = useMemo(() => {
     const none = { budget: null, problem: null }
     if (!chain) return none
     try {
-      const q = quantity(truthUnit(assembled.sensor.family), assembled.needs.accuracy)
-      const curve = curveRemedy(build, assembled, truth, q)
+      const curve = curveRemedy(build, assembled, truth)
       return { ...none, budget: errorBudget(chain, truth, curve) }
     } catch (error) {
       return { ...none, problem: inWords(error, 'Working out the error') }
     }
-  }, [build, assembled, quantity, chain, truth])
+  }, [build, assembled, chain, truth])
   const drawn = useWork(
     chain && budget ? (core) => core.spread(chain.spec, truth, DRAWS, 7) : null,
     [chain, truth],
@@ -55,7 +54,9 @@ export default function BudgetStage({ status }: StageProps) {
       </p>
       {budget.next && (
         <div className="aside-bar tight">
-          <b>{budget.next.remedy}</b>{' '}
+          <b>
+            <Say of={budget.next.remedy} />
+          </b>{' '}
           <span className="pale">
             The largest gain: the worst error goes from {q.pm(budget.worst).slice(1)} to{' '}
             {q.pm(budget.next.worstAfter).slice(1)} {q.unit}.
@@ -80,7 +81,9 @@ export default function BudgetStage({ status }: StageProps) {
             {budget.lines.map((l) => (
               <tr key={l.id}>
                 <td>{shareBy(l.share).label}</td>
-                <td>{l.label}</td>
+                <td>
+                  <Say of={l.label} />
+                </td>
                 <td className="num">{l.kind === 'bias' ? q.off(l.size) : q.pm(l.size)}</td>
                 <td>
                   <span
@@ -89,7 +92,9 @@ export default function BudgetStage({ status }: StageProps) {
                     aria-hidden
                   />
                 </td>
-                <td>{l.remedy}</td>
+                <td>
+                  <Say of={l.remedy} />
+                </td>
                 <td className="num">{q.pm(l.worstAfter).slice(1)}</td>
               </tr>
             ))}

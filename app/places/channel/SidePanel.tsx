@@ -1,3 +1,4 @@
+import { Say, useSay } from '../../parts/Say.tsx'
 import { Button } from '@mantine/core'
 import dayjs from 'dayjs'
 import {
@@ -41,8 +42,12 @@ export function SidePanel({
   return (
     <aside aria-label="Next step and where truth is lost">
       <div className={`aside-bar${wrong ? ' is-doubt' : ''}`} role="status">
-        <div className="large strong">{next.title}</div>
-        <p className="tight">{next.reason}</p>
+        <div className="large strong">
+          <Say of={next.title} />
+        </div>
+        <p className="tight">
+          <Say of={next.reason} />
+        </p>
         <Button variant="outline" onClick={() => choose(next.stage)}>
           Open {TABS.find((t) => t.id === next.stage)!.name}
         </Button>
@@ -91,6 +96,7 @@ function Shares({
   q: Quantity
   accuracy: number
 }) {
+  const say = useSay()
   // what is below a four-hundredth of the need is not worth a line
   const least = accuracy / 400
   const rows = SHARES.flatMap(({ id: share, label: name }) => {
@@ -116,7 +122,7 @@ function Shares({
         const size = Math.max(Math.abs(bias), half)
         return (
           <div key={share} role="row" style={{ display: 'contents' }}>
-            <span role="rowheader" title={label}>
+            <span role="rowheader" title={say(label)}>
               {name}
             </span>
             <span role="cell" aria-hidden>

@@ -5,11 +5,13 @@ import { lazy, memo, Suspense, useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import type { Build, Channel } from '../../../core/build/index.ts'
 import type { State } from '../../../core/chain/index.ts'
+import type { Phrase } from '../../../core/quantity/index.ts'
 import { kindOf, type ChannelStatus } from '../../../core/channel/index.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import { Chip } from '../../parts/Chip.tsx'
 import { Contained } from '../../parts/Trouble.tsx'
 import { useMoreAtEnd } from '../../parts/useMoreAtEnd.tsx'
+import { Say, useSay } from '../../parts/Say.tsx'
 import { useQuantity } from '../../parts/units.ts'
 import { useRows, type Row } from '../../parts/useRows.ts'
 import { SmallThread } from './SmallThread.tsx'
@@ -33,18 +35,19 @@ export function LineUp() {
   const [adding, setAdding] = useState(false)
   useHotkeys([['n', () => setAdding(true)]])
   const rows = useRows()
+  const say = useSay()
   const { most, end } = useMoreAtEnd()
   const known = rows.filter((r) => r.status !== null).length
   const sorted = useMemo(() => {
     const words = filter.toLowerCase().split(/\s+/).filter(Boolean)
     const chosen = rows.filter(
-      (row) => (state === 'all' || row.status?.state === state) && speaksOf(build, row, words),
+      (row) => (state === 'all' || row.status?.state === state) && speaksOf(build, row, words, say),
     )
     if (order === 'working') return chosen
     // what is not computed yet waits at the end
     const ratio = (row: Row): number => row.status?.ratio ?? -1
     return [...chosen].sort((a, b) => ratio(b) - ratio(a))
-  }, [build, rows, filter, state, order])
+  }, [build, rows, filter, state, order, say])
   const counts = STATES.map((s) => ({
     ...s,
     count: rows.filter((r) => r.status?.state === s.value).length,
@@ -132,8 +135,17 @@ export function LineUp() {
 }
 
 /** Whether a row holds every word looked for. */
-function speaksOf(build: Build, { channel, status }: Row, words: readonly string[]): boolean {
-  const about = [channel.name, ...kindOf(channel).words(build, channel), status?.next.title]
+function speaksOf(
+  build: Build,
+  { channel, status }: Row,
+  words: readonly string[],
+  say: (said: Phrase) => string,
+): boolean {
+  const about = [
+    channel.name,
+    ...kindOf(channel).words(build, channel),
+    status ? say(status.next.title) : '',
+  ]
   const text = about.join(' ').toLowerCase()
   return words.every((w) => text.includes(w))
 }
@@ -173,7 +185,12 @@ function Known({ channel, status }: { channel: Channel; status: ChannelStatus })
         </div>
       </div>
       <div className="breaks">
-        <b>{status.next.title}</b> <span className="pale">{status.next.reason}</span>
+        <b>
+          <Say of={status.next.title} />
+        </b>{' '}
+        <span className="pale">
+          <Say of={status.next.reason} />
+        </span>
       </div>
     </>
   )

@@ -1,3 +1,4 @@
+import { figures, number, percent, say, type Said } from '../../quantity/said.ts'
 import { EchtError } from '../../error.ts'
 
 export type BankCheck = {
@@ -7,7 +8,7 @@ export type BankCheck = {
   rows: number
   byFlow: { flow: number; ratio: number }[]
   verdict: 'agree' | 'scale' | 'offset' | 'dead'
-  text: string
+  says: Said
 }
 
 /** Below this share of the largest flow a ratio says nothing. */
@@ -52,7 +53,6 @@ export function compareBanks(
   const ratio = used.reduce((s, b) => s + b.sum1, 0) / used.reduce((s, b) => s + b.sum2, 0)
   const lowest = Math.min(...byFlow.map((b) => b.ratio)),
     highest = Math.max(...byFlow.map((b) => b.ratio))
-  const times = `${ratio.toFixed(2)} times`
   if (!(ratio < 3 && ratio > 1 / 3))
     return {
       ratio,
@@ -61,7 +61,9 @@ export function compareBanks(
       rows,
       byFlow,
       verdict: 'dead',
-      text: `One bank reads ${times} the other: look for crumbled insulation, a shorted signal, an unplugged meter. The engine floods or starves on it.`,
+      says: say(
+        'dead',
+      )`One bank reads ${number(ratio, 2)} times the other: look for crumbled insulation, a shorted signal, an unplugged meter. The engine floods or starves on it.`,
     }
   const strays = byFlow.some((b) => Math.abs(b.ratio - 1) > within)
   const byScale = Math.abs(ratio - 1) > within
@@ -74,7 +76,9 @@ export function compareBanks(
       rows,
       byFlow,
       verdict: 'offset',
-      text: `The ratio goes from ${byFlow[0]!.ratio.toFixed(2)} at little air to ${byFlow.at(-1)!.ratio.toFixed(2)} at much: an offset, a leak after one meter, or flow that is not straight before it.`,
+      says: say(
+        'offset',
+      )`The ratio goes from ${number(byFlow[0]!.ratio, 2)} at little air to ${number(byFlow.at(-1)!.ratio, 2)} at much: an offset, a leak after one meter, or flow that is not straight before it.`,
     }
   if (byScale)
     return {
@@ -84,7 +88,9 @@ export function compareBanks(
       rows,
       byFlow,
       verdict: 'scale',
-      text: `One bank reads ${times} the other at every flow: another meter, another bore, or another table.`,
+      says: say(
+        'scale',
+      )`One bank reads ${number(ratio, 2)} times the other at every flow: another meter, another bore, or another table.`,
     }
   return {
     ratio,
@@ -93,7 +99,9 @@ export function compareBanks(
     rows,
     byFlow,
     verdict: 'agree',
-    text: `The banks agree within ${(Math.max(highest - 1, 1 - lowest) * 100).toFixed(1)} % over ${rows} rows.`,
+    says: say(
+      'agree',
+    )`The banks agree within ${percent(Math.max(highest - 1, 1 - lowest), 1)} over ${number(rows)} rows.`,
   }
 }
 
@@ -104,7 +112,7 @@ export function compareBanks(
 export function countingLimits(
   input: { gateS: number; highestHz: number },
   meter: { topHz: number; flowPerHz: number },
-): { reaches: boolean; edgesPerUpdate: number; flowPerEdge: number; text: string } {
+): { reaches: boolean; edgesPerUpdate: number; flowPerEdge: number; says: Said } {
   const reaches = meter.topHz <= input.highestHz
   const edgesPerUpdate = meter.topHz * input.gateS,
     flowPerEdge = meter.flowPerHz / input.gateS
@@ -112,8 +120,12 @@ export function countingLimits(
     reaches,
     edgesPerUpdate,
     flowPerEdge,
-    text: reaches
-      ? `${edgesPerUpdate.toFixed(0)} edges an update at full flow; one edge is ${flowPerEdge.toPrecision(2)} kg/h.`
-      : `The meter reaches ${meter.topHz.toFixed(0)} Hz and the input follows ${input.highestHz.toFixed(0)}: above that it reads low, and the mixture goes lean.`,
+    says: reaches
+      ? say(
+          'followed',
+        )`${number(edgesPerUpdate)} edges an update at full flow; one edge is ${figures(flowPerEdge, 2)} kg/h.`
+      : say(
+          'not-followed',
+        )`The meter reaches ${number(meter.topHz)} Hz and the input follows ${number(input.highestHz)}: above that it reads low, and the mixture goes lean.`,
   }
 }

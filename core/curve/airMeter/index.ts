@@ -1,3 +1,5 @@
+import { finding, type Finding } from '../recipe.ts'
+import { number } from '../../quantity/said.ts'
 import type { Family } from '../family.ts'
 import { likelyPowers } from '../likelyPowers.ts'
 import { monotoneFamily, type MonotoneRecipe } from '../monotoneFamily.ts'
@@ -91,19 +93,19 @@ const STILL = readOn(
 const LIKELY_VOLTS = likelyPowers([0.35, 0.75], { rooted: true, seed: 21 })
 const LIKELY_HERTZ = likelyPowers([0.4, 1.1], { rooted: false, seed: 22 })
 
-const straightPipe = (settings: Settings): { level: 'note' | 'doubt'; text: string } => {
+const straightPipe = (settings: Settings): Finding => {
   const diameter = 1000 * numberSetting(settings, 'boreM', 0.07),
     before = 1000 * numberSetting(settings, 'straightM', 0)
   const wanted = 5 * diameter
   return before >= wanted
-    ? {
-        level: 'note',
-        text: `${before.toFixed(0)} mm of straight pipe before it: enough for a ${diameter.toFixed(0)} mm bore.`,
-      }
-    : {
-        level: 'doubt',
-        text: `${before.toFixed(0)} mm of straight pipe before a ${diameter.toFixed(0)} mm bore: five bores, ${wanted.toFixed(0)} mm, are usual. Behind a bend the flow is one-sided and the meter can err by 10 % and more.`,
-      }
+    ? finding(
+        'note',
+        'straight-enough',
+      )`${number(before)} mm of straight pipe before it: enough for a ${number(diameter)} mm bore.`
+    : finding(
+        'doubt',
+        'not-straight',
+      )`${number(before)} mm of straight pipe before a ${number(diameter)} mm bore: five bores, ${number(wanted)} mm, are usual. Behind a bend the flow is one-sided and the meter can err by 10 % and more.`
 }
 
 const meter = (
@@ -168,10 +170,10 @@ const meter = (
         (p) => Math.abs(p.signal - points[0]!.signal) < 0.02 * Math.abs(points[0]!.signal),
       )
         ? [
-            {
-              level: 'wrong' as const,
-              text: 'The signal hardly moves whatever the flow: crumbled insulation, a shorted signal or a dead element.',
-            },
+            finding(
+              'wrong',
+              'stuck',
+            )`The signal hardly moves whatever the flow: crumbled insulation, a shorted signal or a dead element.`,
           ]
         : []),
     ],

@@ -1,3 +1,5 @@
+import { finding } from '../recipe.ts'
+import { figures, number, percent, say, type Said } from '../../quantity/said.ts'
 import { EchtError, requireFinite, requirePositive } from '../../error.ts'
 import { stoichiometricAfr } from '../../quantity/fuel.ts'
 import type { Line } from '../line.ts'
@@ -79,29 +81,39 @@ export function feedFindings(feed: Feed): Finding[] {
   for (const [k, v] of Object.entries(feed))
     if (typeof v === 'number') requirePositive(v, `The ${k}`)
   if (feed.fuseA < 1.25 * feed.heaterA)
-    findings.push({
-      level: 'wrong',
-      text: `A ${feed.fuseA} A fuse behind a heater that draws ${feed.heaterA} A cold will blow: ${Math.ceil(1.5 * feed.heaterA)} A, and wire to carry it.`,
-    })
+    findings.push(
+      finding(
+        'wrong',
+        'fuse-small',
+      )`A ${figures(feed.fuseA, 3)} A fuse behind a heater that draws ${figures(feed.heaterA, 3)} A cold will blow: ${number(Math.ceil(1.5 * feed.heaterA))} A, and wire to carry it.`,
+    )
   else if (feed.fuseA > 4 * feed.heaterA)
-    findings.push({
-      level: 'doubt',
-      text: `A ${feed.fuseA} A fuse lets the heater’s wire burn before it blows: ${Math.ceil(1.5 * feed.heaterA)} A is enough.`,
-    })
+    findings.push(
+      finding(
+        'doubt',
+        'fuse-large',
+      )`A ${figures(feed.fuseA, 3)} A fuse lets the heater’s wire burn before it blows: ${number(Math.ceil(1.5 * feed.heaterA))} A is enough.`,
+    )
   if (feed.crankingV < feed.resetsBelowV)
-    findings.push({
-      level: 'wrong',
-      text: `At ${feed.crankingV} V while cranking the controller resets and starts its ${feed.warmUpS} s warm-up again, with the sensor unheated in exhaust: feed it from a circuit that holds ${feed.resetsBelowV} V.`,
-    })
+    findings.push(
+      finding(
+        'wrong',
+        'resets',
+      )`At ${figures(feed.crankingV, 3)} V while cranking the controller resets and starts its ${figures(feed.warmUpS, 3)} s warm-up again, with the sensor unheated in exhaust: feed it from a circuit that holds ${figures(feed.resetsBelowV, 3)} V.`,
+    )
   if (feed.sharedFuse)
-    findings.push({
-      level: 'doubt',
-      text: 'The heater shares its feed: its pulses move the supply and ground of what shares it. Give it its own fuse.',
-    })
-  findings.push({
-    level: 'note',
-    text: `For ${feed.warmUpS} s after key-on the output means nothing: hold closed-loop correction off that long.`,
-  })
+    findings.push(
+      finding(
+        'doubt',
+        'shared-fuse',
+      )`The heater shares its feed: its pulses move the supply and ground of what shares it. Give it its own fuse.`,
+    )
+  findings.push(
+    finding(
+      'note',
+      'warm-up',
+    )`For ${figures(feed.warmUpS, 3)} s after key-on the output means nothing: hold closed-loop correction off that long.`,
+  )
   return findings
 }
 
@@ -115,48 +127,58 @@ export function freeAirFinding(shownOxygen: number, earlier?: number): Finding {
   const drift =
     earlier === undefined
       ? ''
-      : ` ${((shownOxygen - earlier) * 100).toFixed(2)} % since the last time.`
+      : say('drift')` ${percent(shownOxygen - earlier, 2)} since the last time.`
   if (Math.abs(off) > 0.08)
-    return {
-      level: 'wrong',
-      text: `Free air reads ${(off * 100).toFixed(1)} % off: the sensor is worn or poisoned. Renew it before trusting a mixture.${drift}`,
-    }
+    return finding(
+      'wrong',
+      'air-worn',
+    )`Free air reads ${percent(off, 1)} off: the sensor is worn or poisoned. Renew it before trusting a mixture.${drift}`
   return Math.abs(off) > 0.03
-    ? {
-        level: 'doubt',
-        text: `Free air reads ${(off * 100).toFixed(1)} % off: calibrate in free air, and note it: it is ageing.${drift}`,
-      }
-    : { level: 'note', text: `Free air reads within ${Math.abs(off * 100).toFixed(1)} %.${drift}` }
+    ? finding(
+        'doubt',
+        'air-ageing',
+      )`Free air reads ${percent(off, 1)} off: calibrate in free air, and note it: it is ageing.${drift}`
+    : finding('note', 'air-right')`Free air reads within ${percent(Math.abs(off), 1)}.${drift}`
 }
 
 /** What a switching sensor's volts tell, and what they do not. */
 export function switchingVerdict(volt: number): {
   side: 'rich' | 'lean' | 'crossing' | 'cold or dead'
-  text: string
+  says: Said
 } {
   requireFinite(volt, 'The volts')
   if (volt < -0.1 || volt > 1.2)
     return {
       side: 'cold or dead',
-      text: `${volt} V is no switching sensor: supply on the signal, or another kind.`,
+      says: say(
+        'not-switching',
+      )`${figures(volt, 3)} V is no switching sensor: supply on the signal, or another kind.`,
     }
   if (volt > 0.6)
     return {
       side: 'rich',
-      text: 'Rich of stoichiometric; how rich it cannot say: above 0.8 V the volts follow its temperature more than the mixture.',
+      says: say(
+        'rich',
+      )`Rich of stoichiometric; how rich it cannot say: above 0.8 V the volts follow its temperature more than the mixture.`,
     }
   if (volt < 0.3)
     return {
       side: 'lean',
-      text: 'Lean of stoichiometric, or cold, or a leak upstream; how lean it cannot say.',
+      says: say(
+        'lean',
+      )`Lean of stoichiometric, or cold, or a leak upstream; how lean it cannot say.`,
     }
   return volt > 0.4 && volt < 0.5
     ? {
         side: 'cold or dead',
-        text: 'Resting near 0.45 V is the bias of an unheated or dead sensor; a working one does not stay there.',
+        says: say(
+          'resting',
+        )`Resting near 0.45 V is the bias of an unheated or dead sensor; a working one does not stay there.`,
       }
     : {
         side: 'crossing',
-        text: 'Crossing stoichiometric at this moment: count its swings, not its volts.',
+        says: say(
+          'crossing',
+        )`Crossing stoichiometric at this moment: count its swings, not its volts.`,
       }
 }

@@ -1,3 +1,5 @@
+import { finding } from '../recipe.ts'
+import { figures, number, say, size } from '../../quantity/said.ts'
 import {
   flagShape,
   listOf,
@@ -125,8 +127,8 @@ export const lambda = lineFamily({
   ],
   spanSignal: 5,
   describe: (curve) => [
-    { name: 'λ at 0 V', value: (-curve.offset / curve.slope).toFixed(4) },
-    { name: 'λ per V', value: (1 / curve.slope).toFixed(5) },
+    { name: 'λ at 0 V', value: say('coefficient')`${number(-curve.offset / curve.slope, 4)}` },
+    { name: 'λ per V', value: say('coefficient')`${number(1 / curve.slope, 5)}` },
   ],
   checks: (points, fit) => {
     if (!fit) return []
@@ -135,36 +137,36 @@ export const lambda = lineFamily({
     const slips = points.filter((p) => p.truth < 0.5 || p.truth > 2)
     if (slips.length > 0)
       return [
-        {
-          level: 'wrong',
-          text: `${slips[0]!.truth} is no λ of a running engine: was it an AFR? Type it with its unit.`,
-        },
+        finding(
+          'wrong',
+          'no-lambda',
+        )`${figures(slips[0]!.truth, 4)} is no λ of a running engine: was it an AFR? Type it with its unit.`,
       ]
     if (manual.length < 2 || read.length < 1)
       return fit.curve.slope < 0
         ? [
-            {
-              level: 'note',
-              text: 'Its output falls as the mixture leans: unusual but possible; check that the two lines were not exchanged.',
-            },
+            finding(
+              'note',
+              'falls',
+            )`Its output falls as the mixture leans: unusual but possible; check that the two lines were not exchanged.`,
           ]
         : []
     const [a, b] = [manual[0]!, manual.at(-1)!]
     const line = between(a.signal, a.truth, b.signal, b.truth)
-    const off =
+    const offV =
       read.reduce((s, p) => s + p.signal - line.offset - line.slope * p.truth, 0) / read.length
-    return Math.abs(off) < 0.01
+    return Math.abs(offV) < 0.01
       ? [
-          {
-            level: 'note',
-            text: `The device reads the controller’s outputs within ${(Math.abs(off) * 1000).toFixed(0)} mV: no ground difference to speak of.`,
-          },
+          finding(
+            'note',
+            'grounds-agree',
+          )`The device reads the controller’s outputs within ${number(Math.abs(offV) * 1000)} mV: no ground difference to speak of.`,
         ]
       : [
-          {
-            level: 'doubt',
-            text: `The device reads ${(off * 1000).toFixed(0)} mV ${off > 0 ? 'above' : 'below'} the controller’s own line: ${Math.abs(off / line.slope).toFixed(3)} λ of ground difference. Join the grounds at one place, use a differential input, or keep the points as the device reads them.`,
-          },
+          finding(
+            'doubt',
+            'ground-difference',
+          )`The device reads ${number(Math.abs(offV) * 1000)} mV ${offV > 0 ? 'above' : 'below'} the controller’s own line: ${size(offV / line.slope, 'λ', 1)} of ground difference. Join the grounds at one place, use a differential input, or keep the points as the device reads them.`,
         ]
   },
   cautions: [HEATED, LEAN],

@@ -1,3 +1,5 @@
+import { finding } from '../recipe.ts'
+import { amount, bare, figures, list, say } from '../../quantity/said.ts'
 import { orElse } from '../../error.ts'
 import { listOf, numberShape, oneOf, positiveShape, thing } from '../shape.ts'
 import { linspace } from '../../math/linspace.ts'
@@ -7,7 +9,6 @@ import { knotDeadZones, knotReach, knotTruth } from '../knots.ts'
 import { fitMonotone, monotoneSignal, type MonotoneFit } from '../monotone.ts'
 import { likelyTanks } from './likelyTanks.ts'
 import { monotoneFamily } from '../monotoneFamily.ts'
-import { plainly, type Write } from '../../quantity/shown.ts'
 import {
   choiceSetting,
   fixedAt,
@@ -160,43 +161,55 @@ function levelChecks(signalName: string) {
     points: readonly CurvePoint[],
     fit: MonotoneFit | null,
     settings: Settings,
-    write: Write = plainly,
   ): Finding[] => {
     const findings: Finding[] = []
-    const q = write('l')
     if (!fit) return findings
     const stated = choiceSetting(settings, 'emptyReads', 'unknown')
     if (stated !== 'unknown' && (stated === 'low') !== fit.curve.rising)
-      findings.push({
-        level: 'wrong',
-        text: `Empty should read ${stated === 'low' ? 'few' : 'many'} ${signalName} and reads ${stated === 'low' ? 'many' : 'few'}: the ends are swapped. Full and empty were exchanged in the points, or the sender is fitted the other way up.`,
-      })
-    const dead = knotDeadZones(fit.curve).map(([low, high]) => `${q.bare(low)} to ${q.text(high)}`)
+      findings.push(
+        finding(
+          'wrong',
+          'ends-swapped',
+        )`Empty should read ${stated === 'low' ? 'few' : 'many'} ${signalName} and reads ${stated === 'low' ? 'many' : 'few'}: the ends are swapped. Full and empty were exchanged in the points, or the sender is fitted the other way up.`,
+      )
+    const dead = knotDeadZones(fit.curve).map(
+      ([low, high]) => say('zone')`${bare(low, 'l')} to ${amount(high, 'l')}`,
+    )
     if (dead.length > 0)
-      findings.push({
-        level: 'note',
-        text: `${dead.join(' and ')}: cannot tell. The arm lies on its stop there, and any number between is a guess.`,
-      })
+      findings.push(
+        finding(
+          'note',
+          'dead-zones',
+        )`${list(dead)}: cannot tell. The arm lies on its stop there, and any number between is a guess.`,
+      )
     const gap = directionGap(points)
     if (gap && gap.gapL > 0.3)
-      findings.push({
-        level: 'note',
-        text: `Filling and emptying stand ${q.text(gap.gapL)} apart near ${gap.atSignal.toPrecision(3)} ${signalName}: the float sticks.`,
-      })
+      findings.push(
+        finding(
+          'note',
+          'float-sticks',
+        )`Filling and emptying stand ${amount(gap.gapL, 'l')} apart near ${figures(gap.atSignal, 3)} ${signalName}: the float sticks.`,
+      )
     if (choiceSetting(settings, 'ground', 'unknown') !== 'level')
-      findings.push({
-        level: choiceSetting(settings, 'ground', 'unknown') === 'slope' ? 'doubt' : 'note',
-        text:
-          choiceSetting(settings, 'ground', 'unknown') === 'slope'
-            ? 'The ground sloped while filling: the readings are those of a tilted tank.'
-            : 'Say whether the car stood level: a slope of 3° moves the fuel of a long tank by litres.',
-      })
+      findings.push(
+        choiceSetting(settings, 'ground', 'unknown') === 'slope'
+          ? finding(
+              'doubt',
+              'sloped',
+            )`The ground sloped while filling: the readings are those of a tilted tank.`
+          : finding(
+              'note',
+              'level-unknown',
+            )`Say whether the car stood level: a slope of 3° moves the fuel of a long tank by litres.`,
+      )
     const two = twoEndsError(fit.curve)
     if (points.length > 2 && Math.abs(two.errorL) > 0.3)
-      findings.push({
-        level: 'note',
-        text: `The two ends alone would be off by ${q.text(two.errorL)} near ${q.text(two.atL, 0)}.`,
-      })
+      findings.push(
+        finding(
+          'note',
+          'two-ends',
+        )`The two ends alone would be off by ${amount(two.errorL, 'l')} near ${amount(two.atL, 'l', 0)}.`,
+      )
     return findings
   }
 }

@@ -1,6 +1,6 @@
 import { EchtError, requirePositive } from '../../error.ts'
 import { linspace } from '../../math/linspace.ts'
-import { plainly, type Write } from '../../quantity/shown.ts'
+import { amount, bare, number, say, type Said } from '../../quantity/said.ts'
 import { joinHalves, sumsThatFit, type JoinedCurve, type Wiring } from '../joined.ts'
 import { knotCurve, knotTruth, type KnotCurve } from '../knots.ts'
 import { predictLevel, type Sender, type Tank } from './tank.ts'
@@ -16,7 +16,7 @@ export type TwoSenders = {
   /** one reading may be any litres between these when the halves differ: the widest such bar, and where */
   worstBarL: [number, number]
   worstAtOhm: number
-  text: string
+  says: Said
 }
 
 /** The curve a half's shape and sender would give. */
@@ -29,19 +29,20 @@ export const predictedHalf = ({ tank, sender }: TankHalf): KnotCurve =>
 /**
  * Two senders in the halves of a saddle tank, joined in series, in parallel or on two inputs: the joint reading at
  * which the litres that fit it lie farthest apart. In series and in parallel many fills give one reading when the
- * halves differ; on two inputs each half is known. `write` says in which unit the text speaks.
+ * halves differ; on two inputs each half is known.
  */
 export function twoSenders(
   halves: readonly [KnotCurve, KnotCurve],
   arrangement: Arrangement,
-  write: Write = plainly,
 ): TwoSenders {
   if (arrangement === 'separate')
     return {
       arrangement,
       worstBarL: [0, 0],
       worstAtOhm: halves[0].signal[0]!,
-      text: 'Each half is read by itself and added in the display: no fill is hidden, at the price of a second input.',
+      says: say(
+        'separate',
+      )`Each half is read by itself and added in the display: no fill is hidden, at the price of a second input.`,
     }
   const curve = joinHalves([...halves], { wiring: arrangement, linked: false })
   let worstBarL: [number, number] = [0, 0],
@@ -53,16 +54,19 @@ export function twoSenders(
       worstAtOhm = ohm
     }
   }
-  const q = write('l'),
-    bar = `${q.bare(worstBarL[0], 0)} to ${q.text(worstBarL[1], 0)}`
+  const bar = say('bar')`${bare(worstBarL[0], 'l', 0)} to ${amount(worstBarL[1], 'l', 0)}`
   return {
     arrangement,
     worstBarL,
     worstAtOhm,
-    text:
+    says:
       arrangement === 'series'
-        ? `At ${worstAtOhm.toFixed(0)} Ω together it can be ${bar}: a full half and an empty one read like two half full.`
-        : `At ${worstAtOhm.toFixed(0)} Ω together it can be ${bar}: the lower resistance speaks louder, so the fuller or the emptier half is believed.`,
+        ? say(
+            'series',
+          )`At ${number(worstAtOhm)} Ω together it can be ${bar}: a full half and an empty one read like two half full.`
+        : say(
+            'parallel',
+          )`At ${number(worstAtOhm)} Ω together it can be ${bar}: the lower resistance speaks louder, so the fuller or the emptier half is believed.`,
   }
 }
 

@@ -1,5 +1,6 @@
+import { finding, type Finding } from '../recipe.ts'
 import { orElse } from '../../error.ts'
-import { plainly } from '../../quantity/shown.ts'
+import { amount, number, say, size } from '../../quantity/said.ts'
 import { platinumC, platinumOhm } from '../../standards/platinum.ts'
 import { lineFamily } from '../lineFamily.ts'
 import { derivative, fitLine } from '../line.ts'
@@ -99,22 +100,27 @@ export const platinum = {
       slope *
       derivative((at) => platinumOhm(at, 1), t),
     spanSignal: 100,
-    describe: (curve) => [{ name: 'R at 0 °C, Ω', value: curve.slope.toFixed(3) }],
-    checks: (points, fit, settings, write = plainly) => {
-      const d = write('Δ°C')
+    describe: (curve) => [
+      { name: 'R at 0 °C, Ω', value: say('coefficient')`${number(curve.slope, 3)}` },
+    ],
+    checks: (points, fit, settings) => {
       const r0 = r0Of(settings),
         lead = leadOhmOf(settings)
-      const findings = []
+      const findings: Finding[] = []
       if (choiceSetting(settings, 'wires', '2') === '2')
-        findings.push({
-          level: 'note' as const,
-          text: `Two wires: each 0.1 Ω of lead reads ${d.text(0.1 / ohmPerC(r0), 2)} too hot.`,
-        })
+        findings.push(
+          finding(
+            'note',
+            'two-wires',
+          )`Two wires: each 0.1 Ω of lead reads ${size(0.1 / ohmPerC(r0), 'Δ°C')} too hot.`,
+        )
       if (fit && Math.abs(fit.curve.slope / r0 - 1) > 0.02)
-        findings.push({
-          level: 'wrong' as const,
-          text: `It has ${fit.curve.slope.toFixed(1)} Ω at 0 °C where ${r0} Ω is stated: the other kind of platinum, leads that were not taken off, or no platinum at all.`,
-        })
+        findings.push(
+          finding(
+            'wrong',
+            'other-kind',
+          )`It has ${number(fit.curve.slope, 1)} Ω at ${amount(0, '°C', 0)} where ${number(r0)} Ω is stated: the other kind of platinum, leads that were not taken off, or no platinum at all.`,
+        )
       if (points.length >= 2) {
         const free = safely(() =>
           fitLine(
@@ -127,10 +133,12 @@ export const platinum = {
           free.curve.offset > 3 * Math.sqrt(free.covariance[0]![0]!) &&
           free.curve.offset > 0.05
         )
-          findings.push({
-            level: 'doubt' as const,
-            text: `The points stand ${free.curve.offset.toFixed(2)} Ω above a platinum curve throughout: that is ${d.text(free.curve.offset / ohmPerC(r0))} of leads. Short the probe tips and type what the meter shows.`,
-          })
+          findings.push(
+            finding(
+              'doubt',
+              'leads',
+            )`The points stand ${number(free.curve.offset, 2)} Ω above a platinum curve throughout: that is ${size(free.curve.offset / ohmPerC(r0), 'Δ°C', 1)} of leads. Short the probe tips and type what the meter shows.`,
+          )
       }
       return findings
     },

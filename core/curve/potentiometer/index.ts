@@ -1,3 +1,5 @@
+import { finding } from '../recipe.ts'
+import { amount, figures, number, say } from '../../quantity/said.ts'
 import { lineFamily } from '../lineFamily.ts'
 import { fixedAt, numberSetting, readOn, type Ask } from '../recipe.ts'
 
@@ -120,8 +122,8 @@ export const position = lineFamily({
   ],
   spanSignal: 4,
   describe: (curve) => [
-    { name: 'V closed', value: curve.offset.toFixed(3) },
-    { name: 'V open', value: (curve.offset + 100 * curve.slope).toFixed(3) },
+    { name: 'V closed', value: say('coefficient')`${number(curve.offset, 3)}` },
+    { name: 'V open', value: say('coefficient')`${number(curve.offset + 100 * curve.slope, 3)}` },
   ],
   checks: (points, fit, settings) => {
     if (!fit) return []
@@ -132,38 +134,38 @@ export const position = lineFamily({
     return [
       ...(fit.curve.slope < 0
         ? [
-            {
-              level: 'doubt' as const,
-              text: 'It falls as it opens. Exchange supply and ground at its plug, or list the table falling: with the wires exchanged a broken ground wire reads closed, which is the safer fault.',
-            },
+            finding(
+              'doubt',
+              'falls',
+            )`It falls as it opens. Exchange supply and ground at its plug, or list the table falling: with the wires exchanged a broken ground wire reads closed, which is the safer fault.`,
           ]
         : []),
       ...(throwV < 1
         ? [
-            {
-              level: 'wrong' as const,
-              text: `It moves ${throwV.toFixed(2)} V of 5: the signal may be on an end of the track, or the lever does not turn it far. Measure the pins again, closed and open.`,
-            },
+            finding(
+              'wrong',
+              'short-throw',
+            )`It moves ${number(throwV, 2)} V of 5: the signal may be on an end of the track, or the lever does not turn it far. Measure the pins again, closed and open.`,
           ]
         : []),
       ...(Math.min(closed, open) < 0.15 || Math.max(closed, open) > 4.85
         ? [
-            {
-              level: 'doubt' as const,
-              text: 'An end lies within 0.15 V of ground or supply: a broken wire cannot be told from it.',
-            },
+            finding(
+              'doubt',
+              'end-at-rail',
+            )`An end lies within 0.15 V of ground or supply: a broken wire cannot be told from it.`,
           ]
         : []),
-      {
-        level: 'note' as const,
-        text: `With a dead band of ${dead} % the device shows 0 up to ${(closed + (dead / 100) * (open - closed)).toFixed(3)} V and 100 from ${(open - (dead / 100) * (open - closed)).toFixed(3)} V.`,
-      },
+      finding(
+        'note',
+        'dead-band',
+      )`With a dead band of ${figures(dead, 3)} % the device shows 0 up to ${amount(closed + (dead / 100) * (open - closed), 'V')} and 100 from ${amount(open - (dead / 100) * (open - closed), 'V')}.`,
       ...(points.length > 2 && Math.max(...fit.residuals.map(Math.abs)) > 4
         ? [
-            {
-              level: 'note' as const,
-              text: 'Part way it is off the straight line: a shaped track, or a cable that does not pull straight.',
-            },
+            finding(
+              'note',
+              'not-straight',
+            )`Part way it is off the straight line: a shaped track, or a cable that does not pull straight.`,
           ]
         : []),
     ]

@@ -1,3 +1,4 @@
+import { numbersIn } from '../../quantity/numbersIn.ts'
 import { describe, expect, it } from 'vitest'
 import { normalStream, uniformStream } from '../../math/index.ts'
 import { familyOf } from '../registry.ts'
@@ -30,7 +31,7 @@ describe('a sweep', () => {
       RATE,
     )
     expect(drop.faults[0]).toMatchObject({ kind: 'dropout', timeS: expect.closeTo(2, 1) })
-    expect(drop.faults[0]!.text).toMatch(/60 ms/)
+    expect(numbersIn(drop.faults[0]!.says)[1]).toBeCloseTo(60, 0)
     expect(kinds(sweep((v, i) => (i >= 250 ? Math.min(4.2, v + 0.5) : v)))).toContain('jump')
     expect(kinds(sweep((v, i) => (i >= 250 && i < 320 ? v - 0.4 : v)))).toContain('reversal')
     const normal = normalStream(uniformStream(77))
@@ -72,7 +73,7 @@ describe('two tracks', () => {
     )
     expect(bad.plausible).toBe(false)
     expect(bad.worstPercent).toBeCloseTo(12, 0)
-    expect(bad.text).toMatch(/do not drive.*qualified person/)
+    expect(bad.says.code).toBe('tracks-part')
   })
   it('needs some readings', () => {
     expect(() => checkTracks([1], [4], 5)).toThrow(/too few/)
@@ -101,18 +102,17 @@ describe('a fourth pin', () => {
 
 it('what the ends say: falling, a small throw, an end on the rail, the dead band', () => {
   const family = familyOf('position')
-  const said = (closed: number, open: number): string => {
+  const found = (closed: number, open: number) => {
     const points = [
       { truth: 0, signal: closed },
       { truth: 100, signal: open },
     ]
-    return family
-      .checks(points, family.fit(points, {}), { deadPercent: 2 })
-      .map((f) => f.text)
-      .join(' ')
+    return family.checks(points, family.fit(points, {}), { deadPercent: 2 })
   }
-  expect(said(0.5, 4.5)).toMatch(/shows 0 up to 0\.580 V and 100 from 4\.420 V/)
-  expect(said(4.5, 0.5)).toMatch(/falls as it opens/)
-  expect(said(2, 2.6)).toMatch(/moves 0\.60 V of 5/)
-  expect(said(0.05, 4.5)).toMatch(/within 0\.15 V/)
+  const said = (closed: number, open: number): string[] => found(closed, open).map((f) => f.code)
+  expect(said(0.5, 4.5)).toEqual(['dead-band'])
+  expect(numbersIn(found(0.5, 4.5)[0]!)).toEqual([2, 0.58, 4.42].map((v) => expect.closeTo(v, 9)))
+  expect(said(4.5, 0.5)).toContain('falls')
+  expect(said(2, 2.6)).toContain('short-throw')
+  expect(said(0.05, 4.5)).toContain('end-at-rail')
 })

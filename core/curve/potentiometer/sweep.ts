@@ -1,3 +1,5 @@
+import { median } from 'simple-statistics'
+import { figures, number, percent, say, type Said } from '../../quantity/said.ts'
 import { EchtError } from '../../error.ts'
 
 /** One thing wrong in a recorded sweep. */
@@ -5,7 +7,7 @@ export type SweepFault = {
   kind: 'jump' | 'reversal' | 'dropout' | 'worn'
   at: number
   timeS: number
-  text: string
+  says: Said
 }
 export type Sweep = {
   direction: 'rising' | 'falling'
@@ -43,8 +45,8 @@ export function checkSweep(signal: ArrayLike<number>, rate: number): Sweep {
   const faults: SweepFault[] = []
   const share = (i: number): number =>
     Math.min(1, Math.max(0, ((signal[i]! - first) * sign) / travel))
-  const say = (kind: SweepFault['kind'], i: number, text: string): void => {
-    faults.push({ kind, at: share(i), timeS: i / rate, text })
+  const found = (kind: SweepFault['kind'], i: number, says: Said): void => {
+    faults.push({ kind, at: share(i), timeS: i / rate, says })
   }
   let i = 0,
     highest = signal[0]! * sign
@@ -56,25 +58,29 @@ export function checkSweep(signal: ArrayLike<number>, rate: number): Sweep {
       let k = i + 1
       while (k <= back && signal[k]! * sign < highest - jump) k++
       if (k <= back) {
-        say(
+        found(
           'dropout',
           i,
-          `It falls away by ${Math.abs(step).toPrecision(3)} for ${(((k - i - 1) / rate) * 1000).toFixed(0)} ms near ${(share(i) * 100).toFixed(0)} % of the travel: a lost contact.`,
+          say(
+            'dropout',
+          )`It falls away by ${figures(Math.abs(step), 3)} for ${number(((k - i - 1) / rate) * 1000)} ms near ${percent(share(i))} of the travel: a lost contact.`,
         )
         i = k
         continue
       }
-      say(
+      found(
         'reversal',
         i,
-        `It turns back by ${Math.abs(step).toPrecision(3)} near ${(share(i) * 100).toFixed(0)} %.`,
+        say('reversal')`It turns back by ${figures(Math.abs(step), 3)} near ${percent(share(i))}.`,
       )
       highest = signal[i + 1]! * sign
     } else if (step > jump)
-      say(
+      found(
         'jump',
         i,
-        `It jumps by ${step.toPrecision(3)} near ${(share(i) * 100).toFixed(0)} %: a break in the track, or the sweep was too fast.`,
+        say(
+          'jump',
+        )`It jumps by ${figures(step, 3)} near ${percent(share(i))}: a break in the track, or the sweep was too fast.`,
       )
     else {
       const fallen = highest - signal[i + 1]! * sign
@@ -82,10 +88,10 @@ export function checkSweep(signal: ArrayLike<number>, rate: number): Sweep {
         fallen > Math.max(0.02 * travel, 8 * noise) &&
         !faults.some((f) => f.kind === 'reversal' && Math.abs(f.timeS - i / rate) < 0.3)
       ) {
-        say(
+        found(
           'reversal',
           i,
-          `It turns back by ${fallen.toPrecision(3)} near ${(share(i) * 100).toFixed(0)} %.`,
+          say('reversal')`It turns back by ${figures(fallen, 3)} near ${percent(share(i))}.`,
         )
         highest = signal[i + 1]! * sign
       }
@@ -102,10 +108,16 @@ export function checkSweep(signal: ArrayLike<number>, rate: number): Sweep {
       rough > Math.max(5 * noise, 0.004 * travel) &&
       !faults.some((f) => f.kind === 'worn' && Math.abs(f.at - share(start)) < 0.06)
     )
-      say(
+      found(
         'worn',
         start + (windowSize >> 1),
-        `It is ${noise > 0 ? `${(rough / noise).toFixed(0)} times ` : ''}rougher near ${(share(start) * 100).toFixed(0)} %: a worn spot, where the pedal spends its time.`,
+        noise > 0
+          ? say(
+              'worn',
+            )`It is ${number(rough / noise)} times rougher near ${percent(share(start))}: a worn spot, where the pedal spends its time.`
+          : say(
+              'worn',
+            )`It is rougher near ${percent(share(start))}: a worn spot, where the pedal spends its time.`,
       )
   }
   return {
@@ -122,10 +134,6 @@ const deviation = (values: number[]): number => {
   const middle = median(values)
   return 1.4826 * median(values.map((v) => Math.abs(v - middle)))
 }
-const median = (values: number[]): number => {
-  const s = [...values].sort((a, b) => a - b)
-  return s[s.length >> 1] ?? 0
-}
 const middleOf = (signal: ArrayLike<number>, from: number, to: number): number =>
   median(Array.from({ length: to - from }, (_, i) => signal[from + i]!))
 
@@ -136,7 +144,7 @@ export type TwoTracks = {
   worstPercent: number
   worstAt: number
   plausible: boolean
-  text: string
+  says: Said
 }
 
 /**
@@ -174,14 +182,20 @@ export function checkTracks(
   const plausible = Math.abs(worstPercent) <= limitPercent
   const law =
     relation === 'sum'
-      ? `add up to ${constant.toFixed(2)} V`
-      : `stand as ${constant.toFixed(2)} to 1`
+      ? say('sum')`add up to ${number(constant, 2)} V`
+      : say('ratio')`stand as ${number(constant, 2)} to 1`
   return {
     relation,
     constant,
     worstPercent,
     worstAt,
     plausible,
-    text: `The tracks ${law}${plausible ? `, within ${Math.abs(worstPercent).toFixed(1)} % of the supply.` : ` except at sample ${worstAt + 1}, where they part by ${Math.abs(worstPercent).toFixed(1)} %: do not drive. Have it checked by a qualified person.`}`,
+    says: plausible
+      ? say(
+          'tracks-agree',
+        )`The tracks ${law}, within ${percent(Math.abs(worstPercent) / 100, 1)} of the supply.`
+      : say(
+          'tracks-part',
+        )`The tracks ${law} except at sample ${number(worstAt + 1)}, where they part by ${percent(Math.abs(worstPercent) / 100, 1)}: do not drive. Have it checked by a qualified person.`,
   }
 }

@@ -1,8 +1,8 @@
-import { plainly, type Write } from '../../quantity/shown.ts'
+import { amount, engineering, number, off } from '../../quantity/said.ts'
 import { standardPressureKPa } from '../../standards/atmosphere.ts'
 import type { CurvePoint } from '../family.ts'
 import type { ShapedFit, ShapedLine } from '../lineFamily.ts'
-import { choiceSetting, numberSetting, type Finding, type Settings } from '../recipe.ts'
+import { choiceSetting, finding, numberSetting, type Finding, type Settings } from '../recipe.ts'
 
 const SEA_LEVEL_KPA = 101.325
 
@@ -11,34 +11,34 @@ export function pressureChecks(
   face: 'absolute' | 'gauge',
   assumed: (settings: Settings) => { curve: ShapedLine; name: string } | undefined,
 ) {
-  return (
-    points: readonly CurvePoint[],
-    fit: ShapedFit | null,
-    settings: Settings,
-    write: Write = plainly,
-  ): Finding[] => {
+  return (points: readonly CurvePoint[], fit: ShapedFit | null, settings: Settings): Finding[] => {
     const findings: Finding[] = []
-    const q = write('kPa')
     const volts = points.map((p) => p.signal),
       truths = points.map((p) => p.truth)
     const rise = Math.max(...volts) - Math.min(...volts),
       span = Math.max(...truths) - Math.min(...truths)
     const rail = points.findIndex((p) => p.signal > 5.05 || p.signal < -0.02)
     if (rail >= 0)
-      findings.push({
-        level: 'wrong',
-        text: `Point ${rail + 1} reads ${points[rail]!.signal.toFixed(2)} V, beyond its 5 V supply: supply and signal are exchanged, or a 12 V wire touches it.`,
-      })
+      findings.push(
+        finding(
+          'wrong',
+          'beyond-supply',
+        )`Point ${number(rail + 1)} reads ${amount(points[rail]!.signal, 'V', 0)}, beyond its 5 V supply: supply and signal are exchanged, or a 12 V wire touches it.`,
+      )
     if (points.length >= 2 && span > 20 && rise < 0.03)
-      findings.push({
-        level: 'wrong',
-        text: `It stays at ${volts[0]!.toFixed(2)} V over ${q.text(span, 0)}: stuck. Near 0 V the supply or the signal is open; near 5 V the ground is; in between the port is blocked or the element dead.`,
-      })
+      findings.push(
+        finding(
+          'wrong',
+          'stuck',
+        )`It stays at ${amount(volts[0]!, 'V', 0)} over ${amount(span, 'kPa', 0)}: stuck. Near 0 V the supply or the signal is open; near 5 V the ground is; in between the port is blocked or the element dead.`,
+      )
     else if (fit && fit.curve.slope < 0)
-      findings.push({
-        level: 'wrong',
-        text: 'It falls as the pressure rises: supply and ground are exchanged, or the pressure column was typed with the wrong sign.',
-      })
+      findings.push(
+        finding(
+          'wrong',
+          'falls',
+        )`It falls as the pressure rises: supply and ground are exchanged, or the pressure column was typed with the wrong sign.`,
+      )
     const known = assumed(settings)
     if (fit && known && rise >= 0.03 && fit.curve.slope > 0) {
       const offKPa =
@@ -49,15 +49,19 @@ export function pressureChecks(
         known.curve.slope
       const gain = fit.curve.slope / known.curve.slope
       if (Math.abs(gain - 1) > 0.08)
-        findings.push({
-          level: 'wrong',
-          text: `Its span is ${gain.toFixed(2)} times that of ${known.name}: most likely it is a look-alike of another range.`,
-        })
+        findings.push(
+          finding(
+            'wrong',
+            'other-range',
+          )`Its span is ${number(gain, 2)} times that of ${known.name}: most likely it is a look-alike of another range.`,
+        )
       else if (Math.abs(offKPa) > 0.02 * (4 / known.curve.slope))
-        findings.push({
-          level: 'doubt',
-          text: `It stands ${q.off(offKPa, 1)} ${q.unit} off ${known.name} throughout: an offset, from a ground difference, a supply that is not 5 V, or the part itself.`,
-        })
+        findings.push(
+          finding(
+            'doubt',
+            'offset',
+          )`It stands ${off(offKPa, 'kPa', 1)} off ${known.name} throughout: an offset, from a ground difference, a supply that is not 5 V, or the part itself.`,
+        )
     }
     if (face === 'gauge') {
       const open = points.find((p) => p.method === 'open')
@@ -66,15 +70,19 @@ export function pressureChecks(
         const reads = (open.signal - known.curve.offset) / known.curve.slope
         const sealed = airKPa - SEA_LEVEL_KPA
         if (Math.abs(sealed) <= 3)
-          findings.push({
-            level: 'note',
-            text: 'Sealed or vented cannot be told at this altitude: open to the air both read near zero. The weather tells: a sealed one rises and falls with the barometer.',
-          })
+          findings.push(
+            finding(
+              'note',
+              'sealed-or-vented',
+            )`Sealed or vented cannot be told at this altitude: open to the air both read near zero. The weather tells: a sealed one rises and falls with the barometer.`,
+          )
         else if (Math.abs(reads - sealed) < Math.abs(reads) / 2)
-          findings.push({
-            level: 'note',
-            text: `Open to the air it reads ${write('kPa g').text(reads)}, which is the air here less ${q.text(SEA_LEVEL_KPA)}: its back is sealed, not vented. It will read the weather and the altitude.`,
-          })
+          findings.push(
+            finding(
+              'note',
+              'sealed',
+            )`Open to the air it reads ${amount(reads, 'kPa g')}, which is the air here less ${amount(SEA_LEVEL_KPA, 'kPa')}: its back is sealed, not vented. It will read the weather and the altitude.`,
+          )
       }
     }
     return [...findings, ...threadGround(settings, 'wire')]
@@ -84,10 +92,10 @@ export function pressureChecks(
 const threadGround = (settings: Settings, otherwise: string): Finding[] =>
   choiceSetting(settings, 'ground', otherwise) === 'thread'
     ? [
-        {
-          level: 'note',
-          text: 'It grounds through its thread: no sealant tape, and measure from its body to the device’s ground with the loads on. Engine current in that path reads as pressure.',
-        },
+        finding(
+          'note',
+          'thread-ground',
+        )`It grounds through its thread: no sealant tape, and measure from its body to the device’s ground with the loads on. Engine current in that path reads as pressure.`,
       ]
     : []
 
@@ -101,9 +109,11 @@ export function senderChecks(points: readonly CurvePoint[], settings: Settings):
     Math.max(...truths) - Math.min(...truths) > 50 &&
     Math.max(...ohms) - Math.min(...ohms) < 0.02 * Math.max(...ohms)
   )
-    findings.push({
-      level: 'wrong',
-      text: `It stays at ${ohms[0]!.toFixed(0)} Ω whatever the pressure: a worn track, a blocked port, or the meter touches body and not the stud.`,
-    })
+    findings.push(
+      finding(
+        'wrong',
+        'stuck',
+      )`It stays at ${engineering(ohms[0]!, 'Ω')} whatever the pressure: a worn track, a blocked port, or the meter touches body and not the stud.`,
+    )
   return findings
 }

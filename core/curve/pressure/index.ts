@@ -1,3 +1,4 @@
+import { number, say } from '../../quantity/said.ts'
 import { listOf, numberShape, oneOf, textShape, thing } from '../shape.ts'
 import { lineFamily } from '../lineFamily.ts'
 import { fromLibrary } from '../library.ts'
@@ -92,8 +93,8 @@ const bridge = (face: 'absolute' | 'gauge') =>
     libraryOf: libraryOf(face),
     spanSignal: 4,
     describe: (curve) => [
-      { name: 'V at 0 kPa', value: curve.offset.toFixed(4) },
-      { name: 'V per 100 kPa', value: (curve.slope * 100).toFixed(4) },
+      { name: 'V at 0 kPa', value: say('coefficient')`${number(curve.offset, 4)}` },
+      { name: 'V per 100 kPa', value: say('coefficient')`${number(curve.slope * 100, 4)}` },
     ],
     checks: pressureChecks(face, (settings) => fromLibrary(libraryOf(face)(settings))(settings)),
     cautions: face === 'gauge' ? [FUEL] : [],

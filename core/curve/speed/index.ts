@@ -1,3 +1,5 @@
+import { finding } from '../recipe.ts'
+import { number, say } from '../../quantity/said.ts'
 import { textShape } from '../shape.ts'
 import { lineFamily } from '../lineFamily.ts'
 import { numberSetting, readOn, type Settings } from '../recipe.ts'
@@ -124,8 +126,8 @@ export const speed = lineFamily({
   }),
   spanSignal: 1000,
   describe: (curve) => [
-    { name: 'Hz per km/h', value: curve.slope.toFixed(4) },
-    { name: 'pulses per km', value: pulsesPerKm(curve.slope).toFixed(0) },
+    { name: 'Hz per km/h', value: say('coefficient')`${number(curve.slope, 4)}` },
+    { name: 'pulses per km', value: say('coefficient')`${number(pulsesPerKm(curve.slope))}` },
   ],
   checks: (_, fit, settings) => {
     if (!fit) return []
@@ -134,10 +136,10 @@ export const speed = lineFamily({
     return Math.abs(factor - 1) < 0.005
       ? []
       : [
-          {
-            level: Math.abs(factor - 1) > 0.3 ? 'wrong' : 'note',
-            text: `Against satellite speed the device counts ${factor.toFixed(4)} times what teeth, gearing and tyre give: the tyre rolls ${rolls.toFixed(3)} m, or a tooth is counted twice or missed. Enter ${pulsesPerKm(fit.curve.slope).toFixed(0)} pulses per km.`,
-          },
+          finding(
+            Math.abs(factor - 1) > 0.3 ? 'wrong' : 'note',
+            'other-count',
+          )`Against satellite speed the device counts ${number(factor, 4)} times what teeth, gearing and tyre give: the tyre rolls ${number(rolls, 3)} m, or a tooth is counted twice or missed. Enter ${number(pulsesPerKm(fit.curve.slope))} pulses per km.`,
         ]
   },
   cautions: [ODOMETER],

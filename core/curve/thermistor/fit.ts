@@ -1,5 +1,8 @@
 import { median } from 'simple-statistics'
 import { EchtError, requireFinite, requirePositive, requireRange, orElse } from '../../error.ts'
+import { say, size, written, type Said } from '../../quantity/said.ts'
+import { plainly } from '../../quantity/shown.ts'
+import { doNotFit, fewSpare } from '../warnings.ts'
 import { generalisedLeastSquares, type LeastSquares } from '../../math/leastSquares.ts'
 import { sharedColumns, type ObservationErrors } from '../../math/observationErrors.ts'
 import { linspace } from '../../math/linspace.ts'
@@ -43,7 +46,7 @@ export type ThermistorFit = {
   residualsC: number[]
   /** indices of points that disagree with the others beyond their stated uncertainty */
   suspects: number[]
-  warnings: string[]
+  warnings: Said[]
   /** beta only: [c0, c1], the straight line in L that stands in for L³; what it misses is model error */
   modelErrorLine?: [number, number]
 }
@@ -85,15 +88,20 @@ export function fitThermistor(
   const scale = spare > 0 ? Math.max(1, squares.chiSquared / spare) : 1
   const suspects = findSuspects(squares.deletedMisses, spare)
   requireMonotonic(curve, range, suspects, clean)
-  if (spare < 2)
+  if (spare < 2) warnings.push(fewSpare(spare))
+  if (suspects.length > 0)
     warnings.push(
-      `${spare === 0 ? 'No spare point' : 'One spare point'}: a slip of the pen could not be seen. ${2 - spare} more would show it.`,
+      doNotFit(
+        suspects.map((i) => clean[i]!.temperatureC),
+        '°C',
+      ),
     )
-  if (suspects.length > 0) warnings.push(suspectText(suspects, clean))
   const beyond = Math.max(span[0] - range[0], range[1] - span[1])
   if (beyond > 10)
     warnings.push(
-      `The range of use reaches ${beyond.toFixed(0)} °C beyond the points: the curve is a guess there, and the band says how good.`,
+      say(
+        'beyond-points',
+      )`The range of use reaches ${size(beyond, 'Δ°C', 0)} beyond the points: the curve is a guess there, and the band says how good.`,
     )
   const fit: ThermistorFit = {
     curve,
@@ -106,7 +114,9 @@ export function fitThermistor(
   if (model === 'beta') {
     fit.modelErrorLine = modelErrorLine(clean)
     warnings.push(
-      'Two temperatures give a beta curve, which errs by about 1 °C over 100 °C: a third temperature settles it.',
+      say(
+        'beta-only',
+      )`Two temperatures give a beta curve, which errs by about ${size(1, 'Δ°C', 0)} over ${size(100, 'Δ°C', 0)}: a third temperature settles it.`,
     )
   }
   return fit
@@ -280,7 +290,7 @@ export function distinctTemperatures(points: readonly CleanPoint[]): number {
 function chooseModel(points: readonly CleanPoint[]): {
   model: ThermistorModel
   solved: Solved
-  warnings: string[]
+  warnings: Said[]
 } {
   const distinct = distinctTemperatures(points)
   if (distinct < 2)
@@ -317,13 +327,6 @@ function crossValidatedC(squares: LeastSquares, points: readonly CleanPoint[]): 
   return misses.some(Number.isNaN) ? Infinity : Math.hypot(...misses)
 }
 
-function suspectText(suspects: number[], points: readonly CleanPoint[]): string {
-  const names = suspects.map((i) => `${points[i]!.temperatureC.toFixed(1)} °C`)
-  return suspects.length === 1
-    ? `The point at ${names[0]} does not fit the others: read it again, or strike it.`
-    : `One of the points at ${names.join(' and ')} does not fit, and they cannot be told apart: read both again.`
-}
-
 /** Throws `EchtError` `not-monotonic` unless resistance falls with temperature all over the range. */
 function requireMonotonic(
   curve: ThermistorCurve,
@@ -334,8 +337,14 @@ function requireMonotonic(
   const refuse = (atC: number): never => {
     const why =
       suspects.length > 0
-        ? suspectText(suspects, points)
-        : `A reading is wrong, or the points lie too close together for the range ${rangeC[0].toFixed(0)} to ${rangeC[1].toFixed(0)} °C.`
+        ? written(
+            doNotFit(
+              suspects.map((i) => points[i]!.temperatureC),
+              '°C',
+            ),
+            plainly,
+          )
+        : 'A reading is wrong, or the points lie too close together for the range of use.'
     throw new EchtError(
       'not-monotonic',
       `The fitted curve turns back near ${atC.toFixed(0)} °C, which no thermistor does. ${why}`,
@@ -368,7 +377,10 @@ function modelErrorLine(points: readonly CleanPoint[]): [number, number] {
 }
 
 /** 1σ band of a fit, °C, at a temperature: the coefficients' covariance, and for beta its model error. */
-export function thermistorBandC(fit: ThermistorFit, temperatureC: number): number {
+export function thermistorBandC(
+  fit: Omit<ThermistorFit, 'warnings'>,
+  temperatureC: number,
+): number {
   const L = Math.log(thermistorOhm(fit.curve, temperatureC))
   const g = reciprocalGradient(fit.curve, L)
   let variance = g.reduce(

@@ -1,3 +1,4 @@
+import { figures, number, say } from '../../quantity/said.ts'
 import { boilingPointC, standardPressureKPa } from '../../standards/index.ts'
 import type { CurvePoint, Family, ThreePairs } from '../family.ts'
 import { fromLibrary } from '../library.ts'
@@ -102,7 +103,7 @@ export const thermistor: Family<ThermistorCurve, ThermistorFit & { residuals: nu
   describe: (curve) =>
     curve.coefficients.map((c, i) => ({
       name: COEFFICIENT_NAMES[curve.model][i]!,
-      value: curve.model === 'beta' ? c.toFixed(1) : c.toExponential(6),
+      value: say('coefficient')`${curve.model === 'beta' ? number(c, 1) : figures(c, 7)}`,
     })),
   heatingPerMw,
   reach: thermistorReachC,

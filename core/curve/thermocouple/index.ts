@@ -1,3 +1,5 @@
+import { finding } from '../recipe.ts'
+import { amount, figures, number, say, size, within } from '../../quantity/said.ts'
 import { flagShape, oneOf, partOf, positiveShape } from '../shape.ts'
 import { thermocoupleC, thermocoupleMv } from '../../standards/thermocouple.ts'
 import { derivative } from '../line.ts'
@@ -15,6 +17,8 @@ const CLASS_2_SHARE = 0.0075
 /** How far an amplifier that knows nothing of its own warmth may be from the junction's stated temperature, ±°C. */
 const JUNCTION_C = 10
 const ROOT3 = Math.sqrt(3)
+/** A temperature of hot exhaust, °C, at which what the junction does is shown. */
+const HOT_C = 800
 
 /** 1σ, °C at the probe, of what a plain amplifier's own temperature leaves open; nothing for one that takes it off. */
 const junctionSigmaC = ({ linear, junctionC, junctionDoubtC }: ShapedLine, t: number): number =>
@@ -177,30 +181,37 @@ export const thermocouple = lineFamily({
   },
   spanSignal: 5,
   describe: (curve) => [
-    { name: curve.linear ? 'V per °C' : 'V per mV', value: curve.slope.toExponential(4) },
-    { name: curve.linear ? 'V at 0 °C' : 'V at the junction', value: curve.offset.toFixed(4) },
+    {
+      name: curve.linear ? 'V per °C' : 'V per mV',
+      value: say('coefficient')`${figures(curve.slope, 5)}`,
+    },
+    {
+      name: curve.linear ? 'V at 0 °C' : 'V at the junction',
+      value: say('coefficient')`${number(curve.offset, 4)}`,
+    },
   ],
   checks: (_, fit, settings) => {
     if (!fit) return []
     if (fit.curve.slope < 0)
       return [
-        {
-          level: 'wrong',
-          text: 'It falls as it warms: the couple’s two wires are exchanged, at the probe or at a connector.',
-        },
+        finding(
+          'wrong',
+          'falls',
+        )`It falls as it warms: the couple’s two wires are exchanged, at the probe or at a connector.`,
       ]
     const junction = numberSetting(settings, 'junctionC', 25)
+    const doubtC = numberSetting(settings, 'junctionDoubtC', JUNCTION_C)
     return isLinear(settings)
       ? []
       : [
-          {
-            level: 'note',
-            text: `At 800 °C the junction’s ${junction} °C are ${thermocoupleMv(junction).toFixed(3)} mV, worth ${(thermocoupleC(thermocoupleMv(800), 0) - thermocoupleC(thermocoupleMv(800) - thermocoupleMv(junction), 0)).toFixed(1)} °C up there: degrees cannot simply be added.`,
-          },
-          {
-            level: 'note',
-            text: `This amplifier knows nothing of its own temperature: ±${numberSetting(settings, 'junctionDoubtC', JUNCTION_C)} °C of it read as ±${(numberSetting(settings, 'junctionDoubtC', JUNCTION_C) * junctionSigmaC({ ...fit.curve, junctionDoubtC: ROOT3 }, 800)).toFixed(1)} °C at 800 °C.`,
-          },
+          finding(
+            'note',
+            'junction-worth',
+          )`At ${amount(HOT_C, '°C', 0)} the junction’s ${amount(junction, '°C', 0)} are ${number(thermocoupleMv(junction), 3)} mV, worth ${size(HOT_C - thermocoupleC(thermocoupleMv(HOT_C) - thermocoupleMv(junction), 0), 'Δ°C', 1)} up there: degrees cannot simply be added.`,
+          finding(
+            'note',
+            'junction-doubt',
+          )`This amplifier knows nothing of its own temperature: ${within(doubtC, 'Δ°C', 0)} of it read as ${within(doubtC * junctionSigmaC({ ...fit.curve, junctionDoubtC: ROOT3 }, HOT_C), 'Δ°C', 1)} at ${amount(HOT_C, '°C', 0)}.`,
         ]
   },
   cautions: [HOT],

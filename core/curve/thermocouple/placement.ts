@@ -1,3 +1,5 @@
+import { finding } from '../recipe.ts'
+import { figures, number } from '../../quantity/said.ts'
 import { requireFinite } from '../../error.ts'
 import type { Finding } from '../recipe.ts'
 
@@ -23,55 +25,75 @@ export function exhaustFindings(place: ExhaustPlace): Finding[] {
     requireFinite(place[key], `The ${key}`)
   const findings: Finding[] = []
   if (place.fromHeadMm < 25)
-    findings.push({
-      level: 'doubt',
-      text: `${place.fromHeadMm} mm from the head the flame reaches the tip at full load and the probe does not last: 40 to 100 mm is usual.`,
-    })
+    findings.push(
+      finding(
+        'doubt',
+        'near-head',
+      )`${number(place.fromHeadMm)} mm from the head the flame reaches the tip at full load and the probe does not last: 40 to 100 mm is usual.`,
+    )
   else if (place.fromHeadMm > 150)
-    findings.push({
-      level: 'doubt',
-      text: `${place.fromHeadMm} mm from the head the gas has cooled and mixed: one cylinder no longer shows.`,
-    })
+    findings.push(
+      finding(
+        'doubt',
+        'far-from-head',
+      )`${number(place.fromHeadMm)} mm from the head the gas has cooled and mixed: one cylinder no longer shows.`,
+    )
   const share = place.depthMm / place.boreMm
   if (share < 0.3)
-    findings.push({
-      level: 'wrong',
-      text: `The tip stands ${place.depthMm} mm in a ${place.boreMm} mm pipe: by the wall it reads the wall, tens of degrees low. A third to a half of the bore.`,
-    })
+    findings.push(
+      finding(
+        'wrong',
+        'by-the-wall',
+      )`The tip stands ${number(place.depthMm)} mm in a ${number(place.boreMm)} mm pipe: by the wall it reads the wall, tens of degrees low. A third to a half of the bore.`,
+    )
   else if (share > 0.7)
-    findings.push({
-      level: 'doubt',
-      text: `The tip reaches ${place.depthMm} mm across a ${place.boreMm} mm pipe: it nears the far wall and shakes itself to pieces.`,
-    })
+    findings.push(
+      finding(
+        'doubt',
+        'far-wall',
+      )`The tip reaches ${number(place.depthMm)} mm across a ${number(place.boreMm)} mm pipe: it nears the far wall and shakes itself to pieces.`,
+    )
   if (place.probeMm > 4.5)
-    findings.push({
-      level: 'note',
-      text: `A ${place.probeMm} mm probe lasts and follows in seconds; 3 mm follows a gear change.`,
-    })
+    findings.push(
+      finding(
+        'note',
+        'thick',
+      )`A ${figures(place.probeMm, 3)} mm probe lasts and follows in seconds; 3 mm follows a gear change.`,
+    )
   if (place.probeMm < 2)
-    findings.push({
-      level: 'doubt',
-      text: `A ${place.probeMm} mm probe follows quickly and burns through: spare one.`,
-    })
+    findings.push(
+      finding(
+        'doubt',
+        'thin',
+      )`A ${figures(place.probeMm, 3)} mm probe follows quickly and burns through: spare one.`,
+    )
   if (!place.alike)
-    findings.push({
-      level: 'doubt',
-      text: 'The distances differ from cylinder to cylinder: the temperatures then differ by place as much as by mixture.',
-    })
+    findings.push(
+      finding(
+        'doubt',
+        'unlike',
+      )`The distances differ from cylinder to cylinder: the temperatures then differ by place as much as by mixture.`,
+    )
   if (place.turbo === 'after')
-    findings.push({
-      level: 'note',
-      text: 'After the turbine it reads 100 to 200 °C less than before it, the more the harder it works: limits are stated for before.',
-    })
+    findings.push(
+      finding(
+        'note',
+        'after-turbine',
+      )`After the turbine it reads 100 to 200 °C less than before it, the more the harder it works: limits are stated for before.`,
+    )
   if (place.turbo === 'before')
-    findings.push({
-      level: 'doubt',
-      text: 'Before the turbine a probe that breaks goes through the wheel: the best place to measure, and the one to inspect.',
-    })
+    findings.push(
+      finding(
+        'doubt',
+        'before-turbine',
+      )`Before the turbine a probe that breaks goes through the wheel: the best place to measure, and the one to inspect.`,
+    )
   if (!place.pointsUp)
-    findings.push({
-      level: 'note',
-      text: 'Pointing down, water and soot settle on it: turn the boss to the upper half.',
-    })
+    findings.push(
+      finding(
+        'note',
+        'points-up',
+      )`Pointing down, water and soot settle on it: turn the boss to the upper half.`,
+    )
   return findings
 }

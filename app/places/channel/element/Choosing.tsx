@@ -1,3 +1,4 @@
+import { Say } from '../../../parts/Say.tsx'
 import { Button, Checkbox, Group, NativeSelect } from '@mantine/core'
 import { useMemo, useState } from 'react'
 import {
@@ -69,7 +70,7 @@ export default function Choosing({ status }: StageProps) {
             ? ''
             : `Recommended: ${kept.find((c) => c.id === choice.recommended)?.name}. `}
         </b>
-        {choice.why}
+        <Say of={choice.why} />
       </p>
       <div className="scroll-x">
         <table className="sheet-table" aria-label="Candidates">

@@ -1,3 +1,4 @@
+import { Say } from '../../../parts/Say.tsx'
 import { orElse } from '../../../../core/error.ts'
 import { Button, Group, NativeSelect } from '@mantine/core'
 import { lazy, Suspense, useMemo, useState } from 'react'
@@ -8,7 +9,7 @@ import { Caution } from '../../../parts/Caution.tsx'
 import { Findings } from '../../../parts/Findings.tsx'
 import { SettingFields } from '../../../parts/SettingFields.tsx'
 import { useBuild } from '../../../store/useBuild.ts'
-import { useQuantity, useUnits } from '../../../parts/units.ts'
+import { useQuantity } from '../../../parts/units.ts'
 import type { StageProps } from '../tabs.tsx'
 import { AddPoint } from './AddPoint.tsx'
 import { PastePoints } from './PastePoints.tsx'
@@ -64,7 +65,6 @@ function KnownElement({ status }: StageProps) {
   const { element } = sensor
   const family = familyOf(element.family)
   const q = useQuantity(family.truthUnit)
-  const { quantity } = useUnits()
   const [bench, setBench] = useState(false)
   const [methodId, setMethodId] = useState(family.methods[0]!.id)
   const method = family.methods.find((m) => m.id === methodId) ?? family.methods[0]!
@@ -96,14 +96,8 @@ function KnownElement({ status }: StageProps) {
     )
   }, [sensor.points, family, element.settings])
   const findings = useMemo(() => {
-    return orElse(
-      () =>
-        family.checks(sensor.points, sensor.fit, settings, (unit) =>
-          quantity(unit, unit === family.truthUnit ? needs.accuracy : undefined),
-        ),
-      [],
-    )
-  }, [sensor, family, settings, quantity, needs.accuracy])
+    return orElse(() => family.checks(sensor.points, sensor.fit, settings), [])
+  }, [sensor, family, settings])
   const onBench = family.signal === 'resistance' && family.quantity === 'temperature'
   const [choosing, setChoosing] = useState(false)
   const comparable = family.quantity === 'temperature' || family.quantity === 'pressure'
@@ -141,8 +135,8 @@ function KnownElement({ status }: StageProps) {
           </p>
         )}
         {sensor.fit?.warnings.map((w) => (
-          <p key={w} className="doubt tight">
-            {w}
+          <p key={w.code} className="doubt tight">
+            <Say of={w} />
           </p>
         ))}
         <Findings findings={findings} />
@@ -214,10 +208,14 @@ function KnownElement({ status }: StageProps) {
         {sensor.fit && (
           <table className="sheet-table apart" aria-label="Coefficients">
             <tbody>
-              {family.describe(sensor.curve).map((c) => (
-                <tr key={c.name}>
-                  <td>{c.name}</td>
-                  <td className="num">{c.value}</td>
+              {family.describe(sensor.curve).map((c, i) => (
+                <tr key={i}>
+                  <td>
+                    <Say of={c.name} />
+                  </td>
+                  <td className="num">
+                    <Say of={c.value} />
+                  </td>
                 </tr>
               ))}
             </tbody>

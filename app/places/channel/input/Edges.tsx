@@ -1,3 +1,4 @@
+import { Say } from '../../../parts/Say.tsx'
 import { Group, NativeSelect } from '@mantine/core'
 import type { ReadStatus } from '../../../../core/chain/index.ts'
 import { edgeInput, type EdgeInput } from '../../../../core/input/index.ts'
@@ -88,7 +89,9 @@ export function Edges({ status }: { status: ReadStatus }) {
         (verdict.problems.length > 0 ? (
           <ul aria-label="Edge findings" className="wrong">
             {verdict.problems.map((p) => (
-              <li key={p}>{p}</li>
+              <li key={p.code}>
+                <Say of={p} />
+              </li>
             ))}
           </ul>
         ) : (
