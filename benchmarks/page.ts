@@ -108,9 +108,12 @@ try {
     await ohms.press('Enter')
     await page.waitForTimeout(600)
   })
-  // measured and not yet held to a bound: what is asked for is none
-  console.log(
-    `       editing one pull-up among 60 readers: ${edited.moves} edits, ${edited.count} tasks over 50 ms (none is the aim)`,
+  console.log(`       editing one pull-up: ${edited.moves} edits, ${edited.count} long tasks`)
+  report(
+    'tasks over 50 ms while one pull-up among 60 readers is edited, beyond those of an empty page',
+    edited.count - idle.count,
+    0,
+    'tasks',
   )
   await browser.close()
 } finally {

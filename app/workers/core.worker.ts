@@ -49,10 +49,8 @@ const work = {
     const design = designPullUpFor(ohmAt, task)
     const around = [...design.candidates].sort((a, b) => a.pullUpOhm - b.pullUpOhm)
     const at = around.findIndex((c) => c.pullUpOhm === design.best.pullUpOhm)
-    // the chart shows the best and what lies a step and several steps either side of it
-    const drawn = [at - 6, at - 2, at, at + 2, at + 6]
-      .map((i) => around[i])
-      .filter((c) => c !== undefined)
+    // the chart shows the best and what lies some steps to either side of it
+    const drawn = [at - 4, at, at + 4].map((i) => around[i]).filter((c) => c !== undefined)
     return {
       ...design,
       drawn: drawn.map((c) => ({

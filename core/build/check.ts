@@ -1,5 +1,5 @@
 import { settingsError, type SchemaError } from '../curve/settings.ts'
-import { findSource } from '../curve/sources.ts'
+import { TAKES } from '../curve/takes.ts'
 import { EchtError } from '../error.ts'
 import { BUILD_FIELDS } from './diff.ts'
 import { checkHistory } from './history.ts'
@@ -183,7 +183,7 @@ function checkSensors(
   if (new Set(c.elements).size < c.elements.length)
     wrong(`channel "${c.name}" names one sensor twice`)
   // one that a newer version knows is kept as it is
-  const takes = findSource(c.combine)?.takes
+  const takes = TAKES.get(c.combine)
   if (takes !== undefined && takes !== c.elements.length)
     wrong(
       `channel "${c.name}" has ${c.elements.length} ${c.elements.length === 1 ? 'sensor' : 'sensors'} and combines them as "${c.combine}"`,

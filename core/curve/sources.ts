@@ -4,6 +4,7 @@ import { joinedId, joinHalves, type JoinedFit, type Wiring } from './joined.ts'
 import type { KnotCurve } from './knots.ts'
 import type { MonotoneFit } from './monotone.ts'
 import { findFamily } from './registry.ts'
+import { TAKES } from './takes.ts'
 
 /** What is known of a sensor, or of several joined: its curve and how good that is. Plain data. */
 export type Known = {
@@ -57,12 +58,12 @@ const joinedOnWire =
 
 /** In the order people choose from. */
 export const SOURCES: Source[] = [
-  { id: 'one', name: 'one sensor', why: '', takes: 1, can: () => true },
+  { id: 'one', name: 'one sensor', why: '', takes: TAKES.get('one')!, can: () => true },
   {
     id: 'separate',
     name: 'each on an input, added',
     why: 'Recommended where the device has a pin to spare: no fill is hidden.',
-    takes: 2,
+    takes: TAKES.get('separate')!,
     can: addable,
     adds: true,
   },
@@ -70,7 +71,7 @@ export const SOURCES: Source[] = [
     id: 'series',
     name: 'in series on one wire',
     why: 'One wire; a full half and an empty one can read like two half full. Good where a pump keeps the halves level.',
-    takes: 2,
+    takes: TAKES.get('series')!,
     can: onOneWire,
     join: joinedOnWire('series'),
   },
@@ -78,14 +79,21 @@ export const SOURCES: Source[] = [
     id: 'parallel',
     name: 'in parallel on one wire',
     why: 'One wire; the lower resistance speaks louder. Least of all, and only where the gauge asks for it.',
-    takes: 2,
+    takes: TAKES.get('parallel')!,
     can: onOneWire,
     join: joinedOnWire('parallel'),
   },
 ]
 
 /** One source more; what is returned takes it out again. Throws `EchtError` `registered-twice`. */
-export const registerSource = (source: Source): (() => void) => register(SOURCES, source, 'source')
+export function registerSource(source: Source): () => void {
+  const takeOut = register(SOURCES, source, 'source')
+  TAKES.set(source.id, source.takes)
+  return () => {
+    takeOut()
+    TAKES.delete(source.id)
+  }
+}
 
 /** The source of this id, or undefined for one this version does not know. */
 export const findSource = (id: string): Source | undefined => SOURCES.find((s) => s.id === id)

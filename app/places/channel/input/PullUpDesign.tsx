@@ -25,31 +25,34 @@ export default function PullUpDesign({ status }: { status: ReadStatus }) {
   const [margin, setMargin] = useState(0.05)
   const heating = findFamily(sensor.family)?.heatingPerMw?.(sensor.element.settings) ?? 0
   const fixedPull = input.pulls.find((p) => p.kind === 'fixed' && p.on)
+  const { curve, family } = sensor
+  const { bits } = input
+  const volt = input.referenceV.value
+  const range = needs[over]
+  const fixedOhm = fixedPull?.ohm.value
+  // by what it rests on and nothing else: an edit of the fitted pull-up asks for no other design
   const task = useMemo(
     (): PullUpTask | null =>
-      sensor.curve === undefined || input.bits === null
+      curve === undefined || bits === null
         ? null
         : {
-            rangeC: needs[over],
-            supplyV: input.referenceV.value,
-            referenceV: input.referenceV.value,
-            bits: input.bits,
+            rangeC: range,
+            supplyV: volt,
+            referenceV: volt,
+            bits,
             series,
             dissipationMwPerK: heating > 0 ? 1 / heating : 1,
             marginV: margin,
             ...(maxHeat === null || heating === 0 ? {} : { maxSelfHeatingC: maxHeat }),
-            ...(fixedPull ? { fixedPullUpOhm: fixedPull.ohm.value } : {}),
+            ...(fixedOhm === undefined ? {} : { fixedPullUpOhm: fixedOhm }),
           },
-    [sensor, input, needs, series, over, maxHeat, margin, heating, fixedPull],
+    [curve, bits, range, volt, series, maxHeat, margin, heating, fixedOhm],
   )
   const {
     value: design,
     error,
     busy,
-  } = useWork(
-    task ? (core) => core.pullUps({ family: sensor.family, curve: sensor.curve }, task) : null,
-    [task],
-  )
+  } = useWork(task ? (core) => core.pullUps({ family, curve }, task) : null, [task, family, curve])
   if (!task)
     return (
       <p className="pale">

@@ -1,7 +1,7 @@
+import { Group } from '@mantine/core'
 import { memo, useMemo } from 'react'
 import {
   CartesianGrid,
-  Legend,
   Line,
   LineChart,
   ResponsiveContainer,
@@ -14,10 +14,13 @@ import { AXIS, GRID, roundTicks } from '../../../parts/chart.ts'
 import { ohms, type Quantity } from '../../../parts/units.ts'
 
 /** Dashes by how far a candidate lies from the best: told apart by more than ink. */
-const DASHES = ['', '7 3', '2 3', '2 3', '2 3']
+const DASHES = ['', '7 3', '2 3']
 
 /** A pull-up by its ohms; none beside a fixed one is infinite. */
 export const pullUpName = (ohm: number): string => (ohm === Infinity ? 'none' : ohms(ohm))
+
+/** Lines keep their place from one design to the next: the chart then only moves them. */
+const lineKey = (index: number): string => `line${index}`
 
 /** A design as the worker gives it: the best, and what is drawn beside it. */
 export type Drawn = {
@@ -40,9 +43,9 @@ export const ResolutionChart = memo(function ResolutionChart({
       drawn[0]?.resolution.map((r, i) => ({
         t: q.out(r.temperatureC),
         ...Object.fromEntries(
-          drawn.map((d): [string, number | null] => {
+          drawn.map((d, k): [string, number | null] => {
             const perCount = d.resolution[i]!.resolutionC
-            return [pullUpName(d.pullUpOhm), Number.isFinite(perCount) ? perCount * q.scale : null]
+            return [lineKey(k), Number.isFinite(perCount) ? perCount * q.scale : null]
           }),
         ),
       })) ?? [],
@@ -57,7 +60,11 @@ export const ResolutionChart = memo(function ResolutionChart({
       aria-label={`Resolution over temperature for ${drawn.map((d) => pullUpName(d.pullUpOhm)).join(', ')}`}
     >
       <ResponsiveContainer width="100%" height={250}>
-        <LineChart data={data} margin={{ top: 8, right: 12, bottom: 4, left: 6 }}>
+        <LineChart
+          accessibilityLayer={false}
+          data={data}
+          margin={{ top: 8, right: 12, bottom: 4, left: 6 }}
+        >
           <CartesianGrid {...GRID} />
           <XAxis
             {...AXIS}
@@ -72,12 +79,11 @@ export const ResolutionChart = memo(function ResolutionChart({
             labelFormatter={(t) => `${Number(t).toFixed(0)} ${q.unit}`}
             contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--hair)' }}
           />
-          <Legend />
           {drawn.map((d, i) => (
             <Line
-              key={d.pullUpOhm}
-              dataKey={pullUpName(d.pullUpOhm)}
-              legendType="plainline"
+              key={lineKey(i)}
+              dataKey={lineKey(i)}
+              name={pullUpName(d.pullUpOhm)}
               dot={false}
               isAnimationActive={false}
               stroke={strokeOf(d.pullUpOhm)}
@@ -87,6 +93,35 @@ export const ResolutionChart = memo(function ResolutionChart({
           ))}
         </LineChart>
       </ResponsiveContainer>
+      <Legend
+        lines={drawn.map((d, i) => ({
+          name: pullUpName(d.pullUpOhm),
+          stroke: strokeOf(d.pullUpOhm),
+          dash: DASHES[Math.abs(i - best)],
+        }))}
+      />
     </div>
   )
 })
+
+/** Which line is which; the chart library's own legend is drawn twice with every change of the data. */
+const Legend = ({ lines }: { lines: { name: string; stroke: string; dash?: string }[] }) => (
+  <Group justify="center" gap="md" className="small">
+    {lines.map(({ name, stroke, dash }) => (
+      <span key={name}>
+        <svg width={26} height={10} aria-hidden>
+          <line
+            x1={0}
+            x2={26}
+            y1={5}
+            y2={5}
+            stroke={stroke}
+            strokeWidth={2}
+            strokeDasharray={dash}
+          />
+        </svg>{' '}
+        {name}
+      </span>
+    ))}
+  </Group>
+)
