@@ -194,14 +194,4 @@ export default tseslint.config(
   // a test may look across, to the sample build and the scripts
   { files: ['**/*.test.ts'], rules: { 'boundaries/dependencies': 'off' } },
   { files: ['app/**/*.{ts,tsx}'], ...reactHooks.configs.flat['recommended-latest'] },
-  {
-    files: ['app/**/*.{ts,tsx}'],
-    rules: {
-      'react-hooks/set-state-in-effect': 'off',
-      'react-hooks/refs': 'off',
-      'react-hooks/preserve-manual-memoization': 'off',
-      'react-hooks/purity': 'off',
-      'react-hooks/use-memo': 'off',
-    },
-  },
 )

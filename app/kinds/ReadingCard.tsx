@@ -1,7 +1,7 @@
 import { Button, Group } from '@mantine/core'
 import dayjs from 'dayjs'
 import { Link } from 'react-router'
-import { linearSpread, walkForward, type ReadStatus } from '../../core/chain/index.ts'
+import { linearSpread, STAGE, walkForward, type ReadStatus } from '../../core/chain/index.ts'
 import { findFamily } from '../../core/curve/registry.ts'
 import { orElse } from '../../core/error.ts'
 import { linspace } from '../../core/math/index.ts'
@@ -95,7 +95,9 @@ function CardOf({ channel, read, status }: KindProps & { status: ReadStatus }) {
               <tr>
                 <th className="num">{q.unit}</th>
                 <th className="num">{signalUnit === 'Ω' ? 'sensor, unplugged' : 'sensor'}</th>
-                {chain?.spec.stages.includes('pin') && <th className="num">pin {input.pin}, V</th>}
+                {chain?.spec.stages.includes(STAGE.pin) && (
+                  <th className="num">pin {input.pin}, V</th>
+                )}
                 <th className="num">{device.name} shows</th>
               </tr>
             </thead>
@@ -114,20 +116,20 @@ function CardOf({ channel, read, status }: KindProps & { status: ReadStatus }) {
                       <b>{q.bare(t, 0)}</b>
                     </td>
                     <td className="num">
-                      {signalText(at('element').value, signalUnit)}
-                      {band(at('element'), (v) =>
+                      {signalText(at(STAGE.element).value, signalUnit)}
+                      {band(at(STAGE.element), (v) =>
                         signalText(v, signalUnit).replace(/ [kM]?(Ω|V|Hz)/, ''),
                       )}
                     </td>
-                    {chain?.spec.stages.includes('pin') && (
+                    {chain?.spec.stages.includes(STAGE.pin) && (
                       <td className="num">
-                        {fixed(at('pin').value, 3)}
-                        {band(at('pin'), (v) => fixed(v, 3))}
+                        {fixed(at(STAGE.pin).value, 3)}
+                        {band(at(STAGE.pin), (v) => fixed(v, 3))}
                       </td>
                     )}
                     <td className="num">
-                      {q.bare(at('shown').value)}
-                      {band(at('shown'), (v) => q.bare(v))}
+                      {q.bare(at(STAGE.shown).value)}
+                      {band(at(STAGE.shown), (v) => q.bare(v))}
                     </td>
                   </tr>
                 )

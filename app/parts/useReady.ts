@@ -1,4 +1,4 @@
-import { startTransition, useEffect, useRef, useState } from 'react'
+import { startTransition, useEffect, useState } from 'react'
 import { hasManyPoints } from '../../core/chain/index.ts'
 import type { Build, Channel } from '../../core/build/index.ts'
 import { prepareChannel } from '../workers/prepareChannel.ts'
@@ -9,18 +9,13 @@ import { prepareChannel } from '../workers/prepareChannel.ts'
  */
 export function useReady(build: Build, channel: Channel): Build | null {
   const many = hasManyPoints(build, channel)
-  const [prepared, setPrepared] = useState<{ build: Build; channel: string } | null>(null)
-  // what was drawn before there were so many
-  const few = useRef<{ build: Build; channel: string } | null>(null)
-  if (!many) few.current = { build, channel: channel.id }
+  const [drawn, setDrawn] = useState<Drawn | null>(many ? null : { build, channel: channel.id })
+  if (!many && drawn?.build !== build) setDrawn({ build, channel: channel.id })
   useEffect(() => {
-    if (!many) {
-      setPrepared(null)
-      return
-    }
+    if (!many) return
     let current = true
     const done = (): void => {
-      if (current) startTransition(() => setPrepared({ build, channel: channel.id }))
+      if (current) startTransition(() => setDrawn({ build, channel: channel.id }))
     }
     // a worker that fails leaves the page to compute it itself, and to say what is wrong
     prepareChannel(build, channel).then(done, done)
@@ -29,6 +24,8 @@ export function useReady(build: Build, channel: Channel): Build | null {
     }
   }, [build, channel, many])
   if (!many) return build
-  const newest = prepared ?? few.current
-  return newest?.channel === channel.id ? newest.build : null
+  return drawn?.channel === channel.id ? drawn.build : null
 }
+
+/** The build in which a channel was drawn last. */
+type Drawn = { build: Build; channel: string }

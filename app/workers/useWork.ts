@@ -15,28 +15,27 @@ export type Worked<T> = { value: T | undefined; error: string | undefined; busy:
  * Runs a piece of heavy work off the page and gives its newest result; what was asked before and has been
  * overtaken is dropped. `null` asks for nothing. `waitMs` lets a moving hand come to rest first.
  */
-export function useWork<T>(
-  ask: ((core: Remote<CoreWork>) => Promise<T>) | null,
-  deps: unknown[],
-  waitMs = 0,
-): Worked<T> {
-  const [state, setState] = useState<Worked<T>>({ value: undefined, error: undefined, busy: false })
+export function useWork<T>(ask: Ask<T> | null, deps: readonly unknown[], waitMs = 0): Worked<T> {
+  const [request, setRequest] = useState<Request<T>>({ ask, deps })
+  const [done, setDone] = useState<Done<T> | null>(null)
+  if (deps.some((d, i) => d !== request.deps[i])) {
+    setRequest({ ask, deps })
+    // nothing is asked: what was known before says nothing any more
+    if (!ask) setDone(null)
+  }
   useEffect(() => {
-    if (!ask) {
-      setState({ value: undefined, error: undefined, busy: false })
-      return
-    }
+    const { ask } = request
+    if (!ask) return
     let current = true
-    setState((s) => ({ ...s, busy: true }))
     const timer = setTimeout(() => {
       ask(core()).then(
         (value) => {
           // drawn in slices: what is typed meanwhile goes before
-          if (current) startTransition(() => setState({ value, error: undefined, busy: false }))
+          if (current) startTransition(() => setDone({ request, value, error: undefined }))
         },
         (error: unknown) => {
           if (current)
-            setState({ value: undefined, error: inWords(error, 'Computing this'), busy: false })
+            setDone({ request, value: undefined, error: inWords(error, 'Computing this') })
         },
       )
     }, waitMs)
@@ -44,7 +43,14 @@ export function useWork<T>(
       current = false
       clearTimeout(timer)
     }
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, deps)
-  return state
+  }, [request, waitMs])
+  return {
+    value: done?.value,
+    error: done?.error,
+    busy: request.ask !== null && done?.request !== request,
+  }
 }
+
+type Ask<T> = (core: Remote<CoreWork>) => Promise<T>
+type Request<T> = { ask: Ask<T> | null; deps: readonly unknown[] }
+type Done<T> = { request: Request<T>; value: T | undefined; error: string | undefined }

@@ -69,5 +69,5 @@ export {
 } from './face.ts'
 export { sumOf, type Sum, type SummedPart } from './sum.ts'
 export { SHARES, shareBy, type Share } from './shares.ts'
-export { metered, stageBy, STAGES, type Stage } from './stages.ts'
+export { metered, STAGE, stageBy, STAGES, type Stage } from './stages.ts'
 export type { StagePlace } from './places.ts'

@@ -207,6 +207,12 @@ function backFromShown(chain: Chain, value: number): number[] {
   return invertTable(table, value).flatMap((x) => backFromPin(chain, seenAtPin[table.axis](x)))
 }
 
+/**
+ * Stages that others must name, by what they are: where the truth enters, what the sensor gives, what a meter finds at
+ * the pin, and what is shown.
+ */
+export const STAGE = { truth: 'truth', element: 'element', pin: 'pin', shown: 'shown' } as const
+
 /** A stage by its id. Throws `RangeError` for one that is not registered. */
 export function stageBy(id: StageId): Stage {
   const stage = STAGES.find((s) => s.id === id)

@@ -1,6 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { expect, it } from 'vitest'
+import { SHARES, STAGES } from '../chain/index.ts'
 import { families } from './registry.ts'
 
 const root = fileURLToPath(new URL('../..', import.meta.url))
@@ -27,6 +28,29 @@ it('no family is called by its id outside its own folder and the registries', ()
         .flatMap((line, i) =>
           ids.test(line) && !ALSO_A_WORD.test(line) ? [`${name}:${i + 1} ${line.trim()}`] : [],
         ),
+    )
+  expect(found).toEqual([])
+})
+
+it('no stage or share is called by its id outside its own folder', () => {
+  const ids = [...new Set([...STAGES, ...SHARES].map((x) => x.id))].join('|')
+  const quoted = `['"](${ids})['"]`
+  const asked = new RegExp(
+    [
+      `(stageBy|shareBy|heightOf|idealValue|idealSlope|stageUnit|stageText|\\bat|stages\\.(has|includes))\\([^)]*${quoted}`,
+      `(share|stage|s\\.id|p\\.id) [!=]== ${quoted}`,
+      `(half|sigma|basis)\\.(${ids})\\b`,
+    ].join('|'),
+  )
+  // the pattern finds what it is meant to
+  expect("stageBy('pin')").toMatch(asked)
+  expect('spread.half.shown').toMatch(asked)
+  const found = sources
+    .filter((name) => !name.startsWith('core/chain/'))
+    .flatMap((name) =>
+      readFileSync(`${root}/${name}`, 'utf8')
+        .split('\n')
+        .flatMap((line, i) => (asked.test(line) ? [`${name}:${i + 1} ${line.trim()}`] : [])),
     )
   expect(found).toEqual([])
 })

@@ -13,7 +13,7 @@ import type { CircuitElement } from '../circuit/circuit.ts'
 import type { ChainSpec } from '../chain/spec.ts'
 import { PART } from '../network/index.ts'
 import { linspace } from '../math/linspace.ts'
-import { heightOf } from '../chain/stages.ts'
+import { heightOf, STAGE } from '../chain/stages.ts'
 import { prepareChain } from '../chain/chain.ts'
 import type { SignalKind } from '../curve/family.ts'
 
@@ -482,7 +482,7 @@ function tableFor(spec: ChainSpec, inverse: (signal: number) => number): ChainSp
       : Math.max(chain.ideal.openV, ...ends)
   for (const atPin of linspace(0.01, 0.995, 200).map((s) => s * top)) {
     const signal = chain.ideal.fromPin(atPin)
-    if (!Number.isFinite(signal) || Number.isNaN(heightOf(chain, 'pin', atPin))) continue
+    if (!Number.isFinite(signal) || Number.isNaN(heightOf(chain, STAGE.pin, atPin))) continue
     const truth = orElse(() => inverse(signal), null)
     if (truth === null) continue
     y.push(truth)

@@ -11,7 +11,7 @@ import {
   smallStep,
   type Chain,
 } from '../chain/chain.ts'
-import { idealSlope } from '../chain/stages.ts'
+import { idealSlope, STAGE } from '../chain/stages.ts'
 import { leftOpen, walkForward } from '../chain/walk.ts'
 import { familyOf } from '../curve/registry.ts'
 import { madeOnce } from '../math/madeOnce.ts'
@@ -49,7 +49,11 @@ const ROOT3 = Math.sqrt(3)
 
 /** Edges have no volts at the pin: what is read there is their frequency. */
 export const stageOf = (spec: ChainSpec, what: Observable): StageId =>
-  what === 'shown' ? 'shown' : what === 'ohm' || spec.drive.kind === 'frequency' ? 'element' : 'pin'
+  what === 'shown'
+    ? STAGE.shown
+    : what === 'ohm' || spec.drive.kind === 'frequency'
+      ? STAGE.element
+      : STAGE.pin
 
 export const KINDS: Observable[] = ['shown', 'pinV', 'ohm']
 const each = (f: (what: Observable) => number): Readings => ({
@@ -80,8 +84,8 @@ function doubtAt(chain: Chain, truth: number, truthSigma: number): Doubt {
   const { sensor } = chain.spec
   const slope = slopeAt(chain.signalAt, truth, smallStep(chain), curveReach(chain))
   const effects = spreadEffects(chain, truth).filter((e) => e.id !== 'curve')
-  const inCircuit = effects.filter((e) => e.stages.has('pin'))
-  const behind = effects.filter((e) => !e.stages.has('pin'))
+  const inCircuit = effects.filter((e) => e.stages.has(STAGE.pin))
+  const behind = effects.filter((e) => !e.stages.has(STAGE.pin))
   const [least, most] = leftOpen(chain, truth)
   // in a dead zone a hair at the pin may show either of its ends
   const { shown } = walkForward(chain, truth)
@@ -92,10 +96,10 @@ function doubtAt(chain: Chain, truth: number, truthSigma: number): Doubt {
     signalSigma: Math.abs(slope || 0) * Math.hypot(truthSigma, sensorBand(sensor, truth)),
     circuitV: frequency
       ? 0
-      : Math.hypot(...inCircuit.map((e) => e.at('pin'))) *
-        Math.abs(idealSlope(chain, 'pin', truth) || 0),
+      : Math.hypot(...inCircuit.map((e) => e.at(STAGE.pin))) *
+        Math.abs(idealSlope(chain, STAGE.pin, truth) || 0),
     shown: Math.hypot(
-      ...behind.map((e) => e.at('shown')),
+      ...behind.map((e) => e.at(STAGE.shown)),
       open / ROOT3,
       chain.spec.accuracy * LEAST_SHOWN,
     ),

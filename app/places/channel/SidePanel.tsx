@@ -7,6 +7,7 @@ import {
   type SpreadAt,
   type StagePlace,
   type Walked,
+  STAGE,
 } from '../../../core/chain/index.ts'
 import { Chip } from '../../parts/Chip.tsx'
 import { useQuantity, type Quantity } from '../../parts/units.ts'
@@ -60,7 +61,7 @@ export function SidePanel({
           <Shares {...{ walked, spread, q }} accuracy={assembled.needs.accuracy} />
           <p className="pale" style={{ fontSize: 14, margin: '8px 0 0' }}>
             Shown {q.text(walked.shown)}, {q.off(walked.shown - truth)}{' '}
-            {q.pm(spread.half.shown ?? 0)} at 95 %.{' '}
+            {q.pm(spread.half[STAGE.shown] ?? 0)} at 95 %.{' '}
             <span aria-live="off">
               {drawn.value && !drawn.busy
                 ? `Drawn ${DRAWS / 1000}k times: ${q.off(drawn.value.low)} to ${q.off(drawn.value.high)}.`

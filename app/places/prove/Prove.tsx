@@ -1,5 +1,5 @@
 import { Button, Group } from '@mantine/core'
-import { memo, useEffect, useState } from 'react'
+import { memo, useState } from 'react'
 import { Link } from 'react-router'
 import { Contained } from '../../parts/Trouble.tsx'
 import { useMoreAtEnd } from '../../parts/useMoreAtEnd.tsx'
@@ -20,9 +20,7 @@ export function Prove() {
   const first = rows.find((r) => r.status && r.status.state !== 'proven' && r.status.worst)
   const suggested = whole ? (first ?? rows[0])?.read.id : undefined
   const [start, setStart] = useState<string | null>(null)
-  useEffect(() => {
-    if (suggested) setStart((s) => s ?? suggested)
-  }, [suggested])
+  if (suggested && start === null) setStart(suggested)
   const chosen = picked ?? start
   const current = rows.find((r) => r.read.id === chosen)
   return (

@@ -1,3 +1,4 @@
+import type { Input } from '../../../../core/build/index.ts'
 import { Button, Group, NativeSelect } from '@mantine/core'
 import { useMemo, useState } from 'react'
 import type { ReadStatus } from '../../../../core/chain/index.ts'
@@ -24,12 +25,11 @@ export default function PullUpDesign({ status }: { status: ReadStatus }) {
   const [maxHeat, setMaxHeat] = useState<number | null>(0.5)
   const [margin, setMargin] = useState(0.05)
   const heating = findFamily(sensor.family)?.heatingPerMw?.(sensor.element.settings) ?? 0
-  const fixedPull = input.pulls.find((p) => p.kind === 'fixed' && p.on)
   const { curve, family } = sensor
   const { bits } = input
   const volt = input.referenceV.value
   const range = needs[over]
-  const fixedOhm = fixedPull?.ohm.value
+  const fixedOhm = fixedOhmOf(input)
   // by what it rests on and nothing else: an edit of the fitted pull-up asks for no other design
   const task = useMemo(
     (): PullUpTask | null =>
@@ -67,7 +67,9 @@ export default function PullUpDesign({ status }: { status: ReadStatus }) {
   const already = input.pulls.some((p) => p.kind === 'fitted' && p.ohm.value === chosen)
   return (
     <div>
-      <h2>{fixedPull ? `Beside the fixed ${ohms(fixedPull.ohm.value)}` : 'The pull-up to fit'}</h2>
+      <h2>
+        {fixedOhm !== undefined ? `Beside the fixed ${ohms(fixedOhm)}` : 'The pull-up to fit'}
+      </h2>
       <Group align="flex-start" mt="xs" gap="sm" wrap="wrap">
         <NativeSelect
           label="From the series"
@@ -121,7 +123,7 @@ export default function PullUpDesign({ status }: { status: ReadStatus }) {
               ) : (
                 <>
                   <b>{ohms(chosen)}</b>
-                  {fixedPull ? ' in parallel' : ''}
+                  {fixedOhm !== undefined ? ' in parallel' : ''}
                 </>
               )}
               : worst {(design.best.worstResolutionC * factor).toFixed(3)} {q.unit} a count, at{' '}
@@ -171,3 +173,7 @@ export default function PullUpDesign({ status }: { status: ReadStatus }) {
     </div>
   )
 }
+
+/** Ohms of a pull-up that cannot be changed; undefined where there is none. */
+const fixedOhmOf = ({ pulls }: Input): number | undefined =>
+  pulls.find((p) => p.kind === 'fixed' && p.on)?.ohm.value

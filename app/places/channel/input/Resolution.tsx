@@ -1,6 +1,6 @@
 import { orElse } from '../../../../core/error.ts'
 import { useMemo } from 'react'
-import { idealSlope, idealValue, type ReadStatus } from '../../../../core/chain/index.ts'
+import { idealSlope, idealValue, type ReadStatus, STAGE } from '../../../../core/chain/index.ts'
 import { linspace } from '../../../../core/math/index.ts'
 import { useQuantity } from '../../../parts/units.ts'
 import { truthUnit } from '../stageInfo.ts'
@@ -14,8 +14,8 @@ export function Resolution({ status }: { status: ReadStatus }) {
     if (!chain || !converter) return []
     return linspace(...chain.spec.range, 5).flatMap((t) => {
       return orElse(() => {
-        const slope = idealSlope(chain, 'pin', t)
-        const counts = idealValue(chain, 'pin', t) * converter.perUnit
+        const slope = idealSlope(chain, STAGE.pin, t)
+        const counts = idealValue(chain, STAGE.pin, t) * converter.perUnit
         return [
           {
             t,

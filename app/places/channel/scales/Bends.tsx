@@ -1,4 +1,10 @@
-import { SHARES, type Chain, type StageId, type Walked } from '../../../../core/chain/index.ts'
+import {
+  SHARES,
+  STAGE,
+  type Chain,
+  type StageId,
+  type Walked,
+} from '../../../../core/chain/index.ts'
 import type { Quantity } from '../../../parts/units.ts'
 import type { Frame } from './frame.ts'
 
@@ -19,7 +25,7 @@ export function Bends({
   // two beside each other would overwrite: the later one stands a line higher
   const taken: { from: number; to: number; at: number }[] = []
   return SHARES.map(({ id: share, label, bends }) => {
-    const what = share === 'element' && walked.parts.length > 0 ? 'not level' : label
+    const what = bends === STAGE.element && walked.parts.length > 0 ? 'not level' : label
     const bias = walked.biases.find((b) => b.share === share)?.bias ?? 0
     const i = places.findIndex((p) => p.id === bends),
       a = places[i - 1],

@@ -10,6 +10,7 @@ import {
   type StageId,
   type TakenPoint,
   type Walked,
+  STAGE,
 } from '../../../../core/chain/index.ts'
 import { familyOf } from '../../../../core/curve/registry.ts'
 import { fixed } from '../../../../core/quantity/index.ts'
@@ -183,8 +184,8 @@ export function Scales({
         />
         <Bends {...{ walked, places, frame, spec, q }} />
         {parts.map((p, i) => {
-          const text = stageText('element', p.signal, spec, q),
-            unit = stageUnit('element', spec)
+          const text = stageText(STAGE.element, p.signal, spec, q),
+            unit = stageUnit(STAGE.element, spec)
           return (
             <Grip
               key={i}
@@ -210,10 +211,10 @@ export function Scales({
             name={`${between.name}, ${between.unit}`}
             now={turned.value}
             aloud={`${fixed(turned.value, 1)} ${between.unit}`}
-            onHold={(at) => pull('truth', at)}
-            onLetGo={() => onStage?.('element')}
-            onSteps={(by) => pull('truth', truth + by * step)}
-            onKey={{ Enter: () => onStage?.('element') }}
+            onHold={(at) => pull(STAGE.truth, at)}
+            onLetGo={() => onStage?.(STAGE.element)}
+            onSteps={(by) => pull(STAGE.truth, truth + by * step)}
+            onKey={{ Enter: () => onStage?.(STAGE.element) }}
           />
         )}
         {places.map((p, i) => {

@@ -9,6 +9,7 @@ import {
   type Chain,
   type StageId,
   type TakenPoint,
+  STAGE,
 } from '../../../../core/chain/index.ts'
 import { familyOf } from '../../../../core/curve/registry.ts'
 import { useQuantity, type Quantity } from '../../../parts/units.ts'
@@ -61,7 +62,7 @@ export const Sheet = memo(function Sheet({
           key={stage}
           frame={frame}
           x={x(i)}
-          name={stage === 'element' && partCount(chain) > 0 ? 'together' : stageBy(stage).name}
+          name={stage === STAGE.element && partCount(chain) > 0 ? 'together' : stageBy(stage).name}
           unit={stageUnitText(stage, spec, q, narrow)}
           basis={spec.basis[stage]!}
           ticks={stageTicks(chain, stage, window, frame.y, q)}
@@ -78,8 +79,8 @@ export const Sheet = memo(function Sheet({
           frame={frame}
           x={frame.betweenX(part)}
           name={partScale(part)}
-          unit={stageUnit('element', spec)}
-          basis={spec.basis.element!}
+          unit={stageUnit(STAGE.element, spec)}
+          basis={spec.basis[STAGE.element]!}
           ticks={partTicks(chain, part, window, frame.y)}
         />
       ))}
@@ -89,7 +90,7 @@ export const Sheet = memo(function Sheet({
           x={frame.betweenX(0)}
           name={between.name}
           unit={between.unit}
-          basis={spec.basis.truth!}
+          basis={spec.basis[STAGE.truth]!}
           ticks={betweenTicks(chain, window, frame.y)}
         />
       )}
@@ -99,10 +100,10 @@ export const Sheet = memo(function Sheet({
             key={p.measurement.id}
             className={`point${suspects.includes(k) ? ' suspect' : ''}`}
             cx={x(1)}
-            cy={frame.held(heightOf(chain, 'element', p.signal))}
+            cy={frame.held(heightOf(chain, STAGE.element, p.signal))}
             r={4.5}
           >
-            <title>{`${q.text(p.truth)}, ${stageText('element', p.signal, spec, q)} ${stageUnit('element', spec)}`}</title>
+            <title>{`${q.text(p.truth)}, ${stageText(STAGE.element, p.signal, spec, q)} ${stageUnit(STAGE.element, spec)}`}</title>
           </circle>
         ) : null,
       )}

@@ -5,6 +5,7 @@ import {
   type Chain,
   type StageId,
   type Walked,
+  STAGE,
 } from '../../../../core/chain/index.ts'
 import { useQuantity } from '../../../parts/units.ts'
 import { truthUnit } from '../stageInfo.ts'
@@ -43,7 +44,7 @@ export function Uneven({
   onLevel: () => void
 }) {
   const q = useQuantity(truthUnit(chain.spec.sensor.family))
-  const element = walked.stages.find((s) => s.id === 'element')!
+  const element = walked.stages.find((s) => s.id === STAGE.element)!
   const [low, high] = leftOpen(chain, element.height)
   const held = walked.parts.map((p) => q.bare(p.truth)).join(' and ')
   return (

@@ -1,6 +1,6 @@
 import { orElse } from '../../../../core/error.ts'
 import { useDebouncedValue } from '@mantine/hooks'
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import { useCallback, useLayoutEffect, useMemo, useRef, useState } from 'react'
 import {
   branches,
   linearSpread,
@@ -35,16 +35,20 @@ export function useThread(status: ReadStatus) {
     windowAround(truth, heightFor(accuracy, bend, range), range),
   )
   // the range may be edited while it is looked at
-  useEffect(() => {
+  const [seen, setSeen] = useState(range)
+  if (seen[0] !== low || seen[1] !== high) {
+    setSeen([low, high])
     setTruth((t) => Math.min(high, Math.max(low, t)))
     setWindow((w) =>
       windowAround((w.low + w.high) / 2, Math.min(w.high - w.low, high - low), [low, high]),
     )
-  }, [low, high])
+  }
   const [restTruth] = useDebouncedValue(truth, REST_MS)
   // the newest truth for what must not be drawn anew with every move
   const nowAt = useRef(truth)
-  nowAt.current = truth
+  useLayoutEffect(() => {
+    nowAt.current = truth
+  }, [truth])
   const [shift, setShift] = useState(0)
   // no more goes into a part than it has room for
   const shiftTo = useCallback(
