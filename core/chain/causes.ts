@@ -4,7 +4,7 @@ import type { Drive } from '../curve/family.ts'
 import type { AnyFamily } from '../curve/registry.ts'
 import type { ShareId } from './shares.ts'
 import { handHeld, MEASURED_GROUND_V, UNMEASURED_GROUND_V } from './points.ts'
-import { onPulls, PART, type Seen, type View } from '../network/index.ts'
+import { onPulls, PART, type Is, type Seen, type View } from '../network/index.ts'
 import { faceHalfStep } from './faceStep.ts'
 
 /** Something that is not known exactly, and how far: 1σ of a normal, or the half-width of a uniform. */
@@ -241,8 +241,9 @@ function ownReference({ parts }: View, { drive, input }: Looking): Spread[] {
 
 /** The doubt of one part of a reader's circuit; none of what is known well enough, or cancels. */
 function partSpreads({ is, role }: Seen, { drive, input }: Looking): Spread[] {
+  if (is.kind === 'signal wire' || is.kind === 'ground wire' || is.kind === 'return')
+    return role === 'other' ? [] : ownWireSpreads(is, drive, input)
   const of: ShareId = role === 'other' ? 'shared' : 'input'
-  const cancels = drive.kind === 'resistance' && drive.leadsCancel === true
   switch (is.kind) {
     case 'pull':
       return [pullSpread(is.pull, of)]
@@ -250,17 +251,27 @@ function partSpreads({ is, role }: Seen, { drive, input }: Looking): Spread[] {
       return is.pull.toReference ? [] : [railSpread(is.pull, of)]
     case 'supply':
       return is.input.sensorSupply.toReference ? [] : [supplySpread(is.input)]
-    // three and four wires take their own off, and a differential input the ground's
-    case 'signal wire':
-      if (role === 'other' || cancels) return []
-      return [wireSpread('signal wire', PART.signalWire(is.read.id), is.stated)]
-    case 'ground wire':
-      if (cancels || input.differential) return []
-      return [wireSpread('ground wire', PART.groundWire(is.read.id), is.stated)]
-    case 'return':
-      return input.differential ? [] : [groundSpread(is.read.id, is.stated)]
     default:
       return []
+  }
+}
+
+/** Three and four wires take their own doubt off, and a differential input the ground's. */
+function ownWireSpreads(
+  is: Is & { kind: 'signal wire' | 'ground wire' | 'return' },
+  drive: Drive,
+  input: Input,
+): Spread[] {
+  const cancels = drive.kind === 'resistance' && drive.leadsCancel === true
+  switch (is.kind) {
+    case 'signal wire':
+      return cancels ? [] : [wireSpread('signal wire', PART.signalWire(is.read.id), is.stated)]
+    case 'ground wire':
+      return cancels || input.differential
+        ? []
+        : [wireSpread('ground wire', PART.groundWire(is.read.id), is.stated)]
+    default:
+      return input.differential ? [] : [groundSpread(is.read.id, is.stated)]
   }
 }
 

@@ -1,6 +1,6 @@
 import { number, say } from '../quantity/said.ts'
 import { EchtError, requireFinite } from '../error.ts'
-import { median } from 'simple-statistics'
+import { mean, median } from 'simple-statistics'
 import { lookUp } from '../table/interpolate.ts'
 import type { LikelyCurves } from './likely.ts'
 import { roomBetween, type Room } from './room.ts'
@@ -52,113 +52,16 @@ export function fitMonotone(
       'too-few-points',
       `${points.length} of at least 2 points: take one more at another value.`,
     )
-  const truths = points.map((p) => p.truth),
-    least = Math.min(...truths),
-    most = Math.max(...truths)
-  const meanAt = (truth: number): number => {
-    const of = points.filter((p) => p.truth === truth)
-    return of.reduce((s, p) => s + p.signal, 0) / of.length
-  }
-  const rising = meanAt(most) >= meanAt(least) ? 1 : -1
-  // one truth read twice stands in the order the curve goes
-  const order = points
-    .map((_, i) => i)
-    .sort(
-      (a, b) =>
-        points[a]!.truth - points[b]!.truth || rising * (points[a]!.signal - points[b]!.signal),
-    )
-  const first = points[order[0]!]!,
-    last = points[order.at(-1)!]!
-  const slope =
-    Math.abs(last.truth - first.truth) / Math.max(1e-12, Math.abs(last.signal - first.signal))
-  const sigma = (p: CurvePoint): number =>
-    Math.max(p.signalUncertainty ?? 0, (p.truthUncertainty ?? 0) / Math.max(slope, 1e-12), 1e-12)
-  // pool adjacent violators along the truth: signals that turn back within their scatter become one
-  const blocks: { members: number[]; signal: number; weight: number }[] = []
-  for (const i of order) {
-    const p = points[i]!
-    blocks.push({ members: [i], signal: p.signal, weight: 1 / sigma(p) ** 2 })
-    while (blocks.length > 1) {
-      const b = blocks.at(-1)!,
-        a = blocks.at(-2)!
-      if (rising * (b.signal - a.signal) >= 0) break
-      const limit = 4 * Math.hypot(1 / Math.sqrt(a.weight), 1 / Math.sqrt(b.weight))
-      if (rising * (a.signal - b.signal) > limit) {
-        const [one, other] = [a.members.at(-1)!, b.members[0]!]
-        throw new EchtError(
-          'reversal',
-          `The ${words.point}s of ${points[one]!.truth} ${words.unit} (signal ${points[one]!.signal}) and ${points[other]!.truth} ${words.unit} (signal ${points[other]!.signal}) turn back beyond their scatter: one of them was read wrong, or something caught. Measure both again.`,
-          [one, other],
-        )
-      }
-      blocks.splice(-2, 2, {
-        members: [...a.members, ...b.members],
-        signal: pooled(a, b),
-        weight: a.weight + b.weight,
-      })
-    }
-  }
-  // neighbours whose signals are one within the meter's scatter are a dead zone
-  const merged: { members: number[]; signal: number; weight: number }[] = []
-  for (const b of blocks) {
-    const a = merged.at(-1)
-    const known = b.members.every((i) => (points[i]!.signalUncertainty ?? 0) > 0)
-    if (
-      a &&
-      (a.signal === b.signal ||
-        (known &&
-          Math.abs(b.signal - a.signal) <
-            (SAME_SIGNAL *
-              Math.hypot(
-                ...[...a.members, ...b.members].map((i) => points[i]!.signalUncertainty ?? 0),
-              )) /
-              Math.sqrt(2)))
-    ) {
-      a.signal = pooled(a, b)
-      a.weight += b.weight
-      a.members.push(...b.members)
-    } else merged.push({ ...b, members: [...b.members] })
-  }
-  // one truth measured twice is one knot; several truths at one signal stay an interval
-  const spread = (b: { members: number[] }): CurvePoint[] => b.members.map((i) => points[i]!)
-  const knots = merged.flatMap((b) => {
-    const of = spread(b),
-      lowest = Math.min(...of.map((p) => p.truth)),
-      highest = Math.max(...of.map((p) => p.truth))
-    const alike =
-      highest - lowest <= 2 * Math.max(...of.map((p) => p.truthUncertainty ?? 0)) + 1e-12
-    const mean = of.reduce((s, p) => s + p.truth, 0) / of.length
-    return alike
-      ? [{ signal: b.signal, truth: mean, of }]
-      : [
-          { signal: b.signal, truth: lowest, of },
-          { signal: b.signal, truth: highest, of },
-        ]
-  })
+  const knots = withDeadZones(pooledAlong(points, words), points).flatMap((b) => knotsOf(b, points))
   if (new Set(knots.map((k) => k.signal)).size < 2)
     throw new EchtError(
       'too-few-points',
       `All ${points.length} points give one signal within its scatter: the sensor does not answer, or the points lie too close together.`,
     )
   const curve = knotCurve(knots, words)
-  const bySignal = new Map(knots.toReversed().map((k) => [k.signal, k]))
-  const at = curve.signal.map((s) => bySignal.get(s)!)
-  const own = at.map((k, i) =>
-    Math.hypot(
-      Math.hypot(...k.of.map((p) => p.truthUncertainty ?? 0)) / k.of.length,
-      (localSlope(curve, i) * Math.hypot(...k.of.map((p) => p.signalUncertainty ?? 0))) /
-        k.of.length,
-    ),
-  )
-  const shared = sharedColumns(
-    at.map((k) => k.of[0]!.common ?? []),
-    (c) => `${c.of} ${c.id}`,
-    (c, i) => (c.of === 'truth' ? c.sigma : c.sigma * localSlope(curve, i)),
-  )
   return {
     curve,
-    own,
-    shared,
+    ...doubtOfKnots(curve, knots),
     suspects: [],
     room:
       likely === null
@@ -177,6 +80,130 @@ export function fitMonotone(
           ]
         : [],
   }
+}
+
+/** Points that count as one signal, by their indices; `weight` is 1/σ² of it. */
+type Block = { members: number[]; signal: number; weight: number }
+/** A knot of the curve and the points it is made of. */
+type Knot = { signal: number; truth: number; of: CurvePoint[] }
+
+/** +1 where the signal rises with the truth, and the points in the order of the truth. */
+function alongTruth(points: readonly CurvePoint[]): { rising: 1 | -1; order: number[] } {
+  const truths = points.map((p) => p.truth)
+  const meanAt = (truth: number): number =>
+    mean(points.filter((p) => p.truth === truth).map((p) => p.signal))
+  const rising = meanAt(Math.max(...truths)) >= meanAt(Math.min(...truths)) ? 1 : -1
+  // one truth read twice stands in the order the curve goes
+  const order = points
+    .map((_, i) => i)
+    .sort(
+      (a, b) =>
+        points[a]!.truth - points[b]!.truth || rising * (points[a]!.signal - points[b]!.signal),
+    )
+  return { rising, order }
+}
+
+/**
+ * Pools adjacent violators along the truth: signals that turn back within their scatter become one. Throws `EchtError`
+ * `reversal` where they turn back beyond it.
+ */
+function pooledAlong(points: readonly CurvePoint[], words: Words): Block[] {
+  const { rising, order } = alongTruth(points)
+  const first = points[order[0]!]!,
+    last = points[order.at(-1)!]!
+  const slope =
+    Math.abs(last.truth - first.truth) / Math.max(1e-12, Math.abs(last.signal - first.signal))
+  const sigma = (p: CurvePoint): number =>
+    Math.max(p.signalUncertainty ?? 0, (p.truthUncertainty ?? 0) / Math.max(slope, 1e-12), 1e-12)
+  const blocks: Block[] = []
+  for (const i of order) {
+    const p = points[i]!
+    blocks.push({ members: [i], signal: p.signal, weight: 1 / sigma(p) ** 2 })
+    while (blocks.length > 1) {
+      const [a, b] = blocks.slice(-2) as [Block, Block]
+      if (rising * (b.signal - a.signal) >= 0) break
+      const limit = 4 * Math.hypot(1 / Math.sqrt(a.weight), 1 / Math.sqrt(b.weight))
+      if (rising * (a.signal - b.signal) > limit)
+        refuseReversal(points, [a.members.at(-1)!, b.members[0]!], words)
+      blocks.splice(-2, 2, together(a, b))
+    }
+  }
+  return blocks
+}
+
+const together = (a: Block, b: Block): Block => ({
+  members: [...a.members, ...b.members],
+  signal: pooled(a, b),
+  weight: a.weight + b.weight,
+})
+
+function refuseReversal(
+  points: readonly CurvePoint[],
+  [one, other]: [number, number],
+  words: Words,
+): never {
+  const [a, b] = [points[one]!, points[other]!]
+  throw new EchtError(
+    'reversal',
+    `The ${words.point}s of ${a.truth} ${words.unit} (signal ${a.signal}) and ${b.truth} ${words.unit} (signal ${b.signal}) turn back beyond their scatter: one of them was read wrong, or something caught. Measure both again.`,
+    [one, other],
+  )
+}
+
+/** Neighbours whose signals are one within the meter's scatter are a dead zone: one block. */
+function withDeadZones(blocks: readonly Block[], points: readonly CurvePoint[]): Block[] {
+  const sigmaOf = (members: readonly number[]): number =>
+    Math.hypot(...members.map((i) => points[i]!.signalUncertainty ?? 0))
+  const merged: Block[] = []
+  for (const b of blocks) {
+    const a = merged.at(-1)
+    const known = b.members.every((i) => (points[i]!.signalUncertainty ?? 0) > 0)
+    const alike =
+      a !== undefined &&
+      (a.signal === b.signal ||
+        (known &&
+          Math.abs(b.signal - a.signal) <
+            (SAME_SIGNAL * sigmaOf([...a.members, ...b.members])) / Math.sqrt(2)))
+    if (alike) merged.splice(-1, 1, together(a, b))
+    else merged.push(b)
+  }
+  return merged
+}
+
+/** One truth measured twice is one knot; several truths at one signal stay an interval, two knots. */
+function knotsOf({ members, signal }: Block, points: readonly CurvePoint[]): Knot[] {
+  const of = members.map((i) => points[i]!)
+  const truths = of.map((p) => p.truth),
+    lowest = Math.min(...truths),
+    highest = Math.max(...truths)
+  const scatter = 2 * Math.max(...of.map((p) => p.truthUncertainty ?? 0)) + 1e-12
+  return highest - lowest <= scatter
+    ? [{ signal, truth: mean(truths), of }]
+    : [
+        { signal, truth: lowest, of },
+        { signal, truth: highest, of },
+      ]
+}
+
+/** What each knot is not known by, truth unit: its own 1σ, and the errors it shares with others. */
+function doubtOfKnots(
+  curve: KnotCurve,
+  knots: readonly Knot[],
+): Pick<MonotoneFit, 'own' | 'shared'> {
+  const bySignal = new Map(knots.toReversed().map((k) => [k.signal, k]))
+  const at = curve.signal.map((s) => bySignal.get(s)!)
+  const own = at.map(({ of }, i) =>
+    Math.hypot(
+      Math.hypot(...of.map((p) => p.truthUncertainty ?? 0)) / of.length,
+      (localSlope(curve, i) * Math.hypot(...of.map((p) => p.signalUncertainty ?? 0))) / of.length,
+    ),
+  )
+  const shared = sharedColumns(
+    at.map((k) => k.of[0]!.common ?? []),
+    (c) => `${c.of} ${c.id}`,
+    (c, i) => (c.of === 'truth' ? c.sigma : c.sigma * localSlope(curve, i)),
+  )
+  return { own, shared }
 }
 
 /** Weighted mean of two signals; equal ones stay just what they are, so that they are found again. */

@@ -40,27 +40,48 @@ export function edgeInput(task: EdgeInput): EdgeVerdict {
     requirePositive(task[key], `The ${key}`)
   for (const key of ['lowV', 'highV', 'thresholdLowV', 'thresholdHighV'] as const)
     requireFinite(task[key], `The ${key}`)
-  const { pullOhm, pull, railV, outputOhm } = task
+  const { lowV, highV, sinkA, riseOhm } = levelsOf(task)
+  const edgeS = 2.2 * Math.max(riseOhm, task.outputOhm) * task.cableF
+  return {
+    lowV,
+    highV,
+    sinkA,
+    edgeS,
+    highestHz: Number.isFinite(edgeS) ? 1 / (2 * 5 * (edgeS / 2.2)) : 0,
+    problems: problemsOf(task, { lowV, highV, sinkA }),
+  }
+}
+
+/** Where the pull-up or pull-down of an input goes, and what share of a level it leaves the output. */
+function pullOf({ pullOhm, pull, outputOhm }: EdgeInput) {
+  return {
+    toRail: pullOhm !== null && pull === 'up',
+    toGround: pullOhm !== null && pull === 'down',
+    share: pullOhm === null ? 1 : pullOhm / (pullOhm + outputOhm),
+  }
+}
+
+/** Low: the output sinks what the pull-up gives; high: it drives, or only the pull-up does. */
+function levelsOf(task: EdgeInput) {
+  const { toRail, toGround, share } = pullOf(task)
+  const { railV, outputOhm, pullOhm } = task
+  const pulled = (volt: number): number =>
+    toRail ? volt + (railV - volt) * (1 - share) : volt * (toGround ? share : 1)
   const pushes = task.output === 'push-pull'
-  const toRail = pullOhm !== null && pull === 'up',
-    toGround = pullOhm !== null && pull === 'down'
-  const share = pullOhm === null ? 1 : pullOhm / (pullOhm + outputOhm)
-  // low: the output sinks what the pull-up gives; high: it drives, or only the pull-up does
-  const lowV = toRail
-    ? task.lowV + (railV - task.lowV) * (1 - share)
-    : task.lowV * (toGround ? share : 1)
-  const highV = pushes
-    ? toGround
-      ? task.highV * share
-      : toRail
-        ? task.highV + (railV - task.highV) * (1 - share)
-        : task.highV
-    : toRail
-      ? railV
-      : 0
-  const sinkA = toRail ? (railV - task.lowV) / (pullOhm + outputOhm) : 0
-  const riseOhm = pushes ? outputOhm * share : toRail ? pullOhm : Infinity
-  const edgeS = 2.2 * Math.max(riseOhm, outputOhm) * task.cableF
+  return {
+    lowV: pulled(task.lowV),
+    highV: pushes ? pulled(task.highV) : toRail ? railV : 0,
+    sinkA: toRail ? (railV - task.lowV) / (pullOhm! + outputOhm) : 0,
+    riseOhm: pushes ? outputOhm * share : toRail ? pullOhm! : Infinity,
+  }
+}
+
+function problemsOf(
+  task: EdgeInput,
+  { lowV, highV, sinkA }: Pick<EdgeVerdict, 'lowV' | 'highV' | 'sinkA'>,
+): Said[] {
+  const { toRail, toGround } = pullOf(task)
+  const pushes = task.output === 'push-pull'
   const problems: Said[] = []
   if (!pushes && !toRail)
     problems.push(
@@ -84,7 +105,7 @@ export function edgeInput(task: EdgeInput): EdgeVerdict {
     problems.push(
       say(
         'sinks-too-much',
-      )`It sinks ${number(sinkA * 1000, 1)} mA and may sink ${number(task.sinkA * 1000)}: at least ${number(Math.ceil((railV - task.lowV) / task.sinkA))} Ω of pull-up.`,
+      )`It sinks ${number(sinkA * 1000, 1)} mA and may sink ${number(task.sinkA * 1000)}: at least ${number(Math.ceil((task.railV - task.lowV) / task.sinkA))} Ω of pull-up.`,
     )
   if (highV > task.limitV)
     problems.push(
@@ -92,12 +113,5 @@ export function edgeInput(task: EdgeInput): EdgeVerdict {
         'above-limit',
       )`High is ${number(highV, 1)} V and the input may see ${figures(task.limitV, 3)} V: pull up to the device’s own rail, or divide.`,
     )
-  return {
-    lowV,
-    highV,
-    sinkA,
-    edgeS,
-    highestHz: Number.isFinite(edgeS) ? 1 / (2 * 5 * (edgeS / 2.2)) : 0,
-    problems,
-  }
+  return problems
 }

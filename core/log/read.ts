@@ -48,16 +48,7 @@ export function logBuilder(): {
   const missed = unreadRows()
   let units = false
   const begin = (row: readonly string[]): void => {
-    if (row.length < 2)
-      throw new EchtError(
-        'bad-log',
-        'The first line holds one column only: a log needs at least two, parted by commas, semicolons or tabs.',
-      )
-    if (row.length > MOST_COLUMNS)
-      throw new EchtError(
-        'bad-log',
-        `${row.length} columns are more than ${MOST_COLUMNS}: this is no log of a vehicle.`,
-      )
+    requireColumns(row)
     const headed = row.some((c) => c.trim() !== '' && Number.isNaN(cellNumber(c)))
     names = row.map((c, i) => (headed && c.trim() !== '' ? c.trim() : `column ${i + 1}`))
     badCells = names.map(() => 0)
@@ -113,6 +104,19 @@ export function logBuilder(): {
       return { names, columns: store.columns(), rows: store.rows(), unread, badCells }
     },
   }
+}
+
+function requireColumns(row: readonly string[]): void {
+  if (row.length < 2)
+    throw new EchtError(
+      'bad-log',
+      'The first line holds one column only: a log needs at least two, parted by commas, semicolons or tabs.',
+    )
+  if (row.length > MOST_COLUMNS)
+    throw new EchtError(
+      'bad-log',
+      `${row.length} columns are more than ${MOST_COLUMNS}: this is no log of a vehicle.`,
+    )
 }
 
 /** Columns that grow in blocks, joined once at the end. */

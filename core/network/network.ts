@@ -36,7 +36,8 @@ export type Is =
   | { kind: 'pull' | 'rail'; pull: Pull; input: Input }
   | { kind: 'leak'; input: Input }
   | { kind: 'supply'; input: Input }
-  | { kind: 'signal wire' | 'ground wire' | 'supply wire'; read: Read; stated: Stated }
+  | { kind: 'signal wire' | 'ground wire'; read: Read; stated: Stated }
+  | { kind: 'supply wire'; read: Read; stated: Stated }
   | { kind: 'return'; read: Read; stated: Stated }
   | { kind: 'supply current'; read: Read }
   | { kind: 'ground' }

@@ -1,5 +1,5 @@
 import { EchtError } from '../error.ts'
-import { findUnit } from './units.ts'
+import { findUnit, type Unit } from './units.ts'
 
 export type FormatOptions = {
   /** unit to show it in, of the same dimension; the core's unit if left out */
@@ -32,24 +32,13 @@ const ENGINEERING = new Set(['Ω', 'V', 'A', 'W', 'F', 'Hz', 's'])
  * @example formatQuantity(4700, 'Ω') // '4.7 kΩ'
  */
 export function formatQuantity(value: number, unit: string, options: FormatOptions = {}): string {
-  const core = findUnit(unit)
-  const shown = findUnit(options.as ?? unit)
-  if (!core || !shown)
-    throw new EchtError('unknown-unit', `The unit "${core ? options.as : unit}" is not known.`)
-  if (shown.dimension !== core.dimension) {
-    throw new EchtError(
-      'wrong-unit',
-      `A ${core.dimension} cannot be shown in ${shown.symbol}, a unit of ${shown.dimension}.`,
-    )
-  }
+  const { core, shown } = unitsFor(unit, options.as ?? unit)
   const n = shown.fromCore(core.toCore(value))
   const symbol = shown.symbol.replace('Δ', '')
   if (Number.isNaN(n)) return '–'
   if (!Number.isFinite(n)) return unit === 'Ω' ? 'open' : `${n < 0 ? '−' : ''}∞`
-  const size = Math.round(n)
-  // sizes above 0 AWG are named by their noughts: 4/0 is −3
-  if (symbol === 'AWG' && size < 0 && size >= -3 && Math.abs(n - size) < 0.005)
-    return join(`${1 - size}/0`, symbol, options.bare)
+  if (symbol === 'AWG' && isNamedByNoughts(n))
+    return join(`${1 - Math.round(n)}/0`, symbol, options.bare)
   if (options.decimals !== undefined) return join(fixed(n, options.decimals), symbol, options.bare)
   const digits = options.digits ?? 4
   if (options.bare || !ENGINEERING.has(symbol) || n === 0)
@@ -58,6 +47,25 @@ export function formatQuantity(value: number, unit: string, options: FormatOptio
   const rounded = Math.abs(Number(n.toPrecision(digits)))
   const [scale, prefix] = STEPS.find(([s]) => rounded >= s) ?? STEPS.at(-1)!
   return join(significant(n / scale, digits), prefix + symbol, false)
+}
+
+function unitsFor(unit: string, as: string): { core: Unit; shown: Unit } {
+  const core = findUnit(unit),
+    shown = findUnit(as)
+  if (!core || !shown)
+    throw new EchtError('unknown-unit', `The unit "${core ? as : unit}" is not known.`)
+  if (shown.dimension !== core.dimension)
+    throw new EchtError(
+      'wrong-unit',
+      `A ${core.dimension} cannot be shown in ${shown.symbol}, a unit of ${shown.dimension}.`,
+    )
+  return { core, shown }
+}
+
+/** Sizes above 0 AWG are named by their noughts: 4/0 is −3. */
+function isNamedByNoughts(gauge: number): boolean {
+  const size = Math.round(gauge)
+  return size < 0 && size >= -3 && Math.abs(gauge - size) < 0.005
 }
 
 const join = (number: string, symbol: string, bare = false): string => {

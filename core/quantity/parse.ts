@@ -107,30 +107,37 @@ function codeValue(text: string, asked: Unit): Split | null {
   // R47 needs no digit before it; the point has been set: what follows may be the unit, and no second prefix
   const implied = letter === 'V' ? 'V' : isUnit ? 'Ω' : ''
   const number = `${sign}${whole || '0'}.${part}`
-  const coded = isUnit ? findUnit(implied)! : asked
-  const twice = PREFIXES[rest[0]!] !== undefined && !namesPlainly(coded, rest)
-  const ways = new Set([isUnit ? '' : letter, rest[0]].map((prefix) => number + prefix))
-  if (twice && (rest.length === 1 || namesPlainly(coded, rest.slice(1).trim())))
-    throw new EchtError(
-      'not-a-quantity',
-      `"${text}" has a prefix twice: write ${[...ways].join(' or ')}.`,
-    )
-  if (isUnit && rest !== '' && !namesPlainly(coded, rest))
-    throw new EchtError(
-      'wrong-unit',
-      `"${text}" is written in ${implied} and says "${rest}" too: write ${number} ${implied}.`,
-    )
-  if (!isUnit && !CODED.has(asked.dimension))
-    throw new EchtError(
-      'not-a-quantity',
-      `"${text}" is written as the value of a part; a ${asked.dimension} is asked for: write for example ${exampleFor(asked)}.`,
-    )
+  requireOneUnit({ text, number, rest, implied, prefix: isUnit ? '' : letter }, asked)
   const scale = isUnit ? 1 : PREFIXES[letter]!
   return {
     value: Number(number) * scale,
     step: 10 ** -part.length * scale,
     unitText: rest || implied,
   }
+}
+
+/** A value written as a code: its number, the unit its letter implies or the prefix it is, and what follows it. */
+type Coded = { text: string; number: string; rest: string; implied: string; prefix: string }
+
+/** Throws where a code has a second prefix or another unit behind it, or what is asked for is never written so. */
+function requireOneUnit({ text, number, rest, implied, prefix }: Coded, asked: Unit): void {
+  const coded = implied === '' ? asked : findUnit(implied)!
+  const twice = PREFIXES[rest[0]!] !== undefined && !namesPlainly(coded, rest)
+  if (twice && (rest.length === 1 || namesPlainly(coded, rest.slice(1).trim())))
+    throw new EchtError(
+      'not-a-quantity',
+      `"${text}" has a prefix twice: write ${[...new Set([number + prefix, number + rest[0]])].join(' or ')}.`,
+    )
+  if (implied !== '' && rest !== '' && !namesPlainly(coded, rest))
+    throw new EchtError(
+      'wrong-unit',
+      `"${text}" is written in ${implied} and says "${rest}" too: write ${number} ${implied}.`,
+    )
+  if (implied === '' && !CODED.has(asked.dimension))
+    throw new EchtError(
+      'not-a-quantity',
+      `"${text}" is written as the value of a part; a ${asked.dimension} is asked for: write for example ${exampleFor(asked)}.`,
+    )
 }
 
 /** Whether a text is a unit's symbol or one of its spellings, with no prefix. */
@@ -194,13 +201,7 @@ function toCore(value: number, unitText: string, asked: Unit, typed: string): nu
   if (unitText === '') return asked.toCore(value)
   const own = matchUnit(unitText, [asked, ...UNITS.filter((u) => u.dimension === asked.dimension)])
   if (own) {
-    if (asked.face && own.unit.face && own.unit.face !== asked.face) {
-      const [is, wanted] = own.unit.face === 'g' ? ['gauge', 'absolute'] : ['absolute', 'gauge']
-      throw new EchtError(
-        'gauge-or-absolute',
-        `"${typed}" is ${is} and ${wanted} pressure is asked for: ${is === 'gauge' ? 'add' : 'subtract'} the barometer, about 101 kPa at sea level.`,
-      )
-    }
+    requireSameFace(own.unit, asked, typed)
     return own.unit.toCore(value * own.scale)
   }
   const named =
@@ -224,6 +225,16 @@ function toCore(value: number, unitText: string, asked: Unit, typed: string): nu
   throw new EchtError(
     'unknown-unit',
     `"${unitText}" in "${typed}" is not a unit of ${asked.dimension}: write for example ${exampleFor(asked)}.`,
+  )
+}
+
+/** Throws where a gauge pressure is typed and an absolute one is asked for, or the other way round. */
+function requireSameFace({ face }: Unit, asked: Unit, typed: string): void {
+  if (!asked.face || !face || face === asked.face) return
+  const [is, wanted] = face === 'g' ? ['gauge', 'absolute'] : ['absolute', 'gauge']
+  throw new EchtError(
+    'gauge-or-absolute',
+    `"${typed}" is ${is} and ${wanted} pressure is asked for: ${is === 'gauge' ? 'add' : 'subtract'} the barometer, about 101 kPa at sea level.`,
   )
 }
 

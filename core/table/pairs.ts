@@ -31,14 +31,7 @@ export function readPairs(text: string, columns: PairColumns): PastedPair[] {
       'bad-pairs',
       `${trimmed.length} characters are no list of points: this is some other file.`,
     )
-  const delimiter = trimmed.includes('\t')
-    ? '\t'
-    : trimmed.includes(';')
-      ? ';'
-      : /\d,\s+|,\s*\d+[.,]\d/.test(trimmed) ||
-          (/^[^,\s]+,[^,\s]+$/m.test(trimmed) && !/\s/.test(trimmed.split('\n')[0]!.trim()))
-        ? ','
-        : ' '
+  const delimiter = delimiterOf(trimmed)
   const { data, errors } = Papa.parse<string[]>(
     delimiter === ' ' ? trimmed.replace(/[ ]+/g, ' ') : trimmed,
     { delimiter, skipEmptyLines: 'greedy' },
@@ -71,19 +64,38 @@ export function readPairs(text: string, columns: PairColumns): PastedPair[] {
   })
   if (understood.length === 0)
     throw new EchtError('bad-pairs', 'Only a header was pasted: copy the numbers with it.')
-  const bad = understood.find((p) => columns.first(p.first) ?? columns.second(p.second))
-  if (bad) {
-    const swapped = understood.every((p) => !columns.first(p.second) && !columns.second(p.first))
-    if (swapped)
-      throw new EchtError(
-        'swapped-columns',
-        `The columns look swapped: the ${columns.names[0]} comes first, then the ${columns.names[1]}. Exchange them and paste again.`,
-      )
-    const first = columns.first(bad.first)
-    throw new EchtError(
-      'bad-pairs',
-      `${bad.line}, ${first ? columns.names[0] : columns.names[1]} ${first ? bad.firstTyped : bad.secondTyped}: ${first ?? columns.second(bad.second)}`,
-    )
-  }
+  requirePlausible(understood, columns)
   return understood.map(({ line: _, ...pair }) => pair)
+}
+
+/** What parts the two columns of a text. */
+function delimiterOf(text: string): string {
+  if (text.includes('\t')) return '\t'
+  if (text.includes(';')) return ';'
+  const commas =
+    /\d,\s+|,\s*\d+[.,]\d/.test(text) ||
+    (/^[^,\s]+,[^,\s]+$/m.test(text) && !/\s/.test(text.split('\n')[0]!.trim()))
+  return commas ? ',' : ' '
+}
+
+/** Throws for a value its column cannot hold, and where exchanging the columns would mend them all. */
+function requirePlausible(
+  pairs: readonly (PastedPair & { line: string })[],
+  columns: PairColumns,
+): void {
+  const bad = pairs.find((p) => columns.first(p.first) ?? columns.second(p.second))
+  if (!bad) return
+  const [firstName, secondName] = columns.names
+  if (pairs.every((p) => !columns.first(p.second) && !columns.second(p.first)))
+    throw new EchtError(
+      'swapped-columns',
+      `The columns look swapped: the ${firstName} comes first, then the ${secondName}. Exchange them and paste again.`,
+    )
+  const first = columns.first(bad.first)
+  throw new EchtError(
+    'bad-pairs',
+    first
+      ? `${bad.line}, ${firstName} ${bad.firstTyped}: ${first}`
+      : `${bad.line}, ${secondName} ${bad.secondTyped}: ${columns.second(bad.second)}`,
+  )
 }

@@ -150,6 +150,7 @@ const middleOf = ([low, high]: [number, number], otherwise: number): number =>
 // Values y1 reachable over one interval from y0 in `from`. Highest and lowest allowed y1 both fall as y0
 // rises, so the ends of the answer come from the lowest and highest y0 that leave room; each is found by
 // Newton on the room, a concave function made of straight pieces.
+// eslint-disable-next-line complexity -- a hot loop: its running bounds are set by both halves
 function passOn(
   t: Float64Array,
   f: Float64Array,

@@ -53,13 +53,10 @@ export function compareBanks(
   const ratio = used.reduce((s, b) => s + b.sum1, 0) / used.reduce((s, b) => s + b.sum2, 0)
   const lowest = Math.min(...byFlow.map((b) => b.ratio)),
     highest = Math.max(...byFlow.map((b) => b.ratio))
+  const found = { ratio, lowest, highest, rows, byFlow }
   if (!(ratio < 3 && ratio > 1 / 3))
     return {
-      ratio,
-      lowest,
-      highest,
-      rows,
-      byFlow,
+      ...found,
       verdict: 'dead',
       says: say(
         'dead',
@@ -70,11 +67,7 @@ export function compareBanks(
   // a ratio that changes with the flow, or is off in one part of it only
   if (highest - lowest > 2 * within || (strays && !byScale))
     return {
-      ratio,
-      lowest,
-      highest,
-      rows,
-      byFlow,
+      ...found,
       verdict: 'offset',
       says: say(
         'offset',
@@ -82,22 +75,14 @@ export function compareBanks(
     }
   if (byScale)
     return {
-      ratio,
-      lowest,
-      highest,
-      rows,
-      byFlow,
+      ...found,
       verdict: 'scale',
       says: say(
         'scale',
       )`One bank reads ${number(ratio, 2)} times the other at every flow: another meter, another bore, or another table.`,
     }
   return {
-    ratio,
-    lowest,
-    highest,
-    rows,
-    byFlow,
+    ...found,
     verdict: 'agree',
     says: say(
       'agree',

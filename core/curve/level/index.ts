@@ -1,3 +1,4 @@
+import type { SettingField } from '../recipe.ts'
 import { finding } from '../recipe.ts'
 import { amount, bare, figures, list, say } from '../../quantity/said.ts'
 import { orElse } from '../../error.ts'
@@ -214,6 +215,73 @@ function levelChecks(signalName: string) {
   }
 }
 
+const SETTINGS: SettingField[] = [
+  {
+    id: 'emptyReads',
+    label: 'Empty reads',
+    kind: 'choice',
+    otherwise: 'unknown',
+    first: true,
+    why: 'Known ends show at once when they are swapped.',
+    options: [
+      { value: 'unknown', label: 'not known' },
+      { value: 'low', label: 'the low end' },
+      { value: 'high', label: 'the high end' },
+    ],
+  },
+  {
+    id: 'ground',
+    label: 'While filling the car stood',
+    kind: 'choice',
+    otherwise: 'unknown',
+    why: 'On a slope the readings are those of a tilted tank.',
+    options: [
+      { value: 'unknown', label: 'not noted' },
+      { value: 'level', label: 'level' },
+      { value: 'slope', label: 'on a slope' },
+    ],
+  },
+]
+
+type Types = Parameters<typeof monotoneFamily>[0]['types']
+const OHM_TYPES: Types = [
+  [
+    'rising',
+    'Generic rising sender, 50 l',
+    [
+      [10, 0],
+      [50, 12],
+      [90, 27],
+      [135, 41],
+      [180, 50],
+    ],
+  ],
+  [
+    'falling',
+    'Generic falling sender, 50 l',
+    [
+      [33, 50],
+      [80, 38],
+      [130, 24],
+      [185, 10],
+      [240, 0],
+    ],
+  ],
+]
+const VOLT_TYPES: Types = [
+  [
+    'volts',
+    'Generic level sensor, 0.5 to 4.5 V, 50 l',
+    [
+      [0.5, 0],
+      [1.5, 13],
+      [2.5, 26],
+      [3.5, 39],
+      [4.5, 50],
+    ],
+  ],
+]
+
 const level = (signal: 'resistance' | 'voltage'): Family<KnotCurve, MonotoneFit> =>
   monotoneFamily({
     id: signal === 'resistance' ? 'level' : 'level-volts',
@@ -232,33 +300,7 @@ const level = (signal: 'resistance' | 'voltage'): Family<KnotCurve, MonotoneFit>
       sender: SENDER_SHAPE,
       secondHalf: thing({ tank: TANK_SHAPE, sender: SENDER_SHAPE }),
     },
-    settings: [
-      {
-        id: 'emptyReads',
-        label: 'Empty reads',
-        kind: 'choice',
-        otherwise: 'unknown',
-        first: true,
-        why: 'Known ends show at once when they are swapped.',
-        options: [
-          { value: 'unknown', label: 'not known' },
-          { value: 'low', label: 'the low end' },
-          { value: 'high', label: 'the high end' },
-        ],
-      },
-      {
-        id: 'ground',
-        label: 'While filling the car stood',
-        kind: 'choice',
-        otherwise: 'unknown',
-        why: 'On a slope the readings are those of a tilted tank.',
-        options: [
-          { value: 'unknown', label: 'not noted' },
-          { value: 'level', label: 'level' },
-          { value: 'slope', label: 'on a slope' },
-        ],
-      },
-    ],
+    settings: SETTINGS,
     plausible: [0, 2000],
     keyOn: {
       label: 'Litres in the tank',
@@ -272,45 +314,7 @@ const level = (signal: 'resistance' | 'voltage'): Family<KnotCurve, MonotoneFit>
     methods: METHODS,
     words: WORDS,
     likely: likelyTanks,
-    types:
-      signal === 'resistance'
-        ? [
-            [
-              'rising',
-              'Generic rising sender, 50 l',
-              [
-                [10, 0],
-                [50, 12],
-                [90, 27],
-                [135, 41],
-                [180, 50],
-              ],
-            ],
-            [
-              'falling',
-              'Generic falling sender, 50 l',
-              [
-                [33, 50],
-                [80, 38],
-                [130, 24],
-                [185, 10],
-                [240, 0],
-              ],
-            ],
-          ]
-        : [
-            [
-              'volts',
-              'Generic level sensor, 0.5 to 4.5 V, 50 l',
-              [
-                [0.5, 0],
-                [1.5, 13],
-                [2.5, 26],
-                [3.5, 39],
-                [4.5, 50],
-              ],
-            ],
-          ],
+    types: signal === 'resistance' ? OHM_TYPES : VOLT_TYPES,
     fit: (points) => {
       const up = points.filter((p) => p.method !== 'drain')
       const fit = fitMonotone(up.length >= 2 ? up : points, WORDS, likelyTanks)
