@@ -40,22 +40,12 @@ export type FamilyAsked = {
 export type Maker = ReturnType<typeof maker>
 
 export function maker(nextId: () => string) {
-  const newPull = (
-    ohm: number,
-    kind: Pull['kind'],
-    railV: number,
-    toReference: boolean,
-    name = '',
-  ): Pull => ({
+  const newPull = (...asked: Parameters<typeof pullOf>): Pull => ({
     id: nextId(),
-    name,
-    ohm: assumed(ohm),
-    tolerance: kind === 'fitted' ? 0.01 : 0.05,
-    railV: assumed(railV),
-    toReference,
-    kind,
-    on: true,
+    ...pullOf(...asked),
   })
+  const ownPull = ({ pullKind, railV, referenceV }: InputAsked, ohm: number, digital: boolean) =>
+    newPull(ohm, pullKind, railV, digital && railV === referenceV, 'own pull-up')
 
   const newInput = (asked: InputAsked, value: { unit: string; range: [number, number] }): Input => {
     const edges = asked.signal === 'frequency'
@@ -70,18 +60,7 @@ export function maker(nextId: () => string) {
       differential: false,
       referenceV: assumed(asked.referenceV),
       referenceTolerance: 0.01,
-      pulls:
-        asked.pullOhm === null
-          ? []
-          : [
-              newPull(
-                asked.pullOhm,
-                asked.pullKind,
-                asked.railV,
-                digital && asked.railV === asked.referenceV,
-                'own pull-up',
-              ),
-            ],
+      pulls: asked.pullOhm === null ? [] : [ownPull(asked, asked.pullOhm, digital)],
       limitV: digital ? asked.referenceV : 16,
       table: digital ? newTable(asked, value) : null,
     }
@@ -99,13 +78,7 @@ export function maker(nextId: () => string) {
     id: nextId(),
     source: { kind: 'element', id: element },
     input,
-    wire: {
-      colour: '',
-      cavity: '',
-      signalOhm: assumed(0.1),
-      groundOhm: assumed(0.1),
-      groundOffsetV: assumed(0),
-    },
+    wire: newWire(),
     face: newFace(name, decimals),
   })
 
@@ -118,12 +91,7 @@ export function maker(nextId: () => string) {
     name,
     family: family.id,
     pins: PINS[family.signal].map((p) => ({ name: p, wire: '' })),
-    settings: {
-      model: 'auto',
-      assumedCurve: null,
-      ...Object.fromEntries(family.settings.map((f) => [f.id, f.otherwise])),
-      ...settings,
-    },
+    settings: { ...settingsOf(family), ...settings },
   })
 
   const newChannel = (asked: {
@@ -150,6 +118,38 @@ export function maker(nextId: () => string) {
   }
   return { newPull, newInput, newDevice, newRead, newElement, newChannel }
 }
+
+const newWire = (): Read['wire'] => ({
+  colour: '',
+  cavity: '',
+  signalOhm: assumed(0.1),
+  groundOhm: assumed(0.1),
+  groundOffsetV: assumed(0),
+})
+
+/** A pull-up as it is taken to be until somebody measures it. */
+const pullOf = (
+  ohm: number,
+  kind: Pull['kind'],
+  railV: number,
+  toReference: boolean,
+  name = '',
+): Omit<Pull, 'id'> => ({
+  name,
+  ohm: assumed(ohm),
+  tolerance: kind === 'fitted' ? 0.01 : 0.05,
+  railV: assumed(railV),
+  toReference,
+  kind,
+  on: true,
+})
+
+/** What is taken of a sensor until somebody says otherwise. */
+const settingsOf = (family: FamilyAsked): Element['settings'] => ({
+  model: 'auto',
+  assumedCurve: null,
+  ...Object.fromEntries(family.settings.map((f) => [f.id, f.otherwise])),
+})
 
 const PINS: Record<FamilyAsked['signal'], string[]> = {
   resistance: ['1 signal', '2 ground'],

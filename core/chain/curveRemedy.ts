@@ -5,7 +5,7 @@ import { grouped } from '../curve/grouped.ts'
 import { asTaken } from '../curve/line.ts'
 import { familyOf, type AnyFamily } from '../curve/registry.ts'
 import { linspace } from '../math/linspace.ts'
-import { amount, bare, say, type Phrase, type Said } from '../quantity/said.ts'
+import { amount, say, type Amount, type Phrase, type Said } from '../quantity/said.ts'
 import { fitOptions, limitShareOf, sensorBand, type Sensor } from './sensor.ts'
 
 /**
@@ -52,72 +52,19 @@ export function curveRemedy(
       remedy: 'Take more points of each sender, and say whether the halves stand level.',
       share: 0.5,
     }
-  const { fit } = sensor
-  if (!fit) return { remedy: 'Measure it: until then its curve is taken on trust.', share: 0.5 }
-  const family = familyOf(sensor.family)
-  const { truthUnit: unit } = family,
-    { accuracy } = needs
-  // of very many points, so many that stand for all: the curve is fitted anew for every remedy
-  const points = grouped(sensor.points, (t) => family.forward(sensor.curve, t))
-  const fitted = (of: readonly CurvePoint[]): FamilyFit<unknown> =>
-    family.fit(of, fitOptions(sensor.element, needs.range)) as FamilyFit<unknown>
-  const now = sensorBand(
-    points.length < sensor.points.length ? { ...sensor, fit: fitted(points) } : sensor,
-    at,
-  )
-  const [least, most] = family.interval?.(sensor.curve, family.forward(sensor.curve, at)) ?? [
-    at,
-    at,
-  ]
-  const still =
-    most > least
-      ? {
-          standsStill: say(
-            'stands-still',
-          )`Between ${bare(least, unit, 1, accuracy)} and ${amount(most, unit, 1, accuracy)} it does not move: only another place, arm or sender can tell.`,
-        }
-      : {}
-  const left = (of: readonly CurvePoint[]): Left => {
-    return orElse(() => {
-      const narrower = { ...sensor, fit: fitted(of) }
-      const band = sensorBand(narrower, at)
-      return { share: band / now, limitShare: limitShareOf(narrower, at, band) }
-    }, NOTHING_WON)
+  if (!sensor.fit)
+    return { remedy: 'Measure it: until then its curve is taken on trust.', share: 0.5 }
+  const again = fittedAgain(sensor, needs, at)
+  const still = standsStill(sensor, needs, at)
+  const point = bestPoint(build, sensor, needs, again)
+  const oneMore = {
+    ...still,
+    remedy: say('one-more')`Take one more point at ${inTruth(sensor, needs, point.truth)}.`,
+    share: Math.min(1, point.share),
+    limitShare: point.limitShare,
   }
-  const point = makeableTruths(build, family, needs.range)
-    .map((truth) => {
-      return orElse(
-        () => {
-          const signal = family.forward(sensor.curve, truth)
-          const more = { truth, signal, ...asTaken(sensor.points, { truth, signal }) }
-          return { truth, ...left([...points, more]) }
-        },
-        { truth, ...NOTHING_WON },
-      )
-    })
-    .reduce((a, b) => (b.share < a.share ? b : a), { truth: at, ...NOTHING_WON })
-  const oneMore = say('one-more')`Take one more point at ${amount(point.truth, unit, 1, accuracy)}.`
-  if (point.share < POINT_HELPS)
-    return {
-      ...still,
-      remedy: oneMore,
-      share: point.share,
-      limitShare: point.limitShare,
-    }
-  const half = (sigma: number | undefined): number => (sigma ?? 0) / 2
-  // on the curve: what scatter is left would belong to the instruments of today
-  const onCurve = (p: CurvePoint): number => {
-    return orElse(() => family.forward(sensor.curve, p.truth), p.signal)
-  }
-  const finer = left(
-    points.map((p) => ({
-      ...p,
-      signal: onCurve(p),
-      truthUncertainty: half(p.truthUncertainty),
-      signalUncertainty: half(p.signalUncertainty),
-      common: (p.common ?? []).map((c) => ({ ...c, sigma: half(c.sigma) })),
-    })),
-  )
+  if (point.share < POINT_HELPS) return oneMore
+  const finer = again.leaves(again.points.map((p) => asIfFiner(sensor, p)))
   return finer.share < point.share
     ? {
         ...still,
@@ -126,10 +73,81 @@ export function curveRemedy(
         share: Math.min(1, finer.share),
         limitShare: finer.limitShare,
       }
-    : {
-        ...still,
-        remedy: oneMore,
-        share: Math.min(1, point.share),
-        limitShare: point.limitShare,
-      }
+    : oneMore
+}
+
+type Needs = Channel['needs']
+
+const inTruth = ({ family }: Sensor, { accuracy }: Needs, truth: number): Amount =>
+  amount(truth, familyOf(family).truthUnit, 1, accuracy)
+
+/** Where a sensor gives one signal for many truths: no doubt of its curve, and no point mends it. */
+function standsStill(sensor: Sensor, needs: Needs, at: number): Pick<Remedy, 'standsStill'> {
+  const family = familyOf(sensor.family)
+  const [least, most] = family.interval?.(sensor.curve, family.forward(sensor.curve, at)) ?? [
+    at,
+    at,
+  ]
+  if (!(most > least)) return {}
+  return {
+    standsStill: say(
+      'stands-still',
+    )`Between ${inTruth(sensor, needs, least)} and ${inTruth(sensor, needs, most)} it does not move: only another place, arm or sender can tell.`,
+  }
+}
+
+/** The points a sensor is fitted by again, and what other points in their place would leave of its doubt. */
+type Again = { points: readonly CurvePoint[]; leaves: (of: readonly CurvePoint[]) => Left }
+
+function fittedAgain(sensor: Sensor, needs: Needs, at: number): Again {
+  const family = familyOf(sensor.family)
+  // of very many points, so many that stand for all: the curve is fitted anew for every remedy
+  const points = grouped(sensor.points, (t) => family.forward(sensor.curve, t))
+  const fitted = (of: readonly CurvePoint[]): FamilyFit<unknown> =>
+    family.fit(of, fitOptions(sensor.element, needs.range)) as FamilyFit<unknown>
+  const now = sensorBand(
+    points.length < sensor.points.length ? { ...sensor, fit: fitted(points) } : sensor,
+    at,
+  )
+  const leaves = (of: readonly CurvePoint[]): Left =>
+    orElse(() => {
+      const narrower = { ...sensor, fit: fitted(of) }
+      const band = sensorBand(narrower, at)
+      return { share: band / now, limitShare: limitShareOf(narrower, at, band) }
+    }, NOTHING_WON)
+  return { points, leaves }
+}
+
+/** The one more point that narrows it most, of those that can be made here. */
+function bestPoint(
+  build: Build,
+  sensor: Sensor,
+  needs: Needs,
+  { points, leaves }: Again,
+): Left & { truth: number } {
+  const family = familyOf(sensor.family)
+  return makeableTruths(build, family, needs.range)
+    .map((truth) =>
+      orElse(
+        () => {
+          const signal = family.forward(sensor.curve, truth)
+          const more = { truth, signal, ...asTaken(sensor.points, { truth, signal }) }
+          return { truth, ...leaves([...points, more]) }
+        },
+        { truth, ...NOTHING_WON },
+      ),
+    )
+    .reduce((a, b) => (b.share < a.share ? b : a), { truth: NaN, ...NOTHING_WON })
+}
+
+/** A point taken with instruments twice as good, on the curve: what scatter is left belongs to those of today. */
+function asIfFiner(sensor: Sensor, p: CurvePoint): CurvePoint {
+  const half = (sigma: number | undefined): number => (sigma ?? 0) / 2
+  return {
+    ...p,
+    signal: orElse(() => familyOf(sensor.family).forward(sensor.curve, p.truth), p.signal),
+    truthUncertainty: half(p.truthUncertainty),
+    signalUncertainty: half(p.signalUncertainty),
+    common: (p.common ?? []).map((c) => ({ ...c, sigma: half(c.sigma) })),
+  }
 }

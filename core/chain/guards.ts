@@ -96,6 +96,13 @@ const withoutFault = (side: Beyond): Beyond => ({
   tooFewCells: true,
 })
 
+const isFarBeyond = ({ spec: { range } }: Chain, gone: number): boolean =>
+  gone >= BEYOND_SHARE * (range[1] - range[0])
+
+/** An open wire reads at the rail that feeds it, which need not be the end of the axis. */
+const farthest = (outward: 1 | -1, places: readonly number[]): number =>
+  outward * Math.min(...places.map((x) => outward * x))
+
 /** What one side would be with cells enough. `end` is 0 for the low end of the axis and 1 for the high one. */
 function beyondAt(
   chain: Chain,
@@ -106,9 +113,7 @@ function beyondAt(
   const outward = end === 0 ? -1 : 1
   const from = span[end]
   const faults = faultsOn(chain, spec).filter((f) => outward * (f.x - from) > 0)
-  // an open wire reads at the rail that feeds it, which need not be the end of the axis
-  const limit =
-    outward * Math.min(...[spec.axisRange[end], ...faults.map((f) => f.x)].map((x) => outward * x))
+  const limit = farthest(outward, [spec.axisRange[end], ...faults.map((f) => f.x)])
   const nothing: Beyond = {
     ...NOTHING,
     side: end === 0 ? 'below' : 'above',
@@ -118,34 +123,22 @@ function beyondAt(
   if (room < 4 * spec.axisStep) return nothing
   const axis = spec.axisRange[1] - spec.axisRange[0]
   const margin = Math.max(2 * spec.axisStep, Math.min(RAIL_MARGIN * axis, room / 2))
-  const step = (x: number): number =>
-    Number((Math.round(x / spec.axisStep) * spec.axisStep).toFixed(9))
+  const step = (x: number): number => onStep(spec, x)
   const hold = valueHolder(spec)
   const cellAt = (x: number): Cell => ({ x, value: hold(truthAtAxis(chain, spec.axis, x)) })
   const first = cellAt(from)
-  const known = (x: number): boolean => Number.isFinite(truthAtAxis(chain, spec.axis, x))
-  const own = endOfTravel(known, from, ownEnd(chain, spec, from, limit - outward * margin))
-  // a step towards the range where rounding went past what is known
-  const rounded = step(own)
-  const travel = known(rounded) ? rounded : step(rounded - outward * spec.axisStep)
-  const follows =
-    outward * (travel - from) >= spec.axisStep && known(travel) ? cellAt(travel) : null
+  const travel = travelEnd(chain, spec, from, limit - outward * margin)
+  const follows = travel === null ? null : cellAt(travel)
   const last = follows ?? first
   const followed: Beyond = { ...nothing, follows, cells: follows ? [follows] : [] }
   const show = faultShow(spec, nothing.faults)
   if (!show) return followed
   const value = hold(shownFor(chain, show, last.value))
-  // a curve that itself goes so far beyond the range shows the fault without a cell of its own
   const direction = Math.sign(first.value - truthAtAxis(chain, spec.axis, span[1 - end]!))
   const gone = direction * (last.value - first.value)
-  const [least, most] = chain.spec.range
-  if (
-    follows &&
-    show.show !== 'value' &&
-    direction * (value - last.value) >= 0 &&
-    gone >= BEYOND_SHARE * (most - least)
-  )
-    return { ...followed, shows: follows }
+  const sameWay = show.show !== 'value' && direction * (value - last.value) >= 0
+  // a curve that itself goes so far beyond the range shows the fault without a cell of its own
+  if (follows && sameWay && isFarBeyond(chain, gone)) return { ...followed, shows: follows }
   const shows = { x: step(limit), value }
   const held = { x: step(limit - (outward * margin) / 2), value: last.value }
   const holds = outward * (held.x - last.x) >= spec.axisStep
@@ -156,6 +149,19 @@ function beyondAt(
     shows,
     turns: holds && direction * (value - last.value) < 0,
   }
+}
+
+const onStep = ({ axisStep }: DeviceTable, x: number): number =>
+  Number((Math.round(x / axisStep) * axisStep).toFixed(9))
+
+/** Where on the axis the sensor's own travel ends, on a step; null where that is no step beyond the range. */
+function travelEnd(chain: Chain, spec: DeviceTable, from: number, margin: number): number | null {
+  const known = (x: number): boolean => Number.isFinite(truthAtAxis(chain, spec.axis, x))
+  const outward = Math.sign(margin - from)
+  const rounded = onStep(spec, endOfTravel(known, from, ownEnd(chain, spec, from, margin)))
+  // a step towards the range where rounding went past what is known
+  const travel = known(rounded) ? rounded : onStep(spec, rounded - outward * spec.axisStep)
+  return outward * (travel - from) >= spec.axisStep && known(travel) ? travel : null
 }
 
 /** Where on the axis an open and a shorted wire read. Edges that do not arrive are standstill, and no fault. */

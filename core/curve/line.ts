@@ -35,6 +35,25 @@ export type LineShape = {
 /** 1σ taken where none is stated: share of the truth's span, share of the signal's. */
 const DEFAULT_SHARE = 0.002
 
+function requirePoint(p: CurvePoint, i: number): void {
+  requireFinite(p.truth, `Point ${i + 1}: the truth`)
+  requireFinite(p.signal, `Point ${i + 1}: the signal`)
+  for (const u of [p.truthUncertainty ?? 0, p.signalUncertainty ?? 0])
+    if (requireFinite(u, `Point ${i + 1}: its uncertainty`) < 0)
+      throw new EchtError('bad-point', `Point ${i + 1}: an uncertainty cannot be negative.`)
+}
+
+/** Throws unless the points lie at several truths; of a line held through zero at one that is not zero. */
+function requireSpan(x: readonly number[], throughZero: boolean, where: string): void {
+  if (!throughZero && !(Math.max(...x) > Math.min(...x)))
+    throw new EchtError(
+      'degenerate-points',
+      `All points are at ${where}: take one at another value.`,
+    )
+  if (throughZero && x.every((v) => v === 0))
+    throw new EchtError('degenerate-points', 'Every point is at zero: take one that is not.')
+}
+
 /**
  * A straight line through points, weighted by both uncertainties carried into the signal, errors that points
  * share included (generalised least squares). Residuals are in the truth unit. Covariance is scaled by the
@@ -49,24 +68,12 @@ export function fitLine(points: readonly CurvePoint[], shape: LineShape): LineFi
       'too-few-points',
       `${points.length} of at least ${need} points: take ${need - points.length} more at another value.`,
     )
-  points.forEach((p, i) => {
-    requireFinite(p.truth, `Point ${i + 1}: the truth`)
-    requireFinite(p.signal, `Point ${i + 1}: the signal`)
-    for (const u of [p.truthUncertainty ?? 0, p.signalUncertainty ?? 0])
-      if (requireFinite(u, `Point ${i + 1}: its uncertainty`) < 0)
-        throw new EchtError('bad-point', `Point ${i + 1}: an uncertainty cannot be negative.`)
-  })
+  points.forEach(requirePoint)
   const x = points.map((p) => g(p.truth)),
     y = points.map((p) => p.signal)
   const span = Math.max(...x) - Math.min(...x),
     rise = Math.max(...y) - Math.min(...y)
-  if (!throughZero && !(span > 0))
-    throw new EchtError(
-      'degenerate-points',
-      `All points are at ${points[0]!.truth} ${truthUnit}: take one at another value.`,
-    )
-  if (throughZero && x.every((v) => v === 0))
-    throw new EchtError('degenerate-points', `Every point is at zero: take one that is not.`)
+  requireSpan(x, throughZero, `${points[0]!.truth} ${truthUnit}`)
   const design = x.map((v) => (throughZero ? [v] : [1, v]))
   // weights need the slope and the slope needs a fit: begin with the ends, then go round
   const low = x.indexOf(Math.min(...x)),

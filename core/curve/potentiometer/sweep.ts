@@ -23,6 +23,31 @@ export type Sweep = {
  * potentiometer moves one way within its noise. Throws `EchtError` `too-short`, `no-movement`.
  */
 export function checkSweep(signal: ArrayLike<number>, rate: number): Sweep {
+  const swept = sweptOf(signal, rate)
+  const found = [...broken(swept), ...worn(swept)]
+  return {
+    direction: swept.sign > 0 ? 'rising' : 'falling',
+    closed: swept.first,
+    open: swept.last,
+    faults: found.sort((a, b) => a.timeS - b.timeS),
+    travelled: swept.travel,
+  }
+}
+
+/** A sweep, and what it is judged by: its ends, which way it goes, and the noise of its steps. */
+type Swept = {
+  signal: ArrayLike<number>
+  rate: number
+  first: number
+  last: number
+  sign: 1 | -1
+  travel: number
+  /** from each sample to the next, along the sweep */
+  steps: number[]
+  noise: number
+}
+
+function sweptOf(signal: ArrayLike<number>, rate: number): Swept {
   const n = signal.length
   if (n < 10)
     throw new EchtError(
@@ -40,93 +65,110 @@ export function checkSweep(signal: ArrayLike<number>, rate: number): Sweep {
       'no-movement',
       'The signal does not move from first to last: was the pedal swept, and is this the right column?',
     )
-  const usual = travel / n
-  const jump = Math.max(0.04 * travel, 8 * noise + 4 * usual)
+  return { signal, rate, first, last, sign, travel, steps, noise }
+}
+
+/** Share of the travel at a sample, 0 closed to 1 open. */
+const shareAt = ({ signal, first, sign, travel }: Swept, i: number): number =>
+  Math.min(1, Math.max(0, ((signal[i]! - first) * sign) / travel))
+
+const faultAt = (swept: Swept, kind: SweepFault['kind'], i: number, says: Said): SweepFault => ({
+  kind,
+  at: shareAt(swept, i),
+  timeS: i / swept.rate,
+  says,
+})
+
+const reversal = (swept: Swept, i: number, by: number): SweepFault =>
+  faultAt(
+    swept,
+    'reversal',
+    i,
+    say('reversal')`It turns back by ${figures(by, 3)} near ${percent(shareAt(swept, i))}.`,
+  )
+
+/** Jumps, reversals and dropouts, in the order they come. */
+function broken(swept: Swept): SweepFault[] {
+  const { signal, rate, sign, travel, steps, noise } = swept
+  const n = signal.length
+  const jump = Math.max(0.04 * travel, 8 * noise + 4 * (travel / n))
+  const turned = Math.max(0.02 * travel, 8 * noise)
   const faults: SweepFault[] = []
-  const share = (i: number): number =>
-    Math.min(1, Math.max(0, ((signal[i]! - first) * sign) / travel))
-  const found = (kind: SweepFault['kind'], i: number, says: Said): void => {
-    faults.push({ kind, at: share(i), timeS: i / rate, says })
-  }
   let i = 0,
     highest = signal[0]! * sign
   while (i < n - 1) {
-    const step = steps[i]!
+    const step = steps[i]!,
+      next = signal[i + 1]! * sign
     if (step < -jump) {
-      // down and back up again within a blink is a lost contact, not a hand
-      const back = Math.min(n - 1, i + Math.max(2, Math.round(0.15 * rate)))
-      let k = i + 1
-      while (k <= back && signal[k]! * sign < highest - jump) k++
-      if (k <= back) {
-        found(
-          'dropout',
-          i,
-          say(
-            'dropout',
-          )`It falls away by ${figures(Math.abs(step), 3)} for ${number(((k - i - 1) / rate) * 1000)} ms near ${percent(share(i))} of the travel: a lost contact.`,
-        )
-        i = k
+      const back = contactBack(swept, i, highest - jump)
+      if (back !== null) {
+        faults.push(dropout(swept, i, back))
+        i = back
         continue
       }
-      found(
-        'reversal',
-        i,
-        say('reversal')`It turns back by ${figures(Math.abs(step), 3)} near ${percent(share(i))}.`,
-      )
-      highest = signal[i + 1]! * sign
-    } else if (step > jump)
-      found(
-        'jump',
-        i,
-        say(
-          'jump',
-        )`It jumps by ${figures(step, 3)} near ${percent(share(i))}: a break in the track, or the sweep was too fast.`,
-      )
-    else {
-      const fallen = highest - signal[i + 1]! * sign
-      if (
-        fallen > Math.max(0.02 * travel, 8 * noise) &&
-        !faults.some((f) => f.kind === 'reversal' && Math.abs(f.timeS - i / rate) < 0.3)
-      ) {
-        found(
-          'reversal',
-          i,
-          say('reversal')`It turns back by ${figures(fallen, 3)} near ${percent(share(i))}.`,
-        )
-        highest = signal[i + 1]! * sign
-      }
+      faults.push(reversal(swept, i, Math.abs(step)))
+      highest = next
+    } else if (step > jump) faults.push(jumpAt(swept, i))
+    else if (highest - next > turned && !isBeside(faults, i / rate)) {
+      faults.push(reversal(swept, i, highest - next))
+      highest = next
     }
-    highest = Math.max(highest, signal[i + 1]! * sign)
+    highest = Math.max(highest, next)
     i++
   }
-  // a worn spot is rougher than the rest of the track
-  const windowSize = Math.max(8, Math.round(n / 40))
-  for (let start = 0; start + windowSize < n; start += windowSize) {
-    const part = steps.slice(start, start + windowSize)
-    const rough = deviation(part)
-    if (
-      rough > Math.max(5 * noise, 0.004 * travel) &&
-      !faults.some((f) => f.kind === 'worn' && Math.abs(f.at - share(start)) < 0.06)
-    )
-      found(
-        'worn',
-        start + (windowSize >> 1),
-        noise > 0
-          ? say(
-              'worn',
-            )`It is ${number(rough / noise)} times rougher near ${percent(share(start))}: a worn spot, where the pedal spends its time.`
-          : say(
-              'worn',
-            )`It is rougher near ${percent(share(start))}: a worn spot, where the pedal spends its time.`,
-      )
+  return faults
+}
+
+/** One turning back is said once, however many samples it lasts. */
+const isBeside = (faults: readonly SweepFault[], timeS: number): boolean =>
+  faults.some((f) => f.kind === 'reversal' && Math.abs(f.timeS - timeS) < 0.3)
+
+/** Down and back up again within a blink is a lost contact, not a hand: where it is back, or null. */
+function contactBack({ signal, rate, sign }: Swept, i: number, level: number): number | null {
+  const latest = Math.min(signal.length - 1, i + Math.max(2, Math.round(0.15 * rate)))
+  for (let k = i + 1; k <= latest; k++) if (signal[k]! * sign >= level) return k
+  return null
+}
+
+const dropout = (swept: Swept, i: number, back: number): SweepFault =>
+  faultAt(
+    swept,
+    'dropout',
+    i,
+    say(
+      'dropout',
+    )`It falls away by ${figures(Math.abs(swept.steps[i]!), 3)} for ${number(((back - i - 1) / swept.rate) * 1000)} ms near ${percent(shareAt(swept, i))} of the travel: a lost contact.`,
+  )
+
+const jumpAt = (swept: Swept, i: number): SweepFault =>
+  faultAt(
+    swept,
+    'jump',
+    i,
+    say(
+      'jump',
+    )`It jumps by ${figures(swept.steps[i]!, 3)} near ${percent(shareAt(swept, i))}: a break in the track, or the sweep was too fast.`,
+  )
+
+/** Where the track is rougher than the rest of it. */
+function worn(swept: Swept): SweepFault[] {
+  const { signal, travel, steps, noise } = swept
+  const faults: SweepFault[] = []
+  const size = Math.max(8, Math.round(signal.length / 40))
+  for (let start = 0; start + size < signal.length; start += size) {
+    const rough = deviation(steps.slice(start, start + size))
+    const known = faults.some((f) => Math.abs(f.at - shareAt(swept, start)) < 0.06)
+    if (!(rough > Math.max(5 * noise, 0.004 * travel)) || known) continue
+    const near = percent(shareAt(swept, start))
+    const says =
+      noise > 0
+        ? say(
+            'worn',
+          )`It is ${number(rough / noise)} times rougher near ${near}: a worn spot, where the pedal spends its time.`
+        : say('worn')`It is rougher near ${near}: a worn spot, where the pedal spends its time.`
+    faults.push(faultAt(swept, 'worn', start + (size >> 1), says))
   }
-  return {
-    direction: sign > 0 ? 'rising' : 'falling',
-    closed: first,
-    open: last,
-    faults: faults.sort((a, b) => a.timeS - b.timeS),
-    travelled: travel,
-  }
+  return faults
 }
 
 /** Spread about the median, as σ of a normal: outliers do not count. */
