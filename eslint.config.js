@@ -82,7 +82,6 @@ const STILL_LONG = [
   'app/parts/keyOn/KeyOnCheck.tsx',
   'app/places/builds/Builds.tsx',
   'app/places/channel/BudgetStage.tsx',
-  'app/places/channel/ChannelTitle.tsx',
   'app/places/channel/LeadsStage.tsx',
   'app/places/channel/NeedleScale.tsx',
   'app/places/channel/ReadersPicture.tsx',
@@ -96,7 +95,6 @@ const STILL_LONG = [
   'app/places/channel/scales/Scales.tsx',
   'app/places/channel/table/TableErrorChart.tsx',
   'app/places/lineUp/AddChannel.tsx',
-  'app/places/lineUp/LineUp.tsx',
   'app/places/logbook/Sentence.tsx',
 ]
 /** an error is looked at before it is passed over: `orElse` for what the core refuses */

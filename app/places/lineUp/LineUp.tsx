@@ -48,10 +48,6 @@ export function LineUp() {
     const ratio = (row: Row): number => row.status?.ratio ?? -1
     return [...chosen].sort((a, b) => ratio(b) - ratio(a))
   }, [build, rows, filter, state, order, say])
-  const counts = STATES.map((s) => ({
-    ...s,
-    count: rows.filter((r) => r.status?.state === s.value).length,
-  })).filter((s) => s.count > 0)
   return (
     <section>
       <Group justify="space-between" mb="sm" wrap="wrap">
@@ -74,36 +70,7 @@ export function LineUp() {
         </Group>
       </Group>
       {rows.length > 5 && (
-        <Group mb="sm" gap="sm" wrap="wrap">
-          <TextInput
-            aria-label="Filter"
-            placeholder="filter by name, place, device or next step"
-            value={filter}
-            onChange={(e) => setFilter(e.currentTarget.value)}
-            w={320}
-          />
-          <Group gap={6} role="group" aria-label="States">
-            <Button
-              variant={state === 'all' ? 'outline' : 'default'}
-              aria-pressed={state === 'all'}
-              h={44}
-              onClick={() => setState('all')}
-            >
-              all {rows.length}
-            </Button>
-            {counts.map((s) => (
-              <Button
-                key={s.value}
-                variant={state === s.value ? 'outline' : 'default'}
-                aria-pressed={state === s.value}
-                h={44}
-                onClick={() => setState(s.value)}
-              >
-                {s.label} {s.count}
-              </Button>
-            ))}
-          </Group>
-        </Group>
+        <Filters {...{ rows, filter, state }} onFilter={setFilter} onState={setState} />
       )}
       {known < rows.length && (
         <p className="pale" role="status">
@@ -131,6 +98,52 @@ export function LineUp() {
       )}
       <Suspense>{adding && <AddChannel onClose={() => setAdding(false)} />}</Suspense>
     </section>
+  )
+}
+
+/** What the rows are chosen by: words, and the state they are in. */
+function Filters({
+  rows,
+  filter,
+  state,
+  onFilter,
+  onState,
+}: {
+  rows: readonly Row[]
+  filter: string
+  state: State | 'all'
+  onFilter: (words: string) => void
+  onState: (state: State | 'all') => void
+}) {
+  const counts = STATES.map((s) => ({
+    ...s,
+    count: rows.filter((r) => r.status?.state === s.value).length,
+  })).filter((s) => s.count > 0)
+  const choice = (value: State | 'all', label: string) => (
+    <Button
+      key={value}
+      variant={state === value ? 'outline' : 'default'}
+      aria-pressed={state === value}
+      h={44}
+      onClick={() => onState(value)}
+    >
+      {label}
+    </Button>
+  )
+  return (
+    <Group mb="sm" gap="sm" wrap="wrap">
+      <TextInput
+        aria-label="Filter"
+        placeholder="filter by name, place, device or next step"
+        value={filter}
+        onChange={(e) => onFilter(e.currentTarget.value)}
+        w={320}
+      />
+      <Group gap={6} role="group" aria-label="States">
+        {choice('all', `all ${rows.length}`)}
+        {counts.map((s) => choice(s.value, `${s.label} ${s.count}`))}
+      </Group>
+    </Group>
   )
 }
 
