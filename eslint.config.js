@@ -75,13 +75,10 @@ const STILL_LONG = [
   'app/families/level/TankPicture.tsx',
   'app/families/level/TankShape.tsx',
   'app/families/level/TwoSenders.tsx',
-  'app/kinds/ReadingCard.tsx',
   'app/parts/InputFields.tsx',
   'app/parts/LogFile.tsx',
   'app/parts/QuantityInput.tsx',
-  'app/parts/keyOn/KeyOnCheck.tsx',
   'app/places/builds/Builds.tsx',
-  'app/places/channel/BudgetStage.tsx',
   'app/places/channel/LeadsStage.tsx',
   'app/places/channel/NeedleScale.tsx',
   'app/places/channel/ReadersPicture.tsx',
@@ -95,7 +92,6 @@ const STILL_LONG = [
   'app/places/channel/scales/Scales.tsx',
   'app/places/channel/table/TableErrorChart.tsx',
   'app/places/lineUp/AddChannel.tsx',
-  'app/places/logbook/Sentence.tsx',
 ]
 /** an error is looked at before it is passed over: `orElse` for what the core refuses */
 const NAMED_CATCH = {

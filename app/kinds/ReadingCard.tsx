@@ -1,11 +1,17 @@
 import { Button, Group } from '@mantine/core'
 import dayjs from 'dayjs'
 import { Link } from 'react-router'
-import { linearSpread, STAGE, walkForward, type ReadStatus } from '../../core/chain/index.ts'
+import {
+  linearSpread,
+  STAGE,
+  walkForward,
+  type Chain,
+  type ReadStatus,
+} from '../../core/chain/index.ts'
 import { findFamily } from '../../core/curve/registry.ts'
 import { orElse } from '../../core/error.ts'
 import { linspace } from '../../core/math/index.ts'
-import { expectedReadings } from '../../core/prove/index.ts'
+import { expectedReadings, type Expected } from '../../core/prove/index.ts'
 import { fixed } from '../../core/quantity/index.ts'
 import { toDeviceOrder } from '../../core/table/index.ts'
 import { AsFineAsNeeded } from '../parts/AsFineAsNeeded.tsx'
@@ -14,7 +20,9 @@ import { ohms, signalText, useQuantity } from '../parts/units.ts'
 import { Scales } from '../places/channel/scales/Scales.tsx'
 import { heightFor, windowAround } from '../places/channel/scales/window.ts'
 import { useBuild } from '../store/useBuild.ts'
+import type { Pull } from '../../core/build/index.ts'
 import type { KindProps } from './registry.ts'
+import css from './ReadingCard.module.css'
 import { useReading } from './useReading.ts'
 
 /**
@@ -33,17 +41,8 @@ function CardOf({ channel, read, status }: KindProps & { status: ReadStatus }) {
   const { build } = useBuild()
   const { chain, assembled } = status
   const { input, device, needs, sensor } = assembled
-  const family = findFamily(sensor.family)
-  const signalUnit = family?.signalUnit ?? 'Ω'
-  const q = useQuantity(family?.truthUnit ?? '°C')
+  const q = useQuantity(status.unit)
   const truth = status.worst?.at ?? needs.best[1]
-  const temperatures = linspace(...needs.range, 5)
-  const expected = chain
-    ? temperatures.flatMap((t) => {
-        return orElse(() => [{ t, readings: expectedReadings(chain, t) }], [])
-      })
-    : []
-  const table = input.table?.entered
   return (
     <article className="card">
       <Group className="no-print" mb="md">
@@ -87,110 +86,138 @@ function CardOf({ channel, read, status }: KindProps & { status: ReadStatus }) {
           still
         />
       )}
-      {expected.length > 0 && (
-        <>
-          <h2>What a meter should say</h2>
-          <table className="sheet-table" aria-label="Expected readings">
-            <thead>
-              <tr>
-                <th className="num">{q.unit}</th>
-                <th className="num">{signalUnit === 'Ω' ? 'sensor, unplugged' : 'sensor'}</th>
-                {chain?.spec.stages.includes(STAGE.pin) && (
-                  <th className="num">pin {input.pin}, V</th>
-                )}
-                <th className="num">{device.name} shows</th>
-              </tr>
-            </thead>
-            <tbody>
-              {expected.map(({ t, readings }) => {
-                const at = (s: string) => readings.find((r) => r.stage === s)!
-                const band = (e: { low: number; high: number }, f: (v: number) => string) => (
-                  <span className="pale">
-                    {' '}
-                    {f(e.low)} to {f(e.high)}
-                  </span>
-                )
-                return (
-                  <tr key={t}>
-                    <td className="num">
-                      <b>{q.bare(t, 0)}</b>
-                    </td>
-                    <td className="num">
-                      {signalText(at(STAGE.element).value, signalUnit)}
-                      {band(at(STAGE.element), (v) =>
-                        signalText(v, signalUnit).replace(/ [kM]?(Ω|V|Hz)/, ''),
-                      )}
-                    </td>
-                    {chain?.spec.stages.includes(STAGE.pin) && (
-                      <td className="num">
-                        {fixed(at(STAGE.pin).value, 3)}
-                        {band(at(STAGE.pin), (v) => fixed(v, 3))}
-                      </td>
-                    )}
-                    <td className="num">
-                      {q.bare(at(STAGE.shown).value)}
-                      {band(at(STAGE.shown), (v) => q.bare(v))}
-                    </td>
-                  </tr>
-                )
-              })}
-            </tbody>
-          </table>
-        </>
-      )}
-      <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 30, marginTop: 16 }}>
-        <div>
-          <h2>Pins</h2>
-          <table className="sheet-table" aria-label="Pinout">
-            <tbody>
-              {sensor.element.pins.map((p) => (
-                <tr key={p.name}>
-                  <td>{p.name}</td>
-                  <td>{p.wire || 'no colour noted'}</td>
-                </tr>
-              ))}
-              <tr>
-                <td>
-                  {device.name} pin {input.pin}
-                </td>
-                <td>
-                  {read.wire.colour || 'no colour noted'}
-                  {read.wire.cavity ? `, cavity ${read.wire.cavity}` : ''}
-                </td>
-              </tr>
-              {input.pulls
-                .filter((p) => p.on)
-                .map((p) => (
-                  <tr key={p.id}>
-                    <td>{p.name || 'pull-up'}</td>
-                    <td>
-                      {ohms(p.ohm.value)} to{' '}
-                      {fixed(p.toReference ? input.referenceV.value : p.railV.value, 2)} V,{' '}
-                      {p.ohm.basis}
-                    </td>
-                  </tr>
-                ))}
-            </tbody>
-          </table>
-        </div>
-        <div>
-          <h2>Table in {device.name}</h2>
-          {table && input.table ? (
-            <p className="mono" style={{ fontSize: 14, columns: 2, margin: '6px 0' }}>
-              {(() => {
-                const o = toDeviceOrder(table, input.table)
-                return o.x.map((x, i) => (
-                  <span key={x} style={{ display: 'block' }}>
-                    {x} {input.table!.axis} → {fixed(o.y[i]!, 1)} {input.table!.valueUnit}
-                  </span>
-                ))
-              })()}
-            </p>
-          ) : (
-            <p className="pale">None entered yet.</p>
-          )}
-        </div>
+      {chain && <MeterShouldSay status={status} chain={chain} />}
+      <div className={css.halves}>
+        <Pins status={status} />
+        <TableInDevice status={status} />
       </div>
     </article>
+  )
+}
+
+/** What should be read at five truths over the range, with bands. */
+function MeterShouldSay({ status, chain }: { status: ReadStatus; chain: Chain }) {
+  const { input, device, sensor, needs } = status.assembled
+  const q = useQuantity(status.unit)
+  const unit = findFamily(sensor.family)?.signalUnit ?? 'Ω'
+  const expected = linspace(...needs.range, 5).flatMap((t) =>
+    orElse(() => [{ t, readings: expectedReadings(chain, t) }], []),
+  )
+  if (expected.length === 0) return null
+  const atPin = chain.spec.stages.includes(STAGE.pin)
+  const signal = (v: number): string => signalText(v, unit)
+  const volts = (v: number): string => fixed(v, 3)
+  const shown = (v: number): string => q.bare(v)
+  return (
+    <>
+      <h2>What a meter should say</h2>
+      <table className="sheet-table" aria-label="Expected readings">
+        <thead>
+          <tr>
+            <th className="num">{q.unit}</th>
+            <th className="num">{unit === 'Ω' ? 'sensor, unplugged' : 'sensor'}</th>
+            {atPin && <th className="num">pin {input.pin}, V</th>}
+            <th className="num">{device.name} shows</th>
+          </tr>
+        </thead>
+        <tbody>
+          {expected.map(({ t, readings }) => {
+            const at = (stage: string) => readings.find((r) => r.stage === stage)!
+            return (
+              <tr key={t}>
+                <td className="num">
+                  <b>{q.bare(t, 0)}</b>
+                </td>
+                <Banded of={at(STAGE.element)} text={signal} bare={(v) => withoutUnit(signal(v))} />
+                {atPin && <Banded of={at(STAGE.pin)} text={volts} />}
+                <Banded of={at(STAGE.shown)} text={shown} />
+              </tr>
+            )
+          })}
+        </tbody>
+      </table>
+    </>
+  )
+}
+
+const withoutUnit = (text: string): string => text.replace(/ [kM]?(Ω|V|Hz)/, '')
+
+/** A value and its band; `bare` writes the ends of the band where that differs. */
+const Banded = ({
+  of,
+  text,
+  bare = text,
+}: {
+  of: Expected
+  text: (v: number) => string
+  bare?: (v: number) => string
+}) => (
+  <td className="num">
+    {text(of.value)}{' '}
+    <span className="pale">
+      {bare(of.low)} to {bare(of.high)}
+    </span>
+  </td>
+)
+
+/** Which wire goes where, and what feeds it. */
+function Pins({ status }: { status: ReadStatus }) {
+  const { input, device, sensor, read } = status.assembled
+  const railV = (p: Pull): number => (p.toReference ? input.referenceV.value : p.railV.value)
+  return (
+    <div>
+      <h2>Pins</h2>
+      <table className="sheet-table" aria-label="Pinout">
+        <tbody>
+          {sensor.element.pins.map((p) => (
+            <tr key={p.name}>
+              <td>{p.name}</td>
+              <td>{p.wire || 'no colour noted'}</td>
+            </tr>
+          ))}
+          <tr>
+            <td>
+              {device.name} pin {input.pin}
+            </td>
+            <td>
+              {read.wire.colour || 'no colour noted'}
+              {read.wire.cavity ? `, cavity ${read.wire.cavity}` : ''}
+            </td>
+          </tr>
+          {input.pulls
+            .filter((p) => p.on)
+            .map((p) => (
+              <tr key={p.id}>
+                <td>{p.name || 'pull-up'}</td>
+                <td>
+                  {ohms(p.ohm.value)} to {fixed(railV(p), 2)} V, {p.ohm.basis}
+                </td>
+              </tr>
+            ))}
+        </tbody>
+      </table>
+    </div>
+  )
+}
+
+function TableInDevice({ status }: { status: ReadStatus }) {
+  const { input, device } = status.assembled
+  const spec = input.table
+  const ordered = spec?.entered ? toDeviceOrder(spec.entered, spec) : null
+  return (
+    <div>
+      <h2>Table in {device.name}</h2>
+      {ordered ? (
+        <p className={`mono ${css.cells}`}>
+          {ordered.x.map((x, i) => (
+            <span key={x}>
+              {x} {spec!.axis} → {fixed(ordered.y[i]!, 1)} {spec!.valueUnit}
+            </span>
+          ))}
+        </p>
+      ) : (
+        <p className="pale">None entered yet.</p>
+      )}
+    </div>
   )
 }

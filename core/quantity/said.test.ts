@@ -33,6 +33,11 @@ describe('what is said', () => {
     [say('a')`${within(2, 'Δ°C', 1)}`, '±2.0 °C', '±3.6 °F'],
     [say('a')`${size(-2, 'Δ°C', 1)}`, '2.0 °C', '3.6 °F'],
     [say('a')`${size(100, 'kPa', 0)}`, '100 kPa', '14.5 psi'],
+    [
+      say('a')`${off(5, 'kPa g', 0)} at ${amount(550, 'kPa g', 0)}`,
+      '+5 kPa at 550 kPa g',
+      '+0.7 psi at 79.8 psi g',
+    ],
     [say('a')`${engineering(4700, 'Ω')}`, '4.7 kΩ', '4.7 kΩ'],
     [say('a')`${number(-0.004, 2)} ${figures(1234.5, 2)}`, '0.00 1200', '0.00 1200'],
     [say('a')`${percent(0.255, 1)}`, '25.5 %', '25.5 %'],

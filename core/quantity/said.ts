@@ -94,7 +94,8 @@ function amountText({ value, unit, as, decimals, need }: Amount, write: Write): 
       ? String(Number(value.toPrecision(-decimals))).replace('-', '−')
       : fixed(value, decimals)
   const q = write(unit, need)
-  const shown = q.unit.replace('Δ', '')
+  // a difference of pressures is neither gauge nor absolute
+  const shown = q.unit.replace('Δ', '').replace(/ [ag]$/, '')
   switch (as) {
     case 'value':
       return q.text(value, decimals)

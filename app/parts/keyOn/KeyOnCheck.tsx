@@ -4,7 +4,9 @@ import { isProven, type ReadStatus } from '../../../core/chain/index.ts'
 import { findFamily } from '../../../core/curve/registry.ts'
 import type { SignalKind } from '../../../core/curve/family.ts'
 import { useBuild } from '../../store/useBuild.ts'
+import type { Instrument } from '../../../core/build/index.ts'
 import { Chip } from '../Chip.tsx'
+import { Fields } from '../Fields.tsx'
 import { QuantityInput } from '../QuantityInput.tsx'
 import { useQuantity } from '../units.ts'
 import { EarlierChecks } from './EarlierChecks.tsx'
@@ -20,9 +22,9 @@ export function KeyOnCheck({ status }: { status: ReadStatus }) {
   const { build } = useBuild()
   const { read, device, input, sensor, spec, problem } = status.assembled
   const family = findFamily(sensor.family)
-  const unit = family?.truthUnit ?? ''
+  const ask = family?.keyOn ?? UNKNOWN
+  const { unit } = status
   const signal = family?.signal ?? 'resistance'
-  const ask = family?.keyOn ?? { label: 'The truth', how: '', sigma: 0 }
   const q = useQuantity(unit)
   const thermometers =
     unit === '°C' ? build.instruments.filter((i) => i.kind === 'thermometer') : []
@@ -35,27 +37,7 @@ export function KeyOnCheck({ status }: { status: ReadStatus }) {
         <ProofOf readId={read.id} />
       </Group>
       <p className="tight">{ask.how}</p>
-      <Group align="flex-start" gap="lg" wrap="wrap">
-        <QuantityInput
-          label={ask.label}
-          unit={unit}
-          onTyped={keyOn.setTruth}
-          width={200}
-          step={0.1}
-          placeholder={unit === '°C' ? (q.unit === '°F' ? '58' : '14.4') : ''}
-        />
-        {thermometers.length > 0 && (
-          <NativeSelect
-            label="Read with"
-            value={keyOn.probe}
-            onChange={(e) => keyOn.setProbe(e.currentTarget.value)}
-            data={[
-              { value: '', label: 'an unknown one' },
-              ...thermometers.map((i) => ({ value: i.id, label: i.name })),
-            ]}
-          />
-        )}
-      </Group>
+      <TruthFields {...{ keyOn, thermometers, unit }} label={ask.label} />
       {keyOn.expected && (
         <>
           <ExpectedReadings {...{ status, signal, q }} expected={keyOn.expected} />
@@ -72,6 +54,48 @@ export function KeyOnCheck({ status }: { status: ReadStatus }) {
       )}
       <EarlierChecks readId={read.id} unit={unit} />
     </section>
+  )
+}
+
+/** What is asked where the family is not known. */
+const UNKNOWN = { label: 'The truth', how: '', sigma: 0 }
+
+/** What is true at this moment, and what it was read with. */
+function TruthFields({
+  keyOn,
+  thermometers,
+  unit,
+  label,
+}: {
+  keyOn: KeyOn
+  thermometers: Instrument[]
+  unit: string
+  label: string
+}) {
+  const q = useQuantity(unit)
+  const example = unit !== '°C' ? '' : q.unit === '°F' ? '58' : '14.4'
+  return (
+    <Fields>
+      <QuantityInput
+        label={label}
+        unit={unit}
+        onTyped={keyOn.setTruth}
+        width={200}
+        step={0.1}
+        placeholder={example}
+      />
+      {thermometers.length > 0 && (
+        <NativeSelect
+          label="Read with"
+          value={keyOn.probe}
+          onChange={(e) => keyOn.setProbe(e.currentTarget.value)}
+          data={[
+            { value: '', label: 'an unknown one' },
+            ...thermometers.map((i) => ({ value: i.id, label: i.name })),
+          ]}
+        />
+      )}
+    </Fields>
   )
 }
 
@@ -104,7 +128,7 @@ function Boxes({
 }) {
   const edges = signal === 'frequency'
   return (
-    <Group align="flex-start" gap="lg" mt="md" wrap="wrap">
+    <Fields>
       <QuantityInput
         label={`${device} shows`}
         unit={unit}
@@ -127,6 +151,6 @@ function Boxes({
           width={260}
         />
       )}
-    </Group>
+    </Fields>
   )
 }

@@ -1,9 +1,9 @@
 import { Say } from '../../parts/Say.tsx'
 import { useMemo } from 'react'
-import { curveRemedy, errorBudget, shareBy } from '../../../core/chain/index.ts'
+import { curveRemedy, errorBudget, shareBy, type Budget } from '../../../core/chain/index.ts'
 import { inWords } from '../../store/problem.ts'
 import { useBuild } from '../../store/useBuild.ts'
-import { useQuantity } from '../../parts/units.ts'
+import { useQuantity, type Quantity } from '../../parts/units.ts'
 import { useWork } from '../../workers/useWork.ts'
 import { useRestTruth } from './restTruth.ts'
 import { truthUnit } from './stageInfo.ts'
@@ -35,7 +35,6 @@ export default function BudgetStage({ status }: StageProps) {
   if (!chain || !budget)
     return <p className="pale stage-body">{status.assembled.problem ?? problem}</p>
   const need = status.assembled.needs.accuracy
-  const most = Math.max(...budget.lines.map((l) => Math.abs(l.size)), 1e-12)
   const halfDrawn = drawn.value ? (drawn.value.high - drawn.value.low) / 2 : null
   const agree = halfDrawn !== null && Math.abs(halfDrawn / budget.half - 1) < 0.12
   return (
@@ -63,48 +62,56 @@ export default function BudgetStage({ status }: StageProps) {
           </span>
         </div>
       )}
-      <div className="scroll-x">
-        <table className="sheet-table" aria-label="Error budget">
-          <thead>
-            <tr>
-              <th>Stage</th>
-              <th>Cause</th>
-              <th className="num">{q.unit}</th>
-              <th style={{ width: 160 }}>
-                <span className="visually-hidden">Size</span>
-              </th>
-              <th>What would reduce it</th>
-              <th className="num">leaves</th>
-            </tr>
-          </thead>
-          <tbody>
-            {budget.lines.map((l) => (
-              <tr key={l.id}>
-                <td>{shareBy(l.share).label}</td>
-                <td>
-                  <Say of={l.label} />
-                </td>
-                <td className="num">{l.kind === 'bias' ? q.off(l.size) : q.pm(l.size)}</td>
-                <td>
-                  <span
-                    className={`bar${l.kind === 'spread' ? ' spread' : ''}`}
-                    style={{ display: 'block', width: `${(100 * Math.abs(l.size)) / most}%` }}
-                    aria-hidden
-                  />
-                </td>
-                <td>
-                  <Say of={l.remedy} />
-                </td>
-                <td className="num">{q.pm(l.worstAfter).slice(1)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
+      <Lines budget={budget} q={q} />
       <p className="pale small">
         Solid bars are known and always the same way; hatched ones are doubt, 95 %. Doubts add as
         squares, so the small ones hardly count. Each remedy is taken alone.
       </p>
+    </div>
+  )
+}
+
+/** The causes of the error, largest first, each with what would reduce it and what that leaves. */
+function Lines({ budget, q }: { budget: Budget; q: Quantity }) {
+  const most = Math.max(...budget.lines.map((l) => Math.abs(l.size)), 1e-12)
+  return (
+    <div className="scroll-x">
+      <table className="sheet-table" aria-label="Error budget">
+        <thead>
+          <tr>
+            <th>Stage</th>
+            <th>Cause</th>
+            <th className="num">{q.unit}</th>
+            <th style={{ width: 160 }}>
+              <span className="visually-hidden">Size</span>
+            </th>
+            <th>What would reduce it</th>
+            <th className="num">leaves</th>
+          </tr>
+        </thead>
+        <tbody>
+          {budget.lines.map((l) => (
+            <tr key={l.id}>
+              <td>{shareBy(l.share).label}</td>
+              <td>
+                <Say of={l.label} />
+              </td>
+              <td className="num">{l.kind === 'bias' ? q.off(l.size) : q.pm(l.size)}</td>
+              <td>
+                <span
+                  className={`bar${l.kind === 'spread' ? ' spread' : ''}`}
+                  style={{ display: 'block', width: `${(100 * Math.abs(l.size)) / most}%` }}
+                  aria-hidden
+                />
+              </td>
+              <td>
+                <Say of={l.remedy} />
+              </td>
+              <td className="num">{q.pm(l.worstAfter).slice(1)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
     </div>
   )
 }

@@ -16,33 +16,17 @@ const THING: Record<string, string> = {
   attachments: 'the file',
 }
 
+type Of<Kind extends Said['kind']> = Extract<Said, { kind: Kind }>
+
 /** What happened, in a sentence. */
 export function Sentence({ said }: { said: Said }) {
-  const { build } = useBuild()
-  const units = useUnits()
   switch (said.kind) {
     case 'measured':
     case 'checked':
-      return (
-        <Taken
-          build={build}
-          measurement={said.measurement}
-          about={said.about || 'something removed since'}
-          how={
-            said.kind === 'checked'
-              ? 'checked at key-on'
-              : `measured${byMethod(build, said.measurement)}`
-          }
-        />
-      )
+      return <Recorded said={said} />
     case 'struck':
     case 'restored':
-      return (
-        <>
-          {said.kind === 'struck' ? 'Struck' : 'Restored'} a reading of <b>{said.about}</b>:{' '}
-          <span className="mono">{asTyped(said.measurement)}</span>
-        </>
-      )
+      return <Struck said={said} />
     case 'proven':
       return (
         <>
@@ -65,24 +49,46 @@ export function Sentence({ said }: { said: Said }) {
         </>
       )
     case 'changed':
-      return (
-        <>
-          {said.of && <b>{said.of}: </b>}
-          {said.fields.map((f) => fieldText(f, units)).join('; ')}
-        </>
-      )
+      return <FieldsChanged said={said} />
     case 'undone':
     case 'redone':
-      return (
-        <>
-          {said.kind === 'undone' ? 'Took back' : 'Did again'} what was done on{' '}
-          {dayjs(said.at).format('D MMM, HH:mm')}
-          {said.what ? ': ' : '.'}
-          {said.what && <Sentence said={said.what} />}
-        </>
-      )
+      return <TakenBack said={said} />
   }
 }
+
+function Recorded({ said }: { said: Of<'measured' | 'checked'> }) {
+  const { build } = useBuild()
+  const { measurement } = said
+  const how =
+    said.kind === 'checked' ? 'checked at key-on' : `measured${byMethod(build, measurement)}`
+  return <Taken {...{ build, measurement, how }} about={said.about || 'something removed since'} />
+}
+
+const Struck = ({ said }: { said: Of<'struck' | 'restored'> }) => (
+  <>
+    {said.kind === 'struck' ? 'Struck' : 'Restored'} a reading of <b>{said.about}</b>:{' '}
+    <span className="mono">{asTyped(said.measurement)}</span>
+  </>
+)
+
+function FieldsChanged({ said }: { said: Of<'changed'> }) {
+  const units = useUnits()
+  return (
+    <>
+      {said.of && <b>{said.of}: </b>}
+      {said.fields.map((f) => fieldText(f, units)).join('; ')}
+    </>
+  )
+}
+
+const TakenBack = ({ said }: { said: Of<'undone' | 'redone'> }) => (
+  <>
+    {said.kind === 'undone' ? 'Took back' : 'Did again'} what was done on{' '}
+    {dayjs(said.at).format('D MMM, HH:mm')}
+    {said.what ? ': ' : '.'}
+    {said.what && <Sentence said={said.what} />}
+  </>
+)
 
 function Taken({
   build,
