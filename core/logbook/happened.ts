@@ -8,14 +8,14 @@ export type Changed = FieldName & { before: unknown; after: unknown }
 export type EntryKind = 'measured' | 'checked' | 'proven' | 'entered' | 'changed'
 
 /** What an entry is about, and what it says; `App` writes it in the reader's units. */
-export type Said =
+export type Happening =
   | { kind: 'measured' | 'checked'; measurement: Measurement; about: string }
   | { kind: 'struck' | 'restored'; measurement: Measurement; about: string }
   | { kind: 'proven'; read: Id; about: string }
   | { kind: 'entered'; device: string; pin: string; cells: number; name: string }
   | { kind: 'added' | 'removed'; thing: Collection; name: string }
   | { kind: 'changed'; of: string; fields: Changed[] }
-  | { kind: 'undone' | 'redone'; what: Said | null; at: string }
+  | { kind: 'undone' | 'redone'; what: Happening | null; at: string }
 
 export type Entry = {
   id: Id
@@ -24,7 +24,7 @@ export type Entry = {
   kind: EntryKind
   /** the channels it touches; none where it touches the whole build */
   channels: Id[]
-  said: Said
+  said: Happening
 }
 
 /**
@@ -57,11 +57,11 @@ export function logbook(build: Build): Entry[] {
   )
 }
 
-const kindOf = (said: Said): EntryKind =>
+const kindOf = (said: Happening): EntryKind =>
   said.kind === 'proven' || said.kind === 'entered' ? said.kind : 'changed'
 
 /** What a change says; null where it did nothing but add measurements, which stand in the log by themselves. */
-function saidOf(build: Build, change: Change, byId: ReadonlyMap<Id, Change>): Said | null {
+function saidOf(build: Build, change: Change, byId: ReadonlyMap<Id, Change>): Happening | null {
   const { kind, edits, of, at } = change
   if (kind === 'undo' || kind === 'redo') {
     const first = of === undefined ? undefined : byId.get(of)
@@ -81,7 +81,7 @@ function saidOf(build: Build, change: Change, byId: ReadonlyMap<Id, Change>): Sa
   )
 }
 
-function tableSaid(build: Build, edits: readonly Edit[]): Said | null {
+function tableSaid(build: Build, edits: readonly Edit[]): Happening | null {
   const edit = edits.find((e) => e.path?.at(-1) === 'entered' && e.after)
   if (!edit) return null
   const table = edit.after as { x: number[]; name: string }
@@ -95,7 +95,7 @@ function tableSaid(build: Build, edits: readonly Edit[]): Said | null {
   }
 }
 
-function struckSaid(build: Build, edits: readonly Edit[]): Said | null {
+function struckSaid(build: Build, edits: readonly Edit[]): Happening | null {
   const edit = edits.find((e) => e.in === 'measurements' && e.path?.[0] === 'struck')
   const measurement = build.measurements.find((m) => m.id === edit?.id)
   if (!edit || !measurement) return null
@@ -106,7 +106,7 @@ function struckSaid(build: Build, edits: readonly Edit[]): Said | null {
 /** Of several that came at once the one that brought the others: a channel before its sensor and its pin. */
 const LEADING: Collection[] = ['channels', 'elements', 'devices', 'instruments', 'attachments']
 
-function cameOrWent(edits: readonly Edit[]): Said | null {
+function cameOrWent(edits: readonly Edit[]): Happening | null {
   const whole = edits.filter((e) => e.path === undefined)
   for (const thing of LEADING) {
     const edit = whole.find((e) => e.in === thing)
@@ -117,7 +117,7 @@ function cameOrWent(edits: readonly Edit[]): Said | null {
   return null
 }
 
-function fieldsSaid(build: Build, edits: readonly Edit[]): Said | null {
+function fieldsSaid(build: Build, edits: readonly Edit[]): Happening | null {
   const fields = edits.filter((e) => e.path !== undefined)
   if (fields.length === 0) return null
   return {

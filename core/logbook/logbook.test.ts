@@ -3,14 +3,14 @@ import { saltmarshNine } from '../../demo/saltmarshNine.ts'
 import { applyChange, undo, type Build, type Edited } from '../build/index.ts'
 import { inputOf, readOf } from '../build/find.ts'
 import { measured } from '../build/types.ts'
-import { dueAgain, logbook, SEASON_DAYS, type Said } from './index.ts'
+import { dueAgain, logbook, SEASON_DAYS, type Happening } from './index.ts'
 
 const build = saltmarshNine()
 const NOW = '2026-12-01T10:00:00Z'
 let stamped = 0
 const edited = (b: Build, change: Edited): Build =>
   applyChange(b, change, { id: `c-${++stamped}`, at: NOW, by: 'Wren' })
-const newest = (b: Build): Said => logbook(b)[0]!.said
+const newest = (b: Build): Happening => logbook(b)[0]!.said
 const coolant = inputOf(build, readOf(build, 'rd-coolant').read.input).input
 
 describe('what happened', () => {

@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest'
 import fc from 'fast-check'
 import { families } from '../../../core/curve/registry.ts'
-import { startOf, withBest } from './needs.ts'
+import { needsProblem, startOf, withBest } from './needs.ts'
 
 it('where it matters most keeps its share of the range', () => {
   const usual = { low: 0, high: 50, bestLow: 0, bestHigh: 15, accuracy: 2 }
@@ -38,4 +38,21 @@ it('always lies inside the range and runs upward, for every family', () => {
       },
     ),
   )
+})
+
+it('a name and needs that agree with themselves are taken, others are refused', () => {
+  const good = { low: 0, high: 50, bestLow: 0, bestHigh: 15, accuracy: 2 }
+  expect(needsProblem('Fuel', good, 'fuel level')).toBeNull()
+  const refused = [
+    needsProblem('  ', good, 'fuel level'),
+    ...[
+      { high: 0 },
+      { bestLow: 20 },
+      { bestLow: -1 },
+      { bestHigh: 51 },
+      { accuracy: 0 },
+      { accuracy: -1 },
+    ].map((wrong) => needsProblem('Fuel', { ...good, ...wrong }, 'fuel level')),
+  ]
+  expect(refused.every((r) => r !== null)).toBe(true)
 })

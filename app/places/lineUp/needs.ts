@@ -37,3 +37,13 @@ export function withBest(needs: Needs, usual: Needs): Needs {
     ...(bestLow < bestHigh ? { bestLow, bestHigh } : { bestLow: needs.low, bestHigh: needs.high }),
   }
 }
+
+/** What is wrong with a channel's name and needs, as a sentence; null where nothing is. */
+export function needsProblem(name: string, needs: Needs, quantity: string): string | null {
+  const { low, high, bestLow, bestHigh, accuracy } = needs
+  if (name.trim() === '') return 'Give the channel a name, such as Coolant, block outlet.'
+  if (low >= high) return `The range must run from a low to a high ${quantity}.`
+  if (bestLow >= bestHigh || bestLow < low || bestHigh > high)
+    return 'Where it matters most must lie inside the range.'
+  return accuracy > 0 ? null : 'The accuracy needed must be above zero.'
+}

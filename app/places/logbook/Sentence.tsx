@@ -1,7 +1,7 @@
 import dayjs from 'dayjs'
 import { familyOf, findFamily } from '../../../core/curve/registry.ts'
 import type { Build, Measurement } from '../../../core/build/index.ts'
-import type { Changed, Said } from '../../../core/logbook/index.ts'
+import type { Changed, Happening } from '../../../core/logbook/index.ts'
 import { fixed, formatQuantity } from '../../../core/quantity/index.ts'
 import { useUnits } from '../../parts/units.ts'
 import { useBuild } from '../../store/useBuild.ts'
@@ -16,10 +16,10 @@ const THING: Record<string, string> = {
   attachments: 'the file',
 }
 
-type Of<Kind extends Said['kind']> = Extract<Said, { kind: Kind }>
+type Of<Kind extends Happening['kind']> = Extract<Happening, { kind: Kind }>
 
 /** What happened, in a sentence. */
-export function Sentence({ said }: { said: Said }) {
+export function Sentence({ said }: { said: Happening }) {
   switch (said.kind) {
     case 'measured':
     case 'checked':
