@@ -77,7 +77,6 @@ const STILL_LONG = [
   'app/families/level/TwoSenders.tsx',
   'app/parts/InputFields.tsx',
   'app/parts/LogFile.tsx',
-  'app/parts/QuantityInput.tsx',
   'app/places/channel/LeadsStage.tsx',
   'app/places/channel/NeedleScale.tsx',
   'app/places/channel/ReadersPicture.tsx',
