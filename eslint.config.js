@@ -77,17 +77,10 @@ const STILL_LONG = [
   'app/families/level/TwoSenders.tsx',
   'app/parts/InputFields.tsx',
   'app/parts/LogFile.tsx',
-  'app/places/channel/LeadsStage.tsx',
-  'app/places/channel/NeedleScale.tsx',
-  'app/places/channel/ReadersPicture.tsx',
-  'app/places/channel/Together.tsx',
   'app/places/channel/element/Choosing.tsx',
   'app/places/channel/element/Points.tsx',
   'app/places/channel/element/TwoSensors.tsx',
-  'app/places/channel/input/Edges.tsx',
   'app/places/channel/input/UnknownPull.tsx',
-  'app/places/channel/scales/Overview.tsx',
-  'app/places/channel/table/TableErrorChart.tsx',
 ]
 /** an error is looked at before it is passed over: `orElse` for what the core refuses */
 const NAMED_CATCH = {

@@ -23,8 +23,6 @@ export function NeedleScale({
   const x = (degrees: number): number => PAD + (degrees / needle.sweepDegrees) * (W - 2 * PAD)
   const now = needleAt(needle, value),
     right = needleAt(needle, truth)
-  const marks = needleMarks(needle)
-  const every = Math.ceil(marks.length / 9)
   return (
     <svg
       className="column apart"
@@ -34,46 +32,18 @@ export function NeedleScale({
       aria-label={`Needle at ${now.degrees.toFixed(0)} of ${needle.sweepDegrees}°${now.onStop ? ', on its stop' : ''}; the truth would be at ${right.degrees.toFixed(0)}°`}
     >
       <line x1={PAD} x2={W - PAD} y1={52} y2={52} stroke="var(--ink)" strokeWidth={1.6} />
-      {warning &&
-        (() => {
-          const a = x(needleAt(needle, warning.at).degrees),
-            b = (warning.when === 'above') === needle.high > needle.low ? W - PAD : PAD
-          return (
-            <line
-              x1={a}
-              x2={b}
-              y1={57}
-              y2={57}
-              stroke="var(--wrong)"
-              strokeWidth={4}
-              strokeDasharray="6 3"
-            />
-          )
-        })()}
-      {marks.map((m, i) => (
-        <g key={m.value}>
-          <line
-            x1={x(m.degrees)}
-            x2={x(m.degrees)}
-            y1={44}
-            y2={52}
-            stroke="var(--ink)"
-            strokeWidth={1.2}
-          />
-          {i % every === 0 && (
-            <text
-              x={x(m.degrees)}
-              y={38}
-              textAnchor="middle"
-              fontSize={13}
-              fill="var(--ink)"
-              className="mono"
-            >
-              {q.bare(m.value, 0)}
-            </text>
-          )}
-        </g>
-      ))}
+      {warning && (
+        <line
+          x1={x(needleAt(needle, warning.at).degrees)}
+          x2={(warning.when === 'above') === needle.high > needle.low ? W - PAD : PAD}
+          y1={57}
+          y2={57}
+          stroke="var(--wrong)"
+          strokeWidth={4}
+          strokeDasharray="6 3"
+        />
+      )}
+      <Marks {...{ needle, x, q }} />
       <line
         x1={x(right.degrees)}
         x2={x(right.degrees)}
@@ -99,4 +69,37 @@ export function NeedleScale({
       </text>
     </svg>
   )
+}
+
+/** Most values written along a scale. */
+const MOST_LABELS = 9
+
+function Marks({
+  needle,
+  x,
+  q,
+}: {
+  needle: NonNullable<Face['needle']>
+  x: (degrees: number) => number
+  q: Quantity
+}) {
+  const marks = needleMarks(needle)
+  const every = Math.ceil(marks.length / MOST_LABELS)
+  return marks.map(({ value, degrees }, i) => (
+    <g key={value}>
+      <line x1={x(degrees)} x2={x(degrees)} y1={44} y2={52} stroke="var(--ink)" strokeWidth={1.2} />
+      {i % every === 0 && (
+        <text
+          x={x(degrees)}
+          y={38}
+          textAnchor="middle"
+          fontSize={13}
+          fill="var(--ink)"
+          className="mono"
+        >
+          {q.bare(value, 0)}
+        </text>
+      )}
+    </g>
+  ))
 }

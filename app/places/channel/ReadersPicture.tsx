@@ -1,5 +1,6 @@
 import { stageBy, STAGES, type Readers, type StageId } from '../../../core/chain/index.ts'
 import type { Quantity } from '../../parts/units.ts'
+import { NeedBand, PictureScale } from './PictureScale.tsx'
 
 const W = 520,
   H = 210,
@@ -7,6 +8,19 @@ const W = 520,
   LEFT = 46,
   RIGHT = 120
 const DASH = ['', '8 4', '2 4', '10 3 2 3']
+
+/** Least distance of two labels, px. */
+const LABEL_GAP = 17
+
+/** Labels that keep clear of each other, each as near to its own place as the one above leaves it. */
+function spaced<T extends { at: number }>(labels: readonly T[]): T[] {
+  const placed: T[] = []
+  for (const label of [...labels].sort((a, b) => a.at - b.at)) {
+    const above = placed.at(-1)?.at ?? -Infinity
+    placed.push({ ...label, at: Math.max(label.at, above + LABEL_GAP) })
+  }
+  return placed
+}
 
 /** The threads of every reader over one set of scales: together as far as they agree, then apart. */
 export function ReadersPicture({
@@ -34,11 +48,7 @@ export function ReadersPicture({
   const x = (s: StageId): number =>
     LEFT + (stages.indexOf(s) / Math.max(1, stages.length - 1)) * (W - LEFT - RIGHT)
   if (whole.length === 0) return <p className="pale">No reader has a whole chain yet.</p>
-  // labels at the right keep clear of each other
-  const labels = whole.map((r, i) => ({ r, i, at: y(r.off) })).sort((a, b) => a.at - b.at)
-  labels.forEach((l, k) => {
-    if (k > 0 && l.at - labels[k - 1]!.at < 17) l.at = labels[k - 1]!.at + 17
-  })
+  const labels = spaced(whole.map((r) => ({ r, at: y(r.off) })))
   return (
     <svg
       className="column"
@@ -47,29 +57,9 @@ export function ReadersPicture({
       role="img"
       aria-label={`Threads of ${whole.length} readers: ${whole.map((r) => `${r.device} ${q.off(r.off)} ${q.unit}`).join(', ')}`}
     >
-      <rect
-        x={LEFT}
-        width={W - LEFT - RIGHT}
-        y={y(accuracy)}
-        height={y(-accuracy) - y(accuracy)}
-        fill="var(--ink)"
-        opacity={0.06}
-      />
+      <NeedBand from={LEFT} to={W - RIGHT} top={y(accuracy)} bottom={y(-accuracy)} />
       {stages.map((s) => (
-        <g key={s}>
-          <line
-            x1={x(s)}
-            x2={x(s)}
-            y1={TOP}
-            y2={H - 12}
-            stroke="var(--ink)"
-            strokeWidth={1.2}
-            opacity={0.6}
-          />
-          <text x={x(s)} y={20} textAnchor="middle" fontSize={12.5} fill="var(--ink)">
-            {stageBy(s).name}
-          </text>
-        </g>
+        <PictureScale key={s} x={x(s)} top={TOP} bottom={H - 12} name={stageBy(s).name} />
       ))}
       {(y(-accuracy) - y(accuracy) > 34 ? [accuracy, 0, -accuracy] : [0]).map((o) => (
         <text

@@ -5,6 +5,7 @@ import { findFamily } from '../../../core/curve/registry.ts'
 import { elementOf } from '../../../core/build/index.ts'
 import { useQuantity, type Quantity } from '../../parts/units.ts'
 import { useBuild } from '../../store/useBuild.ts'
+import { NeedBand, PictureScale } from './PictureScale.tsx'
 
 const W = 560,
   H = 150,
@@ -82,29 +83,9 @@ function SumPicture({ sum, accuracy, q }: { sum: Sum; accuracy: number; q: Quant
       role="img"
       aria-label={`Threads of both parts: ${sum.parts.map((h) => `${h.name} ${q.off(h.off)}`).join(', ')}; added ${q.off(sum.off)} ${q.unit}`}
     >
-      <rect
-        x={LEFT}
-        width={end - LEFT}
-        y={y(accuracy)}
-        height={y(-accuracy) - y(accuracy)}
-        fill="var(--ink)"
-        opacity={0.06}
-      />
+      <NeedBand from={LEFT} to={end} top={y(accuracy)} bottom={y(-accuracy)} />
       {[...stages.map((s) => stageBy(s).name), 'added'].map((name, i) => (
-        <g key={name}>
-          <line
-            x1={x(i)}
-            x2={x(i)}
-            y1={TOP}
-            y2={H - 8}
-            stroke="var(--ink)"
-            strokeWidth={1.2}
-            opacity={0.6}
-          />
-          <text x={x(i)} y={18} textAnchor="middle" fontSize={12} fill="var(--ink)">
-            {name}
-          </text>
-        </g>
+        <PictureScale key={name} x={x(i)} top={TOP} bottom={H - 8} name={name} />
       ))}
       <text
         x={LEFT - 8}

@@ -1,8 +1,9 @@
 import { Say } from '../../../parts/Say.tsx'
-import { Group, NativeSelect } from '@mantine/core'
+import { NativeSelect } from '@mantine/core'
 import type { ReadStatus } from '../../../../core/chain/index.ts'
-import { edgeInput, type EdgeInput } from '../../../../core/input/index.ts'
+import { edgeInput, type EdgeInput, type EdgeVerdict } from '../../../../core/input/index.ts'
 import { formatQuantity } from '../../../../core/quantity/index.ts'
+import { Fields } from '../../../parts/Fields.tsx'
 import { QuantityInput } from '../../../parts/QuantityInput.tsx'
 import { inWords } from '../../../store/problem.ts'
 import { useBuild } from '../../../store/useBuild.ts'
@@ -58,7 +59,7 @@ export function Edges({ status }: { status: ReadStatus }) {
   return (
     <section className="apart" aria-label="Edges">
       <h2>Do its edges arrive</h2>
-      <Group align="flex-start" gap="sm" wrap="wrap">
+      <Fields>
         <NativeSelect
           label="Its output"
           value={said.output}
@@ -79,28 +80,30 @@ export function Edges({ status }: { status: ReadStatus }) {
         {box('cableF', 'Cable', 'F')}
         {box('thresholdLowV', 'Low is below', 'V')}
         {box('thresholdHighV', 'High is above', 'V')}
-      </Group>
+      </Fields>
       {problem && (
         <p role="alert" className="wrong">
           {problem}
         </p>
       )}
-      {verdict &&
-        (verdict.problems.length > 0 ? (
-          <ul aria-label="Edge findings" className="wrong">
-            {verdict.problems.map((p) => (
-              <li key={p.code}>
-                <Say of={p} />
-              </li>
-            ))}
-          </ul>
-        ) : (
-          <p role="status">
-            Low {verdict.lowV.toFixed(2)} V, high {verdict.highV.toFixed(2)} V, edges of{' '}
-            {formatQuantity(verdict.edgeS, 's', { digits: 2 })}: they arrive up to{' '}
-            {formatQuantity(verdict.highestHz, 'Hz', { digits: 2 })}.
-          </p>
-        ))}
+      {verdict && <Verdict {...verdict} />}
     </section>
   )
 }
+
+const Verdict = ({ problems, lowV, highV, edgeS, highestHz }: EdgeVerdict) =>
+  problems.length > 0 ? (
+    <ul aria-label="Edge findings" className="wrong">
+      {problems.map((p) => (
+        <li key={p.code}>
+          <Say of={p} />
+        </li>
+      ))}
+    </ul>
+  ) : (
+    <p role="status">
+      Low {lowV.toFixed(2)} V, high {highV.toFixed(2)} V, edges of{' '}
+      {formatQuantity(edgeS, 's', { digits: 2 })}: they arrive up to{' '}
+      {formatQuantity(highestHz, 'Hz', { digits: 2 })}.
+    </p>
+  )

@@ -2,7 +2,7 @@ import { scaleLinear } from 'd3-scale'
 import { memo } from 'react'
 import type { Chain, TakenPoint } from '../../../../core/chain/index.ts'
 import { fixed } from '../../../../core/quantity/index.ts'
-import { useQuantity } from '../../../parts/units.ts'
+import { useQuantity, type Quantity } from '../../../parts/units.ts'
 import { truthUnit } from '../stageInfo.ts'
 import { OVERVIEW_X, overviewSpan, overviewY } from './frame.ts'
 import type { Window } from './window.ts'
@@ -40,26 +40,9 @@ export const Overview = memo(function Overview({
     const low = Math.min(highest - tall, Math.max(lowest, to - tall / 2))
     onWindow({ low, high: low + tall })
   }
-  const marks = scaleLinear()
-    .domain([q.out(range[0]), q.out(range[1])])
-    .ticks(7)
-  const markDecimals = Math.max(0, -Math.floor(Math.log10(Math.abs(marks[1]! - marks[0]!)) + 1e-9))
   return (
     <g>
-      {marks.map((t) => (
-        <g key={t}>
-          <line
-            className="tick"
-            x1={OVERVIEW_X - 6}
-            x2={OVERVIEW_X}
-            y1={y(q.in(t))}
-            y2={y(q.in(t))}
-          />
-          <text className="label" x={OVERVIEW_X - 9} y={y(q.in(t)) + 4.5} textAnchor="end">
-            {fixed(t, markDecimals)}
-          </text>
-        </g>
-      ))}
+      <Marks {...{ range, y, q }} />
       <line className="axis" x1={OVERVIEW_X} x2={OVERVIEW_X} y1={y(range[0])} y2={y(range[1])} />
       <g
         role="slider"
@@ -105,3 +88,26 @@ export const Overview = memo(function Overview({
     </g>
   )
 })
+
+function Marks({
+  range,
+  y,
+  q,
+}: {
+  range: readonly [number, number]
+  y: (truth: number) => number
+  q: Quantity
+}) {
+  const marks = scaleLinear()
+    .domain([q.out(range[0]), q.out(range[1])])
+    .ticks(7)
+  const decimals = Math.max(0, -Math.floor(Math.log10(Math.abs(marks[1]! - marks[0]!)) + 1e-9))
+  return marks.map((t) => (
+    <g key={t}>
+      <line className="tick" x1={OVERVIEW_X - 6} x2={OVERVIEW_X} y1={y(q.in(t))} y2={y(q.in(t))} />
+      <text className="label" x={OVERVIEW_X - 9} y={y(q.in(t)) + 4.5} textAnchor="end">
+        {fixed(t, decimals)}
+      </text>
+    </g>
+  ))
+}

@@ -14,6 +14,25 @@ import type { Quantity } from '../../../parts/units.ts'
 
 type Errors = { truth: number; error: number }[]
 
+/** The tables that are drawn, told apart by more than ink; the best one on top. */
+const LINES = [
+  {
+    dataKey: 'now',
+    name: 'in the device now',
+    stroke: 'var(--doubt)',
+    strokeWidth: 1.8,
+    strokeDasharray: '7 3',
+  },
+  {
+    dataKey: 'even',
+    name: 'even spacing',
+    stroke: 'var(--pale)',
+    strokeWidth: 1.6,
+    strokeDasharray: '2 3',
+  },
+  { dataKey: 'best', name: 'best', stroke: 'var(--touch)', strokeWidth: 2.6 },
+] as const
+
 /** Error of the best table over the range, today's and even spacing beside it. */
 export function TableErrorChart({
   errors,
@@ -65,39 +84,15 @@ export function TableErrorChart({
           />
           <Legend />
           <ReferenceLine y={0} stroke="var(--pale)" />
-          {errors.now && (
+          {LINES.filter(({ dataKey }) => errors[dataKey]).map((line) => (
             <Line
-              dataKey="now"
+              key={line.dataKey}
               legendType="plainline"
-              name="in the device now"
               dot={false}
               isAnimationActive={false}
-              stroke="var(--doubt)"
-              strokeWidth={1.8}
-              strokeDasharray="7 3"
+              {...line}
             />
-          )}
-          {errors.even && (
-            <Line
-              dataKey="even"
-              legendType="plainline"
-              name="even spacing"
-              dot={false}
-              isAnimationActive={false}
-              stroke="var(--pale)"
-              strokeWidth={1.6}
-              strokeDasharray="2 3"
-            />
-          )}
-          <Line
-            dataKey="best"
-            legendType="plainline"
-            name="best"
-            dot={false}
-            isAnimationActive={false}
-            stroke="var(--touch)"
-            strokeWidth={2.6}
-          />
+          ))}
         </LineChart>
       </ResponsiveContainer>
     </div>
