@@ -75,12 +75,7 @@ const STILL_LONG = [
   'app/families/level/TankPicture.tsx',
   'app/families/level/TankShape.tsx',
   'app/families/level/TwoSenders.tsx',
-  'app/parts/InputFields.tsx',
-  'app/parts/LogFile.tsx',
   'app/places/channel/element/Choosing.tsx',
-  'app/places/channel/element/Points.tsx',
-  'app/places/channel/element/TwoSensors.tsx',
-  'app/places/channel/input/UnknownPull.tsx',
 ]
 /** an error is looked at before it is passed over: `orElse` for what the core refuses */
 const NAMED_CATCH = {

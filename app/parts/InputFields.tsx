@@ -1,3 +1,4 @@
+import { aboveZero } from './checks.ts'
 import { NativeSelect, SimpleGrid, TextInput } from '@mantine/core'
 import type { Axis, InputAsked, Pull } from '../../core/build/index.ts'
 import type { SignalKind } from '../../core/curve/family.ts'
@@ -59,143 +60,161 @@ export const draftInput = (d: InputDraft, signal: SignalKind = 'resistance'): In
         : d.axis,
 })
 
-/** What is asked of an input when it is first described. */
-export function InputFields({
-  draft,
-  signal = 'resistance',
-  onChange,
-}: {
+type Props = {
   draft: InputDraft
   signal?: SignalKind
   onChange: (draft: InputDraft) => void
-}) {
-  const set = <K extends keyof InputDraft>(key: K, value: InputDraft[K]): void =>
-    onChange({ ...draft, [key]: value })
-  const needle = draft.kind === 'needle' && signal !== 'frequency'
+}
+type PartProps = {
+  draft: InputDraft
+  signal: SignalKind
+  set: <K extends keyof InputDraft>(key: K, value: InputDraft[K]) => void
+  needle: boolean
+}
+
+/** What a needle gauge and a converter are usually fed by. */
+const USUAL: Record<InputDraft['kind'], Pick<InputDraft, 'railV' | 'pullOhm'>> = {
+  needle: { railV: 12, pullOhm: 180 },
+  converter: { railV: 5, pullOhm: 2490 },
+}
+
+/** What is asked of an input when it is first described. */
+export function InputFields({ draft, signal = 'resistance', onChange }: Props) {
   const edges = signal === 'frequency'
+  const needle = draft.kind === 'needle' && !edges
+  const set: PartProps['set'] = (key, value) => onChange({ ...draft, [key]: value })
+  const be = (kind: InputDraft['kind']): void => onChange({ ...draft, kind, ...USUAL[kind] })
+  const part = { draft, signal, set, needle }
   return (
-    <>
-      <SimpleGrid cols={{ base: 2, sm: 4 }} mt="sm">
-        {!edges && (
-          <NativeSelect
-            label="It is"
-            value={draft.kind}
-            onChange={(e) =>
-              onChange({
-                ...draft,
-                kind: e.currentTarget.value as InputDraft['kind'],
-                ...(e.currentTarget.value === 'needle'
-                  ? { railV: 12, pullOhm: 180 }
-                  : { railV: 5, pullOhm: 2490 }),
-              })
-            }
-            data={[
-              { value: 'converter', label: 'a converter' },
-              { value: 'needle', label: 'a needle gauge' },
-            ]}
-          />
-        )}
-        <TextInput
-          label="Pin"
-          placeholder="14"
-          value={draft.pin}
-          onChange={(e) => set('pin', e.currentTarget.value)}
-        />
-        {!needle && !edges && (
-          <NativeSelect
-            label="Bits"
-            value={draft.bits}
-            onChange={(e) => set('bits', e.currentTarget.value)}
-            data={['8', '10', '12', '14', '16']}
-          />
-        )}
-        {edges && (
-          <QuantityInput
-            label="Counts for"
-            unit="s"
-            value={draft.gateS}
-            step={0.05}
-            onCommit={({ value }) => set('gateS', value)}
-            check={(v) => (v > 0 ? null : 'It must be above zero.')}
-          />
-        )}
-        {edges && (
-          <QuantityInput
-            label="Follows up to"
-            unit="Hz"
-            value={draft.highestHz}
-            step={100}
-            onCommit={({ value }) => set('highestHz', value)}
-            check={(v) => (v > 0 ? null : 'It must be above zero.')}
-          />
-        )}
-        {!needle && !edges && (
-          <QuantityInput
-            label="Reference"
-            unit="V"
-            value={draft.referenceV}
-            onCommit={({ value }) => set('referenceV', value)}
-            step={0.1}
-            check={(v) => (v > 0 ? null : 'The reference must be above zero.')}
-          />
-        )}
-        {needle && (
-          <QuantityInput
-            label="Fed from"
-            unit="V"
-            value={draft.railV}
-            onCommit={({ value }) => set('railV', value)}
-            check={(v) => (v > 0 ? null : 'The supply must be above zero.')}
-          />
-        )}
+    <SimpleGrid cols={{ base: 2, sm: 4 }} mt="sm">
+      {!edges && (
         <NativeSelect
-          label={needle ? 'Its feed' : 'Its own pull-up'}
-          value={draft.pull}
-          onChange={(e) => set('pull', e.currentTarget.value as InputDraft['pull'])}
+          label="It is"
+          value={draft.kind}
+          onChange={(e) => be(e.currentTarget.value as InputDraft['kind'])}
           data={[
-            { value: 'fixed', label: 'fixed' },
-            { value: 'switchable', label: 'switchable' },
-            { value: 'none', label: signal === 'resistance' ? 'none: choose one' : 'none' },
+            { value: 'converter', label: 'a converter' },
+            { value: 'needle', label: 'a needle gauge' },
           ]}
         />
-        {draft.pull !== 'none' && (
-          <QuantityInput
-            label={needle ? 'Feed resistance' : 'Pull-up'}
-            unit="Ω"
-            value={draft.pullOhm}
-            onCommit={({ value }) => set('pullOhm', value)}
-            check={(v) => (v > 0 ? null : 'It must be above zero.')}
-          />
-        )}
-        {!needle && (
-          <TextInput
-            label="Table cells"
-            value={draft.cells}
-            inputMode="numeric"
-            onChange={(e) => set('cells', e.currentTarget.value)}
-            error={Number(draft.cells) >= 2 && Number(draft.cells) <= 256 ? null : '2 to 256 cells'}
-          />
-        )}
-        {!needle && (
-          <NativeSelect
-            label="Table axis"
-            value={draft.axis}
-            onChange={(e) => set('axis', e.currentTarget.value as InputDraft['axis'])}
-            data={
-              edges
-                ? [
-                    { value: 'Hz', label: 'hertz' },
-                    { value: 'counts', label: 'counts' },
-                  ]
-                : [
-                    { value: 'V', label: 'volts' },
-                    ...(signal === 'resistance' ? [{ value: 'Ω', label: 'ohms' }] : []),
-                    { value: 'counts', label: 'counts' },
-                  ]
-            }
-          />
-        )}
-      </SimpleGrid>
-    </>
+      )}
+      <TextInput
+        label="Pin"
+        placeholder="14"
+        value={draft.pin}
+        onChange={(e) => set('pin', e.currentTarget.value)}
+      />
+      {edges ? <CounterFields {...part} /> : <VoltFields {...part} />}
+      <FeedFields {...part} />
+      {!needle && <TableFields {...part} />}
+    </SimpleGrid>
   )
 }
+
+const CounterFields = ({ draft, set }: PartProps) => (
+  <>
+    <QuantityInput
+      label="Counts for"
+      unit="s"
+      value={draft.gateS}
+      step={0.05}
+      onCommit={({ value }) => set('gateS', value)}
+      check={aboveZero}
+    />
+    <QuantityInput
+      label="Follows up to"
+      unit="Hz"
+      value={draft.highestHz}
+      step={100}
+      onCommit={({ value }) => set('highestHz', value)}
+      check={aboveZero}
+    />
+  </>
+)
+
+const VoltFields = ({ draft, set, needle }: PartProps) =>
+  needle ? (
+    <QuantityInput
+      label="Fed from"
+      unit="V"
+      value={draft.railV}
+      onCommit={({ value }) => set('railV', value)}
+      check={aboveZero}
+    />
+  ) : (
+    <>
+      <NativeSelect
+        label="Bits"
+        value={draft.bits}
+        onChange={(e) => set('bits', e.currentTarget.value)}
+        data={['8', '10', '12', '14', '16']}
+      />
+      <QuantityInput
+        label="Reference"
+        unit="V"
+        value={draft.referenceV}
+        onCommit={({ value }) => set('referenceV', value)}
+        step={0.1}
+        check={aboveZero}
+      />
+    </>
+  )
+
+/** What feeds the pin. */
+const FeedFields = ({ draft, signal, set, needle }: PartProps) => (
+  <>
+    <NativeSelect
+      label={needle ? 'Its feed' : 'Its own pull-up'}
+      value={draft.pull}
+      onChange={(e) => set('pull', e.currentTarget.value as InputDraft['pull'])}
+      data={[
+        { value: 'fixed', label: 'fixed' },
+        { value: 'switchable', label: 'switchable' },
+        { value: 'none', label: signal === 'resistance' ? 'none: choose one' : 'none' },
+      ]}
+    />
+    {draft.pull !== 'none' && (
+      <QuantityInput
+        label={needle ? 'Feed resistance' : 'Pull-up'}
+        unit="Ω"
+        value={draft.pullOhm}
+        onCommit={({ value }) => set('pullOhm', value)}
+        check={aboveZero}
+      />
+    )}
+  </>
+)
+
+const AXES: Record<SignalKind, { value: InputDraft['axis']; label: string }[]> = {
+  frequency: [
+    { value: 'Hz', label: 'hertz' },
+    { value: 'counts', label: 'counts' },
+  ],
+  resistance: [
+    { value: 'V', label: 'volts' },
+    { value: 'Ω', label: 'ohms' },
+    { value: 'counts', label: 'counts' },
+  ],
+  voltage: [
+    { value: 'V', label: 'volts' },
+    { value: 'counts', label: 'counts' },
+  ],
+}
+
+const TableFields = ({ draft, signal, set }: PartProps) => (
+  <>
+    <TextInput
+      label="Table cells"
+      value={draft.cells}
+      inputMode="numeric"
+      onChange={(e) => set('cells', e.currentTarget.value)}
+      error={Number(draft.cells) >= 2 && Number(draft.cells) <= 256 ? null : '2 to 256 cells'}
+    />
+    <NativeSelect
+      label="Table axis"
+      value={draft.axis}
+      onChange={(e) => set('axis', e.currentTarget.value as InputDraft['axis'])}
+      data={AXES[signal]}
+    />
+  </>
+)

@@ -11,20 +11,11 @@ import type { LogWork } from '../workers/log.worker.ts'
 export type ColumnAsked = { label: string; words: readonly string[] }
 type Read = { name: string; names: string[]; rows: number; unread: Said | null }
 
-/** A recorded log: chosen, read off the page with progress and a stop, its columns picked, and a question put to it. */
-export function LogFile<T>({
-  title,
-  columns,
-  ask,
-  show,
-}: {
-  title: string
-  columns: readonly ColumnAsked[]
-  ask: (log: Remote<LogWork>, chosen: number[]) => Promise<T>
-  show: (answer: T) => ReactNode
-}) {
+type Ask<T> = (log: Remote<LogWork>, chosen: number[]) => Promise<T>
+
+/** A log read in a worker of its own: how far it is, its columns, the question put to it, and the answer. */
+function useLogFile<T>(columns: readonly ColumnAsked[], ask: Ask<T>) {
   const worker = useRef<{ thread: Worker; log: Remote<LogWork> } | null>(null)
-  const input = useRef<HTMLInputElement>(null)
   const [progress, setProgress] = useState<number | null>(null)
   const [read, setRead] = useState<Read | null>(null)
   const [chosen, setChosen] = useState<number[]>([])
@@ -77,33 +68,69 @@ export function LogFile<T>({
     setChosen(next)
     void put(next)
   }
+  return {
+    ...{ progress, read, chosen, answer, problem, open, pick },
+    stop: () => void log().stop(),
+  }
+}
+
+function ChooseLog({
+  name,
+  disabled,
+  onFile,
+}: {
+  name: string
+  disabled: boolean
+  onFile: (file: File) => void
+}) {
+  const input = useRef<HTMLInputElement>(null)
+  return (
+    <>
+      <Button variant="default" onClick={() => input.current?.click()} disabled={disabled}>
+        Open a log
+      </Button>
+      <input
+        ref={input}
+        type="file"
+        hidden
+        accept=".csv,.txt,.tsv,text/csv,text/plain"
+        aria-label={name}
+        onChange={(e) => {
+          const f = e.currentTarget.files?.[0]
+          e.currentTarget.value = ''
+          if (f) onFile(f)
+        }}
+      />
+    </>
+  )
+}
+
+/** A recorded log: chosen, read off the page with progress and a stop, its columns picked, and a question put to it. */
+export function LogFile<T>({
+  title,
+  columns,
+  ask,
+  show,
+}: {
+  title: string
+  columns: readonly ColumnAsked[]
+  ask: Ask<T>
+  show: (answer: T) => ReactNode
+}) {
+  const { progress, read, chosen, answer, problem, open, pick, stop } = useLogFile(columns, ask)
   return (
     <section className="apart" aria-label={title}>
       <h3 className="tight">{title}</h3>
       <Group gap="sm" align="flex-end">
-        <Button
-          variant="default"
-          onClick={() => input.current?.click()}
+        <ChooseLog
+          name={`Log for ${title.toLowerCase()}`}
           disabled={progress !== null}
-        >
-          Open a log
-        </Button>
-        <input
-          ref={input}
-          type="file"
-          hidden
-          accept=".csv,.txt,.tsv,text/csv,text/plain"
-          aria-label={`Log for ${title.toLowerCase()}`}
-          onChange={(e) => {
-            const f = e.currentTarget.files?.[0]
-            e.currentTarget.value = ''
-            if (f) void open(f)
-          }}
+          onFile={(f) => void open(f)}
         />
         {progress !== null && (
           <>
             <Progress aria-label="Reading the log" value={progress * 100} w={200} mb={16} />
-            <Button variant="outline" onClick={() => void log().stop()}>
+            <Button variant="outline" onClick={stop}>
               Stop
             </Button>
           </>

@@ -1,7 +1,7 @@
 import { Button } from '@mantine/core'
 import { useMemo } from 'react'
 import { pointsOf, type Measurement } from '../../../../core/build/index.ts'
-import type { Sensor, TakenPoint } from '../../../../core/chain/index.ts'
+import { K95, type Sensor, type TakenPoint } from '../../../../core/chain/index.ts'
 import { familyOf } from '../../../../core/curve/registry.ts'
 import { useBuild } from '../../../store/useBuild.ts'
 import { Paged } from '../../../parts/Paged.tsx'
@@ -81,22 +81,10 @@ function rowsOf(all: readonly Measurement[], sensor: Sensor): Row[] {
 }
 
 function PointRow({ row, family: id }: { row: Row; family: string }) {
-  const { edit } = useBuild()
   const family = familyOf(id)
   const q = useQuantity(family.truthUnit)
   const { measurement: m, point, residual, suspect, unusable } = row
   const signal = m.readings.find((r) => r.role === 'signal')
-  const shared = (point?.common ?? []).filter((c) => c.of === 'truth').map((c) => c.sigma)
-  const sigma = point ? Math.hypot(point.truthUncertainty ?? 0, ...shared) : 0
-  const strike = (): string | null =>
-    edit({
-      kind: 'strikeMeasurement',
-      args: {
-        id: m.id,
-        at: new Date().toISOString(),
-        why: unusable ?? (suspect ? 'does not fit the others' : ''),
-      },
-    })
   return (
     <tr className={m.struck ? 'is-struck' : suspect || unusable ? 'is-suspect' : undefined}>
       <td>
@@ -105,33 +93,52 @@ function PointRow({ row, family: id }: { row: Row; family: string }) {
         {unusable && <b className="wrong"> cannot be used: {unusable}</b>}
       </td>
       <td className="num">{point ? q.bare(point.truth, 2) : '–'}</td>
-      <td className="num">{point ? q.pm(1.96 * sigma, 2).slice(1) : ''}</td>
+      <td className="num">{point ? q.pm(K95 * sigmaOf(row), 2).slice(1) : ''}</td>
       <td className="num">{signal?.typed}</td>
       <td className="num">{signal ? String(Number(signal.value.toPrecision(5))) : ''}</td>
       <td className="num">{residual === undefined ? '' : q.off(residual, 2)}</td>
       <td className="to-right">
-        {m.struck ? (
-          <Button
-            variant="subtle"
-            h={36}
-            px={8}
-            onClick={() => edit({ kind: 'restoreMeasurement', args: { id: m.id } })}
-          >
-            Restore
-          </Button>
-        ) : (
-          <Button
-            variant="subtle"
-            color="gray"
-            h={36}
-            px={8}
-            aria-label={`Strike the point at ${point ? q.text(point.truth) : 'this place'}`}
-            onClick={strike}
-          >
-            Strike
-          </Button>
-        )}
+        <StrikeOrRestore row={row} at={point ? q.text(point.truth) : 'this place'} />
       </td>
     </tr>
   )
+}
+
+/** A point is struck with its reason, and comes back as it was. */
+function StrikeOrRestore({ row, at }: { row: Row; at: string }) {
+  const { edit } = useBuild()
+  const { measurement, suspect, unusable } = row
+  const { id } = measurement
+  if (measurement.struck)
+    return (
+      <Button
+        variant="subtle"
+        h={36}
+        px={8}
+        onClick={() => edit({ kind: 'restoreMeasurement', args: { id } })}
+      >
+        Restore
+      </Button>
+    )
+  const why = unusable ?? (suspect ? 'does not fit the others' : '')
+  return (
+    <Button
+      variant="subtle"
+      color="gray"
+      h={36}
+      px={8}
+      aria-label={`Strike the point at ${at}`}
+      onClick={() =>
+        edit({ kind: 'strikeMeasurement', args: { id, at: new Date().toISOString(), why } })
+      }
+    >
+      Strike
+    </Button>
+  )
+}
+
+/** 1σ of a point's truth, what it shares with others included. */
+function sigmaOf({ point }: Row): number {
+  const shared = (point?.common ?? []).filter((c) => c.of === 'truth').map((c) => c.sigma)
+  return Math.hypot(point?.truthUncertainty ?? 0, ...shared)
 }

@@ -102,15 +102,10 @@ export function TwoSensors({
   )
 }
 
-function Second({
-  channel,
-  status,
-  onDone,
-}: {
-  channel: Channel
-  status: ReadStatus
-  onDone: () => void
-}) {
+type SecondProps = { channel: Channel; status: ReadStatus; onDone: () => void }
+
+/** Puts a second sender on a channel: like the first in what was said of it, on a pin of its own where it needs one. */
+function useSecond({ channel, status, onDone }: SecondProps) {
   const { edit } = useBuild()
   const { sensor, input, device, read } = status.assembled
   const family = familyOf(sensor.element.family)
@@ -164,55 +159,66 @@ function Second({
     setProblem(refused)
     if (!refused) onDone()
   }
+  return {
+    ...{ family, source, name, setName, combine, setCombine, pin, setPin, most, setMost },
+    ...{ problem, add },
+  }
+}
+
+function Second(props: SecondProps) {
+  const { channel, status, onDone } = props
+  const { input, device } = status.assembled
+  const second = useSecond(props)
+  const { family, source } = second
   return (
     <form
       className="stage-body"
       aria-label="A second sender"
       onSubmit={(e) => {
         e.preventDefault()
-        add()
+        second.add()
       }}
     >
       <Group align="flex-end" wrap="wrap">
         <TextInput
           label="Second sender"
-          value={name}
-          onChange={(e) => setName(e.currentTarget.value)}
+          value={second.name}
+          onChange={(e) => second.setName(e.currentTarget.value)}
           w={260}
           autoFocus
         />
         <NativeSelect
           label="They hang"
-          value={combine}
-          onChange={(e) => setCombine(e.currentTarget.value)}
+          value={second.combine}
+          onChange={(e) => second.setCombine(e.currentTarget.value)}
           data={waysOf(family.id, 2)}
           w={230}
         />
         {!source.join && (
           <TextInput
             label={`Its pin of ${device.name}`}
-            value={pin}
-            onChange={(e) => setPin(e.currentTarget.value)}
+            value={second.pin}
+            onChange={(e) => second.setPin(e.currentTarget.value)}
             w={130}
           />
         )}
         <QuantityInput
           label="Both hold together"
           unit={family.truthUnit}
-          value={most}
+          value={second.most}
           width={160}
           hideUnderstood
           check={(v) => (v > channel.needs.best[0] ? null : 'More than where it matters from.')}
-          onCommit={({ value }) => setMost(value)}
+          onCommit={({ value }) => second.setMost(value)}
         />
         <Button type="submit">Add it</Button>
         <Button variant="default" onClick={onDone}>
           Not now
         </Button>
       </Group>
-      {problem && (
+      {second.problem && (
         <p role="alert" className="wrong">
-          {problem}
+          {second.problem}
         </p>
       )}
       <p className="pale tight">

@@ -1,6 +1,6 @@
 import { Button, Group } from '@mantine/core'
 import { useState } from 'react'
-import { measured, type Measurement } from '../../../../core/build/index.ts'
+import { measured, type Input, type Measurement } from '../../../../core/build/index.ts'
 import { lastPlace, type ReadStatus } from '../../../../core/chain/index.ts'
 import { findPullUp } from '../../../../core/input/index.ts'
 import { ohms } from '../../../parts/units.ts'
@@ -11,6 +11,62 @@ import { newId } from '../../../store/id.ts'
 import { newPull } from '../../../store/make.ts'
 import { QuantityInput, type Typed } from '../../../parts/QuantityInput.tsx'
 
+/** The readings that tell an unknown pull-up, as typed: the open pin, a known resistor, the pin with it. */
+type Told = { open: Typed; known: Typed; loaded: Typed }
+type Found = ReturnType<typeof findPullUp>
+
+function findFrom({ open, known, loaded }: Told): { found: Found } | { problem: string } {
+  try {
+    const found = findPullUp({
+      openV: open.value,
+      knownOhm: known.value,
+      loadedV: loaded.value,
+      steps: { openV: lastPlace(open), loadedV: lastPlace(loaded), knownOhm: lastPlace(known) },
+    })
+    return { found }
+  } catch (error) {
+    return { problem: inWords(error, 'Finding the pull-up') }
+  }
+}
+
+/** The measurement that found a pull-up, and what it says of the input. */
+function measuredBy(input: Input, { open, known, loaded }: Told, found: Found) {
+  const measurement: Measurement = {
+    id: newId(),
+    at: new Date().toISOString(),
+    by: '',
+    about: { kind: 'input', input: input.id },
+    method: 'pull-up from two readings',
+    note: `known resistor ${known.typed}`,
+    struck: null,
+    readings: [
+      { role: 'pinV', ...open, instrument: null },
+      { role: 'signal', ...known, instrument: null },
+      { role: 'pinV', ...loaded, instrument: null },
+    ],
+  }
+  const ohm = Number(found.pullUpOhm.toPrecision(4)),
+    rail = Number(found.railV.toPrecision(4))
+  const reference = input.referenceV.value
+  const near = Math.abs(rail - reference) < 0.05 * reference && input.bits !== null
+  const said = {
+    ohm: measured(ohm, [measurement.id]),
+    railV: measured(rail, [measurement.id]),
+    tolerance: Number(Math.min(0.5, Math.max(0.005, (2 * found.spreadOhm) / ohm)).toFixed(3)),
+    toReference: near,
+  }
+  const own = input.pulls.find((p) => p.kind !== 'fitted')
+  const added = own ? null : { ...newPull(ohm, 'fixed', rail, near, 'own pull-up'), ...said }
+  return {
+    input: input.id,
+    measurement,
+    found: said,
+    pull: (own ?? added!).id,
+    ...(added ? { added } : {}),
+    ...(near ? { referenceV: measured(rail, [measurement.id]) } : {}),
+  }
+}
+
 /** No manual tells the pull-up? Two readings at the plug do. */
 export function UnknownPull({ status }: { status: ReadStatus }) {
   const { edit } = useBuild()
@@ -18,63 +74,12 @@ export function UnknownPull({ status }: { status: ReadStatus }) {
   const [open, setOpen] = useState<Typed | null>(null)
   const [known, setKnown] = useState<Typed | null>(null)
   const [loaded, setLoaded] = useState<Typed | null>(null)
-  let found: ReturnType<typeof findPullUp> | null = null,
-    problem: string | null = null
-  if (open && known && loaded) {
-    try {
-      found = findPullUp({
-        openV: open.value,
-        knownOhm: known.value,
-        loadedV: loaded.value,
-        steps: {
-          openV: lastPlace(open),
-          loadedV: lastPlace(loaded),
-          knownOhm: lastPlace(known),
-        },
-      })
-    } catch (error) {
-      problem = inWords(error, 'Finding the pull-up')
-    }
-  }
+  const told = open && known && loaded ? { open, known, loaded } : null
+  const result = told && findFrom(told)
+  const found = result && 'found' in result ? result.found : null
+  const problem = result && 'problem' in result ? result.problem : null
   const use = (): void => {
-    if (!found || !open || !loaded || !known) return
-    const measurement: Measurement = {
-      id: newId(),
-      at: new Date().toISOString(),
-      by: '',
-      about: { kind: 'input', input: input.id },
-      method: 'pull-up from two readings',
-      note: `known resistor ${known.typed}`,
-      struck: null,
-      readings: [
-        { role: 'pinV', ...open, instrument: null },
-        { role: 'signal', ...known, instrument: null },
-        { role: 'pinV', ...loaded, instrument: null },
-      ],
-    }
-    const ohm = Number(found.pullUpOhm.toPrecision(4)),
-      rail = Number(found.railV.toPrecision(4))
-    const own = input.pulls.find((p) => p.kind !== 'fitted')
-    const near =
-      Math.abs(rail - input.referenceV.value) < 0.05 * input.referenceV.value && input.bits !== null
-    const said = {
-      ohm: measured(ohm, [measurement.id]),
-      railV: measured(rail, [measurement.id]),
-      tolerance: Number(Math.min(0.5, Math.max(0.005, (2 * found.spreadOhm) / ohm)).toFixed(3)),
-      toReference: near,
-    }
-    const added = own ? null : { ...newPull(ohm, 'fixed', rail, near, 'own pull-up'), ...said }
-    edit({
-      kind: 'measurePullUp',
-      args: {
-        input: input.id,
-        measurement,
-        found: said,
-        pull: (own ?? added!).id,
-        ...(added ? { added } : {}),
-        ...(near ? { referenceV: measured(rail, [measurement.id]) } : {}),
-      },
-    })
+    if (found && told) edit({ kind: 'measurePullUp', args: measuredBy(input, told, found) })
   }
   return (
     <details className="apart">
