@@ -1,6 +1,6 @@
 import { lagOf } from '../../core/curve/temperature/index.ts'
 import { useEffect, useMemo, useRef, useState } from 'react'
-import type { Element } from '../../core/build/index.ts'
+import type { Build, Element, Instrument } from '../../core/build/index.ts'
 import { settling, type Settling } from '../../core/bench/settle.ts'
 import type { Sensor } from '../../core/chain/index.ts'
 import { lagCorrected, timeConstantS } from '../../core/curve/thermistor/cooling.ts'
@@ -60,12 +60,7 @@ export function useRecording(
   const q = useQuantity('°C')
   const [said, setSaid] = useState<string | null>(null)
   const [probe, setProbe] = useState<Typed | null>(null)
-  const [auto, setAuto] = useState(false)
-  const [everyC, setEveryC] = useState(8)
-  const steps = useRef<Steps>(NO_STEPS)
-  const [lastC, setLastC] = useState<number | null>(null)
-  const thermometer = build.instruments.find((i) => i.kind === 'thermometer')
-  const meter = build.instruments.find((i) => i.kind === 'meter')
+  const { thermometer, meter } = onTheBench(build)
   const windowS = Math.max(LEAST_WINDOW_S, WINDOW_S / rate)
   const lag: Lag = {
     referenceTauS: (thermometer?.lagS ?? REFERENCE_TAU_S) / rate,
@@ -90,19 +85,9 @@ export function useRecording(
     )
     setSaid(refused ?? `Recorded ${q.text(point.temperatureC)}, ${ohms(point.resistanceOhm)}.`)
   }
-  const startSteps = (): void => {
-    steps.current = NO_STEPS
-    setLastC(null)
-  }
-  useEffect(() => {
-    if (!auto) return
-    const next = stepOn(steps.current, bench.log, { everyC, lag })
-    steps.current = next.steps
-    setLastC(next.steps.lastC)
-    if (next.point) record(next.point, 'taken by itself at a step, corrected for lag')
-    // runs once a reading
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [bench.log, auto])
+  const { startSteps, ...steps } = useSteps(bench.log, lag, (point) =>
+    record(point, 'taken by itself at a step, corrected for lag'),
+  )
 
   const recordNow = (): void => {
     const last = bench.log.at(-1)
@@ -121,29 +106,54 @@ export function useRecording(
   // the probes were just moved from one bath into another: how they follow is their lag
   const takeLags = (): void => {
     try {
-      const follows = (value: (s: Bench['log'][number]) => number): number =>
-        timeConstantS(bench.log.map((s) => ({ timeS: s.timeS, value: value(s) }))).tauS * rate
-      const sensorLag = follows((s) => temperatureBy(sensor, s.resistanceOhm))
-      const lagS = Number(sensorLag.toPrecision(3))
-      edit({ kind: 'editElement', args: { id: element.id, patch: { settings: { lagS } } } })
-      const probeLag = simulated ? follows((s) => s.referenceC) : null
-      if (probeLag !== null && thermometer)
+      const lags = lagsSeen(bench.log, { sensor, rate, simulated })
+      const sensorLagS = Number(lags.sensorS.toPrecision(3))
+      edit({
+        kind: 'editElement',
+        args: { id: element.id, patch: { settings: { lagS: sensorLagS } } },
+      })
+      if (lags.probeS !== null && thermometer)
         edit({
           kind: 'editInstrument',
-          args: { id: thermometer.id, patch: { lagS: Number(probeLag.toPrecision(3)) } },
+          args: { id: thermometer.id, patch: { lagS: Number(lags.probeS.toPrecision(3)) } },
         })
-      const other = probeLag === null ? '' : `, the thermometer in ${fixed(probeLag, 1)} s`
+      const other = lags.probeS === null ? '' : `, the thermometer in ${fixed(lags.probeS, 1)} s`
       setSaid(
-        `The sensor follows in ${fixed(sensorLag, 1)} s${other}: cooling points are corrected by that.`,
+        `The sensor follows in ${fixed(lags.sensorS, 1)} s${other}: cooling points are corrected by that.`,
       )
     } catch (error) {
       setSaid(inWords(error, 'Finding the lag'))
     }
   }
-  const reference = bench.log.at(-1)?.referenceC
+  return { rest, said, say: setSaid, recordNow, takeLags, setProbe, startSteps, ...steps }
+}
+
+/** Points by themselves, one every so many degrees, once they are asked for. */
+function useSteps(
+  log: Bench['log'],
+  lag: Lag,
+  onPoint: (point: BenchPoint) => void,
+): Pick<Recording, 'auto' | 'setAuto' | 'everyC' | 'setEveryC' | 'progress' | 'startSteps'> {
+  const [auto, setAuto] = useState(false)
+  const [everyC, setEveryC] = useState(8)
+  const steps = useRef<Steps>(NO_STEPS)
+  const [lastC, setLastC] = useState<number | null>(null)
+  const startSteps = (): void => {
+    steps.current = NO_STEPS
+    setLastC(null)
+  }
+  useEffect(() => {
+    if (!auto) return
+    const next = stepOn(steps.current, log, { everyC, lag })
+    steps.current = next.steps
+    setLastC(next.steps.lastC)
+    if (next.point) onPoint(next.point)
+    // runs once a reading
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [log, auto])
+  const reference = log.at(-1)?.referenceC
   return {
-    ...{ rest, said, say: setSaid, recordNow, takeLags, auto, everyC, setEveryC, startSteps },
-    setProbe,
+    ...{ auto, everyC, setEveryC, startSteps },
     setAuto: (on) => {
       startSteps()
       setAuto(on)
@@ -158,3 +168,22 @@ export function useRecording(
 /** What follows the ohms in degrees: without a curve yet, ln R, over one step near enough a straight line of them. */
 const temperatureBy = ({ curve, family }: Sensor, ohm: number): number =>
   curve === undefined ? Math.log(ohm) : familyOf(family).inverse(curve, ohm)
+
+/** The instruments a bench reads with: the first thermometer and the first meter there are. */
+const onTheBench = ({ instruments }: Build): { thermometer?: Instrument; meter?: Instrument } => ({
+  thermometer: instruments.find((i) => i.kind === 'thermometer'),
+  meter: instruments.find((i) => i.kind === 'meter'),
+})
+
+/** How slowly sensor and probe follow a step, seconds of the clock; a probe that is typed shows none. */
+function lagsSeen(
+  log: Bench['log'],
+  { sensor, rate, simulated }: { sensor: Sensor; rate: number; simulated: boolean },
+): { sensorS: number; probeS: number | null } {
+  const follows = (value: (s: Bench['log'][number]) => number): number =>
+    timeConstantS(log.map((s) => ({ timeS: s.timeS, value: value(s) }))).tauS * rate
+  return {
+    sensorS: follows((s) => temperatureBy(sensor, s.resistanceOhm)),
+    probeS: simulated ? follows((s) => s.referenceC) : null,
+  }
+}

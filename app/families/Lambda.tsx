@@ -1,5 +1,3 @@
-import { Say } from '../parts/Say.tsx'
-import { orElse } from '../../core/error.ts'
 import { Button, Group, NativeSelect, Switch } from '@mantine/core'
 import dayjs from 'dayjs'
 import { useMemo, useState } from 'react'
@@ -17,6 +15,9 @@ import {
 } from '../../core/curve/lambda/index.ts'
 import { stoichiometricAfr } from '../../core/standards/index.ts'
 import { measured } from '../../core/build/index.ts'
+import { orElse } from '../../core/error.ts'
+import { Fields } from '../parts/Fields.tsx'
+import { Say } from '../parts/Say.tsx'
 import { Findings } from '../parts/Findings.tsx'
 import { QuantityInput } from '../parts/QuantityInput.tsx'
 import { StatedChip } from '../parts/StatedChip.tsx'
@@ -59,17 +60,14 @@ export default function Lambda({ status }: PanelProps) {
   )
 }
 
+/** A share typed in per cent. */
+const share = (v: number): string | null => (v >= 0 && v <= 100 ? null : '0 to 100 %')
+
+/** What a gauge and an engine unit show of one mixture where they believe different fuels. */
 function Fuel() {
   const { build, edit } = useBuild()
   const { ethanol } = build.vehicle
   const [other, setOther] = useState(0)
-  const [fills, setFills] = useState([
-    { litres: 20, ethanol: 0.05 },
-    { litres: 10, ethanol: 0.85 },
-  ])
-  const blend = useMemo(() => {
-    return orElse(() => blendInTank(fills), null)
-  }, [fills])
   return (
     <section aria-label="Fuel and AFR">
       <h2>Fuel and AFR</h2>
@@ -77,14 +75,14 @@ function Fuel() {
         With {(ethanol * 100).toFixed(0)} % ethanol in the tank λ 1 is AFR{' '}
         <b>{stoichiometricAfr(ethanol).toFixed(2)}</b>.
       </p>
-      <Group align="flex-start">
+      <Fields>
         <QuantityInput
           label="Ethanol in the tank"
           unit="%"
           value={100 * ethanol}
           step={5}
           width={190}
-          check={(v) => (v >= 0 && v <= 100 ? null : '0 to 100 %')}
+          check={share}
           onCommit={({ value }) =>
             edit({ kind: 'editVehicle', args: { patch: { ethanol: value / 100 } } })
           }
@@ -94,10 +92,10 @@ function Fuel() {
           unit="%"
           value={other * 100}
           width={240}
-          check={(v) => (v >= 0 && v <= 100 ? null : '0 to 100 %')}
+          check={share}
           onCommit={({ value }) => setOther(value / 100)}
         />
-      </Group>
+      </Fields>
       <table className="sheet-table" aria-label="What each shows">
         <thead>
           <tr>
@@ -122,9 +120,27 @@ function Fuel() {
         A gauge and an engine unit that believe different fuels show different AFR for one mixture.
         Read λ, and nobody has to agree on the fuel.
       </p>
+      <PouredTogether
+        onUse={(blended) => edit({ kind: 'editVehicle', args: { patch: { ethanol: blended } } })}
+      />
+    </section>
+  )
+}
+
+/** Fillings of different fuels, and what they make in the tank. */
+function PouredTogether({ onUse }: { onUse: (ethanol: number) => void }) {
+  const [fills, setFills] = useState([
+    { litres: 20, ethanol: 0.05 },
+    { litres: 10, ethanol: 0.85 },
+  ])
+  const put = (i: number, patch: Partial<(typeof fills)[number]>): void =>
+    setFills(fills.map((fill, k) => (k === i ? { ...fill, ...patch } : fill)))
+  const blend = useMemo(() => orElse(() => blendInTank(fills), null), [fills])
+  return (
+    <>
       <h3 className="tight">Poured together</h3>
       {fills.map((f, i) => (
-        <Group key={i} gap="sm">
+        <Fields key={i}>
           <QuantityInput
             label={`Filling ${i + 1}, litres`}
             unit="l"
@@ -132,9 +148,7 @@ function Fuel() {
             width={170}
             hideUnderstood
             check={(v) => (v >= 0 ? null : 'Not less than nothing.')}
-            onCommit={({ value }) =>
-              setFills(fills.map((x, k) => (k === i ? { ...x, litres: value } : x)))
-            }
+            onCommit={({ value }) => put(i, { litres: value })}
           />
           <QuantityInput
             label={`Filling ${i + 1}, ethanol`}
@@ -142,32 +156,22 @@ function Fuel() {
             value={f.ethanol * 100}
             width={170}
             hideUnderstood
-            check={(v) => (v >= 0 && v <= 100 ? null : '0 to 100 %')}
-            onCommit={({ value }) =>
-              setFills(fills.map((x, k) => (k === i ? { ...x, ethanol: value / 100 } : x)))
-            }
+            check={share}
+            onCommit={({ value }) => put(i, { ethanol: value / 100 })}
           />
-        </Group>
+        </Fields>
       ))}
-      <Group mt={4}>
+      <Fields>
         <Button variant="subtle" onClick={() => setFills([...fills, { litres: 10, ethanol: 0 }])}>
           One more filling
         </Button>
         {blend && (
-          <Button
-            variant="default"
-            onClick={() =>
-              edit({
-                kind: 'editVehicle',
-                args: { patch: { ethanol: Number(blend.ethanol.toFixed(3)) } },
-              })
-            }
-          >
+          <Button variant="default" onClick={() => onUse(Number(blend.ethanol.toFixed(3)))}>
             In the tank: {(blend.ethanol * 100).toFixed(0)} %, AFR {blend.afr.toFixed(2)}. Use it
           </Button>
         )}
-      </Group>
-    </section>
+      </Fields>
+    </>
   )
 }
 

@@ -1,21 +1,21 @@
 import { Say } from '../parts/Say.tsx'
 import { Button, Group, SegmentedControl } from '@mantine/core'
 import { useState } from 'react'
-import {
-  idleSwitch,
-  potentiometerPins,
-  type PairOhms,
-} from '../../core/curve/potentiometer/index.ts'
-import { inWords } from '../store/problem.ts'
 import { useBuild } from '../store/useBuild.ts'
 import { Caution } from '../parts/Caution.tsx'
 import { LogFile } from '../parts/LogFile.tsx'
 import { QuantityInput } from '../parts/QuantityInput.tsx'
+import {
+  dutyOf,
+  lettersOf,
+  pairsOf,
+  pinsFound,
+  type FoundPins,
+  type OhmsOfPairs,
+  type Pair,
+  type PinCount,
+} from './pins.ts'
 import type { PanelProps } from './registry.ts'
-
-const THREE = ['ab', 'bc', 'ac'] as const,
-  FOUR = ['ab', 'ac', 'ad', 'bc', 'bd', 'cd'] as const
-type Set6 = Partial<Record<(typeof FOUR)[number], number>>
 
 /** Which pin is which, a sweep checked from a log, and two tracks against each other. */
 export default function Position({ status }: PanelProps) {
@@ -24,52 +24,8 @@ export default function Position({ status }: PanelProps) {
       <Pins status={status} />
       <div>
         <h2>Recorded sweeps</h2>
-        <LogFile
-          title="A slow sweep"
-          columns={[
-            { label: 'Signal', words: ['tps', 'throttle', 'pedal', 'position', 'volt'] },
-            { label: 'Time', words: ['time'] },
-          ]}
-          ask={async (log, [signal, time]) => {
-            const rate = await log.rate(time!)
-            return {
-              sweep: await log.sweep(signal!, Number.isFinite(rate) ? rate : 100),
-              thin: await log.thin(signal!, 300),
-            }
-          }}
-          show={({ sweep, thin }) => (
-            <>
-              <Trace values={thin} />
-              <p>
-                It goes from <b>{sweep.closed.toPrecision(4)}</b> closed to{' '}
-                <b>{sweep.open.toPrecision(4)}</b> open, {sweep.direction}.{' '}
-                {sweep.faults.length === 0
-                  ? 'No jump, no reversal, no dropout, no worn spot.'
-                  : `${sweep.faults.length} ${sweep.faults.length === 1 ? 'fault' : 'faults'}:`}
-              </p>
-              <ul>
-                {sweep.faults.slice(0, 12).map((f, i) => (
-                  <li key={i} className="wrong">
-                    <b>{f.kind}</b> at {f.timeS.toFixed(2)} s: <Say of={f.says} />
-                  </li>
-                ))}
-              </ul>
-            </>
-          )}
-        />
-        <LogFile
-          title="Two tracks"
-          columns={[
-            { label: 'Track one', words: ['track 1', 'track one', 'main', 'a'] },
-            { label: 'Track two', words: ['track 2', 'track two', 'sub', 'b'] },
-          ]}
-          ask={(log, [a, b]) => log.tracks(a!, b!, 5)}
-          show={(t) => (
-            <p className={t.plausible ? undefined : 'wrong'}>
-              <Say of={t.says} />
-            </p>
-          )}
-        />
+        <SlowSweep />
+        <TwoTracks />
         <Caution>
           Electric throttle or pedal: the two tracks are what keeps it from running away. Have the
           plausibility limits checked by a qualified person, and never switch them off.
@@ -79,11 +35,66 @@ export default function Position({ status }: PanelProps) {
   )
 }
 
+const SlowSweep = () => (
+  <LogFile
+    title="A slow sweep"
+    columns={[
+      { label: 'Signal', words: ['tps', 'throttle', 'pedal', 'position', 'volt'] },
+      { label: 'Time', words: ['time'] },
+    ]}
+    ask={async (log, [signal, time]) => {
+      const rate = await log.rate(time!)
+      return {
+        sweep: await log.sweep(signal!, Number.isFinite(rate) ? rate : 100),
+        thin: await log.thin(signal!, 300),
+      }
+    }}
+    show={({ sweep, thin }) => (
+      <>
+        <Trace values={thin} />
+        <p>
+          It goes from <b>{sweep.closed.toPrecision(4)}</b> closed to{' '}
+          <b>{sweep.open.toPrecision(4)}</b> open, {sweep.direction}.{' '}
+          {sweep.faults.length === 0
+            ? 'No jump, no reversal, no dropout, no worn spot.'
+            : `${sweep.faults.length} ${sweep.faults.length === 1 ? 'fault' : 'faults'}:`}
+        </p>
+        <ul>
+          {sweep.faults.slice(0, 12).map((f, i) => (
+            <li key={i} className="wrong">
+              <b>{f.kind}</b> at {f.timeS.toFixed(2)} s: <Say of={f.says} />
+            </li>
+          ))}
+        </ul>
+      </>
+    )}
+  />
+)
+
+const TwoTracks = () => (
+  <LogFile
+    title="Two tracks"
+    columns={[
+      { label: 'Track one', words: ['track 1', 'track one', 'main', 'a'] },
+      { label: 'Track two', words: ['track 2', 'track two', 'sub', 'b'] },
+    ]}
+    ask={(log, [a, b]) => log.tracks(a!, b!, 5)}
+    show={(t) => (
+      <p className={t.plausible ? undefined : 'wrong'}>
+        <Say of={t.says} />
+      </p>
+    )}
+  />
+)
+
+/** A recorded sweep, drawn to fill its box. */
 function Trace({ values }: { values: number[] }) {
-  const low = Math.min(...values),
-    high = Math.max(...values),
-    W = 420,
+  const W = 420,
     H = 90
+  const low = Math.min(...values),
+    span = Math.max(1e-12, Math.max(...values) - low)
+  const across = W / Math.max(1, values.length - 1),
+    up = (H - 12) / span
   return (
     <svg
       className="column"
@@ -97,90 +108,43 @@ function Trace({ values }: { values: number[] }) {
         stroke="var(--touch)"
         strokeWidth={1.8}
         points={values
-          .map(
-            (v, i) =>
-              `${((i * W) / Math.max(1, values.length - 1)).toFixed(1)},${(H - 6 - ((v - low) / Math.max(1e-12, high - low)) * (H - 12)).toFixed(1)}`,
-          )
+          .map((v, i) => `${(i * across).toFixed(1)},${(H - 6 - (v - low) * up).toFixed(1)}`)
           .join(' ')}
       />
     </svg>
   )
 }
 
+/** Ohms of each pair of pins as far as they are typed, closed and open. */
+type Typed = { closed: OhmsOfPairs; open: OhmsOfPairs }
+
+/** Which pin is which, from ohms between each two of them, closed and open. */
 function Pins({ status }: PanelProps) {
   const { edit } = useBuild()
   const { element } = status.assembled.sensor
-  const [count, setCount] = useState<'3' | '4'>('3')
-  const [closed, setClosed] = useState<Set6>({})
-  const [open, setOpen] = useState<Set6>({})
-  const pairs = count === '3' ? THREE : FOUR
-  const whole = pairs.every((p) => closed[p] !== undefined && open[p] !== undefined)
-  let answer: {
-      wiper: string
-      ground: string
-      supply: string
-      trackOhm: number
-      certain: boolean
-      idle?: string
-    } | null = null,
-    problem: string | null = null
-  if (whole) {
-    try {
-      if (count === '3') answer = potentiometerPins(closed as PairOhms, open as PairOhms)
-      else {
-        const s = idleSwitch(closed as never, open as never)
-        answer = {
-          ...s.track,
-          idle: `Pin ${s.switchPin} is an idle switch: it joins ${s.joins} when ${s.closesAt}.`,
-        }
-      }
-    } catch (error) {
-      problem = inWords(error, 'Finding the pins')
-    }
-  }
-  const use = (): void => {
-    if (!answer) return
-    const name = (pin: string): string =>
-      pin === answer.wiper
-        ? 'signal'
-        : pin === answer.ground
-          ? 'ground'
-          : pin === answer.supply
-            ? 'supply 5 V'
-            : 'idle switch'
-    const letters = count === '3' ? ['a', 'b', 'c'] : ['a', 'b', 'c', 'd']
+  const [count, setCount] = useState<PinCount>('3')
+  const [ohms, setOhms] = useState<Typed>({ closed: {}, open: {} })
+  const { found, problem } = pinsFound(count, ohms)
+  const use = (pins: FoundPins): string | null =>
     edit({
       kind: 'editElement',
       args: {
         id: element.id,
         patch: {
-          pins: letters.map((l) => ({
-            name: `${l} ${name(l)}`,
+          pins: lettersOf(count).map((l) => ({
+            name: `${l} ${dutyOf(l, pins)}`,
             wire: element.pins.find((p) => p.name.startsWith(`${l} `))?.wire ?? '',
           })),
-          settings: { trackOhm: Math.round(answer.trackOhm) },
+          settings: { trackOhm: Math.round(pins.trackOhm) },
         },
       },
     })
-  }
-  const column = (title: string, set: Set6, change: (s: Set6) => void) => (
-    <div>
-      <b>{title}</b>
-      {pairs.map((p) => (
-        <QuantityInput
-          key={p}
-          label={`${p[0]} to ${p[1]}, ${title.toLowerCase()}`}
-          unit="Ω"
-          width={200}
-          allowOpen
-          hideUnderstood
-          onTyped={(t) =>
-            change({ ...set, [p]: t ? (t.value >= 1e8 ? Infinity : t.value) : undefined } as Set6)
-          }
-          check={(v) => (v > 0 ? null : 'Above zero: 0 Ω means the two pins are one.')}
-        />
-      ))}
-    </div>
+  const column = (title: string, at: keyof Typed) => (
+    <PairBoxes
+      title={title}
+      count={count}
+      onTyped={(pair, ohm) => setOhms((all) => ({ ...all, [at]: { ...all[at], [pair]: ohm } }))}
+    />
   )
   return (
     <section aria-label="Pins">
@@ -192,41 +156,73 @@ function Pins({ status }: PanelProps) {
       <SegmentedControl
         aria-label="Pins it has"
         value={count}
-        onChange={(v) => setCount(v as '3' | '4')}
+        onChange={(v) => setCount(v as PinCount)}
         data={[
           { value: '3', label: 'three pins' },
           { value: '4', label: 'four, with an idle switch' },
         ]}
       />
       <Group align="flex-start" mt="xs" gap="lg">
-        {column('Closed', closed, setClosed)}
-        {column('Open', open, setOpen)}
+        {column('Closed', 'closed')}
+        {column('Open', 'open')}
       </Group>
       {problem && (
         <p role="alert" className="wrong">
           {problem}
         </p>
       )}
-      {answer && (
-        <div
-          className={`aside-bar${answer.certain ? '' : ' is-doubt'}`}
-          role="status"
-          aria-label="Pins found"
-          style={{ marginTop: 10 }}
-        >
-          <p className="large flat">
-            Signal <b>{answer.wiper}</b>, ground <b>{answer.ground}</b>, supply{' '}
-            <b>{answer.supply}</b>; track {answer.trackOhm.toFixed(0)} Ω.
-          </p>
-          <p className="tight">
-            {answer.certain
-              ? 'So wired, the signal rises as it opens.'
-              : 'Not certain: the throw is too small against the meter and the contacts, or two readings of the pins fit alike. Measure again at full throw.'}{' '}
-            {answer.idle}
-          </p>
-          <Button onClick={use}>Write it to the pins</Button>
-        </div>
-      )}
+      {found && <PinsAnswer found={found} onUse={() => use(found)} />}
     </section>
+  )
+}
+
+function PairBoxes({
+  title,
+  count,
+  onTyped,
+}: {
+  title: string
+  count: PinCount
+  onTyped: (pair: Pair, ohm: number | undefined) => void
+}) {
+  return (
+    <div>
+      <b>{title}</b>
+      {pairsOf(count).map((pair) => (
+        <QuantityInput
+          key={pair}
+          label={`${pair[0]} to ${pair[1]}, ${title.toLowerCase()}`}
+          unit="Ω"
+          width={200}
+          allowOpen
+          hideUnderstood
+          onTyped={(t) => onTyped(pair, t?.value)}
+          check={(v) => (v > 0 ? null : 'Above zero: 0 Ω means the two pins are one.')}
+        />
+      ))}
+    </div>
+  )
+}
+
+function PinsAnswer({ found, onUse }: { found: FoundPins; onUse: () => void }) {
+  return (
+    <div
+      className={`aside-bar apart${found.certain ? '' : ' is-doubt'}`}
+      role="status"
+      aria-label="Pins found"
+    >
+      <p className="large flat">
+        Signal <b>{found.wiper}</b>, ground <b>{found.ground}</b>, supply <b>{found.supply}</b>;
+        track {found.trackOhm.toFixed(0)} Ω.
+      </p>
+      <p className="tight">
+        {found.certain
+          ? 'So wired, the signal rises as it opens.'
+          : 'Not certain: the throw is too small against the meter and the contacts, or two readings of the pins fit alike. Measure again at full throw.'}{' '}
+        {found.idle &&
+          `Pin ${found.idle.pin} is an idle switch: it joins ${found.idle.joins} when ${found.idle.closesAt}.`}
+      </p>
+      <Button onClick={onUse}>Write it to the pins</Button>
+    </div>
   )
 }

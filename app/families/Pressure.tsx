@@ -1,4 +1,4 @@
-import { Button, Group, NativeSelect, TextInput } from '@mantine/core'
+import { Button, NativeSelect, TextInput } from '@mantine/core'
 import { useMemo, useState } from 'react'
 import {
   fuelOverManifoldKPa,
@@ -7,175 +7,236 @@ import {
   wrongRange,
   type PressureType,
 } from '../../core/curve/pressure/index.ts'
+import type { Element } from '../../core/build/index.ts'
+import type { TakenPoint } from '../../core/chain/index.ts'
 import { familyOf } from '../../core/curve/registry.ts'
 import { standardPressureKPa } from '../../core/standards/index.ts'
 import { newId } from '../store/id.ts'
 import { inWords } from '../store/problem.ts'
 import { useBuild } from '../store/useBuild.ts'
 import { beliefText } from '../parts/belief.ts'
+import { Beside, Fields } from '../parts/Fields.tsx'
 import { QuantityInput } from '../parts/QuantityInput.tsx'
 import { useQuantity } from '../parts/units.ts'
 import type { PanelProps } from './registry.ts'
 
 /** Which look-alike is in the hand, what the wrong range would show, and fuel pressure against the manifold. */
 export default function Pressure({ status }: PanelProps) {
-  const { build, edit } = useBuild()
+  const { build } = useBuild()
   const { sensor, channel } = status.assembled
   const { element } = sensor
-  const family = familyOf(element.family)
-  const gauge = family.truthUnit === 'kPa g'
-  const q = useQuantity(family.truthUnit),
-    qa = useQuantity('kPa a'),
-    d = useQuantity('kPa')
+  const gauge = familyOf(element.family).truthUnit === 'kPa g'
   const airKPa = standardPressureKPa(build.vehicle.altitudeM ?? 0)
   const types = useMemo(() => pressureTypes(element.settings), [element.settings])
-  const own = (element.settings.types as PressureType[] | undefined) ?? []
-  const addOwn = (item: PressureType): string | null =>
-    edit({ kind: 'putInSetting', args: { element: element.id, list: 'types', item } })
-  const removeOwn = (item: string): string | null =>
-    edit({ kind: 'removeFromSetting', args: { element: element.id, list: 'types', item } })
-  const found = useMemo(() => {
-    if (sensor.points.length === 0) return null
-    try {
-      return {
-        list: lookAlikes(
-          sensor.points.map((p) => ({ ...p, truth: gauge ? p.truth + airKPa : p.truth })),
-          types,
-          airKPa,
-        ),
-        problem: null,
-      }
-    } catch (error) {
-      return { list: [], problem: inWords(error, 'Comparing the ranges') }
-    }
-  }, [sensor.points, types, airKPa, gauge])
-  const likely = found?.list.filter((c) => c.probability > 0.01).slice(0, 5) ?? []
-  const [loadedId, setLoadedId] = useState<string | null>(null)
-  const fitted =
-    types.find((t) => t.id === (likely[0]?.id ?? element.settings.assumedCurve)) ?? types[0]!
-  const loaded =
-    types.find((t) => t.id === loadedId) ??
-    types.find((t) => t.id !== fitted.id && t.face === fitted.face)!
-  const idleAndFull = gauge
-    ? [channel.needs.best[0] + airKPa, channel.needs.range[1] + airKPa]
-    : [35, channel.needs.range[1]]
-  const seen = wrongRange(fitted, loaded, idleAndFull, airKPa)
+  const { likely, problem } = useMemo(
+    () => inTheHand(sensor.points, { types, airKPa, gauge }),
+    [sensor.points, types, airKPa, gauge],
+  )
+  const fittedId = likely[0]?.id ?? element.settings.assumedCurve
   return (
     <div className="panels apart">
       <section aria-label="Look-alikes">
         <h2>Which range is in the hand</h2>
-        {!found && (
+        {sensor.points.length === 0 && (
           <p className="pale">
             Same body, other range: type the volts at one known pressure, open to the air to begin
             with, and see which of {types.length} ranges fit.
           </p>
         )}
-        {found?.problem && (
+        {problem && (
           <p role="alert" className="wrong">
-            {found.problem}
+            {problem}
           </p>
         )}
-        {likely.length > 0 && (
-          <>
-            <table className="sheet-table" aria-label="Ranges that fit">
-              <thead>
-                <tr>
-                  <th>Range</th>
-                  <th className="num">belief</th>
-                  <th className="num">off, {q.unit}</th>
-                </tr>
-              </thead>
-              <tbody>
-                {likely.map((c) => (
-                  <tr key={c.id} className={c.fits ? undefined : 'is-struck'}>
-                    <td>{c.name}</td>
-                    <td className="num">{beliefText(c.probability)}</td>
-                    <td className="num">{q.pm(c.missRms, 1).slice(1)}</td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-            <p>
-              {likely.length === 1 || likely[0]!.probability > 0.97 ? (
-                <>
-                  It is most likely a <b>{likely[0]!.name}</b>.
-                </>
-              ) : (
-                <>
-                  <b>One test parts the likeliest two: {qa.text(likely[0]!.partAt!, 0)}</b>
-                  {likely[0]!.partAt! >= airKPa
-                    ? ` (${d.text(likely[0]!.partAt! - airKPa, 0)} on a pump’s gauge)`
-                    : ` (${d.text(airKPa - likely[0]!.partAt!, 0)} of vacuum)`}
-                  .
-                </>
-              )}
-            </p>
-          </>
-        )}
-        {own.length > 0 && (
-          <ul aria-label="Ranges added">
-            {own.map((t) => (
-              <li key={t.id}>
-                {t.name}, {t.face}: {t.low.volt} V at {d.text(t.low.kPa, 0)}, {t.high.volt} V at{' '}
-                {d.text(t.high.kPa, 0)}{' '}
-                <Button
-                  variant="subtle"
-                  color="gray"
-                  h={36}
-                  px={8}
-                  aria-label={`Remove ${t.name}`}
-                  onClick={() => removeOwn(t.id)}
-                >
-                  Remove
-                </Button>
-              </li>
-            ))}
-          </ul>
-        )}
-        <OwnType onAdd={addOwn} />
+        {likely.length > 0 && <Likely likely={likely} gauge={gauge} airKPa={airKPa} />}
+        <OwnTypes element={element} />
       </section>
       <section aria-label="Wrong range">
         <h2>If the wrong range is loaded</h2>
-        <Group mt="xs">
-          <NativeSelect
-            label="Table made for"
-            value={loaded.id}
-            onChange={(e) => setLoadedId(e.currentTarget.value)}
-            data={types.map((t) => ({ value: t.id, label: t.name }))}
-          />
-        </Group>
-        <p className="pale tight">Fitted: {fitted.name}.</p>
-        <table className="sheet-table" aria-label="What the wrong range shows">
-          <thead>
-            <tr>
-              <th>At</th>
-              <th className="num">true, {q.unit}</th>
-              <th className="num">shown</th>
-              <th className="num">times</th>
-            </tr>
-          </thead>
-          <tbody>
-            {seen.map((s, i) => {
-              const off = gauge ? airKPa : 0
-              return (
-                <tr key={i}>
-                  <td>{i === 0 ? 'idle' : 'full load'}</td>
-                  <td className="num">{q.bare(s.trueKPa - off, 0)}</td>
-                  <td className="num">{q.bare(s.shownKPa - off, 0)}</td>
-                  <td className="num">{((s.shownKPa - off) / (s.trueKPa - off)).toFixed(2)}</td>
-                </tr>
-              )
-            })}
-          </tbody>
-        </table>
-        <p className="doubt">
-          {seen.at(-1)!.shownKPa < seen.at(-1)!.trueKPa
-            ? 'It reads low at full load: a manifold sensor would make the mixture lean, which destroys engines; an oil sensor would cry wolf.'
-            : 'It reads high at full load: rich and slow, or an oil pressure that is not there.'}
-        </p>
+        <WrongRange
+          types={types}
+          fitted={types.find((t) => t.id === fittedId) ?? types[0]!}
+          gauge={gauge}
+          airKPa={airKPa}
+          idleAndFull={
+            gauge
+              ? [channel.needs.best[0] + airKPa, channel.needs.range[1] + airKPa]
+              : [35, channel.needs.range[1]]
+          }
+        />
         {gauge && <OverManifold airKPa={airKPa} />}
       </section>
     </div>
+  )
+}
+
+type LookAlike = ReturnType<typeof lookAlikes>[number]
+
+/** The ranges that can be in the hand by the points so far, likeliest first, at most five. */
+function inTheHand(
+  points: readonly TakenPoint[],
+  { types, airKPa, gauge }: { types: PressureType[]; airKPa: number; gauge: boolean },
+): { likely: LookAlike[]; problem: string | null } {
+  if (points.length === 0) return { likely: [], problem: null }
+  try {
+    const absolute = points.map((p) => ({ ...p, truth: gauge ? p.truth + airKPa : p.truth }))
+    const found = lookAlikes(absolute, types, airKPa)
+    return { likely: found.filter((c) => c.probability > 0.01).slice(0, 5), problem: null }
+  } catch (error) {
+    return { likely: [], problem: inWords(error, 'Comparing the ranges') }
+  }
+}
+
+/** How far each likely range is believed, and the one test that parts the first two. */
+function Likely({
+  likely,
+  gauge,
+  airKPa,
+}: {
+  likely: LookAlike[]
+  gauge: boolean
+  airKPa: number
+}) {
+  const q = useQuantity(gauge ? 'kPa g' : 'kPa a')
+  const first = likely[0]!
+  return (
+    <>
+      <table className="sheet-table" aria-label="Ranges that fit">
+        <thead>
+          <tr>
+            <th>Range</th>
+            <th className="num">belief</th>
+            <th className="num">off, {q.unit}</th>
+          </tr>
+        </thead>
+        <tbody>
+          {likely.map((c) => (
+            <tr key={c.id} className={c.fits ? undefined : 'is-struck'}>
+              <td>{c.name}</td>
+              <td className="num">{beliefText(c.probability)}</td>
+              <td className="num">{q.pm(c.missRms, 1).slice(1)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {likely.length === 1 || first.probability > 0.97 ? (
+        <p>
+          It is most likely a <b>{first.name}</b>.
+        </p>
+      ) : (
+        <PartedAt kPa={first.partAt!} airKPa={airKPa} />
+      )}
+    </>
+  )
+}
+
+/** The pressure that tells the two likeliest apart, and what a pump's own gauge shows there. */
+function PartedAt({ kPa, airKPa }: { kPa: number; airKPa: number }) {
+  const absolute = useQuantity('kPa a'),
+    difference = useQuantity('kPa')
+  const onAPump =
+    kPa >= airKPa
+      ? `${difference.text(kPa - airKPa, 0)} on a pump’s gauge`
+      : `${difference.text(airKPa - kPa, 0)} of vacuum`
+  return (
+    <p>
+      <b>One test parts the likeliest two: {absolute.text(kPa, 0)}</b> ({onAPump}).
+    </p>
+  )
+}
+
+/** What an engine unit shows at idle and at full load with a table made for another range. */
+function WrongRange({
+  types,
+  fitted,
+  gauge,
+  airKPa,
+  idleAndFull,
+}: {
+  types: PressureType[]
+  fitted: PressureType
+  gauge: boolean
+  airKPa: number
+  idleAndFull: number[]
+}) {
+  const q = useQuantity(gauge ? 'kPa g' : 'kPa a')
+  const [loadedId, setLoadedId] = useState<string | null>(null)
+  const loaded =
+    types.find((t) => t.id === loadedId) ??
+    types.find((t) => t.id !== fitted.id && t.face === fitted.face)!
+  const seen = wrongRange(fitted, loaded, idleAndFull, airKPa)
+  const atFull = seen.at(-1)!
+  const zero = gauge ? airKPa : 0
+  return (
+    <>
+      <Fields>
+        <NativeSelect
+          label="Table made for"
+          value={loaded.id}
+          onChange={(e) => setLoadedId(e.currentTarget.value)}
+          data={types.map((t) => ({ value: t.id, label: t.name }))}
+        />
+      </Fields>
+      <p className="pale tight">Fitted: {fitted.name}.</p>
+      <table className="sheet-table" aria-label="What the wrong range shows">
+        <thead>
+          <tr>
+            <th>At</th>
+            <th className="num">true, {q.unit}</th>
+            <th className="num">shown</th>
+            <th className="num">times</th>
+          </tr>
+        </thead>
+        <tbody>
+          {seen.map((s, i) => (
+            <tr key={i}>
+              <td>{i === 0 ? 'idle' : 'full load'}</td>
+              <td className="num">{q.bare(s.trueKPa - zero, 0)}</td>
+              <td className="num">{q.bare(s.shownKPa - zero, 0)}</td>
+              <td className="num">{((s.shownKPa - zero) / (s.trueKPa - zero)).toFixed(2)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="doubt">
+        {atFull.shownKPa < atFull.trueKPa
+          ? 'It reads low at full load: a manifold sensor would make the mixture lean, which destroys engines; an oil sensor would cry wolf.'
+          : 'It reads high at full load: rich and slow, or an oil pressure that is not there.'}
+      </p>
+    </>
+  )
+}
+
+/** The ranges somebody added to the list, and a form for one more. */
+function OwnTypes({ element }: { element: Element }) {
+  const { edit } = useBuild()
+  const kPa = useQuantity('kPa')
+  const own = (element.settings.types as PressureType[] | undefined) ?? []
+  const list = { element: element.id, list: 'types' }
+  return (
+    <>
+      {own.length > 0 && (
+        <ul aria-label="Ranges added">
+          {own.map((t) => (
+            <li key={t.id}>
+              {t.name}, {t.face}: {t.low.volt} V at {kPa.text(t.low.kPa, 0)}, {t.high.volt} V at{' '}
+              {kPa.text(t.high.kPa, 0)}{' '}
+              <Button
+                variant="subtle"
+                color="gray"
+                h={36}
+                px={8}
+                aria-label={`Remove ${t.name}`}
+                onClick={() => edit({ kind: 'removeFromSetting', args: { ...list, item: t.id } })}
+              >
+                Remove
+              </Button>
+            </li>
+          ))}
+        </ul>
+      )}
+      <OwnType onAdd={(item) => edit({ kind: 'putInSetting', args: { ...list, item } })} />
+    </>
   )
 }
 
@@ -221,7 +282,7 @@ function OwnType({ onAdd }: { onAdd: (t: PressureType) => string | null }) {
   return (
     <details className="apart">
       <summary>Add a range to the list</summary>
-      <Group align="flex-start" gap="sm">
+      <Fields>
         <TextInput
           label="Name"
           value={name}
@@ -239,10 +300,12 @@ function OwnType({ onAdd }: { onAdd: (t: PressureType) => string | null }) {
         {box('lowV', 'it gives', 'V')}
         {box('highKPa', 'and at', 'kPa')}
         {box('highV', 'it gives', 'V')}
-        <Button variant="default" mt={26} onClick={add}>
-          Add it
-        </Button>
-      </Group>
+        <Beside>
+          <Button variant="default" onClick={add}>
+            Add it
+          </Button>
+        </Beside>
+      </Fields>
       {problem && (
         <p role="alert" className="wrong">
           {problem}
@@ -261,7 +324,7 @@ function OverManifold({ airKPa }: { airKPa: number }) {
   return (
     <details className="apart">
       <summary>Fuel pressure against the manifold</summary>
-      <Group align="flex-start" gap="sm">
+      <Fields>
         <QuantityInput
           label="Rail"
           unit="kPa g"
@@ -274,7 +337,7 @@ function OverManifold({ airKPa }: { airKPa: number }) {
           width={150}
           onTyped={(t) => setManifold(t?.value ?? null)}
         />
-      </Group>
+      </Fields>
       {over !== null && (
         <p role="status">
           The injector feels <b>{q.text(over, 0)}</b>

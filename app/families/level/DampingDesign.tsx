@@ -1,4 +1,4 @@
-import { Button, Group } from '@mantine/core'
+import { Button } from '@mantine/core'
 import { useMemo, useState } from 'react'
 import { CartesianGrid, Legend, Line, LineChart, ResponsiveContainer, XAxis, YAxis } from 'recharts'
 import {
@@ -8,6 +8,7 @@ import {
   reserveLamp,
   slosh,
 } from '../../../core/curve/level/index.ts'
+import { Beside, Fields } from '../../parts/Fields.tsx'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import { AXIS, GRID } from '../../parts/chart.ts'
 import { useQuantity } from '../../parts/units.ts'
@@ -20,194 +21,41 @@ const LAP_S = 120,
 /** Calm in corners against honest at a fill: a driven lap of slosh, simulated, through several dampings. */
 export function DampingDesign({ status }: PanelProps) {
   const { edit } = useBuild()
-  const q = useQuantity('l')
   const { read, channel } = status.assembled
   const [sizeL, setSizeL] = useState(5)
   const [allowed, setAllowed] = useState(2)
   const [contents, setContents] = useState(8)
-  const [onBelow, setOnBelow] = useState(6)
-  const [hysteresis, setHysteresis] = useState(1.5)
   const chosen = useMemo(() => chooseDamping(allowed, { sizeL }), [allowed, sizeL])
-  const rows = useMemo(
-    () =>
-      judgeDamping(
-        [...new Set([...TAUS, ...(chosen ? [chosen.tauS] : [])])].sort((a, b) => a - b),
-        { sizeL },
-      ),
-    [sizeL, chosen],
-  )
-  const { chart, lamp } = useMemo(() => {
+  const calm = useMemo(() => {
     const lap = slosh(LAP_S, sizeL, 1).map((v) => contents + v)
-    const calm = damped(lap, { tauS: chosen?.tauS ?? 20, fastTauS: 0.5, fastForS: 5 })
     return {
-      chart: Array.from(lap, (v, i) => ({
-        s: i / 10,
-        lap: q.out(v),
-        shown: q.out(calm[i]!),
-      })).filter((_, i) => i % 5 === 0),
-      lamp: reserveLamp(calm, onBelow, hysteresis),
+      lap,
+      shown: damped(lap, { tauS: chosen?.tauS ?? 20, fastTauS: 0.5, fastForS: 5 }),
     }
-  }, [sizeL, contents, chosen, onBelow, hysteresis, q.unit]) // eslint-disable-line react-hooks/exhaustive-deps
+  }, [sizeL, contents, chosen])
   return (
     <section aria-label="Damping">
       <h2>Damping</h2>
       <div className="panels">
         <div>
-          <Group gap="sm" align="flex-start">
-            <QuantityInput
-              label="Slosh in corners"
-              unit="l"
-              value={sizeL}
-              width={150}
-              hideUnderstood
-              check={(v) => (v > 0 ? null : 'Above zero')}
-              onCommit={({ value }) => setSizeL(value)}
-            />
-            <QuantityInput
-              label="Needle may swing"
-              unit="l"
-              value={allowed}
-              width={150}
-              hideUnderstood
-              check={(v) => (v > 0 ? null : 'Above zero')}
-              onCommit={({ value }) => setAllowed(value)}
-            />
-            <QuantityInput
-              label="With in the tank"
-              unit="l"
-              value={contents}
-              width={150}
-              hideUnderstood
-              onCommit={({ value }) => setContents(value)}
-            />
-          </Group>
-          <table className="sheet-table" aria-label="Dampings">
-            <thead>
-              <tr>
-                <th className="num">time constant, s</th>
-                <th className="num">needle swings, {q.unit}</th>
-                <th className="num">a fill shows after, s</th>
-                <th className="num">right after key-on, s</th>
-              </tr>
-            </thead>
-            <tbody>
-              {rows.map((r) => (
-                <tr key={r.tauS}>
-                  <td className="num">
-                    {r === rows.find((x) => x.tauS === chosen?.tauS) ? (
-                      <b>{r.tauS.toFixed(1)}</b>
-                    ) : (
-                      r.tauS.toFixed(1)
-                    )}
-                  </td>
-                  <td className="num">{q.pm(r.swingL, 1)}</td>
-                  <td className="num">{r.fillS.toFixed(0)}</td>
-                  <td className="num">{r.keyOnS.toFixed(0)}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-          {chosen ? (
-            <Group mt="xs">
-              <span role="status">
-                <b>{chosen.tauS.toFixed(1)} s</b> is the least that keeps the needle within{' '}
-                {q.pm(allowed, 1)} {q.unit} in 19 laps of 20; fast for 5 s at key-on, so that a fill
-                shows at once.
-              </span>
-              <Button
-                variant="default"
-                disabled={Math.abs(read.face.dampingS - chosen.tauS) < 0.05}
-                onClick={() =>
-                  edit({
-                    kind: 'editRead',
-                    args: {
-                      id: read.id,
-                      patch: { face: { dampingS: Number(chosen.tauS.toFixed(1)) } },
-                    },
-                  })
-                }
-              >
-                Use it on this face
-              </Button>
-            </Group>
-          ) : (
-            <p role="status" className="doubt">
-              No damping up to a minute keeps it within {q.pm(allowed, 1)} {q.unit}: baffles, or two
-              senders.
-            </p>
-          )}
+          <Fields>
+            <Litres label="Slosh in corners" value={sizeL} onCommit={setSizeL} least="above" />
+            <Litres label="Needle may swing" value={allowed} onCommit={setAllowed} least="above" />
+            <Litres label="With in the tank" value={contents} onCommit={setContents} />
+          </Fields>
+          <Dampings sizeL={sizeL} chosenS={chosen?.tauS ?? null} />
+          <Choice
+            allowed={allowed}
+            tauS={chosen?.tauS ?? null}
+            inUse={read.face.dampingS}
+            onUse={(dampingS) =>
+              edit({ kind: 'editRead', args: { id: read.id, patch: { face: { dampingS } } } })
+            }
+          />
         </div>
         <div>
-          <div role="img" aria-label="A lap of slosh and what the needle shows">
-            <ResponsiveContainer width="100%" height={210}>
-              <LineChart data={chart} margin={{ top: 8, right: 12, bottom: 4, left: 6 }}>
-                <CartesianGrid {...GRID} />
-                <XAxis {...AXIS} dataKey="s" type="number" unit=" s" domain={[0, LAP_S]} />
-                <YAxis {...AXIS} width={44} />
-                <Legend />
-                <Line
-                  dataKey="lap"
-                  name="at the float"
-                  legendType="plainline"
-                  dot={false}
-                  isAnimationActive={false}
-                  stroke="var(--pale)"
-                  strokeWidth={1}
-                  strokeDasharray="2 2"
-                />
-                <Line
-                  dataKey="shown"
-                  name="shown"
-                  legendType="plainline"
-                  dot={false}
-                  isAnimationActive={false}
-                  stroke="var(--touch)"
-                  strokeWidth={2.4}
-                />
-              </LineChart>
-            </ResponsiveContainer>
-          </div>
-          <Group gap="sm" align="flex-start">
-            <QuantityInput
-              label="Reserve lamp below"
-              unit="l"
-              value={onBelow}
-              width={170}
-              hideUnderstood
-              onCommit={({ value }) => setOnBelow(value)}
-            />
-            <QuantityInput
-              label="off again by"
-              unit="l"
-              value={hysteresis}
-              width={150}
-              hideUnderstood
-              check={(v) => (v >= 0 ? null : 'Not negative')}
-              onCommit={({ value }) => setHysteresis(value)}
-            />
-            <Button
-              mt={26}
-              variant="default"
-              onClick={() =>
-                edit({
-                  kind: 'editRead',
-                  args: {
-                    id: read.id,
-                    patch: {
-                      face: { warning: { when: 'below', at: onBelow, hysteresis } },
-                    },
-                  },
-                })
-              }
-            >
-              Use it on this face
-            </Button>
-          </Group>
-          <p role="status" className={lamp.changes > 4 ? 'doubt' : 'pale'}>
-            Over this lap the lamp would change {lamp.changes}{' '}
-            {lamp.changes === 1 ? 'time' : 'times'} and be lit {lamp.litS.toFixed(0)} of {LAP_S} s.
-            {lamp.changes > 4 ? ' It flickers: more hysteresis, or more damping.' : ''}
-          </p>
+          <LapChart {...calm} />
+          <ReserveLamp shown={calm.shown} readId={read.id} />
           <p className="pale small">
             Simulated, the same every time: two waves of 0.4 to 1.5 Hz and cornering steps.{' '}
             {channel.name} of your own tank will differ; the trade does not.
@@ -215,5 +63,172 @@ export function DampingDesign({ status }: PanelProps) {
         </div>
       </div>
     </section>
+  )
+}
+
+/** A box of litres; `least` where it may not be under nothing, or not nothing either. */
+const Litres = ({
+  label,
+  value,
+  least,
+  onCommit,
+}: {
+  label: string
+  value: number
+  least?: 'zero' | 'above'
+  onCommit: (litres: number) => void
+}) => (
+  <QuantityInput
+    label={label}
+    unit="l"
+    value={value}
+    width={165}
+    hideUnderstood
+    check={(v) => {
+      if (least === 'above' && v <= 0) return 'Above zero'
+      return least === 'zero' && v < 0 ? 'Not negative' : null
+    }}
+    onCommit={(typed) => onCommit(typed.value)}
+  />
+)
+
+/** What each time constant buys and costs; the chosen one among them. */
+function Dampings({ sizeL, chosenS }: { sizeL: number; chosenS: number | null }) {
+  const q = useQuantity('l')
+  const rows = useMemo(() => {
+    const taus = new Set(chosenS === null ? TAUS : [...TAUS, chosenS])
+    return judgeDamping(
+      [...taus].sort((a, b) => a - b),
+      { sizeL },
+    )
+  }, [sizeL, chosenS])
+  return (
+    <table className="sheet-table" aria-label="Dampings">
+      <thead>
+        <tr>
+          <th className="num">time constant, s</th>
+          <th className="num">needle swings, {q.unit}</th>
+          <th className="num">a fill shows after, s</th>
+          <th className="num">right after key-on, s</th>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((r) => (
+          <tr key={r.tauS}>
+            <td className="num">
+              {r.tauS === chosenS ? <b>{r.tauS.toFixed(1)}</b> : r.tauS.toFixed(1)}
+            </td>
+            <td className="num">{q.pm(r.swingL, 1)}</td>
+            <td className="num">{r.fillS.toFixed(0)}</td>
+            <td className="num">{r.keyOnS.toFixed(0)}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  )
+}
+
+/** The least damping that keeps the needle still enough, to be used; or that there is none. */
+function Choice({
+  allowed,
+  tauS,
+  inUse,
+  onUse,
+}: {
+  allowed: number
+  tauS: number | null
+  inUse: number
+  onUse: (tauS: number) => void
+}) {
+  const q = useQuantity('l')
+  const swing = `${q.pm(allowed, 1)} ${q.unit}`
+  if (tauS === null)
+    return (
+      <p role="status" className="doubt">
+        No damping up to a minute keeps it within {swing}: baffles, or two senders.
+      </p>
+    )
+  return (
+    <Fields>
+      <span role="status">
+        <b>{tauS.toFixed(1)} s</b> is the least that keeps the needle within {swing} in 19 laps of
+        20; fast for 5 s at key-on, so that a fill shows at once.
+      </span>
+      <Button
+        variant="default"
+        disabled={Math.abs(inUse - tauS) < 0.05}
+        onClick={() => onUse(Number(tauS.toFixed(1)))}
+      >
+        Use it on this face
+      </Button>
+    </Fields>
+  )
+}
+
+const LINE = { legendType: 'plainline', dot: false, isAnimationActive: false } as const
+
+/** A lap of slosh at the float and what the needle shows of it; every fifth of ten readings a second. */
+function LapChart({ lap, shown }: { lap: Float64Array | number[]; shown: ArrayLike<number> }) {
+  const q = useQuantity('l')
+  const data = Array.from(lap, (v, i) => ({
+    s: i / 10,
+    lap: q.out(v),
+    shown: q.out(shown[i]!),
+  })).filter((_, i) => i % 5 === 0)
+  return (
+    <div role="img" aria-label="A lap of slosh and what the needle shows">
+      <ResponsiveContainer width="100%" height={210}>
+        <LineChart data={data} margin={{ top: 8, right: 12, bottom: 4, left: 6 }}>
+          <CartesianGrid {...GRID} />
+          <XAxis {...AXIS} dataKey="s" type="number" unit=" s" domain={[0, LAP_S]} />
+          <YAxis {...AXIS} width={44} />
+          <Legend />
+          <Line
+            {...LINE}
+            dataKey="lap"
+            name="at the float"
+            stroke="var(--pale)"
+            strokeWidth={1}
+            strokeDasharray="2 2"
+          />
+          <Line {...LINE} dataKey="shown" name="shown" stroke="var(--touch)" strokeWidth={2.4} />
+        </LineChart>
+      </ResponsiveContainer>
+    </div>
+  )
+}
+
+/** Lamp changes in a lap beyond which it flickers. */
+const FLICKERS = 4
+
+/** The reserve lamp over the same lap: how often it changes, and its setting for this face. */
+function ReserveLamp({ shown, readId }: { shown: ReturnType<typeof damped>; readId: string }) {
+  const { edit } = useBuild()
+  const [at, setAt] = useState(6)
+  const [hysteresis, setHysteresis] = useState(1.5)
+  const lamp = useMemo(() => reserveLamp(shown, at, hysteresis), [shown, at, hysteresis])
+  const use = (): string | null =>
+    edit({
+      kind: 'editRead',
+      args: { id: readId, patch: { face: { warning: { when: 'below', at, hysteresis } } } },
+    })
+  const flickers = lamp.changes > FLICKERS
+  return (
+    <>
+      <Fields>
+        <Litres label="Reserve lamp below" value={at} onCommit={setAt} />
+        <Litres label="off again by" value={hysteresis} onCommit={setHysteresis} least="zero" />
+        <Beside>
+          <Button variant="default" onClick={use}>
+            Use it on this face
+          </Button>
+        </Beside>
+      </Fields>
+      <p role="status" className={flickers ? 'doubt' : 'pale'}>
+        Over this lap the lamp would change {lamp.changes} {lamp.changes === 1 ? 'time' : 'times'}{' '}
+        and be lit {lamp.litS.toFixed(0)} of {LAP_S} s.
+        {flickers && ' It flickers: more hysteresis, or more damping.'}
+      </p>
+    </>
   )
 }

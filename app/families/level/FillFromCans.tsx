@@ -1,12 +1,15 @@
-import { Button, Group, NativeSelect } from '@mantine/core'
+import { Button, NativeSelect } from '@mantine/core'
 import { useRef, useState } from 'react'
+import type { Instrument } from '../../../core/build/index.ts'
 import { familyOf } from '../../../core/curve/registry.ts'
+import { Beside, Fields } from '../../parts/Fields.tsx'
 import { QuantityInput, type Typed } from '../../parts/QuantityInput.tsx'
 import { useQuantity } from '../../parts/units.ts'
 import { signalCheck } from '../../places/channel/element/check.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import { newId } from '../../store/id.ts'
 import type { PanelProps } from '../registry.ts'
+import { canPoured, drained, inTheTank, type Can } from './cans.ts'
 
 /** Filling can by can: pour, type the signal, Enter; the litres add themselves up. */
 export function FillFromCans({ status }: PanelProps) {
@@ -15,23 +18,19 @@ export function FillFromCans({ status }: PanelProps) {
   const { element } = sensor
   const family = familyOf(element.family)
   const q = useQuantity('l')
-  const cans = build.instruments.filter((i) => i.kind === 'can')
-  const [can, setCan] = useState(5)
-  const [which, setWhich] = useState(cans[0]?.id ?? '')
+  const [can, setCan] = useState<Can>({
+    litres: 5,
+    instrument: build.instruments.find((i) => i.kind === 'can')?.id ?? null,
+  })
   const [signal, setSignal] = useState<Typed | null>(null)
   const [round, setRound] = useState(0)
   const box = useRef<HTMLInputElement>(null)
-  // what was noted last, poured or drawn off, is what is in the tank
-  const now =
-    sensor.points.length === 0
-      ? null
-      : sensor.points.reduce((a, b) => (b.measurement.at >= a.measurement.at ? b : a)).truth
+  const now = inTheTank(sensor.points)
   const record = (): void => {
     if (!signal) {
       box.current?.focus()
       return
     }
-    const litres = Number(((now ?? 0) + (now === null ? 0 : can)).toFixed(3))
     const refused = edit({
       kind: 'addMeasurement',
       args: {
@@ -40,23 +39,8 @@ export function FillFromCans({ status }: PanelProps) {
           at: new Date().toISOString(),
           by: '',
           about: { kind: 'point', element: element.id },
-          method: now === null ? 'empty' : 'fill',
-          note: now === null ? 'before the first can' : `one can of ${can} l`,
           struck: null,
-          readings: [
-            { role: 'signal', ...signal, instrument: null },
-            ...(now === null
-              ? []
-              : [
-                  {
-                    role: 'truth' as const,
-                    typed: String(litres),
-                    unit: 'l',
-                    value: litres,
-                    instrument: which || null,
-                  },
-                ]),
-          ],
+          ...(now === null ? drained(signal) : canPoured(signal, { now, can })),
         },
       },
     })
@@ -75,41 +59,23 @@ export function FillFromCans({ status }: PanelProps) {
           record()
         }}
       >
-        <Group align="flex-start" gap="sm">
-          <QuantityInput
-            label="A can holds"
-            unit="l"
-            value={can}
-            width={140}
-            hideUnderstood
-            check={(v) => (v > 0 ? null : 'Above zero.')}
-            onCommit={({ value }) => setCan(value)}
-          />
-          {cans.length > 0 && (
-            <NativeSelect
-              label="Measured with"
-              value={which}
-              onChange={(e) => setWhich(e.currentTarget.value)}
-              data={[
-                { value: '', label: 'an unknown can' },
-                ...cans.map((c) => ({ value: c.id, label: c.name })),
-              ]}
-              w={180}
-            />
-          )}
+        <Fields>
+          <CanFields can={can} instruments={build.instruments} onChange={setCan} />
           <QuantityInput
             key={round}
             inputRef={box}
-            label={now === null ? 'Signal, empty' : `Signal with ${q.text(now + can, 0)} in it`}
+            label={
+              now === null ? 'Signal, empty' : `Signal with ${q.text(now + can.litres, 0)} in it`
+            }
             unit={family.signalUnit}
             onTyped={setSignal}
             width={200}
             check={signalCheck(family.drive(element.settings), family.signalUnit)}
           />
-          <Button type="submit" mt={26}>
-            {now === null ? 'It is empty' : 'One can poured'}
-          </Button>
-        </Group>
+          <Beside>
+            <Button type="submit">{now === null ? 'It is empty' : 'One can poured'}</Button>
+          </Beside>
+        </Fields>
       </form>
       <p className="pale tight">
         {now === null
@@ -117,5 +83,43 @@ export function FillFromCans({ status }: PanelProps) {
           : `In the tank by what was noted: ${q.text(now)}. Pour, wait half a minute for the float, type, Enter.`}
       </p>
     </section>
+  )
+}
+
+/** What is poured from: how much it holds, and by which instrument that is known. */
+function CanFields({
+  can,
+  instruments,
+  onChange,
+}: {
+  can: Can
+  instruments: readonly Instrument[]
+  onChange: (can: Can) => void
+}) {
+  const cans = instruments.filter((i) => i.kind === 'can')
+  return (
+    <>
+      <QuantityInput
+        label="A can holds"
+        unit="l"
+        value={can.litres}
+        width={140}
+        hideUnderstood
+        check={(v) => (v > 0 ? null : 'Above zero.')}
+        onCommit={({ value }) => onChange({ ...can, litres: value })}
+      />
+      {cans.length > 0 && (
+        <NativeSelect
+          label="Measured with"
+          value={can.instrument ?? ''}
+          onChange={(e) => onChange({ ...can, instrument: e.currentTarget.value || null })}
+          data={[
+            { value: '', label: 'an unknown can' },
+            ...cans.map((c) => ({ value: c.id, label: c.name })),
+          ]}
+          w={180}
+        />
+      )}
+    </>
   )
 }

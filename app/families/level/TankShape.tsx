@@ -23,9 +23,12 @@ import { AXIS, GRID, roundTicks } from '../../parts/chart.ts'
 import { useQuantity } from '../../parts/units.ts'
 import { inWords } from '../../store/problem.ts'
 import { useBuild } from '../../store/useBuild.ts'
+import type { TakenPoint } from '../../../core/chain/index.ts'
 import type { PanelProps } from '../registry.ts'
 import { BOX, floatOf } from './start.ts'
 import { TankEditor, type TankPatch } from './TankEditor.tsx'
+
+type Predicted = ReturnType<typeof predictLevel>
 
 /**
  * The tank's section and its sender: the curve before it is filled, what explains it after, and the
@@ -33,10 +36,8 @@ import { TankEditor, type TankPatch } from './TankEditor.tsx'
  */
 export function TankShape({ status }: PanelProps) {
   const { edit } = useBuild()
-  const { sensor } = status.assembled
-  const { element } = sensor
-  const { signalUnit } = familyOf(sensor.family),
-    decimals = signalUnit === 'V' ? 2 : 0
+  const { element, family, points } = status.assembled.sensor
+  const { signalUnit } = familyOf(family)
   const tank = (element.settings.tank as Tank | undefined) ?? BOX,
     sender = (element.settings.sender as Sender | undefined) ?? floatOf(signalUnit)
   const drawn = element.settings.tank !== undefined
@@ -49,26 +50,10 @@ export function TankShape({ status }: PanelProps) {
         patch: { settings: drawn ? patch : patched({ tank, sender }, patch) },
       },
     })
-  const worked = useMemo(() => {
-    try {
-      const predicted = predictLevel(tank, sender)
-      const fills = fillsWorthTaking(
-        tank,
-        sender,
-        sensor.points.map((p) => p.truth).filter((l) => l < predicted.points.at(-1)!.litres),
-        4,
-        (knots, signal) => levelLitres(fitLevel(knots), signal),
-      )
-      return { predicted, fills, problem: null }
-    } catch (error) {
-      return { predicted: null, fills: [], problem: inWords(error, 'Working out this tank') }
-    }
-  }, [tank, sender, sensor.points])
-  const { predicted } = worked
-  const full = predicted?.points.at(-1)!.litres ?? 0,
-    little = full / 200
-  const q = useQuantity('l')
-  const signals = [...(predicted?.points ?? []), ...sensor.points].map((p) => p.signal)
+  const { predicted, fills, problem } = useMemo(
+    () => predict(tank, sender, points),
+    [tank, sender, points],
+  )
   return (
     <section aria-label="Tank and sender">
       <h2>Tank and sender</h2>
@@ -79,96 +64,140 @@ export function TankShape({ status }: PanelProps) {
       <div className="panels">
         <div>
           <TankEditor tank={tank} sender={sender} signalUnit={signalUnit} onChange={set} />
-          {worked.problem && (
+          {problem && (
             <p role="alert" className="wrong">
-              {worked.problem}
+              {problem}
             </p>
           )}
         </div>
         {predicted && (
           <div>
-            <div
-              role="img"
-              aria-label={`Predicted contents over ${signalUnit}, to ${q.text(full)}`}
-            >
-              <ResponsiveContainer width="100%" height={230}>
-                <ComposedChart
-                  data={predicted.points.map((p) => ({
-                    signal: p.signal,
-                    litres: q.out(p.litres),
-                  }))}
-                  margin={{ top: 8, right: 12, bottom: 4, left: 6 }}
-                >
-                  <CartesianGrid {...GRID} />
-                  <XAxis
-                    {...AXIS}
-                    dataKey="signal"
-                    type="number"
-                    {...roundTicks(Math.min(...signals), Math.max(...signals))}
-                    unit={` ${signalUnit}`}
-                  />
-                  <YAxis {...AXIS} width={50} tickFormatter={(v: number) => v.toFixed(0)} />
-                  <Line
-                    dataKey="litres"
-                    stroke="var(--pale)"
-                    strokeDasharray="5 4"
-                    strokeWidth={2}
-                    dot={false}
-                    isAnimationActive={false}
-                  />
-                  {sensor.points.length > 0 && (
-                    <Scatter
-                      data={sensor.points.map((p) => ({
-                        signal: p.signal,
-                        litres: q.out(p.truth),
-                      }))}
-                      dataKey="litres"
-                      isAnimationActive={false}
-                      shape={(p: { cx?: number; cy?: number }) => (
-                        <circle
-                          cx={p.cx}
-                          cy={p.cy}
-                          r={5}
-                          fill="var(--paper)"
-                          stroke="var(--ink)"
-                          strokeWidth={2}
-                        />
-                      )}
-                    />
-                  )}
-                  <Tooltip
-                    formatter={(v) => `${Number(v).toFixed(1)} ${q.unit}`}
-                    labelFormatter={(v) => `${Number(v).toFixed(decimals + 1)} ${signalUnit}`}
-                    contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--hair)' }}
-                  />
-                </ComposedChart>
-              </ResponsiveContainer>
-            </div>
-            <p role="status" aria-label="What the tank says">
-              It holds <b>{q.text(full)}</b>.{' '}
-              {predicted.deadBelowL > little
-                ? `Below ${q.text(predicted.deadBelowL)} the float lies on its stop: cannot tell. `
-                : ''}
-              {full - predicted.deadAboveL > little
-                ? `Above ${q.text(predicted.deadAboveL)} likewise. `
-                : ''}
-              From its two ends alone it would be off by up to{' '}
-              <b>{q.text(Math.abs(predicted.twoEndsErrorL))}</b>, near{' '}
-              {q.text(predicted.twoEndsWorstAtL, 0)}.
-            </p>
-            {worked.fills.length > 0 ? (
-              <p>
-                Fills worth taking next:{' '}
-                <b>{worked.fills.map((f) => q.text(f.litres, 0)).join(', ')}</b>; without the first,
-                up to {q.text(worked.fills[0]!.errorL)} off.
-              </p>
-            ) : (
-              <p className="pale">The fills taken already say all that this shape can hide.</p>
-            )}
+            <PredictedCurve predicted={predicted} points={points} signalUnit={signalUnit} />
+            <WhatItHides predicted={predicted} />
+            <NextFills fills={fills} />
             {!drawn && <p className="pale">An invented box until you draw yours.</p>}
           </div>
         )}
       </div>
     </section>
+  )
+}
+
+type Fills = ReturnType<typeof fillsWorthTaking>
+
+/** The curve of a tank as drawn and the four fills that would say most, or why there are none. */
+function predict(
+  tank: Tank,
+  sender: Sender,
+  points: readonly TakenPoint[],
+): { predicted: Predicted | null; fills: Fills; problem: string | null } {
+  try {
+    const predicted = predictLevel(tank, sender)
+    const fills = fillsWorthTaking(
+      tank,
+      sender,
+      points.map((p) => p.truth).filter((l) => l < fullOf(predicted)),
+      4,
+      (knots, signal) => levelLitres(fitLevel(knots), signal),
+    )
+    return { predicted, fills, problem: null }
+  } catch (error) {
+    return { predicted: null, fills: [], problem: inWords(error, 'Working out this tank') }
+  }
+}
+
+/** What a tank as drawn holds, litres. */
+const fullOf = (predicted: Predicted): number => predicted.points.at(-1)!.litres
+
+/** Contents over signal as predicted, with the points measured so far. */
+function PredictedCurve({
+  predicted,
+  points,
+  signalUnit,
+}: {
+  predicted: Predicted
+  points: readonly TakenPoint[]
+  signalUnit: string
+}) {
+  const q = useQuantity('l')
+  const signals = [...predicted.points, ...points].map((p) => p.signal)
+  const digits = signalUnit === 'V' ? 3 : 1
+  return (
+    <div
+      role="img"
+      aria-label={`Predicted contents over ${signalUnit}, to ${q.text(fullOf(predicted))}`}
+    >
+      <ResponsiveContainer width="100%" height={230}>
+        <ComposedChart
+          data={predicted.points.map((p) => ({ signal: p.signal, litres: q.out(p.litres) }))}
+          margin={{ top: 8, right: 12, bottom: 4, left: 6 }}
+        >
+          <CartesianGrid {...GRID} />
+          <XAxis
+            {...AXIS}
+            dataKey="signal"
+            type="number"
+            {...roundTicks(Math.min(...signals), Math.max(...signals))}
+            unit={` ${signalUnit}`}
+          />
+          <YAxis {...AXIS} width={50} tickFormatter={(v: number) => v.toFixed(0)} />
+          <Line
+            dataKey="litres"
+            stroke="var(--pale)"
+            strokeDasharray="5 4"
+            strokeWidth={2}
+            dot={false}
+            isAnimationActive={false}
+          />
+          {points.length > 0 && (
+            <Scatter
+              data={points.map((p) => ({ signal: p.signal, litres: q.out(p.truth) }))}
+              dataKey="litres"
+              isAnimationActive={false}
+              shape={Dot}
+            />
+          )}
+          <Tooltip
+            formatter={(v) => `${Number(v).toFixed(1)} ${q.unit}`}
+            labelFormatter={(v) => `${Number(v).toFixed(digits)} ${signalUnit}`}
+            contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--hair)' }}
+          />
+        </ComposedChart>
+      </ResponsiveContainer>
+    </div>
+  )
+}
+
+const Dot = ({ cx, cy }: { cx?: number; cy?: number }) => (
+  <circle cx={cx} cy={cy} r={5} fill="var(--paper)" stroke="var(--ink)" strokeWidth={2} />
+)
+
+/** What the tank holds, where its float cannot tell, and what its two ends alone would miss. */
+function WhatItHides({ predicted }: { predicted: Predicted }) {
+  const q = useQuantity('l')
+  const full = fullOf(predicted),
+    little = full / 200
+  return (
+    <p role="status" aria-label="What the tank says">
+      It holds <b>{q.text(full)}</b>.{' '}
+      {predicted.deadBelowL > little &&
+        `Below ${q.text(predicted.deadBelowL)} the float lies on its stop: cannot tell. `}
+      {full - predicted.deadAboveL > little && `Above ${q.text(predicted.deadAboveL)} likewise. `}
+      From its two ends alone it would be off by up to{' '}
+      <b>{q.text(Math.abs(predicted.twoEndsErrorL))}</b>, near{' '}
+      {q.text(predicted.twoEndsWorstAtL, 0)}.
+    </p>
+  )
+}
+
+function NextFills({ fills }: { fills: Fills }) {
+  const q = useQuantity('l')
+  return fills.length === 0 ? (
+    <p className="pale">The fills taken already say all that this shape can hide.</p>
+  ) : (
+    <p>
+      Fills worth taking next: <b>{fills.map((f) => q.text(f.litres, 0)).join(', ')}</b>; without
+      the first, up to {q.text(fills[0]!.errorL)} off.
+    </p>
   )
 }

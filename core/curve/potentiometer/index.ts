@@ -4,7 +4,7 @@ import { lineFamily } from '../lineFamily.ts'
 import { fixedAt, numberSetting, readOn, type Ask } from '../recipe.ts'
 
 export { potentiometerPins, type PairOhms, type Pin, type PotentiometerPins } from './pins.ts'
-export { idleSwitch } from './idleSwitch.ts'
+export { idleSwitch, type FourPins } from './idleSwitch.ts'
 export { checkSweep, checkTracks, type Sweep, type SweepFault, type TwoTracks } from './sweep.ts'
 
 const FINGERS = 'Electric throttles shut hard: fingers out, and unplug before reaching in.'

@@ -1,5 +1,4 @@
-import { Say } from '../../../parts/Say.tsx'
-import { Button, Checkbox, Group, NativeSelect } from '@mantine/core'
+import { Button, Checkbox, NativeSelect } from '@mantine/core'
 import { useMemo, useState } from 'react'
 import {
   AIR_PLACES,
@@ -9,10 +8,12 @@ import {
   settlesIn,
   type Candidate,
 } from '../../../../core/choose/index.ts'
-import { familyOf } from '../../../../core/curve/registry.ts'
+import { familyOf, type AnyFamily } from '../../../../core/curve/registry.ts'
 import { choiceSetting } from '../../../../core/curve/recipe.ts'
 import { useBuild } from '../../../store/useBuild.ts'
 import { newId } from '../../../store/id.ts'
+import { Fields } from '../../../parts/Fields.tsx'
+import { Say } from '../../../parts/Say.tsx'
 import { TextField } from '../../../parts/TextField.tsx'
 import { QuantityInput } from '../../../parts/QuantityInput.tsx'
 import { useQuantity } from '../../../parts/units.ts'
@@ -24,42 +25,25 @@ export default function Choosing({ status }: StageProps) {
   const { read, sensor } = status.assembled
   const { element } = sensor
   const family = familyOf(sensor.family)
-  const q = useQuantity(family.truthUnit)
   const medium =
     choiceSetting(element.settings, 'medium', 'liquid') === 'air'
       ? ('air' as const)
       : ('liquid' as const)
-  const own: Candidate = {
-    id: 'own',
-    name: 'the one that is fitted',
-    curve: null,
-    housing: 'brass',
-    thread: '',
-    spare: false,
-    second: false,
-  }
-  const kept = (element.settings.candidates as Candidate[] | undefined) ?? [
-    own,
-    ...family.library.slice(0, 2).map((c): Candidate => ({
-      id: c.id,
-      name: c.name,
-      curve: c.id,
-      housing: 'thin',
-      thread: '',
-      spare: false,
-      second: false,
-    })),
-  ]
+  const kept = useMemo(
+    () =>
+      (element.settings.candidates as Candidate[] | undefined) ?? [
+        candidate('own', 'the one that is fitted', { curve: null, housing: 'brass' }),
+        ...family.library.slice(0, 2).map((c) => candidate(c.id, c.name, { curve: c.id })),
+      ],
+    [element.settings.candidates, family],
+  )
   // the list nobody has changed yet is recorded with the first change
   const list = { element: element.id, list: 'candidates', start: kept }
-  const set = (id: string, patch: Partial<Candidate>): string | null =>
+  const put = (id: string, patch: Partial<Candidate>): string | null =>
     edit({ kind: 'putInSetting', args: { ...list, item: { id, ...patch } } })
-  const remove = (item: string): string | null =>
-    edit({ kind: 'removeFromSetting', args: { ...list, item } })
   const choice = useMemo(
     () => compareCandidates(build, read.id, kept, medium),
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-    [build, read.id, medium],
+    [build, read.id, kept, medium],
   )
   return (
     <section aria-label="Choosing a sensor">
@@ -72,125 +56,20 @@ export default function Choosing({ status }: StageProps) {
         </b>
         <Say of={choice.why} />
       </p>
-      <div className="scroll-x">
-        <table className="sheet-table" aria-label="Candidates">
-          <thead>
-            <tr>
-              <th>Sensor</th>
-              <th>Curve</th>
-              <th>Built as</th>
-              <th>Thread</th>
-              <th>Spare</th>
-              <th>Second element</th>
-              <th className="num">worst at {q.text(choice.at, 0)}</th>
-              <th className="num">follows in</th>
-              <th>
-                <span className="visually-hidden">Remove</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {choice.judged.map((c) => (
-              <tr key={c.id} className={c.goodEnough ? undefined : 'is-suspect'}>
-                <td>
-                  <TextField
-                    ariaLabel={`Name of ${c.name}`}
-                    value={c.name}
-                    width={190}
-                    required
-                    onCommit={(name) => set(c.id, { name: name.slice(0, 200) })}
-                  />
-                </td>
-                <td>
-                  <NativeSelect
-                    aria-label={`Curve of ${c.name}`}
-                    value={c.curve ?? ''}
-                    onChange={(e) => set(c.id, { curve: e.currentTarget.value || null })}
-                    data={[
-                      { value: '', label: 'as measured' },
-                      ...family.library.map((l) => ({ value: l.id, label: l.name })),
-                    ]}
-                    w={190}
-                  />
-                </td>
-                <td>
-                  <NativeSelect
-                    aria-label={`Housing of ${c.name}`}
-                    value={c.housing}
-                    onChange={(e) => set(c.id, { housing: e.currentTarget.value })}
-                    data={HOUSINGS.map((h) => ({ value: h.id, label: h.name }))}
-                    w={170}
-                  />
-                </td>
-                <td>
-                  <TextField
-                    ariaLabel={`Thread of ${c.name}`}
-                    value={c.thread}
-                    placeholder="M12 × 1.5"
-                    width={110}
-                    onCommit={(thread) => set(c.id, { thread: thread.slice(0, 200) })}
-                  />
-                </td>
-                <td>
-                  <Checkbox
-                    aria-label={`Spare of ${c.name}`}
-                    checked={c.spare}
-                    onChange={(e) => set(c.id, { spare: e.currentTarget.checked })}
-                  />
-                </td>
-                <td>
-                  <Checkbox
-                    aria-label={`Second element of ${c.name}`}
-                    checked={c.second}
-                    onChange={(e) => set(c.id, { second: e.currentTarget.checked })}
-                  />
-                </td>
-                <td className="num">
-                  {c.worst === null ? (
-                    <span title={c.problem ?? ''}>no chain</span>
-                  ) : (
-                    `${q.pm(c.worst)}${c.goodEnough ? '' : ' too much'}`
-                  )}
-                </td>
-                <td className="num">{c.lagS} s</td>
-                <td>
-                  {c.id !== 'own' && (
-                    <Button
-                      variant="subtle"
-                      color="gray"
-                      h={36}
-                      px={8}
-                      aria-label={`Remove ${c.name}`}
-                      onClick={() => remove(c.id)}
-                    >
-                      Remove
-                    </Button>
-                  )}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
+      <Candidates
+        choice={choice}
+        family={family}
+        onPut={put}
+        onRemove={(item) => edit({ kind: 'removeFromSetting', args: { ...list, item } })}
+      />
       <Button
         variant="subtle"
-        onClick={() =>
-          edit({
-            kind: 'putInSetting',
-            args: {
-              ...list,
-              item: {
-                id: newId(),
-                name: 'another',
-                curve: family.library[0]?.id ?? null,
-                housing: 'thin',
-                thread: '',
-                spare: false,
-                second: false,
-              },
-            },
+        onClick={() => {
+          const { id, ...rest } = candidate(newId(), 'another', {
+            curve: family.library[0]?.id ?? null,
           })
-        }
+          put(id, rest)
+        }}
       >
         One more candidate
       </Button>
@@ -203,6 +82,138 @@ export default function Choosing({ status }: StageProps) {
   )
 }
 
+/** A candidate to begin from: thin-walled, no thread, no spare, one element. */
+const candidate = (
+  id: string,
+  name: string,
+  { curve, housing = 'thin' }: { curve: string | null; housing?: string },
+): Candidate => ({ id, name, curve, housing, thread: '', spare: false, second: false })
+
+type Choice = ReturnType<typeof compareCandidates>
+type Judged = Choice['judged'][number]
+type RowProps = {
+  family: AnyFamily
+  onPut: (id: string, patch: Partial<Candidate>) => string | null
+  onRemove: (id: string) => void
+}
+
+function Candidates({ choice, ...row }: RowProps & { choice: Choice }) {
+  const q = useQuantity(row.family.truthUnit)
+  return (
+    <div className="scroll-x">
+      <table className="sheet-table" aria-label="Candidates">
+        <thead>
+          <tr>
+            <th>Sensor</th>
+            <th>Curve</th>
+            <th>Built as</th>
+            <th>Thread</th>
+            <th>Spare</th>
+            <th>Second element</th>
+            <th className="num">worst at {q.text(choice.at, 0)}</th>
+            <th className="num">follows in</th>
+            <th>
+              <span className="visually-hidden">Remove</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {choice.judged.map((c) => (
+            <CandidateRow key={c.id} of={c} {...row} />
+          ))}
+        </tbody>
+      </table>
+    </div>
+  )
+}
+
+/** One candidate: what it is, and how far off it would be at worst. */
+function CandidateRow({ of: c, family, onPut, onRemove }: RowProps & { of: Judged }) {
+  const put = (patch: Partial<Candidate>): string | null => onPut(c.id, patch)
+  return (
+    <tr className={c.goodEnough ? undefined : 'is-suspect'}>
+      <td>
+        <TextField
+          ariaLabel={`Name of ${c.name}`}
+          value={c.name}
+          width={190}
+          required
+          onCommit={(name) => put({ name: name.slice(0, 200) })}
+        />
+      </td>
+      <td>
+        <NativeSelect
+          aria-label={`Curve of ${c.name}`}
+          value={c.curve ?? ''}
+          onChange={(e) => put({ curve: e.currentTarget.value || null })}
+          data={[
+            { value: '', label: 'as measured' },
+            ...family.library.map((l) => ({ value: l.id, label: l.name })),
+          ]}
+          w={190}
+        />
+      </td>
+      <td>
+        <NativeSelect
+          aria-label={`Housing of ${c.name}`}
+          value={c.housing}
+          onChange={(e) => put({ housing: e.currentTarget.value })}
+          data={HOUSINGS.map((h) => ({ value: h.id, label: h.name }))}
+          w={170}
+        />
+      </td>
+      <td>
+        <TextField
+          ariaLabel={`Thread of ${c.name}`}
+          value={c.thread}
+          placeholder="M12 × 1.5"
+          width={110}
+          onCommit={(thread) => put({ thread: thread.slice(0, 200) })}
+        />
+      </td>
+      {(
+        [
+          ['Spare', 'spare'],
+          ['Second element', 'second'],
+        ] as const
+      ).map(([label, key]) => (
+        <td key={key}>
+          <Checkbox
+            aria-label={`${label} of ${c.name}`}
+            checked={c[key]}
+            onChange={(e) => put({ [key]: e.currentTarget.checked })}
+          />
+        </td>
+      ))}
+      <td className="num">
+        <Worst of={c} unit={family.truthUnit} />
+      </td>
+      <td className="num">{c.lagS} s</td>
+      <td>
+        {c.id !== 'own' && (
+          <Button
+            variant="subtle"
+            color="gray"
+            h={36}
+            px={8}
+            aria-label={`Remove ${c.name}`}
+            onClick={() => onRemove(c.id)}
+          >
+            Remove
+          </Button>
+        )}
+      </td>
+    </tr>
+  )
+}
+
+/** How far off it would be at worst, or why it cannot be read at all. */
+function Worst({ of: { worst, problem, goodEnough }, unit }: { of: Judged; unit: string }) {
+  const q = useQuantity(unit)
+  if (worst === null) return <span title={problem ?? ''}>no chain</span>
+  return `${q.pm(worst)}${goodEnough ? '' : ' too much'}`
+}
+
 /** Heat soak and lag of an air sensor by place and housing. */
 function AirSoak() {
   const q = useQuantity('°C'),
@@ -212,7 +223,7 @@ function AirSoak() {
   return (
     <section aria-label="Heat soak">
       <h3 className="tight">Where an air sensor sits</h3>
-      <Group gap="sm" align="flex-start">
+      <Fields>
         <QuantityInput
           label="Air"
           unit="°C"
@@ -230,7 +241,7 @@ function AirSoak() {
           check={(v) => (v > 0 ? null : '0.1 is still air')}
           onCommit={({ value }) => setSpeed(value)}
         />
-      </Group>
+      </Fields>
       <table className="sheet-table" aria-label="Heat soak by place and housing">
         <thead>
           <tr>
