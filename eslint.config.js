@@ -52,7 +52,6 @@ const MAY = {
     'input',
     'table',
     'build',
-    ,
     'network',
   ],
   logbook: ['error', 'curve', 'build', 'chain'],
@@ -164,6 +163,23 @@ export default tseslint.config(
         'fetch',
         'performance',
         'setTimeout',
+      ],
+    },
+  },
+  {
+    // who is outside knows a part of the core by its face alone
+    files: ['app/**/*.{ts,tsx}', 'server/**/*.ts', 'demo/**/*.ts'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            {
+              regex: '^\\.[./]*/core/(?!error\\.ts$)(?!.*index\\.ts$)',
+              message: 'Import it from the index.ts of its part.',
+            },
+          ],
+        },
       ],
     },
   },

@@ -20,8 +20,8 @@ import {
   restsOn,
   walkForward,
 } from '../core/chain/index.ts'
-import { familyOf } from '../core/curve/registry.ts'
-import { decimalsOf } from '../core/quantity/format.ts'
+import { familyOf } from '../core/curve/index.ts'
+import { decimalsOf } from '../core/quantity/index.ts'
 import { CAN, JUG, PUMP_GAUGE } from './instruments.ts'
 import { REST, type Point, type Told } from './sensors.ts'
 

@@ -21,8 +21,8 @@ import {
   restsOn,
   walkForward,
 } from '../core/chain/index.ts'
-import { thermistorOhm, type ThermistorCurve } from '../core/curve/thermistor/model.ts'
-import { normalStream, uniformStream } from '../core/math/random.ts'
+import { thermistorOhm, type ThermistorCurve } from '../core/curve/thermistor/index.ts'
+import { normalStream, uniformStream } from '../core/math/index.ts'
 import { METER, PROBE } from './instruments.ts'
 import { restOfTheCar } from './restOfTheCar.ts'
 

@@ -1,5 +1,5 @@
 import { predictLevel, type Sender, type Tank } from '../core/curve/level/index.ts'
-import { interpolate } from '../core/table/interpolate.ts'
+import { interpolate } from '../core/table/index.ts'
 
 export const WEDGE: Tank = {
   corners: [

@@ -2,7 +2,7 @@ import { Button, Group, NativeSelect, Progress, SegmentedControl, Switch } from 
 import { useEffect, useRef, useState } from 'react'
 import type { Element } from '../../core/build/index.ts'
 import type { Sensor } from '../../core/chain/index.ts'
-import { familyOf } from '../../core/curve/registry.ts'
+import { familyOf } from '../../core/curve/index.ts'
 import { Caution } from '../parts/Caution.tsx'
 import { QuantityInput } from '../parts/QuantityInput.tsx'
 import { LiveReading } from './LiveReading.tsx'

@@ -1,5 +1,5 @@
 import { Group } from '@mantine/core'
-import type { Settling } from '../../core/bench/settle.ts'
+import type { Settling } from '../../core/bench/index.ts'
 import { fixed } from '../../core/quantity/index.ts'
 import { ohms, useQuantity } from '../parts/units.ts'
 import type { Bench } from './useBench.ts'

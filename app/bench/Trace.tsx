@@ -1,4 +1,4 @@
-import type { CoolingSample } from '../../core/curve/thermistor/cooling.ts'
+import type { CoolingSample } from '../../core/bench/index.ts'
 
 const W = 560,
   H = 70

@@ -1,5 +1,5 @@
 import type { Edited, Element, Instrument, Measurement, Reading } from '../../core/build/index.ts'
-import { lagCorrected, type CoolingSample } from '../../core/curve/thermistor/cooling.ts'
+import { lagCorrected, type CoolingSample } from '../../core/bench/index.ts'
 import type { Typed } from '../parts/QuantityInput.tsx'
 
 export type BenchPoint = { temperatureC: number; resistanceOhm: number }

@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from 'react'
-import type { CoolingSample } from '../../core/curve/thermistor/cooling.ts'
+import type { CoolingSample } from '../../core/bench/index.ts'
 import { Instrument, type Link } from './instrument.ts'
 import { newId } from '../store/id.ts'
 import { serialTransport } from './serialTransport.ts'

@@ -1,4 +1,4 @@
-import { familyOf } from '../../core/curve/registry.ts'
+import { familyOf } from '../../core/curve/index.ts'
 import type { PanelProps } from './registry.ts'
 import { DampingDesign } from './level/DampingDesign.tsx'
 import { FillFromCans } from './level/FillFromCans.tsx'

@@ -9,7 +9,7 @@ import {
 } from '../../core/curve/pressure/index.ts'
 import type { Element } from '../../core/build/index.ts'
 import type { TakenPoint } from '../../core/chain/index.ts'
-import { familyOf } from '../../core/curve/registry.ts'
+import { familyOf } from '../../core/curve/index.ts'
 import { standardPressureKPa } from '../../core/standards/index.ts'
 import { newId } from '../store/id.ts'
 import { inWords } from '../store/problem.ts'

@@ -1,6 +1,6 @@
 import { Button } from '@mantine/core'
 import { useState } from 'react'
-import { numberSetting } from '../../core/curve/recipe.ts'
+import { numberSetting } from '../../core/curve/index.ts'
 import { hertzPerKmh, pulsesPerKm, rollOut } from '../../core/curve/speed/index.ts'
 import { Fields } from '../parts/Fields.tsx'
 import { LogFile } from '../parts/LogFile.tsx'

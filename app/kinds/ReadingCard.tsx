@@ -8,7 +8,7 @@ import {
   type Chain,
   type ReadStatus,
 } from '../../core/chain/index.ts'
-import { findFamily } from '../../core/curve/registry.ts'
+import { findFamily } from '../../core/curve/index.ts'
 import { orElse } from '../../core/error.ts'
 import { linspace } from '../../core/math/index.ts'
 import { expectedReadings, type Expected } from '../../core/prove/index.ts'

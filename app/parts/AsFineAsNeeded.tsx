@@ -1,6 +1,6 @@
 import { useMemo, type ReactNode } from 'react'
 import type { ReadStatus } from '../../core/chain/index.ts'
-import { findFamily } from '../../core/curve/registry.ts'
+import { findFamily } from '../../core/curve/index.ts'
 import { NeedContext } from './units.ts'
 
 /** Within it a reader's truth is written as fine as its channel needs it. */

@@ -1,4 +1,4 @@
-import type { Finding } from '../../core/curve/recipe.ts'
+import type { Finding } from '../../core/curve/index.ts'
 import { Say } from './Say.tsx'
 
 const CLASS: Record<Finding['level'], string> = { note: 'pale', doubt: 'doubt', wrong: 'wrong' }

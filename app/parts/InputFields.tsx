@@ -1,7 +1,7 @@
 import { aboveZero } from './checks.ts'
 import { NativeSelect, SimpleGrid, TextInput } from '@mantine/core'
 import type { Axis, InputAsked, Pull } from '../../core/build/index.ts'
-import type { SignalKind } from '../../core/curve/family.ts'
+import type { SignalKind } from '../../core/curve/index.ts'
 import { QuantityInput } from './QuantityInput.tsx'
 
 export type InputDraft = {

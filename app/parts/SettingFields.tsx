@@ -1,5 +1,5 @@
 import { Group, NativeSelect } from '@mantine/core'
-import { choiceSetting, numberSetting, type SettingField } from '../../core/curve/recipe.ts'
+import { choiceSetting, numberSetting, type SettingField } from '../../core/curve/index.ts'
 import { convertFromCore } from '../../core/quantity/index.ts'
 import { QuantityInput } from './QuantityInput.tsx'
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { families } from '../../core/curve/registry.ts'
+import { families } from '../../core/curve/index.ts'
 import { findUnit, stoichiometricAfr } from '../../core/quantity/index.ts'
 import type { Settings } from '../store/settings.ts'
 import { differenceUnit, preferredUnit, quantityOf, signalText } from './units.ts'

@@ -1,8 +1,7 @@
 import { expect, it } from 'vitest'
 import { applyChange, checkBuild, createBuild, writeBuild } from '../../core/build/index.ts'
-import { familyOf } from '../../core/curve/registry.ts'
+import { families, familyOf } from '../../core/curve/index.ts'
 import { assembleChain, readStatus } from '../../core/chain/index.ts'
-import { families } from '../../core/curve/registry.ts'
 import { draftFor, draftInput, EMPTY_DRAFT } from '../parts/InputFields.tsx'
 import { newChannel, newDevice, newInput, newPull } from './make.ts'
 

@@ -10,7 +10,7 @@ import {
 } from '../../core/chain/index.ts'
 import type { Build, Channel, DeviceTable } from '../../core/build/index.ts'
 import { designPullUpFor, resolutionOverRange, type PullUpTask } from '../../core/input/index.ts'
-import { familyOf } from '../../core/curve/registry.ts'
+import { familyOf } from '../../core/curve/index.ts'
 import { normalStream, uniformStream } from '../../core/math/index.ts'
 import { keyOnCheck, type Observed } from '../../core/prove/index.ts'
 

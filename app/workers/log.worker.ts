@@ -1,9 +1,9 @@
 import type { Said } from '../../core/quantity/index.ts'
 import { expose } from 'comlink'
 import Papa from 'papaparse'
-import { compareBanks } from '../../core/curve/airMeter/banks.ts'
-import { checkSweep, checkTracks } from '../../core/curve/potentiometer/sweep.ts'
-import { factorFromLog } from '../../core/curve/speed/satellite.ts'
+import { compareBanks } from '../../core/curve/airMeter/index.ts'
+import { checkSweep, checkTracks } from '../../core/curve/potentiometer/index.ts'
+import { factorFromLog } from '../../core/curve/speed/index.ts'
 import { EchtError } from '../../core/error.ts'
 import {
   logBuilder,

@@ -4,6 +4,7 @@ export { afrUnit, findUnit, unitsLike, convertFromCore, UNITS, type Unit } from 
 export { stoichiometricAfr } from './fuel.ts'
 export { plainly, quantityIn, type Quantity, type Write } from './shown.ts'
 export {
+  besideDifference,
   amount,
   bare,
   engineering,

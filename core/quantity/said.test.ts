@@ -4,6 +4,7 @@ import { DEFAULTS } from '../../app/store/settings.ts'
 import {
   amount,
   bare,
+  besideDifference,
   engineering,
   figures,
   list,
@@ -54,4 +55,10 @@ describe('what is said', () => {
     expect(written(say('a')`${amount(0.0512, 'm', 1, 0.004)}`, plainly)).toBe('0.051 m')
     expect(written('a sentence that never changes', plainly)).toBe('a sentence that never changes')
   })
+})
+
+it('beside a difference stands no zero: neither gauge nor absolute, plain degrees', () => {
+  expect(['kPa g', 'kPa a', 'bar g', 'Δ°C', '°F', 'l', 'kg/h'].map(besideDifference)).toEqual([
+    ...['kPa', 'kPa', 'bar', '°C', '°F', 'l', 'kg/h'],
+  ])
 })

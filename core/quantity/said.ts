@@ -86,6 +86,10 @@ function valueText(value: Value, write: Write): string {
   return 'code' in value ? written(value, write) : amountText(value, write)
 }
 
+/** What is written beside a difference: of pressures neither gauge nor absolute, of temperatures plain degrees. */
+export const besideDifference = (unit: string): string =>
+  unit.replace('Δ', '').replace(/ [ag]$/, '')
+
 function amountText({ value, unit, as, decimals, need }: Amount, write: Write): string {
   if (as === 'engineering') return formatQuantity(value, unit, { digits: decimals })
   if (as === 'percent') return `${fixed(value * 100, decimals)} %`
@@ -94,8 +98,7 @@ function amountText({ value, unit, as, decimals, need }: Amount, write: Write): 
       ? String(Number(value.toPrecision(-decimals))).replace('-', '−')
       : fixed(value, decimals)
   const q = write(unit, need)
-  // a difference of pressures is neither gauge nor absolute
-  const shown = q.unit.replace('Δ', '').replace(/ [ag]$/, '')
+  const shown = besideDifference(q.unit)
   switch (as) {
     case 'value':
       return q.text(value, decimals)

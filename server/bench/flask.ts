@@ -1,4 +1,4 @@
-import { thermistorOhm, type ThermistorCurve } from '../../core/curve/thermistor/model.ts'
+import { thermistorOhm, type ThermistorCurve } from '../../core/curve/thermistor/index.ts'
 import { boilingPointC, standardPressureKPa } from '../../core/standards/index.ts'
 
 export type Scenario = 'ICE' | 'AIR' | 'KETTLE'

@@ -1,4 +1,4 @@
-import { normalStream, uniformStream } from '../../core/math/random.ts'
+import { normalStream, uniformStream } from '../../core/math/index.ts'
 import type { Flask, Scenario } from './flask.ts'
 import { ScpiError, ScpiParser, type Command } from './scpi.ts'
 

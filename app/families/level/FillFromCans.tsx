@@ -1,7 +1,7 @@
 import { Button, NativeSelect } from '@mantine/core'
 import { useRef, useState } from 'react'
 import type { Instrument } from '../../../core/build/index.ts'
-import { familyOf } from '../../../core/curve/registry.ts'
+import { familyOf } from '../../../core/curve/index.ts'
 import { Beside, Fields } from '../../parts/Fields.tsx'
 import { QuantityInput, type Typed } from '../../parts/QuantityInput.tsx'
 import { useQuantity } from '../../parts/units.ts'

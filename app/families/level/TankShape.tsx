@@ -10,7 +10,7 @@ import {
   YAxis,
 } from 'recharts'
 import { patched } from '../../../core/build/index.ts'
-import { familyOf } from '../../../core/curve/registry.ts'
+import { familyOf } from '../../../core/curve/index.ts'
 import {
   fillsWorthTaking,
   fitLevel,

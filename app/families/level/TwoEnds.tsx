@@ -9,7 +9,7 @@ import {
   YAxis,
 } from 'recharts'
 import { twoEndsErrors } from '../../../core/curve/level/index.ts'
-import type { KnotCurve } from '../../../core/curve/knots.ts'
+import type { KnotCurve } from '../../../core/curve/index.ts'
 import { AXIS, GRID, roundTicks } from '../../parts/chart.ts'
 import { useQuantity } from '../../parts/units.ts'
 import type { PanelProps } from '../registry.ts'

@@ -2,8 +2,7 @@ import { NativeSelect } from '@mantine/core'
 import { useMemo, useState } from 'react'
 import { elementOf, patched } from '../../../core/build/index.ts'
 import { sensorOf } from '../../../core/chain/index.ts'
-import { joinHalves } from '../../../core/curve/joined.ts'
-import type { KnotCurve } from '../../../core/curve/knots.ts'
+import { joinHalves, type KnotCurve } from '../../../core/curve/index.ts'
 import {
   litresThatFit,
   predictedHalf,

@@ -1,8 +1,7 @@
 import { Group } from '@mantine/core'
 import type { ReadStatus } from '../../../core/chain/index.ts'
-import type { SignalKind } from '../../../core/curve/family.ts'
-import type { Expected, Observable } from '../../../core/prove/index.ts'
-import { stageOf } from '../../../core/prove/index.ts'
+import type { SignalKind } from '../../../core/curve/index.ts'
+import { type Expected, type Observable, stageOf } from '../../../core/prove/index.ts'
 import type { Quantity } from '../units.ts'
 import { readingText } from './text.ts'
 

@@ -1,6 +1,6 @@
 import { Say } from '../Say.tsx'
 import { Button, Group } from '@mantine/core'
-import type { SignalKind } from '../../../core/curve/family.ts'
+import type { SignalKind } from '../../../core/curve/index.ts'
 import type { KeyOnVerdict } from '../../../core/prove/index.ts'
 import { beliefText } from '../belief.ts'
 import type { Quantity } from '../units.ts'

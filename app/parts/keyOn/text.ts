@@ -1,4 +1,4 @@
-import type { SignalKind } from '../../../core/curve/family.ts'
+import type { SignalKind } from '../../../core/curve/index.ts'
 import type { Observable } from '../../../core/prove/index.ts'
 import { fixed, type Quantity } from '../../../core/quantity/index.ts'
 import { ohms, signalText } from '../units.ts'

@@ -1,5 +1,5 @@
 import { stageBy, type ChainSpec, type StageId } from '../../../core/chain/index.ts'
-import { familyOf, findFamily } from '../../../core/curve/registry.ts'
+import { familyOf, findFamily } from '../../../core/curve/index.ts'
 import { fixed, formatQuantity } from '../../../core/quantity/index.ts'
 import type { Quantity } from '../../parts/units.ts'
 

@@ -1,5 +1,5 @@
 import { Button, Group, Modal, NativeSelect, SimpleGrid, TextInput } from '@mantine/core'
-import { families } from '../../../core/curve/registry.ts'
+import { families } from '../../../core/curve/index.ts'
 import { InputFields } from '../../parts/InputFields.tsx'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import { SettingFields } from '../../parts/SettingFields.tsx'

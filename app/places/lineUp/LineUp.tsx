@@ -5,7 +5,7 @@ import { lazy, memo, Suspense, useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import type { Build, Channel } from '../../../core/build/index.ts'
 import type { State } from '../../../core/chain/index.ts'
-import type { Phrase } from '../../../core/quantity/index.ts'
+import { besideDifference, type Phrase } from '../../../core/quantity/index.ts'
 import { kindOf, type ChannelStatus } from '../../../core/channel/index.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import { Chip } from '../../parts/Chip.tsx'
@@ -214,8 +214,8 @@ function Worst({ status }: { status: ChannelStatus }) {
   if (!status.worst) return <>no reading yet</>
   return (
     <>
-      {q.off(status.worst.bias, 1)} {q.pm(status.worst.band, 1)} {q.unit} at{' '}
-      {q.bare(status.worst.at, 0)}; needs {q.pm(status.accuracy, 1)}
+      {q.off(status.worst.bias, 1)} {q.pm(status.worst.band, 1)} {besideDifference(q.unit)} at{' '}
+      {q.text(status.worst.at, 0)}; needs {q.pm(status.accuracy, 1)}
     </>
   )
 }

@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest'
 import fc from 'fast-check'
-import { families } from '../../../core/curve/registry.ts'
+import { families } from '../../../core/curve/index.ts'
 import { needsProblem, startOf, withBest } from './needs.ts'
 
 it('where it matters most keeps its share of the range', () => {

@@ -1,4 +1,4 @@
-import { familyOf } from '../../../core/curve/registry.ts'
+import { familyOf } from '../../../core/curve/index.ts'
 
 /** What a new channel is asked to reach, in the truth unit of its family. */
 export type Needs = {

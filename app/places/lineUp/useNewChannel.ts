@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
-import { familyOf, families } from '../../../core/curve/registry.ts'
+import { familyOf, families } from '../../../core/curve/index.ts'
 import { draftFor, draftInput, type InputDraft } from '../../parts/InputFields.tsx'
 import { newChannel, newDevice, newInput } from '../../store/make.ts'
 import { useBuild } from '../../store/useBuild.ts'

@@ -1,5 +1,5 @@
 import dayjs from 'dayjs'
-import { familyOf, findFamily } from '../../../core/curve/registry.ts'
+import { familyOf, findFamily } from '../../../core/curve/index.ts'
 import type { Build, Measurement } from '../../../core/build/index.ts'
 import type { Changed, Happening } from '../../../core/logbook/index.ts'
 import { fixed, formatQuantity } from '../../../core/quantity/index.ts'

@@ -121,3 +121,5 @@ export const thermistor: Family<ThermistorCurve, ThermistorFit & { residuals: nu
   logSignal: true,
   cautions: [],
 }
+
+export { thermistorC, thermistorOhm, type ThermistorCurve }

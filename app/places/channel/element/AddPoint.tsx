@@ -1,6 +1,6 @@
 import { Button, Group, NativeSelect } from '@mantine/core'
 import type { Element, Input } from '../../../../core/build/index.ts'
-import type { InstrumentKind, PointMethod, Role } from '../../../../core/curve/recipe.ts'
+import type { InstrumentKind, PointMethod, Role } from '../../../../core/curve/index.ts'
 import { useBuild } from '../../../store/useBuild.ts'
 import { Caution } from '../../../parts/Caution.tsx'
 import { useQuantity } from '../../../parts/units.ts'

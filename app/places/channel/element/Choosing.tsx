@@ -8,8 +8,7 @@ import {
   settlesIn,
   type Candidate,
 } from '../../../../core/choose/index.ts'
-import { familyOf, type AnyFamily } from '../../../../core/curve/registry.ts'
-import { choiceSetting } from '../../../../core/curve/recipe.ts'
+import { type AnyFamily, choiceSetting, familyOf } from '../../../../core/curve/index.ts'
 import { useBuild } from '../../../store/useBuild.ts'
 import { newId } from '../../../store/id.ts'
 import { Fields } from '../../../parts/Fields.tsx'

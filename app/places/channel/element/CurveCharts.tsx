@@ -14,7 +14,7 @@ import {
   YAxis,
 } from 'recharts'
 import { K95, sensorBand, type Sensor } from '../../../../core/chain/index.ts'
-import { familyOf } from '../../../../core/curve/registry.ts'
+import { familyOf } from '../../../../core/curve/index.ts'
 import { linspace } from '../../../../core/math/index.ts'
 import { signalText, useQuantity, type Quantity } from '../../../parts/units.ts'
 import { useLater } from '../../../parts/useLater.ts'

@@ -1,5 +1,5 @@
 import { useMemo, useState } from 'react'
-import { familyOf, findFamily } from '../../../../core/curve/registry.ts'
+import { familyOf, findFamily } from '../../../../core/curve/index.ts'
 import type { StageProps } from '../tabs.tsx'
 import { KnownElement } from './KnownElement.tsx'
 import { TwoSensors } from './TwoSensors.tsx'

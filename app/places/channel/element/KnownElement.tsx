@@ -1,7 +1,7 @@
 import { Button, Group } from '@mantine/core'
 import { lazy, Suspense, useState } from 'react'
 import { K95 } from '../../../../core/chain/index.ts'
-import { familyOf } from '../../../../core/curve/registry.ts'
+import { familyOf } from '../../../../core/curve/index.ts'
 import { familyPanel } from '../../../families/registry.ts'
 import { Caution } from '../../../parts/Caution.tsx'
 import { Findings } from '../../../parts/Findings.tsx'

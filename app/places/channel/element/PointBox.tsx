@@ -1,6 +1,5 @@
 import type { Element, Input } from '../../../../core/build/index.ts'
-import type { Ask } from '../../../../core/curve/recipe.ts'
-import type { AnyFamily } from '../../../../core/curve/registry.ts'
+import type { AnyFamily, Ask } from '../../../../core/curve/index.ts'
 import { QuantityInput } from '../../../parts/QuantityInput.tsx'
 import { useQuantity, useUnits } from '../../../parts/units.ts'
 import { plausibleCheck, signalCheck, truthCheck } from './check.ts'

@@ -1,6 +1,6 @@
 import { NativeSelect } from '@mantine/core'
 import { lazy, Suspense } from 'react'
-import { familyOf } from '../../../../core/curve/registry.ts'
+import { familyOf } from '../../../../core/curve/index.ts'
 import { Say } from '../../../parts/Say.tsx'
 import { SettingFields } from '../../../parts/SettingFields.tsx'
 import { useQuantity } from '../../../parts/units.ts'

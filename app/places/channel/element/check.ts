@@ -1,6 +1,4 @@
-import type { Drive } from '../../../../core/curve/family.ts'
-import type { Ask } from '../../../../core/curve/recipe.ts'
-import type { AnyFamily } from '../../../../core/curve/registry.ts'
+import type { AnyFamily, Ask, Drive } from '../../../../core/curve/index.ts'
 import type { Quantity } from '../../../parts/units.ts'
 
 /** A sentence when a signal cannot be one of this element, or null. */

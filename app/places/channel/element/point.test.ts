@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { Ask, PointMethod } from '../../../../core/curve/recipe.ts'
-import { familyOf } from '../../../../core/curve/registry.ts'
+import { type Ask, familyOf, type PointMethod } from '../../../../core/curve/index.ts'
 import { saltmarshNine } from '../../../../demo/saltmarshNine.ts'
 import {
   askedBy,

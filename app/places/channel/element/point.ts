@@ -1,6 +1,5 @@
 import type { Input, Reading } from '../../../../core/build/index.ts'
-import type { Ask, PointMethod, Role } from '../../../../core/curve/recipe.ts'
-import type { AnyFamily } from '../../../../core/curve/registry.ts'
+import type { AnyFamily, Ask, PointMethod, Role } from '../../../../core/curve/index.ts'
 import type { Against, Typed } from '../../../parts/QuantityInput.tsx'
 
 /** What is typed for a point by role, and what speaks against a number that was. */

@@ -1,8 +1,13 @@
 import { useMemo, useRef, useState } from 'react'
 import type { Build, Element, Input, Measurement, Reading } from '../../../../core/build/index.ts'
 import { givenBy } from '../../../../core/chain/index.ts'
-import type { Ask, InstrumentKind, PointMethod, Role } from '../../../../core/curve/recipe.ts'
-import { familyOf } from '../../../../core/curve/registry.ts'
+import {
+  type Ask,
+  familyOf,
+  type InstrumentKind,
+  type PointMethod,
+  type Role,
+} from '../../../../core/curve/index.ts'
 import type { Against, Typed } from '../../../parts/QuantityInput.tsx'
 import { newId } from '../../../store/id.ts'
 import { inWords } from '../../../store/problem.ts'

@@ -1,6 +1,6 @@
 import { useMemo } from 'react'
 import { makeableTruths, type ReadStatus } from '../../../../core/chain/index.ts'
-import { familyOf } from '../../../../core/curve/registry.ts'
+import { familyOf } from '../../../../core/curve/index.ts'
 import { orElse } from '../../../../core/error.ts'
 import { useBuild } from '../../../store/useBuild.ts'
 

@@ -1,7 +1,7 @@
 import { lazy, Suspense } from 'react'
 import type { StageProps } from '../tabs.tsx'
 import { InputDescription } from './InputDescription.tsx'
-import { findFamily } from '../../../../core/curve/registry.ts'
+import { findFamily } from '../../../../core/curve/index.ts'
 import { Edges } from './Edges.tsx'
 import { Resolution } from './Resolution.tsx'
 import { Sharing } from './Sharing.tsx'

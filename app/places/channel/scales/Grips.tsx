@@ -1,5 +1,5 @@
 import { STAGE, stageBy, type Chain } from '../../../../core/chain/index.ts'
-import { familyOf } from '../../../../core/curve/registry.ts'
+import { familyOf } from '../../../../core/curve/index.ts'
 import { fixed } from '../../../../core/quantity/index.ts'
 import type { Quantity } from '../../../parts/units.ts'
 import { partScale, stageText, stageUnit, stageUnitText } from '../stageInfo.ts'

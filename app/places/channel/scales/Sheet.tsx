@@ -11,7 +11,7 @@ import {
   type TakenPoint,
   STAGE,
 } from '../../../../core/chain/index.ts'
-import { familyOf } from '../../../../core/curve/registry.ts'
+import { familyOf } from '../../../../core/curve/index.ts'
 import { useQuantity, type Quantity } from '../../../parts/units.ts'
 import { partScale, stageText, stageUnit, stageUnitText, truthUnit } from '../stageInfo.ts'
 import { frameOf, partCount, OVERVIEW_X, overviewY, type Frame } from './frame.ts'

@@ -1,4 +1,4 @@
-import { familyOf } from '../../../../core/curve/registry.ts'
+import { familyOf } from '../../../../core/curve/index.ts'
 import type { Chain } from '../../../../core/chain/index.ts'
 import type { Quantity } from '../../../parts/units.ts'
 import type { Window } from './window.ts'

@@ -1,5 +1,5 @@
 import type { Chain, SpreadAt, StageId, Walked } from '../../../../core/chain/index.ts'
-import { familyOf } from '../../../../core/curve/registry.ts'
+import { familyOf } from '../../../../core/curve/index.ts'
 import type { Frame } from './frame.ts'
 
 /** A place of the thread: where it is drawn, at which height, and its 95 % half-width. */

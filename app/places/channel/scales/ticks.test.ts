@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { saltmarshNine } from '../../../../demo/saltmarshNine.ts'
 import { assembleChain, heightOf, idealValue, prepareChain } from '../../../../core/chain/index.ts'
-import { findFamily } from '../../../../core/curve/registry.ts'
+import { findFamily } from '../../../../core/curve/index.ts'
 import { parseQuantity } from '../../../../core/quantity/index.ts'
 import { quantityOf, type Quantity } from '../../../parts/units.ts'
 import { stageTicks } from './ticks.ts'

@@ -7,7 +7,7 @@ import {
   type Chain,
   type StageId,
 } from '../../../../core/chain/index.ts'
-import { familyOf } from '../../../../core/curve/registry.ts'
+import { familyOf } from '../../../../core/curve/index.ts'
 import { fixed } from '../../../../core/quantity/index.ts'
 import type { Quantity } from '../../../parts/units.ts'
 import { stageUnit } from '../stageInfo.ts'

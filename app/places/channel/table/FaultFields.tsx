@@ -1,6 +1,6 @@
 import { NativeSelect } from '@mantine/core'
 import type { DeviceTable, FaultShow, Patch } from '../../../../core/build/index.ts'
-import type { AnyFamily } from '../../../../core/curve/registry.ts'
+import type { AnyFamily } from '../../../../core/curve/index.ts'
 import { QuantityInput } from '../../../parts/QuantityInput.tsx'
 
 type Props = {

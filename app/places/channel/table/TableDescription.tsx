@@ -1,7 +1,7 @@
 import { NativeSelect, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import type { DeviceTable, Input, Patch } from '../../../../core/build/index.ts'
-import { findFamily, type AnyFamily } from '../../../../core/curve/registry.ts'
+import { findFamily, type AnyFamily } from '../../../../core/curve/index.ts'
 import { findUnit, unitsLike } from '../../../../core/quantity/index.ts'
 import { aboveZero } from '../../../parts/checks.ts'
 import { Fields } from '../../../parts/Fields.tsx'

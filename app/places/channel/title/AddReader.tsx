@@ -2,7 +2,7 @@ import { Button, Group, Modal, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { elementOf, type Channel } from '../../../../core/build/index.ts'
-import { findFamily } from '../../../../core/curve/registry.ts'
+import { findFamily } from '../../../../core/curve/index.ts'
 import {
   draftFor,
   draftInput,

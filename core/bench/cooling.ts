@@ -1,5 +1,5 @@
 import { linearRegression, linearRegressionLine, quantile } from 'simple-statistics'
-import { EchtError } from '../../error.ts'
+import { EchtError } from '../error.ts'
 
 /** One moment of a log: seconds from its start, the reference in °C, the sensor in Ω. */
 export type CoolingSample = { timeS: number; referenceC: number; resistanceOhm: number }
