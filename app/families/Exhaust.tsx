@@ -1,6 +1,7 @@
-import { Group, NativeSelect, Switch } from '@mantine/core'
+import { NativeSelect, Switch } from '@mantine/core'
 import { exhaustFindings, type ExhaustPlace } from '../../core/curve/thermocouple/index.ts'
 import { Findings } from '../parts/Findings.tsx'
+import { Beside, Fields } from '../parts/Fields.tsx'
 import { QuantityInput } from '../parts/QuantityInput.tsx'
 import { useBuild } from '../store/useBuild.ts'
 import type { PanelProps } from './registry.ts'
@@ -37,7 +38,7 @@ export default function Exhaust({ status }: PanelProps) {
   return (
     <section className="apart" aria-label="Placement">
       <h2>In the exhaust</h2>
-      <Group align="flex-start" gap="sm" wrap="wrap">
+      <Fields>
         {mm('fromHeadMm', 'From the head')}
         {mm('boreMm', 'Bore of the pipe')}
         {mm('depthMm', 'Tip stands in it')}
@@ -53,19 +54,21 @@ export default function Exhaust({ status }: PanelProps) {
           ]}
           w={170}
         />
-        <Switch
-          mt={34}
-          label="alike on every cylinder"
-          checked={place.alike}
-          onChange={(e) => set({ alike: e.currentTarget.checked })}
-        />
-        <Switch
-          mt={34}
-          label="points up"
-          checked={place.pointsUp}
-          onChange={(e) => set({ pointsUp: e.currentTarget.checked })}
-        />
-      </Group>
+        <Beside>
+          <Switch
+            label="alike on every cylinder"
+            checked={place.alike}
+            onChange={(e) => set({ alike: e.currentTarget.checked })}
+          />
+        </Beside>
+        <Beside>
+          <Switch
+            label="points up"
+            checked={place.pointsUp}
+            onChange={(e) => set({ pointsUp: e.currentTarget.checked })}
+          />
+        </Beside>
+      </Fields>
       {findings.length === 0 ? (
         <p role="status">Nothing speaks against this place.</p>
       ) : (

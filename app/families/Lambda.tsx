@@ -1,4 +1,4 @@
-import { Button, Group, NativeSelect, Switch } from '@mantine/core'
+import { Button, NativeSelect, Switch } from '@mantine/core'
 import dayjs from 'dayjs'
 import { useMemo, useState } from 'react'
 import {
@@ -16,7 +16,8 @@ import {
 import { stoichiometricAfr } from '../../core/standards/index.ts'
 import { measured } from '../../core/build/index.ts'
 import { orElse } from '../../core/error.ts'
-import { Fields } from '../parts/Fields.tsx'
+import { fixed } from '../../core/quantity/index.ts'
+import { Beside, Fields } from '../parts/Fields.tsx'
 import { Say } from '../parts/Say.tsx'
 import { Findings } from '../parts/Findings.tsx'
 import { QuantityInput } from '../parts/QuantityInput.tsx'
@@ -208,7 +209,7 @@ function Ground({ status }: PanelProps) {
       ) : (
         <>
           <p role="status">
-            {device.name} reads <b>{(found.volt * 1000).toFixed(0)} mV</b> ±
+            {device.name} reads <b>{fixed(Math.abs(found.volt) * 1000, 0)} mV</b> ±
             {(1960 * found.sigmaV).toFixed(0)} {found.volt >= 0 ? 'above' : 'below'} the
             controller’s own line
             {found.slopeAgrees
@@ -216,7 +217,7 @@ function Ground({ status }: PanelProps) {
               : ', but not at every output alike: a wrong scale, not only a ground.'}
           </p>
           <p>
-            Entered under Leads: {(read.wire.groundOffsetV.value * 1000).toFixed(0)} mV{' '}
+            Entered under Leads: {fixed(read.wire.groundOffsetV.value * 1000, 0)} mV{' '}
             <StatedChip basis={read.wire.groundOffsetV.basis} />
             {input.differential ? ' A differential input cancels it.' : ''}
           </p>
@@ -240,7 +241,7 @@ function Ground({ status }: PanelProps) {
                 })
               }
             >
-              Enter {(found.volt * 1000).toFixed(0)} mV under Leads
+              Enter {fixed(found.volt * 1000, 0)} mV under Leads
             </Button>
           )}
           <p className="pale">
@@ -276,7 +277,7 @@ function Place({ status }: PanelProps) {
   return (
     <section aria-label="Placement">
       <h2>Where it sits</h2>
-      <Group align="flex-start" gap="sm" wrap="wrap">
+      <Fields>
         {box('angleDeg', 'Above level', '°')}
         {box('afterCollectorMm', 'After the joining of the pipes', 'mm')}
         {box('toJointMm', 'Nearest joint upstream', 'mm')}
@@ -294,7 +295,7 @@ function Place({ status }: PanelProps) {
           ]}
           w={190}
         />
-      </Group>
+      </Fields>
       {findings.length === 0 ? (
         <p role="status">Nothing speaks against this place.</p>
       ) : (
@@ -324,13 +325,13 @@ function Supply({ status }: PanelProps) {
   return (
     <section aria-label="Heater and supply">
       <h2>Heater and supply</h2>
-      <Group align="flex-start" gap="sm" wrap="wrap">
+      <Fields>
         {box('heaterA', 'Heater, cold', 'A')}
         {box('fuseA', 'Fuse', 'A')}
         {box('crankingV', 'While cranking', 'V')}
         {box('resetsBelowV', 'It resets below', 'V')}
         {box('warmUpS', 'Warm-up', 's')}
-      </Group>
+      </Fields>
       <Switch
         mt="xs"
         label="shares its fuse with something else"
@@ -366,7 +367,7 @@ function FreeAir({ status }: PanelProps) {
         Out of the exhaust, hot, in clean air: 20.95 % oxygen. A heated sensor burns skin and lights
         fuel vapour: out of doors, away from fuel.
       </p>
-      <Group align="flex-start">
+      <Fields>
         <QuantityInput
           key={round}
           label="It shows oxygen"
@@ -377,10 +378,12 @@ function FreeAir({ status }: PanelProps) {
           onTyped={(t) => setTyped(t?.value ?? null)}
           check={(v) => (v > 0 && v <= 40 ? null : '0 to 40 %')}
         />
-        <Button mt={26} variant="default" disabled={typed === null} onClick={keep}>
-          Note it
-        </Button>
-      </Group>
+        <Beside>
+          <Button variant="default" disabled={typed === null} onClick={keep}>
+            Note it
+          </Button>
+        </Beside>
+      </Fields>
       {record.length > 0 && (
         <table className="sheet-table" aria-label="Free-air record">
           <tbody>

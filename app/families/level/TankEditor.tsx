@@ -1,4 +1,4 @@
-import { Button, NativeSelect } from '@mantine/core'
+import { Button, Group, NativeSelect } from '@mantine/core'
 import { useMemo, useState } from 'react'
 import type { Patch } from '../../../core/build/index.ts'
 import {
@@ -9,7 +9,7 @@ import {
   type Tank,
 } from '../../../core/curve/level/index.ts'
 import { orElse } from '../../../core/error.ts'
-import { Beside, Fields } from '../../parts/Fields.tsx'
+import { Fields } from '../../parts/Fields.tsx'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import { floatIn, withOneMore } from './section.ts'
 import { otherKind } from './start.ts'
@@ -42,6 +42,7 @@ export function TankEditor({ tank, sender, signalUnit, onChange }: Props) {
           onChange({ tank: { corners: tank.corners.map((c, k) => (k === i ? to : c)) } })
         }
       />
+      <Corners tank={tank} onChange={onChange} />
       <Fields>
         <QuantityInput
           label="Picture holds"
@@ -57,28 +58,32 @@ export function TankEditor({ tank, sender, signalUnit, onChange }: Props) {
           value={tank.lengthMm}
           onCommit={(lengthMm) => onChange({ tank: { lengthMm } })}
         />
-        <Beside>
-          <Button
-            variant="default"
-            onClick={() => onChange({ tank: { corners: withOneMore(tank.corners) } })}
-          >
-            One more corner
-          </Button>
-        </Beside>
-        {tank.corners.length > 3 && (
-          <Beside>
-            <Button
-              variant="subtle"
-              color="gray"
-              onClick={() => onChange({ tank: { corners: tank.corners.slice(0, -1) } })}
-            >
-              Take the last away
-            </Button>
-          </Beside>
-        )}
       </Fields>
       <SenderFields sender={sender} signalUnit={signalUnit} onChange={onChange} />
     </div>
+  )
+}
+
+/** One corner more, or one less while a section is left. */
+function Corners({ tank: { corners }, onChange }: Pick<Props, 'tank' | 'onChange'>) {
+  return (
+    <Group gap="sm">
+      <Button
+        variant="default"
+        onClick={() => onChange({ tank: { corners: withOneMore(corners) } })}
+      >
+        One more corner
+      </Button>
+      {corners.length > 3 && (
+        <Button
+          variant="subtle"
+          color="gray"
+          onClick={() => onChange({ tank: { corners: corners.slice(0, -1) } })}
+        >
+          Take the last away
+        </Button>
+      )}
+    </Group>
   )
 }
 

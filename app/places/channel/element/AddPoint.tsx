@@ -1,3 +1,4 @@
+import { Beside } from '../../../parts/Fields.tsx'
 import { Button, Group, NativeSelect } from '@mantine/core'
 import type { Element, Input } from '../../../../core/build/index.ts'
 import type { InstrumentKind, PointMethod, Role } from '../../../../core/curve/index.ts'
@@ -68,9 +69,9 @@ export function AddPoint({ element, input, method, onMethod, suggested }: Props)
         ))}
         {adding.perCount !== null && <SignalIn adding={adding} />}
         <PointBox key={boxKey(adding.signal, adding.round)} {...of} ask={adding.signal} />
-        <Button type="submit" mt={26}>
-          Record
-        </Button>
+        <Beside>
+          <Button type="submit">Record</Button>
+        </Beside>
       </Group>
       <WhatFollows adding={adding} method={method} />
       <ol className="pale indented tight small">

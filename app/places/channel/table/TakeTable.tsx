@@ -11,7 +11,7 @@ import {
   writeTable,
   type TableFormat,
 } from '../../../../core/table/index.ts'
-import { Fields } from '../../../parts/Fields.tsx'
+import { Beside, Fields } from '../../../parts/Fields.tsx'
 import { saveFile } from '../../../parts/saveFile.ts'
 import type { StageProps } from '../tabs.tsx'
 import css from './TakeTable.module.css'
@@ -56,12 +56,16 @@ export function TakeTable({ status, spec, proposal, school, onSchool, onEnter }:
           onChange={(e) => setFormat(e.currentTarget.value as TableFormat)}
           data={TABLE_FORMATS.map((f) => ({ value: f.id, label: f.name }))}
         />
-        <Button mt={26} variant="default" onClick={() => copy(text)}>
-          Copy
-        </Button>
-        <Button mt={26} variant="default" onClick={() => saveFile(name, text, 'text/plain')}>
-          Save
-        </Button>
+        <Beside>
+          <Group gap="sm">
+            <Button variant="default" onClick={() => copy(text)}>
+              Copy
+            </Button>
+            <Button variant="default" onClick={() => saveFile(name, text, 'text/plain')}>
+              Save
+            </Button>
+          </Group>
+        </Beside>
       </Fields>
       <Textarea
         aria-label="Table as text"
