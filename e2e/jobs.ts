@@ -158,6 +158,7 @@ export const JOBS: Job[] = [
       await page.getByLabel('It shows oxygen').fill('20.1')
       await page.getByRole('button', { name: 'Note it' }).click()
       await expect(page.getByRole('table', { name: 'Free-air record' })).toContainText('20.10 %')
+      await expect(page.getByRole('table', { name: 'Free-air record' })).toContainText('−4.1 % off')
     },
   },
   {

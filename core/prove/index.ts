@@ -9,4 +9,4 @@ export {
   type Observed,
 } from './keyOn.ts'
 export { checkedAt, stageOf } from './predict.ts'
-export { FAULTS, type Fault } from './faults.ts'
+export { FAULTS, type Fault } from './faults/index.ts'

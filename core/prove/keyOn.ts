@@ -3,7 +3,7 @@ import type { ChainSpec } from '../chain/spec.ts'
 import { EchtError } from '../error.ts'
 import { prepareChain } from '../chain/chain.ts'
 import { expectedReadings } from './expected.ts'
-import { FAULTS } from './faults.ts'
+import { FAULTS } from './faults/index.ts'
 import {
   checkedAt,
   KINDS,

@@ -17,7 +17,7 @@ import { familyOf } from '../curve/registry.ts'
 import { madeOnce } from '../math/madeOnce.ts'
 import { slopeAt } from '../math/slope.ts'
 import { weighed } from '../math/observationErrors.ts'
-import type { Fault, Variant } from './faults.ts'
+import type { Fault, Variant } from './faults/index.ts'
 
 /**
  * What was read at key-on, engine off. `ohm` is across a resistive sensor with its plug off; `pinV`

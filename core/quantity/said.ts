@@ -5,7 +5,7 @@ import type { Write } from './shown.ts'
  * What the core has to say, as data: a code for programs and tests, and a sentence as the pieces between its values.
  * Nothing in it is formatted: `written` puts the values into the units somebody reads. Plain data.
  */
-export type Said = { code: string; text: readonly string[]; values: readonly Value[] }
+export type Said = { code: string; pieces: readonly string[]; values: readonly Value[] }
 
 /** A value in a sentence: a name or a sentence within it as it is, or a number with how it is meant. */
 export type Value = string | Said | Amount | List
@@ -36,7 +36,7 @@ export type Amount = {
  */
 export const say =
   (code: string) =>
-  (text: TemplateStringsArray, ...values: Value[]): Said => ({ code, text: [...text], values })
+  (text: TemplateStringsArray, ...values: Value[]): Said => ({ code, pieces: [...text], values })
 
 const meant =
   (as: Amount['as'], usual: number) =>
@@ -75,7 +75,7 @@ export const list = (values: readonly Value[]): List => ({ list: values })
 /** What was said, as one reads it in the units `write` chooses. */
 export function written(said: Phrase, write: Write): string {
   if (typeof said === 'string') return said
-  return said.text
+  return said.pieces
     .map((piece, i) => (i === 0 ? piece : valueText(said.values[i - 1]!, write) + piece))
     .join('')
 }
