@@ -2,7 +2,7 @@ import { expect, test, type Page } from '@playwright/test'
 import { thermistorC, thermistorOhm } from '../core/index.ts'
 import { FLASK_SENSOR } from '../server/bench/flask.ts'
 import { sensorOf } from '../core/chain/index.ts'
-import { exportBuild, openSample, saved, watch } from './help.ts'
+import { exportBuild, openSample, recordPoint, saved, watch } from './help.ts'
 
 async function startBench(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Record from the bench' }).click()
@@ -30,8 +30,7 @@ test('a sensor taken from ice to a cooling flask on the bench is fitted to what 
   await expect(
     page.getByText(/The sensor follows in \d+\.\d s, the thermometer in \d+\.\d s|no clear step/),
   ).toBeVisible()
-  await page.getByRole('button', { name: 'Record this point' }).click()
-  await expect(rows).toHaveCount(2)
+  await recordPoint(page, 2)
   await page.getByText('Flask, from the kettle').click()
   await expect(page.getByText(/Boiling water and steam burn/)).toBeVisible()
   await expect(page.getByText(/overloads? while the meter changed range/)).toBeVisible({
@@ -73,9 +72,7 @@ test('points taken on the bench survive a page that goes away in the middle', as
   await page.getByRole('link', { name: /Air, after/ }).click()
   await page.getByRole('tab', { name: /Element/ }).click()
   await startBench(page)
-  await page.waitForTimeout(2500)
-  await page.getByRole('button', { name: 'Record this point' }).click()
-  await expect(page.getByText(/^Recorded /)).toBeVisible()
+  await recordPoint(page, 8)
   await saved(page)
   await page.reload()
   await page.getByRole('tab', { name: /Element/ }).click()

@@ -49,6 +49,20 @@ export const numberIn = (text: string | null): number =>
 export const scale = (page: Page, name: RegExp): Locator =>
   page.getByRole('group', { name: 'The chain as scales' }).getByRole('slider', { name })
 
+/** Records a point from the bench; where its readings come slowly it is pressed again, as the page says to. */
+export async function recordPoint(
+  page: Page,
+  rows: number,
+  press = (): Promise<void> => page.getByRole('button', { name: 'Record this point' }).click(),
+): Promise<void> {
+  const points = page.getByRole('table', { name: 'Measured points' }).getByRole('row')
+  await press()
+  await expect(async () => {
+    if (await page.getByText('Too few readings yet').isVisible()) await press()
+    await expect(points).toHaveCount(rows, { timeout: 2000 })
+  }).toPass({ timeout: 20_000 })
+}
+
 /** Removes everything the browser keeps. */
 export async function wipe(page: Page): Promise<void> {
   await page.goto('about:blank')

@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test'
 import { familyOf } from './core.ts'
-import { ohmsAt, saved, watch } from './help.ts'
+import { ohmsAt, recordPoint, saved, watch } from './help.ts'
 import { JOBS, type Job } from './jobs.ts'
 import { choose, press, tabTo, type } from './keys.ts'
 
@@ -60,9 +60,7 @@ test('the whole story by keyboard alone', async ({ page }) => {
   await expect(page.getByText(/SIMULATED BENCH METER/)).toBeVisible()
   await expect(page.getByTestId('live-ohm')).not.toHaveText('–')
   await tabTo(page, 'button', /Record this point/)
-  await page.waitForTimeout(2500)
-  await press(page, 'Enter')
-  await expect(rows).toHaveCount(5)
+  await recordPoint(page, 5, () => press(page, 'Enter'))
   await tabTo(page, 'button', /^Stop/, true)
   await press(page, 'Enter')
 

@@ -3,6 +3,7 @@ import { createRequire } from 'node:module'
 import { expect, test, type Page } from '@playwright/test'
 import { stoichiometricAfr } from './core.ts'
 import { openSample, watch } from './help.ts'
+import { walkTo } from '../trials/pages.ts'
 
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
 
@@ -95,14 +96,13 @@ for (const part of [0, 1]) {
     await page.emulateMedia({ reducedMotion: 'reduce' })
     await openSample(page)
     for (const [name, path, heading] of PLACES.filter((_, i) => i % 2 === part)) {
-      await page.goto(path)
+      await walkTo(page, path)
       await expect(page.getByRole('heading', { level: 1, name: heading })).toBeVisible()
       if (path.includes('stage=')) await expect(page.locator('#stage h2').first()).toBeVisible()
-      await page.waitForTimeout(250)
       await inBothThemes(page, name)
     }
     if (part === 1) return
-    await page.goto('/build/saltmarsh-nine')
+    await walkTo(page, '/build/saltmarsh-nine')
     await page.getByRole('button', { name: 'Add a channel' }).click()
     await expect(page.getByRole('dialog')).toBeVisible()
     await page.waitForTimeout(500)

@@ -3,7 +3,7 @@ import { fileURLToPath } from 'node:url'
 import { expect, test } from '@playwright/test'
 import { saltmarshNine } from '../demo/saltmarshNine.ts'
 import { writeBuild } from '../core/build/index.ts'
-import { openSample, saved, watch } from './help.ts'
+import { openSample, recordPoint, saved, watch } from './help.ts'
 
 test('damaged and hostile files end in a clear message, and nothing is lost', async ({ page }) => {
   watch(page)
@@ -182,19 +182,14 @@ test('the bench comes back after the server goes away, and no reading is lost', 
     await page.getByRole('button', { name: 'Record from the bench' }).click()
     await page.getByRole('button', { name: 'Start reading' }).click()
     await expect(page.getByTestId('live-ohm')).not.toHaveText('–')
-    await page.waitForTimeout(2000)
-    await page.getByRole('button', { name: 'Record this point' }).click()
-    const rows = page.getByRole('table', { name: 'Measured points' }).getByRole('row')
-    await expect(rows).toHaveCount(9)
+    await recordPoint(page, 9)
     process.kill(-server.pid!)
     await expect(page.getByText(/Meter: lost/)).toBeVisible()
     await expect(page.getByTestId('live-ohm')).not.toHaveText('–')
     server = start()
     await up()
     await expect(page.getByText(/ECHT,SIMULATED BENCH METER/)).toBeVisible({ timeout: 20_000 })
-    await page.waitForTimeout(2500)
-    await page.getByRole('button', { name: 'Record this point' }).click()
-    await expect(rows).toHaveCount(10)
+    await recordPoint(page, 10)
   } finally {
     process.kill(-server.pid!)
   }

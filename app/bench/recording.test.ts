@@ -40,6 +40,15 @@ describe('a point at rest', () => {
     expect(meanOf(log.slice(0, 2), 3)).toBeUndefined()
     expect(meanOf([], 3)).toBeUndefined()
   })
+  it('is the mean of the newest three where they come slowly, and none where they are old', () => {
+    const every = (seconds: number) =>
+      [10, 20, 21, 22].map((referenceC, i) => ({
+        ...{ timeS: seconds * i, referenceC, resistanceOhm: 1500 },
+      }))
+    expect(meanOf(every(1), 1.5)?.temperatureC).toBe(21)
+    expect(meanOf(every(2), 1.5)?.temperatureC).toBe(21)
+    expect(meanOf(every(2.5), 1.5)).toBeUndefined()
+  })
   it.each([
     [151.237, '151.24'],
     [399.996, '400.00'],

@@ -10,11 +10,21 @@ export type Lag = { referenceTauS: number; sensorTauS: number; windowS: number }
 /** Ohms as a meter of four digits shows them. */
 export const ohmsTyped = (ohm: number): string => ohm.toFixed(ohm < 400 ? 2 : ohm < 4000 ? 1 : 0)
 
-/** The mean of the newest readings within `windowS`; undefined of fewer than three. Ohms by their logarithm. */
+/** A point rests on so many readings at least. */
+const LEAST_READINGS = 3
+/** Where readings come slowly they may be so many windows old, so that a point is taken and not waited for. */
+const SLOW_WINDOWS = 3
+
+/**
+ * The mean of the newest readings within `windowS`, of the newest three where they come more slowly than that, and
+ * undefined of fewer. Ohms by their logarithm.
+ */
 export function meanOf(log: readonly CoolingSample[], windowS: number): BenchPoint | undefined {
   const end = log.at(-1)?.timeS ?? 0
-  const near = log.filter((s) => end - s.timeS <= windowS)
-  if (near.length < 3) return undefined
+  const within = log.filter((s) => end - s.timeS <= windowS)
+  const near = within.length < LEAST_READINGS ? log.slice(-LEAST_READINGS) : within
+  if (near.length < LEAST_READINGS || end - near[0]!.timeS > SLOW_WINDOWS * windowS)
+    return undefined
   const mean = (of: (s: CoolingSample) => number): number =>
     near.reduce((sum, s) => sum + of(s), 0) / near.length
   return {

@@ -16,6 +16,7 @@ import {
   type PinCount,
 } from './pins.ts'
 import type { PanelProps } from './registry.ts'
+import { Wrong } from '../parts/Wrong.tsx'
 
 /** Which pin is which, a sweep checked from a log, and two tracks against each other. */
 export default function Position({ status }: PanelProps) {
@@ -166,11 +167,7 @@ function Pins({ status }: PanelProps) {
         {column('Closed', 'closed')}
         {column('Open', 'open')}
       </Group>
-      {problem && (
-        <p role="alert" className="wrong">
-          {problem}
-        </p>
-      )}
+      <Wrong>{problem}</Wrong>
       {found && <PinsAnswer found={found} onUse={() => use(found)} />}
     </section>
   )

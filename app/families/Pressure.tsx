@@ -19,6 +19,7 @@ import { Beside, Fields } from '../parts/Fields.tsx'
 import { QuantityInput } from '../parts/QuantityInput.tsx'
 import { useQuantity } from '../parts/units.ts'
 import type { PanelProps } from './registry.ts'
+import { Wrong } from '../parts/Wrong.tsx'
 
 /** Which look-alike is in the hand, what the wrong range would show, and fuel pressure against the manifold. */
 export default function Pressure({ status }: PanelProps) {
@@ -43,11 +44,7 @@ export default function Pressure({ status }: PanelProps) {
             with, and see which of {types.length} ranges fit.
           </p>
         )}
-        {problem && (
-          <p role="alert" className="wrong">
-            {problem}
-          </p>
-        )}
+        <Wrong>{problem}</Wrong>
         {likely.length > 0 && <Likely likely={likely} gauge={gauge} airKPa={airKPa} />}
         <OwnTypes element={element} />
       </section>
@@ -306,11 +303,7 @@ function OwnType({ onAdd }: { onAdd: (t: PressureType) => string | null }) {
           </Button>
         </Beside>
       </Fields>
-      {problem && (
-        <p role="alert" className="wrong">
-          {problem}
-        </p>
-      )}
+      <Wrong>{problem}</Wrong>
     </details>
   )
 }

@@ -8,6 +8,7 @@ import { QuantityInput } from '../parts/QuantityInput.tsx'
 import { inWords } from '../store/problem.ts'
 import { useBuild } from '../store/useBuild.ts'
 import type { PanelProps } from './registry.ts'
+import { Wrong } from '../parts/Wrong.tsx'
 
 const KM_PER_MILE = 1.609344
 
@@ -66,11 +67,7 @@ function RollOut({ id }: { id: string }) {
           onTyped={(t) => setTurns(t?.value ?? null)}
         />
       </Fields>
-      {problem && (
-        <p role="alert" className="wrong">
-          {problem}
-        </p>
-      )}
+      <Wrong>{problem}</Wrong>
       {rolled && (
         <Fields>
           <span role="status">

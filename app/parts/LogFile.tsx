@@ -6,6 +6,7 @@ import { useEffect, useRef, useState, type ReactNode } from 'react'
 import { likelyColumn } from '../../core/log/index.ts'
 import { inWords } from '../store/problem.ts'
 import type { LogWork } from '../workers/log.worker.ts'
+import { Wrong } from './Wrong.tsx'
 
 /** One column the question needs: what it is, and words its name may hold. */
 export type ColumnAsked = { label: string; words: readonly string[] }
@@ -158,11 +159,7 @@ export function LogFile<T>({
           )}
         </p>
       )}
-      {problem && (
-        <p role="alert" className="wrong">
-          {problem}
-        </p>
-      )}
+      <Wrong>{problem}</Wrong>
       {answer !== null && (
         <div role="status" aria-label={`${title}: result`}>
           {show(answer)}

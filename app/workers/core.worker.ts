@@ -1,23 +1,29 @@
 import { expose } from 'comlink'
 import {
+  adviseOn,
   monteCarlo,
   prepare,
   prepareChain,
   proposePairs,
   proposeTable,
   tableErrors,
+  type AdviceTask,
   type ChainSpec,
 } from '../../core/chain/index.ts'
 import type { Build, Channel, DeviceTable } from '../../core/build/index.ts'
 import { designPullUpFor, resolutionOverRange, type PullUpTask } from '../../core/input/index.ts'
 import { familyOf } from '../../core/curve/index.ts'
 import { normalStream, uniformStream } from '../../core/math/index.ts'
+import { familyWork } from '../families/work.ts'
 import { keyOnCheck, type Observed } from '../../core/prove/index.ts'
 
 /** The heavy work of the core, off the page's thread. Arguments and results are plain data. */
 const work = {
   prepare(build: Build, channel: Channel) {
     return prepare(build, channel)
+  },
+  advise(task: AdviceTask) {
+    return adviseOn(task)
   },
   spread(spec: ChainSpec, truth: number, draws: number, seed: number) {
     const uniform = uniformStream(seed)
@@ -64,5 +70,6 @@ const work = {
   },
 }
 
-export type CoreWork = typeof work
-expose(work)
+const all = { ...work, ...familyWork }
+export type CoreWork = typeof all
+expose(all)

@@ -42,6 +42,7 @@ export {
   type DeviceProposal,
 } from './deviceTable.ts'
 export type { Beyond } from './guards.ts'
+export { adviceTask, adviseOn, NO_ADVICE, type Advice, type AdviceTask } from './advice.ts'
 export { curveRemedy, makeableTruths, type Remedy } from './curveRemedy.ts'
 export {
   hasManyPoints,

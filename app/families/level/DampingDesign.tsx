@@ -1,22 +1,16 @@
 import { Button } from '@mantine/core'
 import { useMemo, useState } from 'react'
 import { CartesianGrid, Legend, Line, LineChart, ResponsiveContainer, XAxis, YAxis } from 'recharts'
-import {
-  chooseDamping,
-  damped,
-  judgeDamping,
-  reserveLamp,
-  slosh,
-} from '../../../core/curve/level/index.ts'
+import { reserveLamp } from '../../../core/curve/level/index.ts'
 import { Beside, Fields } from '../../parts/Fields.tsx'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import { AXIS, GRID } from '../../parts/chart.ts'
 import { useQuantity } from '../../parts/units.ts'
 import { useBuild } from '../../store/useBuild.ts'
+import { useWork } from '../../workers/useWork.ts'
 import type { PanelProps } from '../registry.ts'
-
-const LAP_S = 120,
-  TAUS = [0, 2, 5, 10, 20, 40]
+import { LAP_S, type DampingWork } from './work.ts'
+import { Wrong } from '../../parts/Wrong.tsx'
 
 /** Calm in corners against honest at a fill: a driven lap of slosh, simulated, through several dampings. */
 export function DampingDesign({ status }: PanelProps) {
@@ -25,14 +19,10 @@ export function DampingDesign({ status }: PanelProps) {
   const [sizeL, setSizeL] = useState(5)
   const [allowed, setAllowed] = useState(2)
   const [contents, setContents] = useState(8)
-  const chosen = useMemo(() => chooseDamping(allowed, { sizeL }), [allowed, sizeL])
-  const calm = useMemo(() => {
-    const lap = slosh(LAP_S, sizeL, 1).map((v) => contents + v)
-    return {
-      lap,
-      shown: damped(lap, { tauS: chosen?.tauS ?? 20, fastTauS: 0.5, fastForS: 5 }),
-    }
-  }, [sizeL, contents, chosen])
+  const { value: found, error } = useWork(
+    (core) => core.damping({ sizeL, allowedL: allowed, contentsL: contents }),
+    [sizeL, allowed, contents],
+  )
   return (
     <section aria-label="Damping">
       <h2>Damping</h2>
@@ -43,19 +33,27 @@ export function DampingDesign({ status }: PanelProps) {
             <Litres label="Needle may swing" value={allowed} onCommit={setAllowed} least="above" />
             <Litres label="With in the tank" value={contents} onCommit={setContents} />
           </Fields>
-          <Dampings sizeL={sizeL} chosenS={chosen?.tauS ?? null} />
-          <Choice
-            allowed={allowed}
-            tauS={chosen?.tauS ?? null}
-            inUse={read.face.dampingS}
-            onUse={(dampingS) =>
-              edit({ kind: 'editRead', args: { id: read.id, patch: { face: { dampingS } } } })
-            }
-          />
+          <Wrong>{error}</Wrong>
+          {found && (
+            <>
+              <Dampings {...found} />
+              <Choice
+                {...found}
+                inUse={read.face.dampingS}
+                onUse={(dampingS) =>
+                  edit({ kind: 'editRead', args: { id: read.id, patch: { face: { dampingS } } } })
+                }
+              />
+            </>
+          )}
         </div>
         <div>
-          <LapChart {...calm} />
-          <ReserveLamp shown={calm.shown} readId={read.id} />
+          {found && (
+            <>
+              <LapChart {...found} />
+              <ReserveLamp shown={found.shown} readId={read.id} />
+            </>
+          )}
           <p className="pale small">
             Simulated, the same every time: two waves of 0.4 to 1.5 Hz and cornering steps.{' '}
             {channel.name} of your own tank will differ; the trade does not.
@@ -93,15 +91,8 @@ const Litres = ({
 )
 
 /** What each time constant buys and costs; the chosen one among them. */
-function Dampings({ sizeL, chosenS }: { sizeL: number; chosenS: number | null }) {
+function Dampings({ verdicts, chosenS }: Pick<DampingWork, 'verdicts' | 'chosenS'>) {
   const q = useQuantity('l')
-  const rows = useMemo(() => {
-    const taus = new Set(chosenS === null ? TAUS : [...TAUS, chosenS])
-    return judgeDamping(
-      [...taus].sort((a, b) => a - b),
-      { sizeL },
-    )
-  }, [sizeL, chosenS])
   return (
     <table className="sheet-table" aria-label="Dampings">
       <thead>
@@ -113,7 +104,7 @@ function Dampings({ sizeL, chosenS }: { sizeL: number; chosenS: number | null })
         </tr>
       </thead>
       <tbody>
-        {rows.map((r) => (
+        {verdicts.map((r) => (
           <tr key={r.tauS}>
             <td className="num">
               {r.tauS === chosenS ? <b>{r.tauS.toFixed(1)}</b> : r.tauS.toFixed(1)}
@@ -130,18 +121,16 @@ function Dampings({ sizeL, chosenS }: { sizeL: number; chosenS: number | null })
 
 /** The least damping that keeps the needle still enough, to be used; or that there is none. */
 function Choice({
-  allowed,
-  tauS,
+  allowedL,
+  chosenS: tauS,
   inUse,
   onUse,
-}: {
-  allowed: number
-  tauS: number | null
+}: Pick<DampingWork, 'allowedL' | 'chosenS'> & {
   inUse: number
   onUse: (tauS: number) => void
 }) {
   const q = useQuantity('l')
-  const swing = `${q.pm(allowed, 1)} ${q.unit}`
+  const swing = `${q.pm(allowedL, 1)} ${q.unit}`
   if (tauS === null)
     return (
       <p role="status" className="doubt">
@@ -168,7 +157,7 @@ function Choice({
 const LINE = { legendType: 'plainline', dot: false, isAnimationActive: false } as const
 
 /** A lap of slosh at the float and what the needle shows of it; every fifth of ten readings a second. */
-function LapChart({ lap, shown }: { lap: Float64Array | number[]; shown: ArrayLike<number> }) {
+function LapChart({ lap, shown }: Pick<DampingWork, 'lap' | 'shown'>) {
   const q = useQuantity('l')
   const data = Array.from(lap, (v, i) => ({
     s: i / 10,
@@ -202,7 +191,7 @@ function LapChart({ lap, shown }: { lap: Float64Array | number[]; shown: ArrayLi
 const FLICKERS = 4
 
 /** The reserve lamp over the same lap: how often it changes, and its setting for this face. */
-function ReserveLamp({ shown, readId }: { shown: ReturnType<typeof damped>; readId: string }) {
+function ReserveLamp({ shown, readId }: { shown: DampingWork['shown']; readId: string }) {
   const { edit } = useBuild()
   const [at, setAt] = useState(6)
   const [hysteresis, setHysteresis] = useState(1.5)

@@ -1,4 +1,3 @@
-import { useMemo } from 'react'
 import {
   CartesianGrid,
   ComposedChart,
@@ -11,24 +10,19 @@ import {
 } from 'recharts'
 import { patched } from '../../../core/build/index.ts'
 import { familyOf } from '../../../core/curve/index.ts'
-import {
-  fillsWorthTaking,
-  fitLevel,
-  levelLitres,
-  predictLevel,
-  type Sender,
-  type Tank,
-} from '../../../core/curve/level/index.ts'
+import type { Sender, Tank } from '../../../core/curve/level/index.ts'
 import { AXIS, GRID, roundTicks } from '../../parts/chart.ts'
 import { useQuantity } from '../../parts/units.ts'
-import { inWords } from '../../store/problem.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import type { TakenPoint } from '../../../core/chain/index.ts'
+import { useWork } from '../../workers/useWork.ts'
 import type { PanelProps } from '../registry.ts'
 import { BOX, floatOf } from './start.ts'
 import { TankEditor, type TankPatch } from './TankEditor.tsx'
+import type { TankWork } from './work.ts'
+import { Wrong } from '../../parts/Wrong.tsx'
 
-type Predicted = ReturnType<typeof predictLevel>
+type Predicted = TankWork['predicted']
 
 /**
  * The tank's section and its sender: the curve before it is filled, what explains it after, and the
@@ -50,9 +44,14 @@ export function TankShape({ status }: PanelProps) {
         patch: { settings: drawn ? patch : patched({ tank, sender }, patch) },
       },
     })
-  const { predicted, fills, problem } = useMemo(
-    () => predict(tank, sender, points),
-    [tank, sender, points],
+  const { value, error } = useWork(
+    (core) =>
+      core.tank(
+        tank,
+        sender,
+        points.map((p) => p.truth),
+      ),
+    [element.settings.tank, element.settings.sender, points],
   )
   return (
     <section aria-label="Tank and sender">
@@ -64,46 +63,19 @@ export function TankShape({ status }: PanelProps) {
       <div className="panels">
         <div>
           <TankEditor tank={tank} sender={sender} signalUnit={signalUnit} onChange={set} />
-          {problem && (
-            <p role="alert" className="wrong">
-              {problem}
-            </p>
-          )}
+          <Wrong>{error}</Wrong>
         </div>
-        {predicted && (
+        {value && (
           <div>
-            <PredictedCurve predicted={predicted} points={points} signalUnit={signalUnit} />
-            <WhatItHides predicted={predicted} />
-            <NextFills fills={fills} />
+            <PredictedCurve predicted={value.predicted} points={points} signalUnit={signalUnit} />
+            <WhatItHides predicted={value.predicted} />
+            <NextFills fills={value.fills} />
             {!drawn && <p className="pale">An invented box until you draw yours.</p>}
           </div>
         )}
       </div>
     </section>
   )
-}
-
-type Fills = ReturnType<typeof fillsWorthTaking>
-
-/** The curve of a tank as drawn and the four fills that would say most, or why there are none. */
-function predict(
-  tank: Tank,
-  sender: Sender,
-  points: readonly TakenPoint[],
-): { predicted: Predicted | null; fills: Fills; problem: string | null } {
-  try {
-    const predicted = predictLevel(tank, sender)
-    const fills = fillsWorthTaking(
-      tank,
-      sender,
-      points.map((p) => p.truth).filter((l) => l < fullOf(predicted)),
-      4,
-      (knots, signal) => levelLitres(fitLevel(knots), signal),
-    )
-    return { predicted, fills, problem: null }
-  } catch (error) {
-    return { predicted: null, fills: [], problem: inWords(error, 'Working out this tank') }
-  }
 }
 
 /** What a tank as drawn holds, litres. */
@@ -190,7 +162,7 @@ function WhatItHides({ predicted }: { predicted: Predicted }) {
   )
 }
 
-function NextFills({ fills }: { fills: Fills }) {
+function NextFills({ fills }: Pick<TankWork, 'fills'>) {
   const q = useQuantity('l')
   return fills.length === 0 ? (
     <p className="pale">The fills taken already say all that this shape can hide.</p>

@@ -6,7 +6,6 @@ import { joinHalves, type KnotCurve } from '../../../core/curve/index.ts'
 import {
   litresThatFit,
   predictedHalf,
-  twoSenders,
   type Arrangement,
   type Sender,
   type Tank,
@@ -19,9 +18,11 @@ import { Say } from '../../parts/Say.tsx'
 import { useQuantity } from '../../parts/units.ts'
 import { inWords } from '../../store/problem.ts'
 import { useBuild } from '../../store/useBuild.ts'
+import { useWork } from '../../workers/useWork.ts'
 import type { PanelProps } from '../registry.ts'
 import { BOX, floatOf } from './start.ts'
 import { TankEditor } from './TankEditor.tsx'
+import { Wrong } from '../../parts/Wrong.tsx'
 
 const NAMES: Record<Arrangement, string> = {
   series: 'In series, one wire',
@@ -77,14 +78,8 @@ export function TwoSenders({ status }: PanelProps) {
 /** The three ways to join two senders, and what each cannot know. */
 function Arrangements({ halves }: { halves: Halves }) {
   const q = useQuantity('l')
-  const found = useMemo(
-    () =>
-      orElse(
-        () => (['series', 'parallel', 'separate'] as const).map((a) => twoSenders(halves, a)),
-        [],
-      ),
-    [halves],
-  )
+  const { value: found, error } = useWork((core) => core.arrangements(halves), [halves])
+  if (error) return <Wrong>{error}</Wrong>
   return (
     <>
       <table className="sheet-table" aria-label="Arrangements of two senders">
@@ -96,7 +91,7 @@ function Arrangements({ halves }: { halves: Halves }) {
           </tr>
         </thead>
         <tbody>
-          {found.map((t) => (
+          {found?.map((t) => (
             <tr key={t.arrangement}>
               <td>{NAMES[t.arrangement]}</td>
               <td className="num">{q.bare(t.worstBarL[1] - t.worstBarL[0])}</td>

@@ -12,6 +12,7 @@ import { EarlierChecks } from './EarlierChecks.tsx'
 import { ExpectedReadings } from './ExpectedReadings.tsx'
 import { useKeyOn, type KeyOn } from './useKeyOn.ts'
 import { Verdict } from './Verdict.tsx'
+import { Wrong } from '../Wrong.tsx'
 
 /**
  * Expected readings at the temperature of the shed, what was read, and what a difference suggests.
@@ -43,11 +44,7 @@ export function KeyOnCheck({ status }: { status: ReadStatus }) {
           <Boxes {...{ keyOn, signal, unit }} device={device.name} />
         </>
       )}
-      {keyOn.problem && (
-        <p role="alert" className="wrong">
-          {keyOn.problem}
-        </p>
-      )}
+      <Wrong>{keyOn.problem}</Wrong>
       {keyOn.verdict && (
         <Verdict {...{ signal, q }} verdict={keyOn.verdict} onRecord={keyOn.record} />
       )}

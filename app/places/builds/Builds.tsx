@@ -8,6 +8,7 @@ import css from './Builds.module.css'
 import { ClearForGood, Meeting, NameBuild } from './dialogs.tsx'
 import { KeptOrNot } from './KeptOrNot.tsx'
 import { useBuilds, useImport } from './useBuilds.tsx'
+import { Wrong } from '../../parts/Wrong.tsx'
 
 /** The list of builds, and files in. */
 export function Builds() {
@@ -39,11 +40,7 @@ export function Builds() {
           </Button>
         </Group>
       </Group>
-      {builds.problem && (
-        <p className="wrong" role="alert">
-          {builds.problem}
-        </p>
-      )}
+      <Wrong>{builds.problem}</Wrong>
       {here?.length === 0 && <Nothing />}
       {here?.map((b) => (
         <Row key={b.id} build={b} builds={builds} onRename={() => setNaming(b)} />

@@ -4,6 +4,7 @@ import { saltmarshNine, SAMPLE_ID } from '../../../demo/saltmarshNine.ts'
 import { EchtError } from '../../../core/error.ts'
 import { openBuild, storeAfresh } from '../../store/builds.ts'
 import { storageProblem } from '../../store/problem.ts'
+import { Wrong } from '../../parts/Wrong.tsx'
 
 /**
  * Opens the sample build: the one already here with whatever was done to it, or a new copy; one
@@ -26,11 +27,5 @@ export function Sample() {
     }
     open().catch((e: unknown) => setProblem(storageProblem(e)))
   }, [navigate])
-  return problem ? (
-    <p role="alert" className="wrong">
-      {problem}
-    </p>
-  ) : (
-    <p className="pale">Opening the sample…</p>
-  )
+  return problem ? <Wrong>{problem}</Wrong> : <p className="pale">Opening the sample…</p>
 }

@@ -7,6 +7,7 @@ import { differenceUnit } from '../../parts/units.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import type { Needs } from './needs.ts'
 import { NEW, useNewChannel, type NewChannel } from './useNewChannel.ts'
+import { Wrong } from '../../parts/Wrong.tsx'
 
 /** Asks only what changes the result; all else is assumed, dashed, and can be said later. */
 export default function AddChannel({ onClose }: { onClose: () => void }) {
@@ -49,11 +50,7 @@ export default function AddChannel({ onClose }: { onClose: () => void }) {
           All that is not asked is assumed, drawn dashed, and can be said later: wires of 0.1 Ω, a
           ground within 5 mV, a reference within 1 %.
         </p>
-        {asked.problem && (
-          <p className="wrong" role="alert">
-            {asked.problem}
-          </p>
-        )}
+        <Wrong>{asked.problem}</Wrong>
         <Group justify="flex-end" mt="md">
           <Button variant="default" onClick={onClose}>
             Leave it

@@ -1,6 +1,6 @@
 import { Button, Group } from '@mantine/core'
 import { lazy, Suspense, useState } from 'react'
-import { K95 } from '../../../../core/chain/index.ts'
+import { K95, type Advice } from '../../../../core/chain/index.ts'
 import { familyOf } from '../../../../core/curve/index.ts'
 import { familyPanel } from '../../../families/registry.ts'
 import { Caution } from '../../../parts/Caution.tsx'
@@ -12,7 +12,8 @@ import { AddPoint } from './AddPoint.tsx'
 import { PastePoints } from './PastePoints.tsx'
 import { Points } from './Points.tsx'
 import { SensorCurve } from './SensorCurve.tsx'
-import { useAdvice, type Advice } from './useAdvice.ts'
+import { useAdvice } from './useAdvice.ts'
+import { Wrong } from '../../../parts/Wrong.tsx'
 
 const Choosing = lazy(() => import('./Choosing.tsx'))
 const BenchPanel = lazy(() => import('../../../bench/BenchPanel.tsx'))
@@ -40,7 +41,7 @@ export function KnownElement({ status }: StageProps) {
 }
 
 /** Taking points and what they say together. */
-function PointsOf({ status, advice }: StageProps & { advice: Advice }) {
+function PointsOf({ status, advice }: StageProps & { advice: ReturnType<typeof useAdvice> }) {
   const { sensor, input } = status.assembled
   const { element } = sensor
   const family = familyOf(element.family)
@@ -75,9 +76,7 @@ function PointsOf({ status, advice }: StageProps & { advice: Advice }) {
       <Points sensor={sensor} />
       <PastePoints element={element} />
       {sensor.problem && sensor.points.length >= family.leastPoints && (
-        <p role="alert" className="wrong">
-          {sensor.problem}
-        </p>
+        <Wrong>{sensor.problem}</Wrong>
       )}
       {sensor.fit?.warnings.map((w) => (
         <p key={w.code} className="doubt tight">
@@ -85,6 +84,7 @@ function PointsOf({ status, advice }: StageProps & { advice: Advice }) {
         </p>
       ))}
       <Findings findings={advice.findings} />
+      <Wrong>{advice.problem}</Wrong>
       <BestNext status={status} next={advice.next} />
       {cautions.map((c) => (
         <Caution key={c}>{c}</Caution>

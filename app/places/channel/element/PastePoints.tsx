@@ -9,6 +9,7 @@ import { useBuild } from '../../../store/useBuild.ts'
 import { newId } from '../../../store/id.ts'
 import { useQuantity } from '../../../parts/units.ts'
 import { signalCheck, truthCheck } from './check.ts'
+import { Wrong } from '../../../parts/Wrong.tsx'
 
 /** Lines a box of text can hold and still answer; more are held beside it. */
 const MOST_LINES = 200
@@ -118,11 +119,7 @@ function Held({ text, problem }: { text: string; problem: string | null }) {
         <b>{lines.length.toLocaleString('en')} lines</b> are held, from{' '}
         <span className="mono">{lines[0]}</span> to <span className="mono">{lines.at(-1)}</span>.
       </p>
-      {problem && (
-        <p role="alert" className="wrong">
-          {problem}
-        </p>
-      )}
+      <Wrong>{problem}</Wrong>
     </>
   )
 }

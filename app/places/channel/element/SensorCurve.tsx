@@ -1,5 +1,6 @@
 import { NativeSelect } from '@mantine/core'
 import { lazy, Suspense } from 'react'
+import type { Advice } from '../../../../core/chain/index.ts'
 import { familyOf } from '../../../../core/curve/index.ts'
 import { Say } from '../../../parts/Say.tsx'
 import { SettingFields } from '../../../parts/SettingFields.tsx'
@@ -7,7 +8,6 @@ import { useQuantity } from '../../../parts/units.ts'
 import { useBuild } from '../../../store/useBuild.ts'
 import type { StageProps } from '../tabs.tsx'
 import css from './SensorCurve.module.css'
-import type { Advice } from './useAdvice.ts'
 
 const CurveCharts = lazy(() => import('./CurveCharts.tsx'))
 

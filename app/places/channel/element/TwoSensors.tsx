@@ -8,6 +8,7 @@ import { QuantityInput } from '../../../parts/QuantityInput.tsx'
 import { useBuild } from '../../../store/useBuild.ts'
 import { newElement, newRead } from '../../../store/make.ts'
 import { newId } from '../../../store/id.ts'
+import { Wrong } from '../../../parts/Wrong.tsx'
 
 /** The ways in which so many sensors of a family can hang together. */
 const waysOf = (family: string, takes: number) =>
@@ -215,11 +216,7 @@ function Second(props: SecondProps) {
           Not now
         </Button>
       </Group>
-      {second.problem && (
-        <p role="alert" className="wrong">
-          {second.problem}
-        </p>
-      )}
+      <Wrong>{second.problem}</Wrong>
       <p className="pale tight">
         {source.why}
         {!source.join && ` The new pin is taken to be like pin ${input.pin}.`}

@@ -7,6 +7,7 @@ import { Fields } from '../../../parts/Fields.tsx'
 import { QuantityInput } from '../../../parts/QuantityInput.tsx'
 import { inWords } from '../../../store/problem.ts'
 import { useBuild } from '../../../store/useBuild.ts'
+import { Wrong } from '../../../parts/Wrong.tsx'
 
 const START: Omit<EdgeInput, 'pullOhm' | 'railV' | 'limitV'> = {
   output: 'open collector',
@@ -81,11 +82,7 @@ export function Edges({ status }: { status: ReadStatus }) {
         {box('thresholdLowV', 'Low is below', 'V')}
         {box('thresholdHighV', 'High is above', 'V')}
       </Fields>
-      {problem && (
-        <p role="alert" className="wrong">
-          {problem}
-        </p>
-      )}
+      <Wrong>{problem}</Wrong>
       {verdict && <Verdict {...verdict} />}
     </section>
   )

@@ -13,6 +13,7 @@ import { useWork } from '../../../workers/useWork.ts'
 import { truthUnit } from '../stageInfo.ts'
 import { aboveZero, notNegative } from '../../../parts/checks.ts'
 import { pullUpName, ResolutionChart, type Drawn } from './ResolutionChart.tsx'
+import { Wrong } from '../../../parts/Wrong.tsx'
 
 /** What is asked of a pull-up: where it comes from, over what it is best, and its limits. */
 type Wishes = {
@@ -51,11 +52,7 @@ export default function PullUpDesign({ status }: { status: ReadStatus }) {
         {fixedOhm === undefined ? 'The pull-up to fit' : `Beside the fixed ${ohms(fixedOhm)}`}
       </h2>
       <WishFields {...{ wishes, heats }} onChange={(w) => setWishes((all) => ({ ...all, ...w }))} />
-      {error && (
-        <p role="alert" className="wrong">
-          {error}
-        </p>
-      )}
+      <Wrong>{error}</Wrong>
       {design && <Best {...{ status, design, heats }} series={wishes.series} />}
       {busy && !design && <p className="pale">Trying every value…</p>}
     </div>

@@ -10,6 +10,7 @@ import { useBuild } from '../../../store/useBuild.ts'
 import { newId } from '../../../store/id.ts'
 import { newPull } from '../../../store/make.ts'
 import { QuantityInput, type Typed } from '../../../parts/QuantityInput.tsx'
+import { Wrong } from '../../../parts/Wrong.tsx'
 
 /** The readings that tell an unknown pull-up, as typed: the open pin, a known resistor, the pin with it. */
 type Told = { open: Typed; known: Typed; loaded: Typed }
@@ -105,11 +106,7 @@ export function UnknownPull({ status }: { status: ReadStatus }) {
           placeholder="1.43"
         />
       </Group>
-      {problem && (
-        <p role="alert" className="wrong">
-          {problem}
-        </p>
-      )}
+      <Wrong>{problem}</Wrong>
       {found && (
         <Group>
           <span role="status">

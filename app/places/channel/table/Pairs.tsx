@@ -5,18 +5,14 @@ import { useWork } from '../../../workers/useWork.ts'
 import { truthUnit } from '../stageInfo.ts'
 import type { StageProps } from '../tabs.tsx'
 import { decimalsOf } from './decimals.ts'
+import { Wrong } from '../../../parts/Wrong.tsx'
 
 /** For a device that takes three pairs, or the coefficients through them. */
 export function Pairs({ status, spec }: { status: StageProps['status']; spec: DeviceTable }) {
   const q = useQuantity(truthUnit(status.assembled.sensor.family))
   const chain = status.chain!
   const { value, error } = useWork((core) => core.pairs(chain.spec, spec), [chain, spec])
-  if (error)
-    return (
-      <p role="alert" className="wrong">
-        {error}
-      </p>
-    )
+  if (error) return <Wrong>{error}</Wrong>
   if (!value) return <p className="pale">Trying pairs…</p>
   return (
     <>

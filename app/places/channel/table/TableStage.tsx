@@ -13,6 +13,7 @@ import { TableErrorChart } from './TableErrorChart.tsx'
 import { TakeTable, type School } from './TakeTable.tsx'
 import { TableToEnter } from './TableToEnter.tsx'
 import { WorstErrors } from './WorstErrors.tsx'
+import { Wrong } from '../../../parts/Wrong.tsx'
 
 /** The table this device should hold, what it holds now, and the way between. */
 export default function TableStage({ status }: StageProps) {
@@ -53,11 +54,7 @@ function AsTable({ status, spec }: StageProps & { spec: DeviceTable }) {
       <div>
         <TableDescription input={input} spec={spec} family={sensor.family} />
         <ImportTable spec={spec} onTable={enter} />
-        {made.error && (
-          <p role="alert" className="wrong">
-            {made.error}
-          </p>
-        )}
+        <Wrong>{made.error}</Wrong>
         {proposal && <TableToEnter table={proposal.table} now={made.value!.now} spec={spec} />}
       </div>
       <div>

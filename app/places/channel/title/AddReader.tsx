@@ -12,6 +12,7 @@ import {
 } from '../../../parts/InputFields.tsx'
 import { newDevice, newInput, newRead } from '../../../store/make.ts'
 import { useBuild } from '../../../store/useBuild.ts'
+import { Wrong } from '../../../parts/Wrong.tsx'
 
 /** One more device on the same sensor: an old gauge, a display. */
 export function AddReader({
@@ -81,11 +82,7 @@ export function AddReader({
           Whatever it feeds into the sensor, the other devices read too: the scales show by how
           much.
         </p>
-        {problem && (
-          <p role="alert" className="wrong">
-            {problem}
-          </p>
-        )}
+        <Wrong>{problem}</Wrong>
         <Group justify="flex-end">
           <Button type="submit">Add the reader</Button>
         </Group>
