@@ -112,7 +112,7 @@ describe('cells beyond the range', () => {
             expect(way * (shown[i]! - shown[i - 1]!), `${read} at ${i}`).toBeGreaterThan(-1e-6)
         },
       ),
-      { numRuns: 300 },
+      { numRuns: 150 },
     )
   })
 

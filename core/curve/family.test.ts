@@ -142,7 +142,7 @@ describe.each(families.map((f) => [f.id, f] as const))('%s', (_, family) => {
     expect(r[0] <= best[0] && best[0] < best[1] && best[1] <= r[1] && accuracy > 0).toBe(true)
   })
   // a curve without a formula takes longest to fit
-  const TRIALS = family.deadZones ? 500 : 2000
+  const TRIALS = family.deadZones ? 300 : 1200
   // what so many may stray by chance, 3σ
   const CHANCE = 3 * Math.sqrt((0.05 * 0.95) / TRIALS)
   it.each([0, 1])(

@@ -61,7 +61,7 @@ describe('best places', () => {
 
   it.each(CURVES)('%s: never worse than even spacing, at 2 to 64 cells', (_, curve, range) => {
     for (const onCurve of [false, true])
-      for (let cells = 2; cells <= 64; cells += cells < 20 ? 1 : 4) {
+      for (const cells of [2, 3, 4, 5, 6, 7, 9, 12, 16, 24, 40, 64]) {
         const best = buildTable({ curve, range, cells, placement: 'best', onCurve }),
           even = buildTable({ curve, range, cells, placement: 'even', onCurve })
         expect(best.x).toHaveLength(cells)
