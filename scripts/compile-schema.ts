@@ -6,7 +6,7 @@ import { writeFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { Ajv2020 } from 'ajv/dist/2020.js'
 import standalone from 'ajv/dist/standalone/index.js'
-import { SCHEMAS } from '../core/build/schema.ts'
+import { SCHEMAS } from '../core/build/schema/index.ts'
 import { settingsSchemas } from '../core/curve/settingsSchemas.ts'
 
 const NOTE =

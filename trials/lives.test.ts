@@ -16,7 +16,8 @@ it.each([3, 5, 10])(
     }
     const share = sum(all.flatMap((l) => l.inside)) / sum(all.flatMap((l) => l.of))
     expect(share).toBeGreaterThan(0.92)
-    if (points >= 5) expect(share).toBeLessThan(0.99)
+    // nor so wide that none of them ever falls outside
+    if (points >= 5) expect(share).toBeLessThan(0.998)
     const ends = all.flatMap((l) => [l.inside[0]!, l.inside[10]!])
     expect(sum(ends) / (2 * LIVES * FAMILIES.length)).toBeGreaterThan(0.9)
   },

@@ -3,15 +3,8 @@ import { TAKES } from '../curve/takes.ts'
 import { EchtError } from '../error.ts'
 import { BUILD_FIELDS } from './diff.ts'
 import { checkHistory } from './history.ts'
-import { MOST } from './schema.ts'
-import {
-  COLLECTIONS,
-  type Build,
-  type Change,
-  type Collection,
-  type Device,
-  type Edit,
-} from './types.ts'
+import { COLLECTIONS, MOST, type Collection } from './limits.ts'
+import type { Build, Change, Device, Edit } from './types.ts'
 import * as schemas from './validate.generated.js'
 
 type Wrong = (what: string) => never

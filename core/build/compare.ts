@@ -1,5 +1,6 @@
 import { diffBuilds } from './diff.ts'
-import type { Build, Collection } from './types.ts'
+import type { Collection } from './limits.ts'
+import type { Build } from './types.ts'
 
 export type Difference = { text: string; only: 'mine' | 'theirs' | 'both' }
 

@@ -1,5 +1,5 @@
-import { MOST } from './schema.ts'
-import { SCHEMA, type Build, type Id } from './types.ts'
+import { MOST, SCHEMA } from './limits.ts'
+import type { Build, Id } from './types.ts'
 
 /** An empty build. */
 export const createBuild = (id: Id, name: string, at: string): Build => ({

@@ -1,6 +1,7 @@
 import stringify from 'safe-stable-stringify'
+import { COLLECTIONS, type Collection } from './limits.ts'
 import { isAnotherKind, isPair, isPlainObject, isWhole } from './patch.ts'
-import { COLLECTIONS, type Build, type Collection, type Edit } from './types.ts'
+import type { Build, Edit } from './types.ts'
 
 type Entity = { id: string } & Record<string, unknown>
 type Place = Pick<Edit, 'path' | 'before' | 'after' | 'at'>

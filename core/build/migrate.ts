@@ -1,5 +1,5 @@
 import { EchtError } from '../error.ts'
-import { SCHEMA } from './types.ts'
+import { SCHEMA } from './limits.ts'
 
 type Old = Record<string, unknown>
 type Lift = (part: Old, build: Old) => Old

@@ -5,8 +5,8 @@ import { createBuild } from './create.ts'
 import { applyEdits, invertEdits } from './diff.ts'
 import { editsOf, replayed } from './history.ts'
 import { migrate } from './migrate.ts'
-import { MOST } from './schema.ts'
-import { COLLECTIONS, type Build, type Change, type Collection, type Id } from './types.ts'
+import { COLLECTIONS, MOST, type Collection } from './limits.ts'
+import type { Build, Change, Id } from './types.ts'
 import * as schemas from './validate.generated.js'
 
 /** A damaged build made whole, and what was left out of it, a sentence each. */

@@ -1,6 +1,7 @@
 import { ofMeasurement } from './about.ts'
 import { bareValue, fieldOf, type FieldName } from './fields.ts'
-import type { Build, Change, Collection, Edit, Id, Measurement } from '../build/types.ts'
+import type { Collection } from '../build/limits.ts'
+import type { Build, Change, Edit, Id, Measurement } from '../build/types.ts'
 
 /** One field that took another value. Values are the record's: a number in `unit`, a word, a flag. */
 export type Changed = FieldName & { before: unknown; after: unknown }

@@ -1,0 +1,118 @@
+import Type from 'typebox'
+import { MOST } from '../limits.ts'
+import {
+  faultShow,
+  flag,
+  id,
+  list,
+  notNegative,
+  number,
+  numbers,
+  object,
+  oneOf,
+  orNull,
+  positive,
+  range,
+  relativeLimit,
+  share,
+  statedPositive,
+  text,
+  time,
+  unit,
+} from './shared.ts'
+
+/** Limits as on a data sheet: ± (percent of the reading + digits of the last place + offset). */
+export const accuracy = object({
+  percent: notNegative,
+  digits: notNegative,
+  /** core unit */
+  offset: notNegative,
+  /** share of per cent and offset that every reading of this instrument has in common, 0 to 1 */
+  commonShare: share,
+})
+
+export const instrument = object({
+  id,
+  name: text,
+  kind: oneOf('meter', 'thermometer', 'barometer', 'gauge', 'can'),
+  accuracy,
+  /** first-order time constant of a probe, s */
+  lagS: orNull(notNegative),
+  /** what it showed in stirred ice and water, °C, and when */
+  iceCheck: orNull(object({ readC: number, at: time })),
+  checkedAt: orNull(time),
+  note: text,
+})
+
+export const pull = object({
+  id,
+  name: text,
+  ohm: statedPositive,
+  tolerance: Type.Number({ minimum: 0, maximum: 0.5 }),
+  railV: statedPositive,
+  /** its rail is the converter's reference, so that supply errors cancel */
+  toReference: flag,
+  kind: oneOf('fixed', 'switchable', 'fitted'),
+  on: flag,
+})
+
+/** What is in the device now: x in the axis unit ascending, y in the core's unit. */
+export const enteredTable = object({ x: numbers, y: numbers, at: time, name: text })
+
+export const axis = oneOf('V', 'Ω', 'counts', 'Hz')
+
+export const deviceTable = object({
+  /** what the device takes: a table, three pairs of temperature and ohms, or coefficients */
+  form: oneOf('table', 'pairs', 'coefficients'),
+  cells: Type.Integer({ minimum: 2, maximum: MOST.cells }),
+  axis,
+  axisStep: positive,
+  axisRange: range,
+  /** order in which the device lists its axis */
+  direction: oneOf('rising', 'falling'),
+  /** the axis cannot be changed: these are its cells */
+  axisFixed: orNull(numbers),
+  /** as the device shows it: any unit of the channel's quantity */
+  valueUnit: unit,
+  valueStep: positive,
+  valueRange: range,
+  beyond: oneOf('hold', 'extrapolate'),
+  onOpen: faultShow,
+  onShort: faultShow,
+  entered: orNull(enteredTable),
+})
+
+export const input = object({
+  id,
+  pin: text,
+  /** volts into a converter, or edges into a counter */
+  signal: oneOf('voltage', 'frequency'),
+  /** of an input that counts edges: how long it counts, s, and the highest it can follow, Hz */
+  counter: orNull(object({ gateS: positive, highestHz: positive })),
+  /** what the device gives the sensor to live on; only ratiometric sensors notice */
+  sensorSupply: object({
+    volt: statedPositive,
+    toReference: flag,
+    /** where it is not the reference */
+    tolerance: relativeLimit,
+  }),
+  /** measures against the sensor's own ground wire, so that a ground difference cancels */
+  differential: flag,
+  /** converter width; null for a device that has none, such as a moving-needle gauge */
+  bits: orNull(Type.Integer({ minimum: 4, maximum: 24 })),
+  referenceV: statedPositive,
+  /** of the reference, where the pull-up does not follow it */
+  referenceTolerance: relativeLimit,
+  pulls: list(pull, MOST.pulls),
+  /** most the input may see, V */
+  limitV: positive,
+  table: orNull(deviceTable),
+})
+
+export const device = object({
+  id,
+  name: text,
+  kind: oneOf('ecu', 'display', 'gauge', 'other'),
+  note: text,
+  inputs: list(input, MOST.inputs),
+})

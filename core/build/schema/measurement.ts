@@ -1,0 +1,100 @@
+import Type from 'typebox'
+import { COLLECTIONS, MOST } from '../limits.ts'
+import {
+  id,
+  list,
+  notNegative,
+  number,
+  object,
+  oneOf,
+  orNull,
+  sha256,
+  text,
+  time,
+} from './shared.ts'
+
+export const reading = object({
+  role: oneOf(
+    'truth',
+    'signal',
+    'altitude',
+    'pressure',
+    'supply',
+    'gauge',
+    'height',
+    'mass',
+    'diameter',
+    'shown',
+    'pinV',
+  ),
+  /** exactly as typed */
+  typed: Type.String({ maxLength: MOST.typed }),
+  unit: Type.String({ maxLength: 20 }),
+  /** in the core's unit, computed once from `typed` */
+  value: number,
+  instrument: orNull(id),
+})
+
+export const measurement = object({
+  id,
+  at: time,
+  by: text,
+  about: Type.Union([
+    object({ kind: Type.Literal('point'), element: id }),
+    object({ kind: Type.Literal('keyOn'), read: id }),
+    object({ kind: Type.Literal('input'), input: id }),
+  ]),
+  method: Type.String({ maxLength: 60 }),
+  readings: list(reading, 16),
+  note: text,
+  struck: orNull(object({ at: time, why: text })),
+})
+
+export const proof = object({
+  id,
+  read: id,
+  measurements: list(id),
+  /** hash of everything the reading rests on; the proof lapses when that changes */
+  dependsOn: sha256,
+  at: time,
+  by: text,
+})
+
+export const attachment = object({ id, sha256, bytes: notNegative, kind: text })
+
+/**
+ * What a change did to one entity: a whole one came or went (no path), or one place inside it took another value.
+ * A step of a path is a key, the end of a pair ("0" or "1"), or the id of a thing in a list.
+ */
+export const edit = object({
+  in: oneOf('build', ...COLLECTIONS),
+  id,
+  path: Type.Optional(
+    list(
+      // no step of a path may lead to what every object has from the language
+      Type.Unsafe<string>({
+        type: 'string',
+        maxLength: 64,
+        not: { enum: ['__proto__', 'constructor', 'prototype'] },
+      }),
+      12,
+    ),
+  ),
+  before: Type.Optional(Type.Unknown()),
+  after: Type.Optional(Type.Unknown()),
+  /** where a removed thing stood, to put it back there; a hint, not a reference */
+  at: Type.Optional(Type.Integer({ minimum: 0 })),
+})
+
+export const change = object({
+  id,
+  at: time,
+  by: text,
+  kind: Type.String({ maxLength: 60 }),
+  /** what it did; of an undo or a redo empty, since the change it names says it */
+  edits: list(edit, MOST.measurements),
+  /** of an undo or a redo: the change taken back or done again */
+  of: Type.Optional(id),
+  /** of an undo or a redo: indexes of edits it left alone, because they were overtaken by another tab */
+  left: Type.Optional(list(Type.Integer({ minimum: 0 }), MOST.measurements)),
+})
