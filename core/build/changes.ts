@@ -1,3 +1,4 @@
+import { Immer, isDraft, original, type Draft } from 'immer'
 import { EchtError } from '../error.ts'
 import { checkEdits } from './check.ts'
 import { diffBuilds } from './diff.ts'
@@ -22,49 +23,50 @@ import type {
 } from './types.ts'
 
 /**
- * Every edit of a build by name. Each is a pure function of the build and plain arguments, so that the
- * history, tests and a second tab all work from the same list. Arguments name only what changes: an edit done
- * again on another tab's build must not carry old values along. New ids come in with the arguments.
+ * Every edit of a build by name: what is done to a draft of it, with plain arguments, so that the history, tests and
+ * a second tab all work from the same list. Arguments name only what changes: an edit done again on another tab's
+ * build must not carry old values along. New ids come in with the arguments.
  */
 const CHANGES = {
-  renameBuild: (b: Build, a: { name: string }) => ({ ...b, name: a.name }),
-  editVehicle: (b: Build, a: { patch: Patch<Vehicle> }) => ({
-    ...b,
-    vehicle: patched(b.vehicle, a.patch),
-  }),
-  addInstrument: (b: Build, a: { instrument: Instrument }) => ({
-    ...b,
-    instruments: [...b.instruments, a.instrument],
-  }),
-  editInstrument: (b: Build, a: { id: Id; patch: Patch<Instrument> }) => ({
-    ...b,
-    instruments: patchIn(b.instruments, a.id, a.patch, 'instrument'),
-  }),
-  removeInstrument: (b: Build, a: { id: Id }) => ({
-    ...b,
-    instruments: without(b.instruments, a.id, 'instrument'),
-  }),
-  addDevice: (b: Build, a: { device: Device }) => ({ ...b, devices: [...b.devices, a.device] }),
-  editDevice: (b: Build, a: { id: Id; patch: Patch<Omit<Device, 'inputs'>> }) => ({
-    ...b,
-    devices: patchIn(b.devices, a.id, a.patch as Patch<Device>, 'device'),
-  }),
-  addInput: (b: Build, a: NewInput) => ({ ...b, devices: withNewInput(b, a) }),
-  editInput: (b: Build, a: { input: Id; patch: Patch<Omit<Input, 'pulls'>> }) =>
-    withInput(b, a.input, (input) => patched(input, a.patch as Patch<Input>)),
-  addPullUp: (b: Build, a: { input: Id; pull: Pull }) =>
-    withInput(b, a.input, (input) => ({ ...input, pulls: [...input.pulls, a.pull] })),
-  editPullUp: (b: Build, a: { input: Id; pull: Id; patch: Patch<Pull> }) =>
-    withInput(b, a.input, (input) => ({
-      ...input,
-      pulls: patchIn(input.pulls, a.pull, a.patch, 'pull-up'),
-    })),
+  renameBuild: (b, a: { name: string }) => {
+    b.name = a.name
+  },
+  editVehicle: (b, a: { patch: Patch<Vehicle> }) => {
+    layOver(b.vehicle, a.patch)
+  },
+  addInstrument: (b, a: { instrument: Instrument }) => {
+    b.instruments.push(a.instrument)
+  },
+  editInstrument: (b, a: { id: Id; patch: Patch<Instrument> }) => {
+    layOver(find(b.instruments, a.id, 'instrument'), a.patch)
+  },
+  removeInstrument: (b, a: { id: Id }) => {
+    remove(b.instruments, a.id, 'instrument')
+  },
+  addDevice: (b, a: { device: Device }) => {
+    b.devices.push(a.device)
+  },
+  editDevice: (b, a: { id: Id; patch: Patch<Omit<Device, 'inputs'>> }) => {
+    layOver<Omit<Device, 'inputs'>>(find(b.devices, a.id, 'device'), a.patch)
+  },
+  addInput: (b, a: NewInput) => {
+    addInput(b, a)
+  },
+  editInput: (b, a: { input: Id; patch: Patch<Omit<Input, 'pulls'>> }) => {
+    layOver<Omit<Input, 'pulls'>>(findInput(b, a.input), a.patch)
+  },
+  addPullUp: (b, a: { input: Id; pull: Pull }) => {
+    findInput(b, a.input).pulls.push(a.pull)
+  },
+  editPullUp: (b, a: { input: Id; pull: Id; patch: Patch<Pull> }) => {
+    layOver(find(findInput(b, a.input).pulls, a.pull, 'pull-up'), a.patch)
+  },
   /**
    * a pull-up found out by measuring at the pin: the measurement, what follows of the part, and of
    * the reference where that is its rail
    */
   measurePullUp: (
-    b: Build,
+    b,
     a: {
       input: Id
       measurement: Measurement
@@ -75,36 +77,30 @@ const CHANGES = {
       pull: Id
       referenceV?: Input['referenceV']
     },
-  ) => ({
-    ...withInput(b, a.input, (input) => ({
-      ...input,
-      ...(a.referenceV ? { referenceV: a.referenceV } : {}),
-      pulls: a.added ? [...input.pulls, a.added] : patchIn(input.pulls, a.pull, a.found, 'pull-up'),
-    })),
-    measurements: [...b.measurements, about(b, a.measurement)],
-  }),
-  choosePullUp: (b: Build, a: { input: Id; pull: Pull }) =>
-    withInput(b, a.input, (input) => ({
-      ...input,
-      // a fitted part takes the place of the one fitted before it; the device's own stay
-      pulls: [...input.pulls.filter((p) => p.kind !== 'fitted' && p.id !== a.pull.id), a.pull],
-    })),
-  removePullUp: (b: Build, a: { input: Id; pull: Id }) =>
-    withInput(b, a.input, (input) => ({
-      ...input,
-      pulls: without(input.pulls, a.pull, 'pull-up'),
-    })),
-  enterTable: (b: Build, a: { input: Id; entered: EnteredTable | null }) =>
-    withInput(b, a.input, (input) => {
-      if (!input.table)
-        throw new EchtError(
-          'no-table',
-          'This input has no table to enter: describe its table first.',
-        )
-      return { ...input, table: { ...input.table, entered: a.entered } }
-    }),
+  ) => {
+    const input = findInput(b, a.input)
+    if (a.referenceV) input.referenceV = a.referenceV
+    if (a.added) input.pulls.push(a.added)
+    else layOver<typeof a.found>(find(input.pulls, a.pull, 'pull-up'), a.found)
+    addMeasurement(b, a.measurement)
+  },
+  choosePullUp: (b, a: { input: Id; pull: Pull }) => {
+    const input = findInput(b, a.input)
+    // a fitted part takes the place of the one fitted before it; the device's own stay
+    input.pulls = input.pulls.filter((p) => p.kind !== 'fitted' && p.id !== a.pull.id)
+    input.pulls.push(a.pull)
+  },
+  removePullUp: (b, a: { input: Id; pull: Id }) => {
+    remove(findInput(b, a.input).pulls, a.pull, 'pull-up')
+  },
+  enterTable: (b, a: { input: Id; entered: EnteredTable | null }) => {
+    const { table } = findInput(b, a.input)
+    if (!table)
+      throw new EchtError('no-table', 'This input has no table to enter: describe its table first.')
+    table.entered = a.entered
+  },
   addChannel: (
-    b: Build,
+    b,
     a: {
       channel: Channel
       elements: Element[]
@@ -112,33 +108,29 @@ const CHANGES = {
       /** a new pin of a device that is there already */
       input?: NewInput
     },
-  ) => ({
-    ...b,
-    channels: [...b.channels, a.channel],
-    elements: [...b.elements, ...a.elements],
-    devices: [...withNewInput(b, a.input), ...(a.devices ?? [])],
-  }),
-  editChannel: (b: Build, a: { id: Id; patch: Patch<Channel> }) => {
-    const channels = patchIn(b.channels, a.id, a.patch, 'channel')
-    if (!a.patch.needs?.range) return { ...b, channels }
-    return { ...b, channels: channels.map((c) => (c.id === a.id ? withBestInside(c) : c)) }
+  ) => {
+    b.channels.push(a.channel)
+    b.elements.push(...a.elements)
+    addInput(b, a.input)
+    b.devices.push(...(a.devices ?? []))
   },
-  removeChannel: (b: Build, a: { id: Id }) => {
-    const gone = find(b.channels, a.id, 'channel')
-    const channels = b.channels.filter((c) => c.id !== a.id)
-    const used = new Set(channels.flatMap((c) => c.elements))
-    const reads = new Set(gone.reads.map((r) => r.id))
-    const elements = new Set(gone.elements.filter((e) => !used.has(e)))
-    return {
-      ...b,
-      channels,
-      elements: b.elements.filter((e) => !elements.has(e.id)),
-      measurements: withoutOf(b.measurements, elements, reads),
-      proofs: b.proofs.filter((p) => !reads.has(p.read)),
-    }
+  editChannel: (b, a: { id: Id; patch: Patch<Channel> }) => {
+    const channel = find(b.channels, a.id, 'channel')
+    layOver(channel, a.patch)
+    if (a.patch.needs?.range) channel.needs.best = bestInside(channel.needs)
+  },
+  removeChannel: (b, a: { id: Id }) => {
+    const gone = asBefore(find(b.channels, a.id, 'channel'))
+    const others = asBefore(b).channels.filter((c) => c !== gone)
+    const used = new Set(others.flatMap((c) => c.elements))
+    remove(b.channels, a.id, 'channel')
+    removeWithAllAbout(b, {
+      elements: new Set(gone.elements.filter((e) => !used.has(e))),
+      reads: new Set(gone.reads.map((r) => r.id)),
+    })
   },
   addSecondSensor: (
-    b: Build,
+    b,
     a: {
       channel: Id
       element: Element
@@ -148,139 +140,91 @@ const CHANGES = {
       /** of both together, where that is another */ needs?: Channel['needs']
     },
   ) => {
-    if (find(b.channels, a.channel, 'channel').elements.length > 1)
+    const channel = find(b.channels, a.channel, 'channel')
+    if (channel.elements.length > 1)
       throw new EchtError(
         'two-already',
         'This channel has two sensors already: take one off first.',
       )
-    return {
-      ...b,
-      elements: [...b.elements, a.element],
-      devices: withNewInput(b, a.input),
-      channels: b.channels.map((c) =>
-        c.id === a.channel
-          ? {
-              ...c,
-              elements: [...c.elements, a.element.id],
-              combine: a.combine,
-              needs: a.needs ?? c.needs,
-              reads: [...c.reads, ...(a.read ? [a.read] : [])],
-            }
-          : c,
-      ),
-    }
+    b.elements.push(a.element)
+    addInput(b, a.input)
+    channel.elements.push(a.element.id)
+    channel.combine = a.combine
+    if (a.needs) channel.needs = a.needs
+    if (a.read) channel.reads.push(a.read)
   },
-  removeSecondSensor: (b: Build, a: { channel: Id }) => {
-    const second = find(b.channels, a.channel, 'channel').elements[1]
+  removeSecondSensor: (b, a: { channel: Id }) => {
+    const channel = find(b.channels, a.channel, 'channel')
+    const [first, second] = channel.elements
     if (second === undefined) throw new EchtError('not-found', 'This channel has one sensor only.')
-    const reads = new Set(
-      b.channels.flatMap((c) => c.reads.filter((r) => r.source.id === second).map((r) => r.id)),
-    )
-    return {
-      ...b,
-      elements: b.elements.filter((e) => e.id !== second),
-      measurements: withoutOf(b.measurements, new Set([second]), reads),
-      proofs: b.proofs.filter((p) => !reads.has(p.read)),
-      channels: b.channels.map((c) =>
-        c.id === a.channel
-          ? {
-              ...c,
-              elements: [c.elements[0]!],
-              combine: 'one',
-              linked: false,
-              reads: c.reads.filter((r) => !reads.has(r.id)),
-            }
-          : c,
-      ),
-    }
+    const reads = readsIn(b).filter((r) => r.source.id === second)
+    channel.elements = [first!]
+    channel.combine = 'one'
+    channel.linked = false
+    removeWithAllAbout(b, {
+      elements: new Set([second]),
+      reads: new Set(reads.map((r) => r.id)),
+    })
   },
-  editElement: (b: Build, a: { id: Id; patch: Patch<Element> }) => ({
-    ...b,
-    elements: patchIn(b.elements, a.id, a.patch, 'sensor'),
-  }),
+  editElement: (b, a: { id: Id; patch: Patch<Element> }) => {
+    layOver(find(b.elements, a.id, 'sensor'), a.patch)
+  },
   /**
    * one thing of a list kept in a sensor's settings put there or replaced; `start` is the list
    * nobody has changed yet
    */
-  putInSetting: (b: Build, a: { element: Id; list: string; start?: Listed[]; item: Listed }) =>
-    withSettingList(b, a, (list) =>
-      list.some((x) => x.id === a.item.id)
-        ? list.map((x) => (x.id === a.item.id ? { ...x, ...a.item } : x))
-        : [...list, a.item],
-    ),
-  removeFromSetting: (b: Build, a: { element: Id; list: string; start?: Listed[]; item: Id }) =>
-    withSettingList(b, a, (list) => list.filter((x) => x.id !== a.item)),
-  addRead: (b: Build, a: { channel: Id; read: Read; devices?: Device[] }) => {
-    find(b.channels, a.channel, 'channel')
-    return {
-      ...b,
-      devices: [...b.devices, ...(a.devices ?? [])],
-      channels: b.channels.map((c) =>
-        c.id === a.channel ? { ...c, reads: [...c.reads, a.read] } : c,
-      ),
-    }
+  putInSetting: (b, a: { element: Id; list: string; start?: Listed[]; item: Listed }) => {
+    const list = listInSettings(b, a)
+    const there = list.find((x) => x.id === a.item.id)
+    if (there) Object.assign(there, a.item)
+    else list.push(a.item)
   },
-  editRead: (b: Build, a: { id: Id; patch: Patch<Read> }) => {
-    findRead(b, a.id)
-    return {
-      ...b,
-      channels: b.channels.map((c) =>
-        c.reads.some((r) => r.id === a.id)
-          ? { ...c, reads: patchIn(c.reads, a.id, a.patch, 'reader') }
-          : c,
-      ),
-    }
+  removeFromSetting: (b, a: { element: Id; list: string; start?: Listed[]; item: Id }) => {
+    const list = listInSettings(b, a)
+    const at = list.findIndex((x) => x.id === a.item)
+    if (at >= 0) list.splice(at, 1)
   },
-  removeRead: (b: Build, a: { id: Id }) => {
+  addRead: (b, a: { channel: Id; read: Read; devices?: Device[] }) => {
+    find(b.channels, a.channel, 'channel').reads.push(a.read)
+    b.devices.push(...(a.devices ?? []))
+  },
+  editRead: (b, a: { id: Id; patch: Patch<Read> }) => {
+    layOver(findRead(b, a.id), a.patch)
+  },
+  removeRead: (b, a: { id: Id }) => {
     findRead(b, a.id)
-    return {
-      ...b,
-      channels: b.channels.map((c) => ({ ...c, reads: c.reads.filter((r) => r.id !== a.id) })),
-      measurements: withoutOf(b.measurements, new Set(), new Set([a.id])),
-      proofs: b.proofs.filter((p) => p.read !== a.id),
-    }
+    removeWithAllAbout(b, { elements: new Set(), reads: new Set([a.id]) })
   },
   addMeasurement: (
-    b: Build,
+    b,
     a: {
       measurement: Measurement
       /** of the place, where it was said with it */ altitudeM?: number
     },
-  ) => ({
-    ...b,
-    vehicle: a.altitudeM === undefined ? b.vehicle : { ...b.vehicle, altitudeM: a.altitudeM },
-    measurements: [...b.measurements, about(b, a.measurement)],
-  }),
+  ) => {
+    if (a.altitudeM !== undefined) b.vehicle.altitudeM = a.altitudeM
+    addMeasurement(b, a.measurement)
+  },
   /** many at once, out of one paste: one change, taken back as one */
-  addMeasurements: (b: Build, a: { measurements: Measurement[] }) => ({
-    ...b,
-    measurements: [...b.measurements, ...a.measurements.map((m) => about(b, m))],
-  }),
-  strikeMeasurement: (b: Build, a: { id: Id; at: string; why: string }) => ({
-    ...b,
-    measurements: patchIn(
-      b.measurements,
-      a.id,
-      { struck: { at: a.at, why: a.why } },
-      'measurement',
-    ),
-  }),
-  restoreMeasurement: (b: Build, a: { id: Id }) => ({
-    ...b,
-    measurements: patchIn(b.measurements, a.id, { struck: null }, 'measurement'),
-  }),
+  addMeasurements: (b, a: { measurements: Measurement[] }) => {
+    for (const m of a.measurements) addMeasurement(b, m)
+  },
+  strikeMeasurement: (b, a: { id: Id; at: string; why: string }) => {
+    find(b.measurements, a.id, 'measurement').struck = { at: a.at, why: a.why }
+  },
+  restoreMeasurement: (b, a: { id: Id }) => {
+    find(b.measurements, a.id, 'measurement').struck = null
+  },
   prove: (
-    b: Build,
+    b,
     a: { proof: Proof; /** the check it rests on, where that is new */ measurement?: Measurement },
   ) => {
     findRead(b, a.proof.read)
-    return {
-      ...b,
-      measurements: a.measurement ? [...b.measurements, about(b, a.measurement)] : b.measurements,
-      proofs: [...b.proofs.filter((p) => p.read !== a.proof.read), a.proof],
-    }
+    if (a.measurement) addMeasurement(b, a.measurement)
+    b.proofs = b.proofs.filter((p) => p.read !== a.proof.read)
+    b.proofs.push(a.proof)
   },
-} satisfies Record<string, (build: Build, args: never) => Build>
+} satisfies Record<string, (draft: Draft<Build>, args: never) => void>
 
 type NewInput = { device: Id; input: Input }
 type Listed = { id: Id } & Record<string, unknown>
@@ -300,14 +244,16 @@ export type Stamp = { id: Id; at: string; by: string }
 export function applyChange(build: Build, change: Edited, stamp: Stamp): Build {
   if (isIn(build, stamp.id)) return build
   const make = Object.hasOwn(CHANGES, change.kind)
-    ? (CHANGES[change.kind] as (b: Build, a: unknown) => Build)
+    ? (CHANGES[change.kind] as (draft: Draft<Build>, args: unknown) => void)
     : undefined
   if (!make)
     throw new EchtError(
       'unknown-change',
       `The change "${change.kind}" is not known to this version.`,
     )
-  const after = make(build, change.args)
+  const after = immer.produce(build, (draft) => {
+    make(draft, change.args)
+  })
   const edits = diffBuilds(build, after)
   if (edits.length === 0) return build
   checkEdits(after, edits)
@@ -338,6 +284,9 @@ function replay(build: Build, kind: 'undo' | 'redo', stamp: Stamp, of: Id | unde
   return withChange(build, next.build, { ...stamp, kind, of, edits: [], ...left })
 }
 
+// a build of many thousand points would be walked through after every edit, only to be frozen
+const immer = new Immer({ autoFreeze: false })
+
 const isIn = (build: Build, change: Id): boolean => build.changes.some((c) => c.id === change)
 
 const withChange = (before: Build, after: Build, change: Change): Build => ({
@@ -346,102 +295,96 @@ const withChange = (before: Build, after: Build, change: Change): Build => ({
   changes: extended(before.changes, change),
 })
 
-function find<T extends { id: Id }>(list: readonly T[], id: Id, what: string): T {
-  const found = list.find((e) => e.id === id)
-  if (!found)
+/** What a thing of a draft was before the change; plain, and quicker to search. */
+const asBefore = <T>(thing: T): T => (isDraft(thing) ? (original(thing as never) as T) : thing)
+
+/** A thing of a list of a draft by its id. The list is searched as it was before the change. */
+function find<T extends { id: Id }>(list: T[], id: Id, what: string): T {
+  const at = asBefore(list).findIndex((e) => e.id === id)
+  if (at < 0)
     throw new EchtError(
       'not-found',
       `This ${what} is no longer in the build: it was removed, perhaps in another tab.`,
     )
-  return found
+  return list[at]!
 }
 
-const findRead = (build: Build, id: Id): Read =>
-  find(
-    build.channels.flatMap((c) => c.reads),
-    id,
-    'reader',
-  )
-
-/** A measurement, if what it is about is there. */
-function about(build: Build, measurement: Measurement): Measurement {
-  const { about: what } = measurement
-  if (what.kind === 'point') find(build.elements, what.element, 'sensor')
-  else if (what.kind === 'keyOn') findRead(build, what.read)
-  else withInput(build, what.input, (input) => input)
-  return measurement
-}
-
-/** Measurements but those of elements and readers that are gone. */
-const withoutOf = (
-  measurements: readonly Measurement[],
-  elements: ReadonlySet<Id>,
-  reads: ReadonlySet<Id>,
-): Measurement[] =>
-  measurements.filter(
-    (m) =>
-      !(m.about.kind === 'point' && elements.has(m.about.element)) &&
-      !(m.about.kind === 'keyOn' && reads.has(m.about.read)),
-  )
-
-function patchIn<T extends { id: Id }>(
-  list: readonly T[],
-  id: Id,
-  patch: Patch<NoInfer<T>>,
-  what: string,
-): T[] {
+function remove<T extends { id: Id }>(list: T[], id: Id, what: string): void {
   find(list, id, what)
-  return list.map((e) => (e.id === id ? { ...patched(e, patch), id } : e))
+  list.splice(
+    list.findIndex((e) => e.id === id),
+    1,
+  )
 }
 
-function without<T extends { id: Id }>(list: readonly T[], id: Id, what: string): T[] {
-  find(list, id, what)
-  return list.filter((e) => e.id !== id)
+/** Lays a patch over a thing of a draft: what it does not name stays, and so does its id. */
+function layOver<T extends object>(thing: T, patch: Patch<NoInfer<T>>): void {
+  const after = patched(asBefore(thing), patch)
+  for (const key of Object.keys(patch) as (keyof T)[]) if (key !== 'id') thing[key] = after[key]
 }
 
-/** Where it matters most kept inside the range: its part inside, or the whole range where none of it is. */
-function withBestInside(channel: Channel): Channel {
-  const { range, best } = channel.needs
-  const low = Math.max(range[0], best[0])
-  const high = Math.min(range[1], best[1])
-  const inside: [number, number] = low < high ? [low, high] : range
-  return { ...channel, needs: { ...channel.needs, best: inside } }
+/** All readers as they were before the change. */
+const readsIn = (b: Draft<Build>): Read[] => asBefore(b).channels.flatMap((c) => c.reads)
+
+function findRead(b: Draft<Build>, id: Id): Read {
+  const at = asBefore(b).channels.findIndex((c) => c.reads.some((r) => r.id === id))
+  return find(b.channels[at]?.reads ?? [], id, 'reader')
 }
 
-function withInput(build: Build, id: Id, edit: (input: Input) => Input): Build {
-  const device = build.devices.find((d) => d.inputs.some((i) => i.id === id))
-  if (!device)
+function findInput(b: Draft<Build>, id: Id): Input {
+  const at = asBefore(b).devices.findIndex((d) => d.inputs.some((i) => i.id === id))
+  if (at < 0)
     throw new EchtError(
       'not-found',
       'This input is no longer in the build: its device was removed, perhaps in another tab.',
     )
-  return {
-    ...build,
-    devices: build.devices.map((d) =>
-      d === device ? { ...d, inputs: d.inputs.map((i) => (i.id === id ? edit(i) : i)) } : d,
-    ),
-  }
+  return find(b.devices[at]!.inputs, id, 'input')
 }
 
-function withNewInput(build: Build, made: NewInput | undefined): Device[] {
-  if (!made) return build.devices
-  find(build.devices, made.device, 'device')
-  return build.devices.map((d) =>
-    d.id === made.device ? { ...d, inputs: [...d.inputs, made.input] } : d,
+function addInput(b: Draft<Build>, made: NewInput | undefined): void {
+  if (made) find(b.devices, made.device, 'device').inputs.push(made.input)
+}
+
+/** Adds a measurement, if what it is about is there. */
+function addMeasurement(b: Draft<Build>, measurement: Measurement): void {
+  const { about } = measurement
+  if (about.kind === 'point') find(b.elements, about.element, 'sensor')
+  else if (about.kind === 'keyOn') findRead(b, about.read)
+  else findInput(b, about.input)
+  b.measurements.push(measurement)
+}
+
+/** Takes out elements and readers, and what was measured and proven of them. */
+function removeWithAllAbout(
+  b: Draft<Build>,
+  { elements, reads }: { elements: ReadonlySet<Id>; reads: ReadonlySet<Id> },
+): void {
+  const before = asBefore(b)
+  b.elements = before.elements.filter((e) => !elements.has(e.id))
+  for (const c of b.channels)
+    if (asBefore(c).reads.some((r) => reads.has(r.id)))
+      c.reads = c.reads.filter((r) => !reads.has(r.id))
+  b.proofs = before.proofs.filter((p) => !reads.has(p.read))
+  b.measurements = before.measurements.filter(
+    ({ about }) =>
+      !(about.kind === 'point' && elements.has(about.element)) &&
+      !(about.kind === 'keyOn' && reads.has(about.read)),
   )
 }
 
-function withSettingList(
-  build: Build,
+/** Where it matters most kept inside the range: its part inside, or the whole range where none of it is. */
+function bestInside({ range, best }: Channel['needs']): [number, number] {
+  const low = Math.max(range[0], best[0])
+  const high = Math.min(range[1], best[1])
+  return low < high ? [low, high] : [range[0], range[1]]
+}
+
+/** A list kept in a sensor's settings, as the person sees it, ready to be changed. */
+function listInSettings(
+  b: Draft<Build>,
   { element, list, start = [] }: { element: Id; list: string; start?: Listed[] },
-  edit: (list: Listed[]) => Listed[],
-): Build {
-  const { settings } = find(build.elements, element, 'sensor')
-  const now = Array.isArray(settings[list]) ? (settings[list] as Listed[]) : start
-  return {
-    ...build,
-    elements: build.elements.map((e) =>
-      e.id === element ? { ...e, settings: { ...settings, [list]: edit(now) } } : e,
-    ),
-  }
+): Listed[] {
+  const { settings } = find(b.elements, element, 'sensor')
+  if (!Array.isArray(settings[list])) settings[list] = [...start]
+  return settings[list] as Listed[]
 }
