@@ -109,7 +109,12 @@ const ChannelOf = memo(function ChannelOf({
           </Contained>
         </div>
         <StageTabs stage={stage} onChoose={work} />
-        <div id="stage" role="tabpanel" aria-labelledby={`tab-${stage}`} className="no-print">
+        <div
+          id="stage"
+          role="tabpanel"
+          aria-labelledby={`tab-${stage}`}
+          className={`${css.below} no-print`}
+        >
           <RestTruthContext value={restTruth}>
             <StageBelow stage={stage} status={status} />
           </RestTruthContext>

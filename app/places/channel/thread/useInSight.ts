@@ -5,7 +5,8 @@ export function useInSight(element: RefObject<Element | null>, share: number): b
   const [inSight, setInSight] = useState(true)
   useEffect(() => {
     const observer = new IntersectionObserver(
-      ([entry]) => setInSight(entry!.intersectionRatio >= share),
+      // a busy page is told of several at once: the last is how it stands
+      (entries) => setInSight(entries.at(-1)!.intersectionRatio >= share),
       { threshold: [0, share, 1] },
     )
     if (element.current) observer.observe(element.current)
