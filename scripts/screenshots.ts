@@ -10,7 +10,7 @@ const channel = (id: string, stage: string): string =>
   `${build}/channel/ch-${id}/rd-${id}?stage=${stage}`
 
 const toStage = async (page: Page): Promise<void> => {
-  await page.locator('.stage-tabs').evaluate((e) => e.scrollIntoView({ block: 'start' }))
+  await page.locator('#stages').evaluate((e) => e.scrollIntoView({ block: 'start' }))
 }
 const toRegion = async (page: Page, name: string): Promise<void> => {
   await page

@@ -108,17 +108,11 @@ const ChannelOf = memo(function ChannelOf({
             <SidePanel {...{ status, truth, walked, spread }} choose={work} />
           </Contained>
         </div>
-        <StageTabs stage={stage} onChoose={work} />
-        <div
-          id="stage"
-          role="tabpanel"
-          aria-labelledby={`tab-${stage}`}
-          className={`${css.below} no-print`}
-        >
+        <StageTabs stage={stage} onChoose={work}>
           <RestTruthContext value={restTruth}>
             <StageBelow stage={stage} status={status} />
           </RestTruthContext>
-        </div>
+        </StageTabs>
       </article>
     </AsFineAsNeeded>
   )

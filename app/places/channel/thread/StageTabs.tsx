@@ -1,39 +1,36 @@
+import { Tabs } from '@mantine/core'
+import type { ReactNode } from 'react'
 import type { StagePlace } from '../../../../core/chain/index.ts'
 import { TABS } from '../tabs.tsx'
+import css from './StageTabs.module.css'
 
-/** The places beneath the scales, one chosen; arrow keys go from one to the next. */
-export function StageTabs({
+/** The stages of a channel in working order, each with its key, and beneath them the one that is worked in. */
+export const StageTabs = ({
   stage,
   onChoose,
+  children,
 }: {
   stage: StagePlace
   onChoose: (stage: StagePlace) => void
-}) {
-  const onArrow = (i: number, key: string): void => {
-    const by = key === 'ArrowRight' ? 1 : key === 'ArrowLeft' ? -1 : 0
-    if (by === 0) return
-    const to = TABS[(i + by + TABS.length) % TABS.length]!
-    onChoose(to.id)
-    document.getElementById(`tab-${to.id}`)?.focus({ preventScroll: true })
-  }
-  return (
-    <div className="stage-tabs no-print" role="tablist" aria-label="Stages" id="stages">
+  /** the stage that is worked in */
+  children: ReactNode
+}) => (
+  <Tabs
+    variant="unstyled"
+    classNames={{ list: css.list!, tab: css.tab!, tabLabel: css.label! }}
+    value={stage}
+    onChange={(to) => onChoose(to as StagePlace)}
+  >
+    <Tabs.List aria-label="Stages" id="stages" className="no-print">
       {TABS.map(({ id, name }, i) => (
-        <button
-          key={id}
-          type="button"
-          role="tab"
-          id={`tab-${id}`}
-          aria-selected={stage === id}
-          aria-controls="stage"
-          tabIndex={stage === id ? 0 : -1}
-          onClick={() => onChoose(id)}
-          onKeyDown={(e) => onArrow(i, e.key)}
-        >
+        <Tabs.Tab key={id} value={id}>
           {name}
           <kbd className="key">{i + 1}</kbd>
-        </button>
+        </Tabs.Tab>
       ))}
-    </div>
-  )
-}
+    </Tabs.List>
+    <Tabs.Panel value={stage} className="no-print">
+      <div id="stage">{children}</div>
+    </Tabs.Panel>
+  </Tabs>
+)
