@@ -12,6 +12,8 @@ import { signalCheck, truthCheck } from '../places/channel/element/check.ts'
 import { inWords } from '../store/problem.ts'
 import { useBuild } from '../store/useBuild.ts'
 import type { PanelProps } from './registry.ts'
+import { num } from '../parts/columns.ts'
+import { Sheet } from '../parts/Sheet.tsx'
 
 /** The meter's own transfer table in and out, what counting costs, and two banks compared over a log. */
 export default function AirMeter({ status }: PanelProps) {
@@ -165,22 +167,14 @@ const TwoBanks = () => (
             <Say of={r.says} />
           </b>
         </p>
-        <table className="sheet-table" aria-label="Ratio by flow">
-          <thead>
-            <tr>
-              <th className="num">both, kg/h</th>
-              <th className="num">one over two</th>
-            </tr>
-          </thead>
-          <tbody>
-            {r.byFlow.map((b) => (
-              <tr key={b.flow}>
-                <td className="num">{b.flow.toFixed(0)}</td>
-                <td className="num">{b.ratio.toFixed(3)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <Sheet
+          label="Ratio by flow"
+          columns={[num('both, kg/h'), num('one over two')]}
+          rows={r.byFlow.map((b) => ({
+            key: b.flow,
+            cells: [b.flow.toFixed(0), b.ratio.toFixed(3)],
+          }))}
+        />
       </>
     )}
   />

@@ -20,6 +20,8 @@ import { QuantityInput } from '../parts/QuantityInput.tsx'
 import { useQuantity } from '../parts/units.ts'
 import type { PanelProps } from './registry.ts'
 import { Wrong } from '../parts/Wrong.tsx'
+import { num, words } from '../parts/columns.ts'
+import { Sheet } from '../parts/Sheet.tsx'
 
 /** Which look-alike is in the hand, what the wrong range would show, and fuel pressure against the manifold. */
 export default function Pressure({ status }: PanelProps) {
@@ -98,24 +100,15 @@ function Likely({
   const first = likely[0]!
   return (
     <>
-      <table className="sheet-table" aria-label="Ranges that fit">
-        <thead>
-          <tr>
-            <th>Range</th>
-            <th className="num">belief</th>
-            <th className="num">off, {q.unit}</th>
-          </tr>
-        </thead>
-        <tbody>
-          {likely.map((c) => (
-            <tr key={c.id} className={c.fits ? undefined : 'is-struck'}>
-              <td>{c.name}</td>
-              <td className="num">{beliefText(c.probability)}</td>
-              <td className="num">{q.pm(c.missRms, 1).slice(1)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Sheet
+        label="Ranges that fit"
+        columns={[words('Range'), num('belief'), num(`off, ${q.unit}`)]}
+        rows={likely.map((c) => ({
+          key: c.id,
+          mark: c.fits ? undefined : 'is-struck',
+          cells: [c.name, beliefText(c.probability), q.pm(c.missRms, 1).slice(1)],
+        }))}
+      />
       {likely.length === 1 || first.probability > 0.97 ? (
         <p>
           It is most likely a <b>{first.name}</b>.
@@ -175,26 +168,19 @@ function WrongRange({
         />
       </Fields>
       <p className="pale tight">Fitted: {fitted.name}.</p>
-      <table className="sheet-table" aria-label="What the wrong range shows">
-        <thead>
-          <tr>
-            <th>At</th>
-            <th className="num">true, {q.unit}</th>
-            <th className="num">shown</th>
-            <th className="num">times</th>
-          </tr>
-        </thead>
-        <tbody>
-          {seen.map((s, i) => (
-            <tr key={i}>
-              <td>{i === 0 ? 'idle' : 'full load'}</td>
-              <td className="num">{q.bare(s.trueKPa - zero, 0)}</td>
-              <td className="num">{q.bare(s.shownKPa - zero, 0)}</td>
-              <td className="num">{((s.shownKPa - zero) / (s.trueKPa - zero)).toFixed(2)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Sheet
+        label="What the wrong range shows"
+        columns={[words('At'), num(`true, ${q.unit}`), num('shown'), num('times')]}
+        rows={seen.map((s, i) => ({
+          key: i,
+          cells: [
+            i === 0 ? 'idle' : 'full load',
+            q.bare(s.trueKPa - zero, 0),
+            q.bare(s.shownKPa - zero, 0),
+            ((s.shownKPa - zero) / (s.trueKPa - zero)).toFixed(2),
+          ],
+        }))}
+      />
       <p className="doubt">
         {atFull.shownKPa < atFull.trueKPa
           ? 'It reads low at full load: a manifold sensor would make the mixture lean, which destroys engines; an oil sensor would cry wolf.'

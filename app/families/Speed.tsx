@@ -9,6 +9,8 @@ import { inWords } from '../store/problem.ts'
 import { useBuild } from '../store/useBuild.ts'
 import type { PanelProps } from './registry.ts'
 import { Wrong } from '../parts/Wrong.tsx'
+import { num, words } from '../parts/columns.ts'
+import { Sheet } from '../parts/Sheet.tsx'
 
 const KM_PER_MILE = 1.609344
 
@@ -113,28 +115,16 @@ function rolledBy(
 
 /** The factor in the units displays ask for. */
 const Factor = ({ hertz, circumferenceM }: { hertz: number; circumferenceM: number }) => (
-  <table className="sheet-table" aria-label="Factor">
-    <tbody>
-      <tr>
-        <td>Hz per km/h</td>
-        <td className="num">{hertz.toFixed(4)}</td>
-      </tr>
-      <tr>
-        <td>pulses per km</td>
-        <td className="num">
-          <b>{pulsesPerKm(hertz).toFixed(0)}</b>
-        </td>
-      </tr>
-      <tr>
-        <td>pulses per mile</td>
-        <td className="num">{(pulsesPerKm(hertz) * KM_PER_MILE).toFixed(0)}</td>
-      </tr>
-      <tr>
-        <td>wheel turns a second at 100 km/h</td>
-        <td className="num">{(100 / 3.6 / circumferenceM).toFixed(2)}</td>
-      </tr>
-    </tbody>
-  </table>
+  <Sheet
+    label="Factor"
+    columns={[words(), num()]}
+    rows={[
+      ['Hz per km/h', hertz.toFixed(4)],
+      ['pulses per km', pulsesPerKm(hertz).toFixed(0)],
+      ['pulses per mile', (pulsesPerKm(hertz) * KM_PER_MILE).toFixed(0)],
+      ['wheel turns a second at 100 km/h', (100 / 3.6 / circumferenceM).toFixed(2)],
+    ].map((cells) => ({ key: cells[0]!, cells }))}
+  />
 )
 
 /** The factor a log gives against satellite speed, beside what the parts give. */

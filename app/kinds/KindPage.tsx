@@ -5,6 +5,8 @@ import { Say } from '../parts/Say.tsx'
 import { useBuild } from '../store/useBuild.ts'
 import { KindCheck } from './KindCheck.tsx'
 import type { KindProps } from './registry.ts'
+import { words } from '../parts/columns.ts'
+import { Sheet } from '../parts/Sheet.tsx'
 
 /** A channel of a kind without views of its own: its state, its next step, and the lines of its card. */
 export function KindPage({ channel, read }: KindProps) {
@@ -27,18 +29,14 @@ export function KindPage({ channel, read }: KindProps) {
           <Say of={status.next.reason} />
         </span>
       </p>
-      <table className="sheet-table" aria-label="What is known">
-        <tbody>
-          {lines.map((l) => (
-            <tr key={l.label}>
-              <th scope="row">{l.label}</th>
-              <td>
-                <Say of={l.text} />
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Sheet
+        label="What is known"
+        columns={[words(), words()]}
+        rows={lines.map((l) => ({
+          key: l.label,
+          cells: [<b key="label">{l.label}</b>, <Say key="text" of={l.text} />],
+        }))}
+      />
       <KindCheck {...{ channel, read, status }} />
     </article>
   )

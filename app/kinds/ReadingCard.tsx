@@ -24,6 +24,8 @@ import type { Pull } from '../../core/build/index.ts'
 import type { KindProps } from './registry.ts'
 import css from './ReadingCard.module.css'
 import { useReading } from './useReading.ts'
+import { num, words } from '../parts/columns.ts'
+import { Sheet } from '../parts/Sheet.tsx'
 
 /**
  * The card of a reading: scales, table, what a meter should say at five temperatures, pins, date.
@@ -111,31 +113,32 @@ function MeterShouldSay({ status, chain }: { status: ReadStatus; chain: Chain })
   return (
     <>
       <h2>What a meter should say</h2>
-      <table className="sheet-table" aria-label="Expected readings">
-        <thead>
-          <tr>
-            <th className="num">{q.unit}</th>
-            <th className="num">{unit === 'Ω' ? 'sensor, unplugged' : 'sensor'}</th>
-            {atPin && <th className="num">pin {input.pin}, V</th>}
-            <th className="num">{device.name} shows</th>
-          </tr>
-        </thead>
-        <tbody>
-          {expected.map(({ t, readings }) => {
-            const at = (stage: string) => readings.find((r) => r.stage === stage)!
-            return (
-              <tr key={t}>
-                <td className="num">
-                  <b>{q.bare(t, 0)}</b>
-                </td>
-                <Banded of={at(STAGE.element)} text={signal} bare={(v) => withoutUnit(signal(v))} />
-                {atPin && <Banded of={at(STAGE.pin)} text={volts} />}
-                <Banded of={at(STAGE.shown)} text={shown} />
-              </tr>
-            )
-          })}
-        </tbody>
-      </table>
+      <Sheet
+        label="Expected readings"
+        columns={[
+          num(q.unit),
+          num(unit === 'Ω' ? 'sensor, unplugged' : 'sensor'),
+          ...(atPin ? [num(`pin ${input.pin}, V`)] : []),
+          num(`${device.name} shows`),
+        ]}
+        rows={expected.map(({ t, readings }) => {
+          const at = (stage: string) => readings.find((r) => r.stage === stage)!
+          return {
+            key: t,
+            cells: [
+              <b key="t">{q.bare(t, 0)}</b>,
+              <Banded
+                key="element"
+                of={at(STAGE.element)}
+                text={signal}
+                bare={(v) => withoutUnit(signal(v))}
+              />,
+              ...(atPin ? [<Banded key="pin" of={at(STAGE.pin)} text={volts} />] : []),
+              <Banded key="shown" of={at(STAGE.shown)} text={shown} />,
+            ],
+          }
+        })}
+      />
     </>
   )
 }
@@ -152,12 +155,12 @@ const Banded = ({
   text: (v: number) => string
   bare?: (v: number) => string
 }) => (
-  <td className="num">
+  <>
     {text(of.value)}{' '}
     <span className="pale">
       {bare(of.low)} to {bare(of.high)}
     </span>
-  </td>
+  </>
 )
 
 /** Which wire goes where, and what feeds it. */
@@ -167,35 +170,35 @@ function Pins({ status }: { status: ReadStatus }) {
   return (
     <div>
       <h2>Pins</h2>
-      <table className="sheet-table" aria-label="Pinout">
-        <tbody>
-          {sensor.element.pins.map((p) => (
-            <tr key={p.name}>
-              <td>{p.name}</td>
-              <td>{p.wire || 'no colour noted'}</td>
-            </tr>
-          ))}
-          <tr>
-            <td>
-              {device.name} pin {input.pin}
-            </td>
-            <td>
-              {read.wire.colour || 'no colour noted'}
-              {read.wire.cavity ? `, cavity ${read.wire.cavity}` : ''}
-            </td>
-          </tr>
-          {input.pulls
+      <Sheet
+        label="Pinout"
+        columns={[words(), words()]}
+        rows={[
+          ...sensor.element.pins.map((p) => ({
+            key: p.name,
+            cells: [p.name, p.wire || 'no colour noted'],
+          })),
+          {
+            key: 'pin of the device',
+            cells: [
+              `${device.name} pin ${input.pin}`,
+              [
+                read.wire.colour || 'no colour noted',
+                ...(read.wire.cavity ? [`cavity ${read.wire.cavity}`] : []),
+              ].join(', '),
+            ],
+          },
+          ...input.pulls
             .filter((p) => p.on)
-            .map((p) => (
-              <tr key={p.id}>
-                <td>{p.name || 'pull-up'}</td>
-                <td>
-                  {ohms(p.ohm.value)} to {fixed(railV(p), 2)} V, {p.ohm.basis}
-                </td>
-              </tr>
-            ))}
-        </tbody>
-      </table>
+            .map((p) => ({
+              key: p.id,
+              cells: [
+                p.name || 'pull-up',
+                `${ohms(p.ohm.value)} to ${fixed(railV(p), 2)} V, ${p.ohm.basis}`,
+              ],
+            })),
+        ]}
+      />
     </div>
   )
 }

@@ -1,4 +1,6 @@
 import { Modal } from '@mantine/core'
+import { words } from './columns.ts'
+import { Sheet } from './Sheet.tsx'
 
 const KEYS: [string, string][] = [
   ['/', 'find a channel, a place or a command'],
@@ -27,18 +29,19 @@ export default function Keys({ opened, onClose }: { opened: boolean; onClose: ()
       title={<b>Keys</b>}
       closeButtonProps={{ 'aria-label': 'Close', size: 44 }}
     >
-      <table className="sheet-table" aria-label="Shortcuts">
-        <tbody>
-          {KEYS.map(([k, what]) => (
-            <tr key={k}>
-              <td>
-                <kbd className="key">{k}</kbd>
-              </td>
-              <td>{what}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Sheet
+        label="Shortcuts"
+        columns={[words(), words()]}
+        rows={KEYS.map(([k, what]) => ({
+          key: k,
+          cells: [
+            <kbd key="k" className="key">
+              {k}
+            </kbd>,
+            what,
+          ],
+        }))}
+      />
     </Modal>
   )
 }

@@ -8,6 +8,8 @@ import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import { newId } from '../../store/id.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import type { PanelProps } from '../registry.ts'
+import { num, words } from '../../parts/columns.ts'
+import { Sheet } from '../../parts/Sheet.tsx'
 
 type AirRecord = { at: string; oxygen: number }
 
@@ -52,22 +54,23 @@ export function FreeAir({ status }: PanelProps) {
         </Beside>
       </Fields>
       {record.length > 0 && (
-        <table className="sheet-table" aria-label="Free-air record">
-          <tbody>
-            {record.map((r, i) => {
-              const f = freeAirFinding(r.oxygen, record[i - 1]?.oxygen)
-              return (
-                <tr key={r.at}>
-                  <td>{dayjs(r.at).format('D MMM YYYY')}</td>
-                  <td className="num">{(r.oxygen * 100).toFixed(2)} %</td>
-                  <td className={f.level === 'note' ? 'pale' : f.level}>
-                    <Say of={f} />
-                  </td>
-                </tr>
-              )
-            })}
-          </tbody>
-        </table>
+        <Sheet
+          label="Free-air record"
+          columns={[words(), num(), words()]}
+          rows={record.map((r, i) => {
+            const f = freeAirFinding(r.oxygen, record[i - 1]?.oxygen)
+            return {
+              key: r.at,
+              cells: [
+                dayjs(r.at).format('D MMM YYYY'),
+                `${(r.oxygen * 100).toFixed(2)} %`,
+                <span key="finding" className={f.level === 'note' ? 'pale' : f.level}>
+                  <Say of={f} />
+                </span>,
+              ],
+            }
+          })}
+        />
       )}
     </section>
   )

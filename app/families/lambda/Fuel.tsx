@@ -6,6 +6,8 @@ import { orElse } from '../../../core/error.ts'
 import { Fields } from '../../parts/Fields.tsx'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import { useBuild } from '../../store/useBuild.ts'
+import { num } from '../../parts/columns.ts'
+import { Sheet } from '../../parts/Sheet.tsx'
 
 /** A share typed in per cent. */
 const share = (v: number): string | null => (v >= 0 && v <= 100 ? null : '0 to 100 %')
@@ -43,26 +45,24 @@ export function Fuel() {
           onCommit={({ value }) => setOther(value / 100)}
         />
       </Fields>
-      <table className="sheet-table" aria-label="What each shows">
-        <thead>
-          <tr>
-            <th className="num">λ</th>
-            <th className="num">this one, AFR</th>
-            <th className="num">the other, AFR</th>
-            <th className="num">λ if AFR is passed on</th>
-          </tr>
-        </thead>
-        <tbody>
-          {[0.8, 0.9, 1, 1.1].map((l) => (
-            <tr key={l}>
-              <td className="num">{l.toFixed(2)}</td>
-              <td className="num">{shownAfr(l, ethanol).toFixed(2)}</td>
-              <td className="num">{shownAfr(l, other).toFixed(2)}</td>
-              <td className="num">{mistakenLambda(l, ethanol, other).toFixed(3)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Sheet
+        label="What each shows"
+        columns={[
+          num('λ'),
+          num('this one, AFR'),
+          num('the other, AFR'),
+          num('λ if AFR is passed on'),
+        ]}
+        rows={[0.8, 0.9, 1, 1.1].map((l) => ({
+          key: l,
+          cells: [
+            l.toFixed(2),
+            shownAfr(l, ethanol).toFixed(2),
+            shownAfr(l, other).toFixed(2),
+            mistakenLambda(l, ethanol, other).toFixed(3),
+          ],
+        }))}
+      />
       <p className="pale">
         A gauge and an engine unit that believe different fuels show different AFR for one mixture.
         Read λ, and nobody has to agree on the fuel.

@@ -11,6 +11,8 @@ import { useWork } from '../../workers/useWork.ts'
 import type { PanelProps } from '../registry.ts'
 import { LAP_S, type DampingWork } from './work.ts'
 import { Wrong } from '../../parts/Wrong.tsx'
+import { num } from '../../parts/columns.ts'
+import { Sheet } from '../../parts/Sheet.tsx'
 
 /** Calm in corners against honest at a fill: a driven lap of slosh, simulated, through several dampings. */
 export function DampingDesign({ status }: PanelProps) {
@@ -94,28 +96,24 @@ const Litres = ({
 function Dampings({ verdicts, chosenS }: Pick<DampingWork, 'verdicts' | 'chosenS'>) {
   const q = useQuantity('l')
   return (
-    <table className="sheet-table" aria-label="Dampings">
-      <thead>
-        <tr>
-          <th className="num">time constant, s</th>
-          <th className="num">needle swings, {q.unit}</th>
-          <th className="num">a fill shows after, s</th>
-          <th className="num">right after key-on, s</th>
-        </tr>
-      </thead>
-      <tbody>
-        {verdicts.map((r) => (
-          <tr key={r.tauS}>
-            <td className="num">
-              {r.tauS === chosenS ? <b>{r.tauS.toFixed(1)}</b> : r.tauS.toFixed(1)}
-            </td>
-            <td className="num">{q.pm(r.swingL, 1)}</td>
-            <td className="num">{r.fillS.toFixed(0)}</td>
-            <td className="num">{r.keyOnS.toFixed(0)}</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
+    <Sheet
+      label="Dampings"
+      columns={[
+        num('time constant, s'),
+        num(`needle swings, ${q.unit}`),
+        num('a fill shows after, s'),
+        num('right after key-on, s'),
+      ]}
+      rows={verdicts.map((r) => ({
+        key: r.tauS,
+        cells: [
+          r.tauS === chosenS ? <b key="tau">{r.tauS.toFixed(1)}</b> : r.tauS.toFixed(1),
+          q.pm(r.swingL, 1),
+          r.fillS.toFixed(0),
+          r.keyOnS.toFixed(0),
+        ],
+      }))}
+    />
   )
 }
 

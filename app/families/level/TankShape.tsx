@@ -165,11 +165,12 @@ function WhatItHides({ predicted }: { predicted: Predicted }) {
 function NextFills({ fills }: Pick<TankWork, 'fills'>) {
   const q = useQuantity('l')
   return fills.length === 0 ? (
-    <p className="pale">The fills taken already say all that this shape can hide.</p>
+    <p className="pale">By the shape as drawn, the fills already taken say all that it can hide.</p>
   ) : (
     <p>
-      Fills worth taking next: <b>{fills.map((f) => q.text(f.litres, 0)).join(', ')}</b>; without
-      the first, up to {q.text(fills[0]!.errorL)} off.
+      By the shape as drawn, fills worth taking next:{' '}
+      <b>{fills.map((f) => q.text(f.litres, 0)).join(', ')}</b>; without the first, up to{' '}
+      {q.text(fills[0]!.errorL)} off.
     </p>
   )
 }

@@ -13,6 +13,8 @@ import type { KnotCurve } from '../../../core/curve/index.ts'
 import { AXIS, GRID, roundTicks } from '../../parts/chart.ts'
 import { useQuantity } from '../../parts/units.ts'
 import type { PanelProps } from '../registry.ts'
+import { num } from '../../parts/columns.ts'
+import { Sheet } from '../../parts/Sheet.tsx'
 
 /**
  * What the usual calibration by its two ends alone would show, beside every fill that was measured:
@@ -58,26 +60,16 @@ export function TwoEnds({ status }: PanelProps) {
             </LineChart>
           </ResponsiveContainer>
         </div>
-        <table className="sheet-table" aria-label="Two ends alone against every fill">
-          <thead>
-            <tr>
-              <th className="num">in the tank, {q.unit}</th>
-              <th className="num">two ends show</th>
-              <th className="num">off</th>
-            </tr>
-          </thead>
-          <tbody>
-            {errors
-              .filter((_, i) => i % 6 === 0)
-              .map((e) => (
-                <tr key={e.litres}>
-                  <td className="num">{q.bare(e.litres)}</td>
-                  <td className="num">{q.bare(e.litres + e.errorL)}</td>
-                  <td className="num">{q.off(e.errorL, 1)}</td>
-                </tr>
-              ))}
-          </tbody>
-        </table>
+        <Sheet
+          label="Two ends alone against every fill"
+          columns={[num(`in the tank, ${q.unit}`), num('two ends show'), num('off')]}
+          rows={errors
+            .filter((_, i) => i % 6 === 0)
+            .map((e) => ({
+              key: e.litres,
+              cells: [q.bare(e.litres), q.bare(e.litres + e.errorL), q.off(e.errorL, 1)],
+            }))}
+        />
       </div>
       <p className="pale tight">
         At worst {q.off(worst.errorL, 1)} {q.unit}, with {q.text(worst.litres)} in the tank.

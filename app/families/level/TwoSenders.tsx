@@ -23,6 +23,8 @@ import type { PanelProps } from '../registry.ts'
 import { BOX, floatOf } from './start.ts'
 import { TankEditor } from './TankEditor.tsx'
 import { Wrong } from '../../parts/Wrong.tsx'
+import { num, words } from '../../parts/columns.ts'
+import { Sheet } from '../../parts/Sheet.tsx'
 
 const NAMES: Record<Arrangement, string> = {
   series: 'In series, one wire',
@@ -82,26 +84,18 @@ function Arrangements({ halves }: { halves: Halves }) {
   if (error) return <Wrong>{error}</Wrong>
   return (
     <>
-      <table className="sheet-table" aria-label="Arrangements of two senders">
-        <thead>
-          <tr>
-            <th>Arrangement</th>
-            <th className="num">widest doubt, {q.unit}</th>
-            <th>Why</th>
-          </tr>
-        </thead>
-        <tbody>
-          {found?.map((t) => (
-            <tr key={t.arrangement}>
-              <td>{NAMES[t.arrangement]}</td>
-              <td className="num">{q.bare(t.worstBarL[1] - t.worstBarL[0])}</td>
-              <td>
-                <Say of={t.says} />
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Sheet
+        label="Arrangements of two senders"
+        columns={[words('Arrangement'), num(`widest doubt, ${q.unit}`), words('Why')]}
+        rows={(found ?? []).map((t) => ({
+          key: t.arrangement,
+          cells: [
+            NAMES[t.arrangement],
+            q.bare(t.worstBarL[1] - t.worstBarL[0]),
+            <Say key="why" of={t.says} />,
+          ],
+        }))}
+      />
       <p className="pale">
         Recommended: two inputs where the display has them; in series where a pump levels the
         halves; in parallel least of all. “Add a second sender” at the top makes it one channel.

@@ -5,6 +5,8 @@ import type { KeyOnVerdict } from '../../../core/prove/index.ts'
 import { beliefText } from '../belief.ts'
 import type { Quantity } from '../units.ts'
 import { NAMES, readingText } from './text.ts'
+import { num, words } from '../columns.ts'
+import { Sheet } from '../Sheet.tsx'
 
 type Props = {
   verdict: KeyOnVerdict
@@ -82,32 +84,26 @@ function Disagreement({ verdict, signal, q, onRecord }: Props) {
 }
 
 const LikelyCauses = ({ verdict, q }: Pick<Props, 'verdict' | 'q'>) => (
-  <table className="sheet-table column wide" aria-label="Likely causes">
-    <thead>
-      <tr>
-        <th>Likely cause</th>
-        <th className="num">share</th>
-        <th className="num">would show</th>
-        <th>What to do</th>
-      </tr>
-    </thead>
-    <tbody>
-      {verdict.causes.map((c) => (
-        <tr key={c.id}>
-          <td>
-            <b>{c.name}</b>
-            {c.detail && (
-              <span className="pale">
-                {' '}
-                (<Say of={c.detail} />)
-              </span>
-            )}
-          </td>
-          <td className="num">{beliefText(c.probability)}</td>
-          <td className="num">{q.text(c.predicted.shown)}</td>
-          <td>{c.remedy}</td>
-        </tr>
-      ))}
-    </tbody>
-  </table>
+  <Sheet
+    className="column wide"
+    label="Likely causes"
+    columns={[words('Likely cause'), num('share'), num('would show'), words('What to do')]}
+    rows={verdict.causes.map((c) => ({
+      key: c.id,
+      cells: [
+        <span key="cause">
+          <b>{c.name}</b>
+          {c.detail && (
+            <span className="pale">
+              {' '}
+              (<Say of={c.detail} />)
+            </span>
+          )}
+        </span>,
+        beliefText(c.probability),
+        q.text(c.predicted.shown),
+        c.remedy,
+      ],
+    }))}
+  />
 )

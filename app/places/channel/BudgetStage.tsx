@@ -8,6 +8,8 @@ import { useWork } from '../../workers/useWork.ts'
 import { useRestTruth } from './restTruth.ts'
 import { truthUnit } from './stageInfo.ts'
 import type { StageProps } from './tabs.tsx'
+import { num, unseen, words } from '../../parts/columns.ts'
+import { Sheet } from '../../parts/Sheet.tsx'
 
 const DRAWS = 100_000
 
@@ -76,42 +78,39 @@ function Lines({ budget, q }: { budget: Budget; q: Quantity }) {
   const most = Math.max(...budget.lines.map((l) => Math.abs(l.size)), 1e-12)
   return (
     <div className="scroll-x">
-      <table className="sheet-table" aria-label="Error budget">
-        <thead>
-          <tr>
-            <th>Stage</th>
-            <th>Cause</th>
-            <th className="num">{q.unit}</th>
-            <th style={{ width: 160 }}>
-              <span className="visually-hidden">Size</span>
-            </th>
-            <th>What would reduce it</th>
-            <th className="num">leaves</th>
-          </tr>
-        </thead>
-        <tbody>
-          {budget.lines.map((l) => (
-            <tr key={l.id}>
-              <td>{shareBy(l.share).label}</td>
-              <td>
-                <Say of={l.label} />
-              </td>
-              <td className="num">{l.kind === 'bias' ? q.off(l.size) : q.pm(l.size)}</td>
-              <td>
-                <span
-                  className={`bar${l.kind === 'spread' ? ' spread' : ''}`}
-                  style={{ display: 'block', width: `${(100 * Math.abs(l.size)) / most}%` }}
-                  aria-hidden
-                />
-              </td>
-              <td>
-                <Say of={l.remedy} />
-              </td>
-              <td className="num">{q.pm(l.worstAfter).slice(1)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Sheet
+        label="Error budget"
+        columns={[
+          words('Stage'),
+          words('Cause'),
+          num(q.unit),
+          unseen('Size', 160),
+          words('What would reduce it'),
+          num('leaves'),
+        ]}
+        rows={budget.lines.map((l) => ({
+          key: l.id,
+          cells: [
+            shareBy(l.share).label,
+            <Say key="cause" of={l.label} />,
+            l.kind === 'bias' ? q.off(l.size) : q.pm(l.size),
+            <span
+              key="size"
+              className={`bar${l.kind === 'spread' ? ' spread' : ''}`}
+              style={{ display: 'block', width: `${(100 * Math.abs(l.size)) / most}%` }}
+              aria-hidden
+            />,
+            l.worstAfter > budget.worst ? (
+              <span key="remedy" className="pale">
+                Leave it: it offsets part of another cause.
+              </span>
+            ) : (
+              <Say key="remedy" of={l.remedy} />
+            ),
+            q.pm(l.worstAfter).slice(1),
+          ],
+        }))}
+      />
     </div>
   )
 }

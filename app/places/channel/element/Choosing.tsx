@@ -17,6 +17,8 @@ import { TextField } from '../../../parts/TextField.tsx'
 import { QuantityInput } from '../../../parts/QuantityInput.tsx'
 import { useQuantity } from '../../../parts/units.ts'
 import type { StageProps } from '../tabs.tsx'
+import { num, unseen, words } from '../../../parts/columns.ts'
+import { Sheet } from '../../../parts/Sheet.tsx'
 
 /** Keep the old sensor, change it, share it: candidates side by side in this very chain. */
 export default function Choosing({ status }: StageProps) {
@@ -100,28 +102,19 @@ function Candidates({ choice, ...row }: RowProps & { choice: Choice }) {
   const q = useQuantity(row.family.truthUnit)
   return (
     <div className="scroll-x">
-      <table className="sheet-table" aria-label="Candidates">
-        <thead>
-          <tr>
-            <th>Sensor</th>
-            <th>Curve</th>
-            <th>Built as</th>
-            <th>Thread</th>
-            <th>Spare</th>
-            <th>Second element</th>
-            <th className="num">worst at {q.text(choice.at, 0)}</th>
-            <th className="num">follows in</th>
-            <th>
-              <span className="visually-hidden">Remove</span>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {choice.judged.map((c) => (
-            <CandidateRow key={c.id} of={c} {...row} />
-          ))}
-        </tbody>
-      </table>
+      <Sheet
+        label="Candidates"
+        columns={[
+          ...['Sensor', 'Curve', 'Built as', 'Thread', 'Spare', 'Second element'].map(words),
+          num(`worst at ${q.text(choice.at, 0)}`),
+          num('follows in'),
+          unseen('Remove'),
+        ]}
+      >
+        {choice.judged.map((c) => (
+          <CandidateRow key={c.id} of={c} {...row} />
+        ))}
+      </Sheet>
     </div>
   )
 }
@@ -241,35 +234,20 @@ function AirSoak() {
           onCommit={({ value }) => setSpeed(value)}
         />
       </Fields>
-      <table className="sheet-table" aria-label="Heat soak by place and housing">
-        <thead>
-          <tr>
-            <th>Place</th>
-            {HOUSINGS.slice(0, 3).map((h) => (
-              <th key={h.id} className="num">
-                {h.name}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {AIR_PLACES.map((p) => (
-            <tr key={p.id}>
-              <td>
-                {p.name}, boss at {q.text(p.bossC, 0)}
-              </td>
-              {HOUSINGS.slice(0, 3).map((h) => {
-                const r = airReading(h, airC, p.bossC, speed)
-                return (
-                  <td key={h.id} className="num">
-                    {d.off(r.soakC, 1)}, {settlesIn(r.lagS).toFixed(0)} s
-                  </td>
-                )
-              })}
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Sheet
+        label="Heat soak by place and housing"
+        columns={[words('Place'), ...HOUSINGS.slice(0, 3).map((h) => num(h.name))]}
+        rows={AIR_PLACES.map((p) => ({
+          key: p.id,
+          cells: [
+            `${p.name}, boss at ${q.text(p.bossC, 0)}`,
+            ...HOUSINGS.slice(0, 3).map((h) => {
+              const r = airReading(h, airC, p.bossC, speed)
+              return `${d.off(r.soakC, 1)}, ${settlesIn(r.lagS).toFixed(0)} s`
+            }),
+          ],
+        }))}
+      />
       <p className="pale small">
         What it reads above the air, and seconds to nine tenths of a step: a first-order model, to
         rank places and housings by. An open bead in a plastic pipe is recommended.

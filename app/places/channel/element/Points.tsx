@@ -6,6 +6,8 @@ import { familyOf } from '../../../../core/curve/index.ts'
 import { useBuild } from '../../../store/useBuild.ts'
 import { Paged } from '../../../parts/Paged.tsx'
 import { useQuantity } from '../../../parts/units.ts'
+import { num, unseen, words } from '../../../parts/columns.ts'
+import { Sheet } from '../../../parts/Sheet.tsx'
 
 /** Rows of a page: as many as a hand takes in an afternoon. */
 const A_PAGE = 24
@@ -34,26 +36,19 @@ export function Points({ sensor }: { sensor: Sensor }) {
         note={`${all.length.toLocaleString('en')} points, those that do not fit first.`}
       >
         {(shown) => (
-          <table className="sheet-table" aria-label="Measured points">
-            <thead>
-              <tr>
-                <th>How</th>
-                <th className="num">{q.unit}</th>
-                <th className="num">±</th>
-                <th className="num">typed</th>
-                <th className="num">{family.signalUnit}</th>
-                <th className="num">miss</th>
-                <th>
-                  <span className="visually-hidden">Strike</span>
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {shown.map((row) => (
-                <PointRow key={row.measurement.id} row={row} family={sensor.family} />
-              ))}
-            </tbody>
-          </table>
+          <Sheet
+            label="Measured points"
+            columns={[
+              words('How'),
+              num(q.unit),
+              ...['±', 'typed', family.signalUnit, 'miss'].map(num),
+              unseen('Strike'),
+            ]}
+          >
+            {shown.map((row) => (
+              <PointRow key={row.measurement.id} row={row} family={sensor.family} />
+            ))}
+          </Sheet>
         )}
       </Paged>
     </div>

@@ -8,6 +8,8 @@ import { useQuantity } from '../../../parts/units.ts'
 import { useBuild } from '../../../store/useBuild.ts'
 import type { StageProps } from '../tabs.tsx'
 import css from './SensorCurve.module.css'
+import { num, words } from '../../../parts/columns.ts'
+import { Sheet } from '../../../parts/Sheet.tsx'
 
 const CurveCharts = lazy(() => import('./CurveCharts.tsx'))
 
@@ -73,22 +75,17 @@ export function SensorCurve({
 }
 
 const Coefficients = ({ status: { assembled } }: StageProps) => (
-  <table className="sheet-table apart" aria-label="Coefficients">
-    <tbody>
-      {familyOf(assembled.sensor.element.family)
-        .describe(assembled.sensor.curve)
-        .map((c, i) => (
-          <tr key={i}>
-            <td>
-              <Say of={c.name} />
-            </td>
-            <td className="num">
-              <Say of={c.value} />
-            </td>
-          </tr>
-        ))}
-    </tbody>
-  </table>
+  <Sheet
+    apart
+    label="Coefficients"
+    columns={[words(), num()]}
+    rows={familyOf(assembled.sensor.element.family)
+      .describe(assembled.sensor.curve)
+      .map((c, i) => ({
+        key: i,
+        cells: [<Say key="name" of={c.name} />, <Say key="value" of={c.value} />],
+      }))}
+  />
 )
 
 /** The types of the library that explain the points. */

@@ -7,6 +7,8 @@ import { useBuild } from '../../../store/useBuild.ts'
 import { ReadersPicture } from '../ReadersPicture.tsx'
 import { truthUnit } from '../stageInfo.ts'
 import type { StageProps } from '../tabs.tsx'
+import { num, words } from '../../../parts/columns.ts'
+import { Sheet } from '../../../parts/Sheet.tsx'
 
 /** Every reader of a sensor at one truth: what each shows, how far off, and where they part. */
 export function ReadersTable({ status, truth }: StageProps & { truth: number }) {
@@ -26,21 +28,15 @@ export function ReadersTable({ status, truth }: StageProps & { truth: number }) 
     <div>
       <h2>Every reader of this sensor at {q.text(truth)}</h2>
       <ReadersPicture readers={readers} truth={truth} accuracy={needs.accuracy} q={q} />
-      <table className="sheet-table apart" aria-label="Readers">
-        <thead>
-          <tr>
-            <th>Reader</th>
-            <th className="num">shows</th>
-            <th className="num">off, {q.unit}</th>
-            <th className="num">±</th>
-          </tr>
-        </thead>
-        <tbody>
-          {readers.readers.map((r) => (
-            <Row key={r.read} reader={r} unit={unit} q={q} />
-          ))}
-        </tbody>
-      </table>
+      <Sheet
+        apart
+        label="Readers"
+        columns={[words('Reader'), num('shows'), num(`off, ${q.unit}`), num('±')]}
+      >
+        {readers.readers.map((r) => (
+          <Row key={r.read} reader={r} unit={unit} q={q} />
+        ))}
+      </Sheet>
       <p className="pale">{partsText(readers, q)}</p>
     </div>
   )

@@ -4,6 +4,8 @@ import { idealSlope, idealValue, type ReadStatus, STAGE } from '../../../../core
 import { linspace } from '../../../../core/math/index.ts'
 import { useQuantity } from '../../../parts/units.ts'
 import { truthUnit } from '../stageInfo.ts'
+import { num } from '../../../parts/columns.ts'
+import { Sheet } from '../../../parts/Sheet.tsx'
 
 /** What one count or one edge stands for over the range. */
 export function Resolution({ status }: { status: ReadStatus }) {
@@ -32,26 +34,20 @@ export function Resolution({ status }: { status: ReadStatus }) {
   return (
     <div>
       <h2>What one {chain.spec.drive.kind === 'frequency' ? 'edge' : 'count'} stands for</h2>
-      <table className="sheet-table apart" aria-label="Resolution">
-        <thead>
-          <tr>
-            <th className="num">{q.unit}</th>
-            <th className="num">counts</th>
-            <th className="num">{q.unit} for one</th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((r) => (
-            <tr key={r.t} className={r.beyond ? 'is-suspect' : undefined}>
-              <td className="num">{q.bare(r.t)}</td>
-              <td className="num">{r.counts.toFixed(0)}</td>
-              <td className="num">
-                {r.beyond ? 'beyond the input' : q.pm(r.perCount, 3).slice(1)}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Sheet
+        apart
+        label="Resolution"
+        columns={[num(q.unit), num('counts'), num(`${q.unit} for one`)]}
+        rows={rows.map((r) => ({
+          key: r.t,
+          mark: r.beyond ? 'is-suspect' : undefined,
+          cells: [
+            q.bare(r.t),
+            r.counts.toFixed(0),
+            r.beyond ? 'beyond the input' : q.pm(r.perCount, 3).slice(1),
+          ],
+        }))}
+      />
       {rows.some((r) => r.beyond) && (
         <p className="wrong">
           The input ends before the range does: beyond it the reading stands still.

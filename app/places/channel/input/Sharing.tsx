@@ -7,6 +7,8 @@ import { useRestTruth } from '../restTruth.ts'
 import { useBuild } from '../../../store/useBuild.ts'
 import { truthUnit } from '../stageInfo.ts'
 import { useQuantity } from '../../../parts/units.ts'
+import { num, words } from '../../../parts/columns.ts'
+import { Sheet } from '../../../parts/Sheet.tsx'
 
 /** What a second device on the same sensor does to this pin, in every state both can be in. */
 export function Sharing({ status }: { status: ReadStatus }) {
@@ -44,30 +46,26 @@ export function Sharing({ status }: { status: ReadStatus }) {
                 clamp before the pin.
               </p>
             )}
-            <table className="sheet-table" aria-label={`States with ${other.device.name}`}>
-              <thead>
-                <tr>
-                  <th>At {q.text(truth, 0)}</th>
-                  <th className="num">pin, V</th>
-                  <th className="num">sensor, mW</th>
-                  <th className="num">into protection, mA</th>
-                </tr>
-              </thead>
-              <tbody>
-                {states.map((s) => (
-                  <tr key={s.id}>
-                    <td>
-                      {s.name
-                        .replace('The other device', other.device.name)
-                        .replace('This device', device.name)}
-                    </td>
-                    <td className="num">{fixed(s.inputV, 3)}</td>
-                    <td className="num">{fixed(s.sensorMw, 1)}</td>
-                    <td className="num">{s.clampA > 0 ? (s.clampA * 1000).toFixed(1) : '–'}</td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
+            <Sheet
+              label={`States with ${other.device.name}`}
+              columns={[
+                words(`At ${q.text(truth, 0)}`),
+                num('pin, V'),
+                num('sensor, mW'),
+                num('into protection, mA'),
+              ]}
+              rows={states.map((s) => ({
+                key: s.id,
+                cells: [
+                  s.name
+                    .replace('The other device', other.device.name)
+                    .replace('This device', device.name),
+                  fixed(s.inputV, 3),
+                  fixed(s.sensorMw, 1),
+                  s.clampA > 0 ? (s.clampA * 1000).toFixed(1) : '–',
+                ],
+              }))}
+            />
           </div>
         )
       })}

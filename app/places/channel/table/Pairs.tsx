@@ -6,6 +6,8 @@ import { truthUnit } from '../stageInfo.ts'
 import type { StageProps } from '../tabs.tsx'
 import { decimalsOf } from './decimals.ts'
 import { Wrong } from '../../../parts/Wrong.tsx'
+import { num, words } from '../../../parts/columns.ts'
+import { Sheet } from '../../../parts/Sheet.tsx'
 
 /** For a device that takes three pairs, or the coefficients through them. */
 export function Pairs({ status, spec }: { status: StageProps['status']; spec: DeviceTable }) {
@@ -16,37 +18,30 @@ export function Pairs({ status, spec }: { status: StageProps['status']; spec: De
   if (!value) return <p className="pale">Trying pairs…</p>
   return (
     <>
-      <table className="sheet-table apart" aria-label="Pairs to enter">
-        {spec.form === 'pairs' ? (
-          <>
-            <thead>
-              <tr>
-                <th className="num">{spec.valueUnit}</th>
-                <th className="num">Ω</th>
-              </tr>
-            </thead>
-            <tbody>
-              {value.pairs.map((p) => (
-                <tr key={p.truth}>
-                  <td className="num">
-                    {fixed(convertFromCore(p.truth, spec.valueUnit), decimalsOf(spec.valueStep))}
-                  </td>
-                  <td className="num">{ohms(p.signal)}</td>
-                </tr>
-              ))}
-            </tbody>
-          </>
-        ) : (
-          <tbody>
-            {value.curve.coefficients.map((c, i) => (
-              <tr key={i}>
-                <td>{'ABC'[i]}</td>
-                <td className="num">{c.toExponential(8)}</td>
-              </tr>
-            ))}
-          </tbody>
-        )}
-      </table>
+      {spec.form === 'pairs' ? (
+        <Sheet
+          apart
+          label="Pairs to enter"
+          columns={[num(spec.valueUnit), num('Ω')]}
+          rows={value.pairs.map((p) => ({
+            key: p.truth,
+            cells: [
+              fixed(convertFromCore(p.truth, spec.valueUnit), decimalsOf(spec.valueStep)),
+              ohms(p.signal),
+            ],
+          }))}
+        />
+      ) : (
+        <Sheet
+          apart
+          label="Pairs to enter"
+          columns={[words(), num()]}
+          rows={value.curve.coefficients.map((c, i) => ({
+            key: i,
+            cells: ['ABC'[i], c.toExponential(8)],
+          }))}
+        />
+      )}
       <p role="status">
         The curve {status.assembled.device.name} makes of them errs by{' '}
         {q.pm(value.worstError, 3).slice(1)} {q.unit} at most, at {q.text(value.worstAt, 0)}.

@@ -2,6 +2,8 @@ import type { DeviceTable, EnteredTable } from '../../../../core/build/index.ts'
 import { fixed } from '../../../../core/quantity/index.ts'
 import { lookUp, toDeviceOrder } from '../../../../core/table/index.ts'
 import { decimalsOf } from './decimals.ts'
+import { num } from '../../../parts/columns.ts'
+import { Sheet } from '../../../parts/Sheet.tsx'
 
 /** A table cell by cell in the order the device lists them, beside what the one in it now gives there. */
 export function TableToEnter({
@@ -21,26 +23,22 @@ export function TableToEnter({
   }
   return (
     <div className="scroll-x">
-      <table className="sheet-table apart" aria-label="The table to enter">
-        <thead>
-          <tr>
-            <th className="num">cell</th>
-            <th className="num">{spec.axis}</th>
-            <th className="num">{spec.valueUnit}</th>
-            <th className="num">{now ? 'now gives' : ''}</th>
-          </tr>
-        </thead>
-        <tbody>
-          {ordered.x.map((x, i) => (
-            <tr key={i}>
-              <td className="num">{i + 1}</td>
-              <td className="num">{x.toFixed(decimalsOf(spec.axisStep))}</td>
-              <td className="num">{fixed(ordered.y[i]!, decimalsOf(spec.valueStep))}</td>
-              <td className="num pale">{nowAt(x)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Sheet
+        apart
+        label="The table to enter"
+        columns={[num('cell'), num(spec.axis), num(spec.valueUnit), num(now ? 'now gives' : '')]}
+        rows={ordered.x.map((x, i) => ({
+          key: i,
+          cells: [
+            i + 1,
+            x.toFixed(decimalsOf(spec.axisStep)),
+            fixed(ordered.y[i]!, decimalsOf(spec.valueStep)),
+            <span key="now" className="pale">
+              {nowAt(x)}
+            </span>,
+          ],
+        }))}
+      />
     </div>
   )
 }

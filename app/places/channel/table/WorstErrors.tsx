@@ -1,5 +1,8 @@
+import type { ReactNode } from 'react'
 import type { DeviceTable, EnteredTable } from '../../../../core/build/index.ts'
 import { judgeTable } from '../../../../core/chain/index.ts'
+import { num, words } from '../../../parts/columns.ts'
+import { Sheet } from '../../../parts/Sheet.tsx'
 import type { Quantity } from '../../../parts/units.ts'
 import type { StageProps } from '../tabs.tsx'
 
@@ -13,29 +16,27 @@ export function WorstErrors({
   made,
   q,
 }: StageProps & { spec: DeviceTable; made: Made; q: Quantity }) {
-  const row = (name: string, { worst, worstAt }: Erring, first = false) => (
-    <tr>
-      <td>{first ? <b>{name}</b> : name}</td>
-      <td className="num">{q.pm(worst, 3).slice(1)}</td>
-      <td className="num">{q.text(worstAt, 0)}</td>
-    </tr>
-  )
+  const row = (name: ReactNode, key: string, { worst, worstAt }: Erring) => ({
+    ...{ key, cells: [name, q.pm(worst, 3).slice(1), q.text(worstAt, 0)] },
+  })
   return (
-    <table className="sheet-table" aria-label="Worst errors">
-      <thead>
-        <tr>
-          <th>Table</th>
-          <th className="num">worst, {q.unit}</th>
-          <th className="num">at</th>
-        </tr>
-      </thead>
-      <tbody>
-        {row('Best places, best values', made.best, true)}
-        {row('Best places, values on the curve', made.onCurve)}
-        {made.even && row('Even spacing, best values', made.even)}
-        {made.now &&
-          row(`In ${status.assembled.device.name} now`, judgeTable(status.chain!, spec, made.now))}
-      </tbody>
-    </table>
+    <Sheet
+      label="Worst errors"
+      columns={[words('Table'), num(`worst, ${q.unit}`), num('at')]}
+      rows={[
+        row(<b>Best places, best values</b>, 'best', made.best),
+        row('Best places, values on the curve', 'onCurve', made.onCurve),
+        ...(made.even ? [row('Even spacing, best values', 'even', made.even)] : []),
+        ...(made.now
+          ? [
+              row(
+                `In ${status.assembled.device.name} now`,
+                'now',
+                judgeTable(status.chain!, spec, made.now),
+              ),
+            ]
+          : []),
+      ]}
+    />
   )
 }
