@@ -1,74 +1,39 @@
 import 'fake-indexeddb/auto'
 import { afterEach, describe, expect, it, vi } from 'vitest'
-import { saltmarshNine } from '../../demo/saltmarshNine.ts'
-import { applyChange, checkBuild, writeBuild, type Build } from '../../core/build/index.ts'
-import {
-  clearBuild,
-  clearDamaged,
-  closeBuild,
-  damagedText,
-  DamagedBuild,
-  deleteBuild,
-  duplicateBuild,
-  keepBoth,
-  listBuilds,
-  listDamaged,
-  newBuild,
-  openBuild,
-  readImport,
-  renameBuild,
-  replaceBuild,
-  restoreBuild,
-  storeAfresh,
-  storeBuild,
-  undoReplace,
-} from './builds.ts'
-import { database, type Kept } from './db.ts'
+import { checkBuild } from '../../core/build/index.ts'
+import { smallBuild } from '../../core/build/fixture.ts'
+import { closeBuild, deleteBuild, openBuild, storeBuild } from './builds.ts'
+import { database } from './db.ts'
 import { newPull, newRead } from './make.ts'
 import { storageProblem } from './problem.ts'
 import { Session } from './session.ts'
+import { kept, place, quiet, wait } from './tabs.fixture.ts'
 
-const kept = async (id: string): Promise<Kept> => (await (await database()).get('builds', id))!
-const place = (text: string) => ({
-  kind: 'editChannel' as const,
-  args: { id: 'ch-air', patch: { place: text } },
-})
 const air = { kind: 'point' as const, element: 'el-air' }
-const wait = (ms: number): Promise<void> =>
-  new Promise((resolve) => {
-    setTimeout(resolve, ms)
-  })
-/** Until every tab has stored what it has and heard of what the others have. */
-async function quiet(...tabs: Session[]): Promise<void> {
-  for (let i = 0; i < 3; i++) {
-    await Promise.all(tabs.map((t) => t.settled()))
-    await wait(20)
-  }
-}
 afterEach(() => {
   vi.restoreAllMocks()
 })
 
 describe('a session', () => {
   it('saves as it is edited, undo and redo as well, and all is there after reopening', async () => {
-    await storeBuild(saltmarshNine())
-    const session = await openBuild('saltmarsh-nine')
+    await storeBuild(smallBuild('first'))
+    const session = await openBuild('first')
     session.edit(place('one'))
     session.edit(place('two'))
     session.undo()
     await session.settled()
     expect(session.save.kind).toBe('saved')
-    await closeBuild('saltmarsh-nine')
-    const again = await openBuild('saltmarsh-nine')
+    await closeBuild('first')
+    const again = await openBuild('first')
     expect(again.build.channels[1]!.place).toBe('one')
     again.redo()
     await again.settled()
-    expect((await kept('saltmarsh-nine')).build.channels[1]!.place).toBe('two')
-    await closeBuild('saltmarsh-nine')
+    expect((await kept('first')).build.channels[1]!.place).toBe('two')
+    await closeBuild('first')
   })
 
   it('two tabs on one build: neither overwrites the other', async () => {
-    await storeBuild({ ...saltmarshNine(), id: 'two-tabs' })
+    await storeBuild(smallBuild('two-tabs'))
     const mine = new Session(await kept('two-tabs')),
       theirs = new Session(await kept('two-tabs'))
     theirs.edit({ kind: 'editVehicle', args: { patch: { note: 'theirs' } } })
@@ -89,7 +54,7 @@ describe('a session', () => {
   })
 
   it('an edit of something the other tab removed is named and offered as text, the rest is kept', async () => {
-    await storeBuild({ ...saltmarshNine(), id: 'gone' })
+    await storeBuild(smallBuild('gone'))
     const mine = new Session(await kept('gone'))
     const theirs = new Session(await kept('gone'))
     theirs.edit({ kind: 'removeChannel', args: { id: 'ch-air' } })
@@ -98,7 +63,7 @@ describe('a session', () => {
     await quiet(mine, theirs)
     const stored = await kept('gone')
     expect(stored.build.channels.map((c) => c.id)).toEqual(
-      saltmarshNine()
+      smallBuild()
         .channels.map((c) => c.id)
         .filter((id) => id !== 'ch-air'),
     )
@@ -116,10 +81,10 @@ describe('a session', () => {
   })
 
   it('a point for a sensor the other tab took away is refused, and its reading offered as text', async () => {
-    await storeBuild({ ...saltmarshNine(), id: 'orphan' })
+    await storeBuild(smallBuild('orphan'))
     const mine = new Session(await kept('orphan'))
     const theirs = new Session(await kept('orphan'))
-    const measurement = { ...saltmarshNine().measurements[0]!, id: 'late', about: air }
+    const measurement = { ...smallBuild().measurements[0]!, id: 'late', about: air }
     theirs.edit({ kind: 'removeChannel', args: { id: 'ch-air' } })
     mine.edit({ kind: 'addMeasurement', args: { measurement } })
     await quiet(mine, theirs)
@@ -132,7 +97,7 @@ describe('a session', () => {
   })
 
   it('two tabs on one thing: each keeps what it changed, down to one end of a range', async () => {
-    await storeBuild({ ...saltmarshNine(), id: 'same' })
+    await storeBuild(smallBuild('same'))
     const mine = new Session(await kept('same'))
     const theirs = new Session(await kept('same'))
     const fuel = (patch: object) => ({
@@ -183,7 +148,7 @@ describe('a session', () => {
   })
 
   it('undo takes back what was done here, never what the other tab did, and says what it left', async () => {
-    await storeBuild({ ...saltmarshNine(), id: 'undo' })
+    await storeBuild(smallBuild('undo'))
     const mine = new Session(await kept('undo'))
     const theirs = new Session(await kept('undo'))
     mine.edit(place('mine'))
@@ -193,7 +158,7 @@ describe('a session', () => {
     mine.undo()
     await quiet(mine, theirs)
     expect((await kept('undo')).build.vehicle.note).toBe('theirs')
-    expect((await kept('undo')).build.channels[1]!.place).toBe(saltmarshNine().channels[1]!.place)
+    expect((await kept('undo')).build.channels[1]!.place).toBe(smallBuild().channels[1]!.place)
     // the other tab's change came after: its redo is still there here
     mine.redo()
     await quiet(mine, theirs)
@@ -209,7 +174,7 @@ describe('a session', () => {
   })
 
   it('keys held and buttons clicked twice do each thing once', async () => {
-    await storeBuild({ ...saltmarshNine(), id: 'held' })
+    await storeBuild(smallBuild('held'))
     const session = new Session(await kept('held'))
     const start = session.build.changes.length
     for (let i = 0; i < 30; i++) session.edit(place(`place ${i}`))
@@ -222,7 +187,7 @@ describe('a session', () => {
     await quiet(session)
     const { build } = await kept('held')
     expect(checkBuild(build).build).toEqual(session.build)
-    expect(build.channels).toEqual(saltmarshNine().channels)
+    expect(build.channels).toEqual(smallBuild().channels)
     expect(build.changes).toHaveLength(start + 60)
     for (const flip of [true, false, true, false])
       session.edit({ kind: 'editInput', args: { input: 'eu-15', patch: { differential: flip } } })
@@ -234,7 +199,7 @@ describe('a session', () => {
   })
 
   it('edits 5 ms apart from two tabs on the same fields: each is in the history, and both agree', async () => {
-    await storeBuild({ ...saltmarshNine(), id: 'rapid' })
+    await storeBuild(smallBuild('rapid'))
     const tabs = [new Session(await kept('rapid')), new Session(await kept('rapid'))]
     const rounds = 120
     for (let i = 0; i < rounds; i++) {
@@ -261,7 +226,7 @@ describe('a session', () => {
   })
 
   it('says it is saved only when all of it is', async () => {
-    await storeBuild({ ...saltmarshNine(), id: 'claims' })
+    await storeBuild(smallBuild('claims'))
     const session = new Session(await kept('claims'))
     const lies: string[] = []
     session.listen(async (s) => {
@@ -282,7 +247,7 @@ describe('a session', () => {
   })
 
   it('what would not be valid is refused with a sentence, and nothing changes', async () => {
-    await storeBuild({ ...saltmarshNine(), id: 'refuse' })
+    await storeBuild(smallBuild('refuse'))
     const session = new Session(await kept('refuse'))
     const before = session.build
     const long = 'x'.repeat(2001)
@@ -345,7 +310,7 @@ describe('a session', () => {
   })
 
   it('a range whose low end passes what mattered most takes that along', async () => {
-    await storeBuild({ ...saltmarshNine(), id: 'clamp' })
+    await storeBuild(smallBuild('clamp'))
     const session = new Session(await kept('clamp'))
     const needs = () => session.build.channels.find((c) => c.id === 'ch-coolant')!.needs
     const [low, high] = needs().best
@@ -363,7 +328,7 @@ describe('a session', () => {
   })
 
   it('deleted in another tab: says so, stores nothing, and can be brought back', async () => {
-    await storeBuild({ ...saltmarshNine(), id: 'elsewhere' })
+    await storeBuild(smallBuild('elsewhere'))
     const mine = new Session(await kept('elsewhere'))
     await deleteBuild('elsewhere')
     await quiet(mine)
@@ -385,7 +350,7 @@ describe('a session', () => {
   })
 
   it('a full storage is said, nothing is lost, and the next edit saves all', async () => {
-    await storeBuild({ ...saltmarshNine(), id: 'full' })
+    await storeBuild(smallBuild('full'))
     const session = new Session(await kept('full'))
     const put = vi.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(() => {
       throw new DOMException('full', 'QuotaExceededError')
@@ -404,154 +369,18 @@ describe('a session', () => {
     const full = (await kept('full')).build
     expect(full.vehicle.note).toBe('room again')
     expect(full.channels[1]!.place).toBe('while full')
-    expect(full.channels).toHaveLength(saltmarshNine().channels.length)
+    expect(full.channels).toHaveLength(smallBuild().channels.length)
     session.close()
   })
 
   it('a write cut off half-way leaves the build as it was', async () => {
-    await storeBuild({ ...saltmarshNine(), id: 'cut' })
+    await storeBuild(smallBuild('cut'))
     const before = await kept('cut')
     const tx = (await database()).transaction('builds', 'readwrite')
     void tx.store.put({ ...before, revision: 999 }).catch(() => undefined)
     tx.abort()
     await tx.done.catch(() => undefined)
     expect(await kept('cut')).toEqual(before)
-  })
-})
-
-describe('the list of builds', () => {
-  it('makes, renames, duplicates, deletes and restores', async () => {
-    const build = await newBuild('Kite')
-    await renameBuild(build.id, 'Kite Two')
-    const copy = await duplicateBuild(build.id)
-    expect(
-      (await listBuilds())
-        .filter((b) => b.name.startsWith('Kite'))
-        .map((b) => b.name)
-        .sort(),
-    ).toEqual(['Kite Two', 'Kite Two, copy'])
-    await deleteBuild(copy.id)
-    await expect(openBuild(copy.id)).rejects.toThrow(/deleted/)
-    await restoreBuild(copy.id)
-    expect((await openBuild(copy.id)).build.name).toBe('Kite Two, copy')
-    await deleteBuild(copy.id)
-    await clearBuild(copy.id)
-    await expect(openBuild(copy.id)).rejects.toThrow(/not in this browser/)
-  })
-
-  it('an import meets the build that is here: keep both, or replace and take it back', async () => {
-    const sample = { ...saltmarshNine(), id: 'meets' }
-    expect((await readImport(writeBuild(sample))).met).toBeNull()
-    await storeBuild(sample)
-    const session = await openBuild('meets')
-    session.edit({ kind: 'renameBuild', args: { name: 'Changed here' } })
-    await session.settled()
-    const { met, theirs } = await readImport(writeBuild(sample))
-    expect([met!.name, met!.build!.name, theirs.name]).toEqual([
-      'Changed here',
-      'Changed here',
-      'Saltmarsh Nine',
-    ])
-    const both = await keepBoth(theirs)
-    expect(both.id).not.toBe('meets')
-    expect((await kept('meets')).name).toBe('Changed here')
-    const { aside } = await replaceBuild(theirs)
-    expect((await openBuild('meets')).build).toEqual(sample)
-    expect(await kept(aside!)).toMatchObject({
-      name: 'Changed here, replaced',
-      deletedAt: expect.any(String),
-    })
-    await undoReplace('meets', aside!)
-    expect((await openBuild('meets')).build.name).toBe('Changed here')
-    expect(await kept(aside!)).toBeUndefined()
-  })
-
-  it('nothing is overwritten without asking: deleted ones, newer ones, one already here', async () => {
-    const sample = { ...saltmarshNine(), id: 'careful' }
-    await storeBuild(sample)
-    await expect(storeBuild(sample)).rejects.toThrow(/in this browser already/)
-    await deleteBuild('careful')
-    expect((await readImport(writeBuild(sample))).met).toMatchObject({
-      deletedAt: expect.any(String),
-    })
-    await storeAfresh(sample)
-    const aside = (await listBuilds()).filter((b) => b.name === 'Saltmarsh Nine, replaced')
-    expect(aside.length).toBeGreaterThan(0)
-    await (
-      await database()
-    ).put('builds', { ...(await kept('careful')), build: { ...sample, schema: 99 } as never })
-    const { met } = await readImport(writeBuild(sample))
-    expect(met).toMatchObject({ build: null, problem: expect.stringMatching(/newer Echt/) })
-    await expect(openBuild('careful')).rejects.toBeInstanceOf(DamagedBuild)
-  })
-
-  it('a copy of a build with the longest name still opens', async () => {
-    const { id } = await newBuild('n'.repeat(200))
-    const copy = await duplicateBuild(id)
-    expect(copy.name).toHaveLength(200)
-    await closeBuild(copy.id)
-    expect((await openBuild(copy.id)).build.name).toMatch(/n, copy$/)
-    expect(await renameBuild(id, 'n'.repeat(201))).toMatch(/201 characters/)
-  })
-
-  it('a damaged record opens at its last valid state; what was left out is said, and kept as it was found', async () => {
-    const sample = { ...saltmarshNine(), id: 'hurt' }
-    await storeBuild(sample)
-    const good = await kept('hurt')
-    const edited = applyChange(good.build, place('after the damage'), {
-      id: 'later',
-      at: '2026-11-27T10:00:00Z',
-      by: '',
-    })
-    // what an older Echt stored without looking: a colour of 2,001 characters, among good changes
-    const bad = JSON.parse(writeBuild(edited)) as Build
-    const read = bad.channels[0]!.reads[0]!
-    bad.changes.splice(-1, 0, {
-      id: 'bad',
-      at: '2026-11-27T09:00:00Z',
-      by: '',
-      kind: 'editRead',
-      edits: [
-        {
-          in: 'channels',
-          id: bad.channels[0]!.id,
-          path: ['reads', read.id, 'wire', 'colour'],
-          before: read.wire.colour,
-          after: 'x'.repeat(2001),
-        },
-      ],
-    })
-    read.wire.colour = 'x'.repeat(2001)
-    await (await database()).put('builds', { ...good, build: bad })
-    const session = await openBuild('hurt')
-    expect(session.notice).toMatch(/last valid state.*editRead/)
-    expect(session.build.channels[1]!.place).toBe('after the damage')
-    expect(session.build.channels[0]!.reads[0]!.wire.colour).toBe(
-      sample.channels[0]!.reads[0]!.wire.colour,
-    )
-    const [damaged] = (await listDamaged()).filter((d) => d.build === 'hurt')
-    expect(damaged!.raw).toEqual(bad)
-    expect(JSON.parse(damagedText(damaged!))).toEqual(bad)
-    await clearDamaged(damaged!.id)
-    expect((await listDamaged()).filter((d) => d.build === 'hurt')).toEqual([])
-  })
-
-  it('of a record with a whole list gone, all else opens; of one that is no record, the raw is offered', async () => {
-    const broken = { ...saltmarshNine(), id: 'broken', channels: 'oops' } as never
-    const row = { ...(await kept('careful')), id: 'broken', deletedAt: null, build: broken }
-    await (await database()).put('builds', row)
-    expect((await listBuilds()).find((b) => b.id === 'broken')!.channels).toBe(0)
-    const session = await openBuild('broken')
-    expect(session.notice).toMatch(/all channels/)
-    expect(session.build.elements).toHaveLength(saltmarshNine().elements.length)
-    await (await database()).put('builds', { ...row, id: 'nothing', build: 7 as never })
-    const error = await openBuild('nothing').then(
-      () => null,
-      (e: unknown) => e,
-    )
-    expect(error).toBeInstanceOf(DamagedBuild)
-    expect((error as DamagedBuild).raw).toBe('7')
-    expect((await kept('nothing')).build).toBe(7)
   })
 })
 
