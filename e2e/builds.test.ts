@@ -146,3 +146,31 @@ test('an instrument’s accuracy is in every band it took part in', async ({ pag
     /Took back .*accuracy, of the reading: 0\.5 % → 3\.0 %/,
   )
 })
+
+test('what is wrong with a new channel is said by its box, goes when it is mended, and loses nothing', async ({
+  page,
+}) => {
+  watch(page)
+  await openSample(page)
+  await page.getByRole('button', { name: 'Add a channel' }).click()
+  const dialog = page.getByRole('dialog')
+  const [name, to, add] = [
+    dialog.getByLabel('Name', { exact: true }),
+    dialog.getByLabel('Range to'),
+    dialog.getByRole('button', { name: 'Add the channel' }),
+  ]
+  await to.fill('-20')
+  await add.click()
+  await expect(name).toHaveAttribute('aria-invalid', 'true')
+  await expect(dialog.getByText('Give the channel a name')).toBeVisible()
+  await expect(dialog.getByText('must run from a low to a high temperature')).toBeVisible()
+  await expect(to).toHaveValue('-20')
+  await name.fill('Head')
+  await to.fill('140')
+  await page.keyboard.press('Tab')
+  await expect(to).not.toHaveAttribute('aria-invalid', 'true')
+  // where it matters most keeps its share of the range
+  await expect(dialog.getByLabel('Matters most from')).not.toHaveValue('80')
+  await add.click()
+  await expect(page.getByRole('heading', { name: 'Head', level: 1 })).toBeVisible()
+})

@@ -21,6 +21,8 @@ type Props = Omit<BoxOf, 'value'> & {
   inputRef?: Ref<HTMLInputElement>
   disabled?: boolean
   hideUnderstood?: boolean
+  /** what is wrong with it beside others, where it is a number that can be */
+  problem?: string | undefined
   autoFocus?: boolean
   /** the part's tolerance, a share: another typed after the value, `4k7 5%`, is offered */
   tolerance?: { now: number; take: (tolerance: number) => void }
@@ -47,7 +49,7 @@ export function QuantityInput(props: Props) {
         autoComplete="off"
         inputMode="text"
         data-autofocus={props.autoFocus || undefined}
-        error={box.error}
+        error={box.error ?? props.problem}
         aria-describedby={noteId}
         rightSection={<span className="pale small">{shownUnit.replace('Δ', '')}</span>}
         rightSectionWidth={56}

@@ -1,5 +1,6 @@
 import { Button, Group, Modal, NativeSelect, SimpleGrid, TextInput } from '@mantine/core'
 import { families } from '../../../core/curve/index.ts'
+import { Fields } from '../../parts/Fields.tsx'
 import { InputFields } from '../../parts/InputFields.tsx'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import { SettingFields } from '../../parts/SettingFields.tsx'
@@ -12,7 +13,7 @@ import { Wrong } from '../../parts/Wrong.tsx'
 /** Asks only what changes the result; all else is assumed, dashed, and can be said later. */
 export default function AddChannel({ onClose }: { onClose: () => void }) {
   const asked = useNewChannel(onClose)
-  const { family } = asked
+  const { family, form } = asked
   return (
     <Modal
       opened
@@ -21,18 +22,12 @@ export default function AddChannel({ onClose }: { onClose: () => void }) {
       size="xl"
       closeButtonProps={{ 'aria-label': 'Close', size: 44 }}
     >
-      <form
-        onSubmit={(e) => {
-          e.preventDefault()
-          asked.add()
-        }}
-      >
+      <form onSubmit={asked.add}>
         <SimpleGrid cols={{ base: 1, sm: 2 }}>
           <TextInput
             label="Name"
             placeholder="Coolant, block outlet"
-            value={asked.name}
-            onChange={(e) => asked.setName(e.currentTarget.value)}
+            {...form.getInputProps('name')}
             data-autofocus
           />
           <NativeSelect
@@ -45,12 +40,12 @@ export default function AddChannel({ onClose }: { onClose: () => void }) {
         <OfSensor asked={asked} />
         <NeedFields key={family.id} asked={asked} />
         <ReadBy asked={asked} />
-        <InputFields draft={asked.draft} signal={family.signal} onChange={asked.setDraft} />
+        <InputFields draft={form.values.draft} signal={family.signal} onChange={asked.setDraft} />
         <p className="pale tight small">
           All that is not asked is assumed, drawn dashed, and can be said later: wires of 0.1 Ω, a
           ground within 5 mV, a reference within 1 %.
         </p>
-        <Wrong>{asked.problem}</Wrong>
+        <Wrong>{form.errors.whole as string | undefined}</Wrong>
         <Group justify="flex-end" mt="md">
           <Button variant="default" onClick={onClose}>
             Leave it
@@ -65,7 +60,8 @@ export default function AddChannel({ onClose }: { onClose: () => void }) {
 type Props = { asked: NewChannel }
 
 /** What is asked of the sensor itself, and what stands in until it is measured. */
-function OfSensor({ asked: { family, settings, setSetting } }: Props) {
+function OfSensor({ asked: { family, form, setSetting } }: Props) {
+  const { settings } = form.values
   const first = family.settings.filter((f) => f.first)
   if (first.length === 0 && family.library.length === 0) return null
   return (
@@ -92,47 +88,47 @@ function OfSensor({ asked: { family, settings, setSetting } }: Props) {
   )
 }
 
-function NeedFields({ asked: { family, needs, setNeed } }: Props) {
+function NeedFields({ asked: { family, form, setNeed } }: Props) {
   const unit = family.truthUnit
   const box = (key: keyof Needs) => ({
-    value: needs[key],
+    value: form.values.needs[key],
+    problem: form.errors[`needs.${key}`] as string | undefined,
     onCommit: ({ value }: { value: number }) => setNeed(key, value),
   })
   return (
-    <SimpleGrid cols={{ base: 2, sm: 5 }} mt="sm">
-      <QuantityInput label="Range from" unit={unit} {...box('low')} />
-      <QuantityInput label="Range to" unit={unit} {...box('high')} />
-      <QuantityInput label="Matters most from" unit={unit} {...box('bestLow')} />
-      <QuantityInput label="Matters most to" unit={unit} {...box('bestHigh')} />
+    <Fields>
+      <QuantityInput label="Range from" unit={unit} width={136} {...box('low')} />
+      <QuantityInput label="Range to" unit={unit} width={136} {...box('high')} />
+      <QuantityInput label="Matters most from" unit={unit} width={136} {...box('bestLow')} />
+      <QuantityInput label="Matters most to" unit={unit} width={136} {...box('bestHigh')} />
       <QuantityInput
         label="Needed within ±"
         unit={differenceUnit(unit)}
+        width={136}
         {...box('accuracy')}
         step={0.1}
       />
-    </SimpleGrid>
+    </Fields>
   )
 }
 
-function ReadBy({ asked }: Props) {
+function ReadBy({ asked: { form } }: Props) {
   const { build } = useBuild()
   return (
     <SimpleGrid cols={{ base: 1, sm: 2 }} mt="sm">
       <NativeSelect
         label="Read by"
-        value={asked.deviceId}
-        onChange={(e) => asked.setDeviceId(e.currentTarget.value)}
+        {...form.getInputProps('device')}
         data={[
           ...build.devices.map((d) => ({ value: d.id, label: d.name })),
           { value: NEW, label: 'A new device' },
         ]}
       />
-      {asked.deviceId === NEW && (
+      {form.values.device === NEW && (
         <TextInput
           label="Device name"
           placeholder="Engine unit"
-          value={asked.deviceName}
-          onChange={(e) => asked.setDeviceName(e.currentTarget.value)}
+          {...form.getInputProps('deviceName')}
         />
       )}
     </SimpleGrid>

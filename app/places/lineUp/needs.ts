@@ -38,12 +38,19 @@ export function withBest(needs: Needs, usual: Needs): Needs {
   }
 }
 
-/** What is wrong with a channel's name and needs, as a sentence; null where nothing is. */
-export function needsProblem(name: string, needs: Needs, quantity: string): string | null {
-  const { low, high, bestLow, bestHigh, accuracy } = needs
-  if (name.trim() === '') return 'Give the channel a name, such as Coolant, block outlet.'
-  if (low >= high) return `The range must run from a low to a high ${quantity}.`
-  if (bestLow >= bestHigh || bestLow < low || bestHigh > high)
-    return 'Where it matters most must lie inside the range.'
-  return accuracy > 0 ? null : 'The accuracy needed must be above zero.'
+/** What is wrong with a channel's name and needs, each by the box where it is mended; empty where nothing is. */
+export function needsProblems(
+  name: string,
+  { low, high, bestLow, bestHigh, accuracy }: Needs,
+  quantity: string,
+): Record<string, string> {
+  const wrong: Record<string, string> = {}
+  if (name.trim() === '') wrong.name = 'Give the channel a name, such as Coolant, block outlet.'
+  if (low >= high) wrong['needs.high'] = `The range must run from a low to a high ${quantity}.`
+  else if (bestLow >= bestHigh || bestLow < low || bestLow >= high)
+    wrong['needs.bestLow'] = 'Where it matters most must lie inside the range.'
+  else if (bestHigh > high)
+    wrong['needs.bestHigh'] = 'Where it matters most must lie inside the range.'
+  if (!(accuracy > 0)) wrong['needs.accuracy'] = 'The accuracy needed must be above zero.'
+  return wrong
 }

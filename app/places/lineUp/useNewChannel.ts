@@ -1,75 +1,99 @@
-import { useState } from 'react'
+import { useForm } from '@mantine/form'
 import { useNavigate } from 'react-router'
 import { familyOf, families } from '../../../core/curve/index.ts'
 import { draftFor, draftInput, type InputDraft } from '../../parts/InputFields.tsx'
 import { newChannel, newDevice, newInput } from '../../store/make.ts'
 import { useBuild } from '../../store/useBuild.ts'
-import { needsProblem, startOf, withBest, type Needs } from './needs.ts'
+import { needsProblems, startOf, withBest, type Needs } from './needs.ts'
 
 /** The choice of a device that is not in the build yet. */
 export const NEW = 'new'
+
+type Asked = {
+  name: string
+  family: string
+  needs: Needs
+  /** somebody said where it matters most: until then that keeps its share of the range */
+  bestSaid: boolean
+  settings: Record<string, unknown>
+  device: string
+  deviceName: string
+  draft: InputDraft
+}
 
 /** What a new channel measures, how well, and by which sensor: as far as it is said. */
 export function useNewChannel(onDone: () => void) {
   const { build, edit } = useBuild()
   const navigate = useNavigate()
-  const [name, setName] = useState('')
-  const [familyId, setFamilyId] = useState(families[0]!.id)
-  const family = familyOf(familyId)
-  const [needs, setNeeds] = useState(() => startOf(familyId))
-  const [settings, setSettings] = useState<Record<string, unknown>>({})
-  const [deviceId, setDeviceId] = useState(build.devices[0]?.id ?? NEW)
-  const [deviceName, setDeviceName] = useState('')
-  const [draft, setDraft] = useState<InputDraft>(() => draftFor(family.signal))
-  const [problem, setProblem] = useState<string | null>(null)
-  // where it matters most keeps its share of the range until somebody says where
-  const [bestSaid, setBestSaid] = useState(false)
-  const setNeed = (key: keyof Needs, value: number): void => {
-    const ofRange = key === 'low' || key === 'high'
-    if (key === 'bestLow' || key === 'bestHigh') setBestSaid(true)
-    setNeeds((n) => {
-      const next = { ...n, [key]: value }
-      return ofRange && !bestSaid ? withBest(next, startOf(familyId)) : next
-    })
+  const form = useForm<Asked>({
+    initialValues: {
+      ...{ name: '', deviceName: '', device: build.devices[0]?.id ?? NEW },
+      ...startWith(families[0]!.id),
+    },
+    validate: (asked) => needsProblems(asked.name, asked.needs, familyOf(asked.family).quantity),
+  })
+  const family = familyOf(form.values.family)
+  const set = (values: (asked: Asked) => Partial<Asked>): void => {
+    form.setValues((now) => values(now as Asked))
+    form.clearErrors()
   }
-  const choose = (id: string): void => {
-    setFamilyId(id)
-    setNeeds(startOf(id))
-    setBestSaid(false)
-    setSettings({})
-    // what was said of the pin stays; what the new kind of signal needs changes
-    setDraft((d) => ({ ...draftFor(familyOf(id).signal), pin: d.pin }))
-  }
-  const add = (): void => {
-    const wrong = needsProblem(name, needs, family.quantity)
-    if (wrong) return setProblem(wrong)
-    const range: [number, number] = [needs.low, needs.high]
-    const input = newInput(draftInput(draft, family.signal), { unit: family.truthUnit, range })
-    const known = build.devices.find((d) => d.id === deviceId)
-    const { channel, element } = newChannel({
-      name: name.trim(),
-      family,
-      settings,
-      input: input.id,
-      needs: { range, best: [needs.bestLow, needs.bestHigh], accuracy: needs.accuracy },
-    })
+  const add = (asked: Asked): void => {
+    const made = channelOf(asked)
+    const known = build.devices.find((d) => d.id === asked.device)
+    const input = made.input
     const place = known
       ? { devices: [], input: { device: known.id, input } }
-      : { devices: [{ ...newDevice(deviceName.trim() || 'Engine unit'), inputs: [input] }] }
+      : { devices: [{ ...newDevice(asked.deviceName.trim() || 'Engine unit'), inputs: [input] }] }
+    const { channel, element } = made
     const refused = edit({ kind: 'addChannel', args: { channel, elements: [element], ...place } })
-    if (refused) return setProblem(refused)
+    if (refused) {
+      form.setErrors({ whole: refused })
+      return
+    }
     onDone()
     void navigate(`/build/${build.id}/channel/${channel.id}/${channel.reads[0]!.id}`)
   }
   return {
-    ...{ name, family, needs, settings, deviceId, deviceName, draft, problem },
-    ...{ choose, setNeed, setDeviceId, setDeviceName, setDraft, add },
-    setName: (text: string) => {
-      setName(text)
-      setProblem(null)
-    },
-    setSetting: (patch: Record<string, unknown>) => setSettings((s) => ({ ...s, ...patch })),
+    form,
+    family,
+    add: form.onSubmit(add),
+    /** what was said of the pin stays; what the new kind of sensor needs changes */
+    choose: (id: string) =>
+      set(({ draft: { pin } }) => {
+        const start = startWith(id)
+        return { ...start, draft: { ...start.draft, pin } }
+      }),
+    setNeed: (key: keyof Needs, value: number) =>
+      set((asked) => {
+        const needs = { ...asked.needs, [key]: value }
+        if (key === 'bestLow' || key === 'bestHigh') return { needs, bestSaid: true }
+        const follows = key !== 'accuracy' && !asked.bestSaid
+        return { needs: follows ? withBest(needs, startOf(asked.family)) : needs }
+      }),
+    setSetting: (patch: Record<string, unknown>) =>
+      set(({ settings }) => ({ settings: { ...settings, ...patch } })),
+    setDraft: (draft: InputDraft) => set(() => ({ draft })),
   }
 }
 
 export type NewChannel = ReturnType<typeof useNewChannel>
+
+/** What a kind of sensor begins with. */
+const startWith = (
+  id: string,
+): Pick<Asked, 'family' | 'needs' | 'bestSaid' | 'settings' | 'draft'> => ({
+  ...{ family: id, needs: startOf(id), bestSaid: false, settings: {} },
+  draft: draftFor(familyOf(id).signal),
+})
+
+/** The channel, its sensor and its input, as they are asked for. */
+function channelOf({ name, family: id, needs, settings, draft }: Asked) {
+  const family = familyOf(id)
+  const range: [number, number] = [needs.low, needs.high]
+  const input = newInput(draftInput(draft, family.signal), { unit: family.truthUnit, range })
+  const made = newChannel({
+    ...{ name: name.trim(), family, settings, input: input.id },
+    needs: { range, best: [needs.bestLow, needs.bestHigh], accuracy: needs.accuracy },
+  })
+  return { ...made, input }
+}
