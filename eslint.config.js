@@ -175,7 +175,7 @@ export default tseslint.config(
         {
           patterns: [
             {
-              regex: '^\\.[./]*/core/(?!error\\.ts$)(?!.*index\\.ts$)',
+              regex: '^\\.[./]*/core/(?!error\\.ts$)(?!.*(index|fixture)\\.ts$)',
               message: 'Import it from the index.ts of its part.',
             },
           ],
