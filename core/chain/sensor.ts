@@ -1,3 +1,4 @@
+import type { Phrase } from '../quantity/said.ts'
 import type { Build, Element } from '../build/types.ts'
 import { elementOf, inputOf, pointsOf } from '../build/find.ts'
 import { EchtError } from '../error.ts'
@@ -20,7 +21,7 @@ export type Sensor = {
   curve: unknown
   fit: FamilyFit<unknown> | null
   /** what stands in until there are points */
-  assumedName: string | null
+  assumedName: Phrase | null
   /** 1σ, share of the signal, where an assumed curve stands in */
   tolerance: number
   basis: 'assumed' | 'measured'

@@ -92,7 +92,7 @@ export type Family<Curve = unknown, Fit extends FamilyFit<Curve> = FamilyFit<Cur
   methods: PointMethod[]
   library: LibraryCurve<Curve>[]
   /** the curve in use until there are points: of the library, or worked out from the settings */
-  assume: (settings: Settings) => { curve: Curve; tolerance: number; name: string } | undefined
+  assume: (settings: Settings) => { curve: Curve; tolerance: number; name: Phrase } | undefined
   /**
    * 1σ, signal unit, by which parts of one type differ at a truth, where it is no share of the signal; `tolerance`
    * is the type's

@@ -1,3 +1,4 @@
+import type { Phrase } from '../quantity/said.ts'
 import { linspace } from '../math/linspace.ts'
 import type { Coefficient, CurvePoint, Drive, Family, FamilyFit, LibraryCurve } from './family.ts'
 import { identifyBy } from './identify.ts'
@@ -40,7 +41,7 @@ export type LineRecipe = Pick<
   /** the curve the settings give where no library entry was chosen */
   assumeFrom?: (
     settings: Settings,
-  ) => { curve: ShapedLine; tolerance: number; name: string } | undefined
+  ) => { curve: ShapedLine; tolerance: number; name: Phrase } | undefined
   /** the signal's span, by which a type's tolerance is stated */
   spanSignal: number
   /** the truths its shape is known over; all of them if left out */

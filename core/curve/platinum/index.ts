@@ -1,6 +1,6 @@
 import { finding, type Finding } from '../recipe.ts'
 import { orElse } from '../../error.ts'
-import { amount, number, say, size } from '../../quantity/said.ts'
+import { amount, figures, number, say, size } from '../../quantity/said.ts'
 import { platinumC, platinumOhm } from '../../standards/platinum.ts'
 import { lineFamily } from '../lineFamily.ts'
 import { derivative, fitLine } from '../line.ts'
@@ -93,7 +93,9 @@ export const platinum = {
       curve: { offset: 0, slope: r0Of(settings), ...limitsOf(settings) },
       // the class is kept with the curve
       tolerance: 1,
-      name: `platinum ${r0Of(settings)}, IEC 60751 class ${classOf(settings)}`,
+      name: say(
+        'assumed',
+      )`platinum, ${figures(r0Of(settings), 6)} Ω at 0 °C, IEC 60751 class ${classOf(settings)}`,
     }),
     partSigma: ({ slope, limitC, limitPerC }, tolerance, t) =>
       ((tolerance * (limitC! + limitPerC! * Math.abs(t))) / Math.sqrt(3)) *

@@ -164,8 +164,8 @@ export const thermocouple = lineFamily({
     const linear = isLinear(settings)
     return {
       name: linear
-        ? `${numberSetting(settings, 'voltPerC', 0.005) * 1000} mV for each degree`
-        : `${numberSetting(settings, 'gain', 100)} times the couple`,
+        ? say('assumed')`${figures(numberSetting(settings, 'voltPerC', 0.005) * 1000, 4)} mV/°C`
+        : say('assumed')`${figures(numberSetting(settings, 'gain', 100), 4)} times the couple`,
       // class 2 of the couple
       tolerance: 1,
       curve: {

@@ -66,7 +66,9 @@ export function SensorCurve({
         />
       )}
       {!sensor.fit && sensor.assumedName && (
-        <p className="pale">In use until it is measured: {sensor.assumedName}.</p>
+        <p className="pale">
+          In use until it is measured: <Say of={sensor.assumedName} />.
+        </p>
       )}
       {sensor.fit && <Coefficients status={status} />}
       <LooksLike status={status} candidates={candidates} />
