@@ -83,28 +83,24 @@ test('by keyboard alone the strip is there as well, and no box hides behind it',
   await press(page, 'Control+z')
 })
 
-for (const [channel, tabs] of [
-  [/Coolant, block outlet/, 6],
-  [/Fuel/, 6],
-] as const)
-  test(`the first box of every stage of ${channel.source} is within one screen of the top`, async ({
-    page,
-  }) => {
-    watch(page)
-    await openSample(page)
-    await page.getByRole('link', { name: channel }).first().click()
-    for (let i = 1; i <= tabs; i++) {
-      await page
-        .getByRole('tab')
-        .nth(i - 1)
-        .click()
-      const first = page
-        .locator('#stage')
-        .locator('input, select, textarea, button, summary, a')
-        .first()
-      await expect(first).toBeVisible()
-      const y = await first.evaluate((e) => e.getBoundingClientRect().top + scrollY)
-      expect(y).toBeLessThan(2 * 800)
-      await expect(first).toBeInViewport()
-    }
-  })
+test('the first box of every stage of the longest page is within one screen of the top', async ({
+  page,
+}) => {
+  watch(page)
+  await openSample(page)
+  await page.getByRole('link', { name: /Fuel/ }).first().click()
+  const tabs = page.getByRole('tab')
+  await expect(tabs).toHaveCount(7)
+  // all but the budget, which has nothing to fill in
+  for (let i = 0; i < 6; i++) {
+    await tabs.nth(i).click()
+    const first = page
+      .locator('#stage')
+      .locator('input, select, textarea, button, summary, a')
+      .first()
+    await expect(first).toBeVisible()
+    const y = await first.evaluate((e) => e.getBoundingClientRect().top + scrollY)
+    expect(y).toBeLessThan(2 * 800)
+    await expect(first).toBeInViewport()
+  }
+})

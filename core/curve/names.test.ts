@@ -14,7 +14,7 @@ const ALSO_A_WORD = /dimension|linear\(|\['level'\]|className=|^\s*(\*|\/\/)/
 const sources = ['core', 'app', 'server'].flatMap((part) =>
   readdirSync(`${root}/${part}`, { recursive: true, encoding: 'utf8' })
     .map((name) => `${part}/${name.replaceAll('\\', '/')}`)
-    .filter((name) => /\.tsx?$/.test(name) && !/\.test\.tsx?$|\.d\.ts$/.test(name)),
+    .filter((name) => /\.tsx?$/.test(name) && !/\.test\.tsx?$|fixture\.ts$|\.d\.ts$/.test(name)),
 )
 
 it('no family is called by its id outside its own folder and the registries', () => {
