@@ -31,11 +31,7 @@ export function Sheet({
   children?: ReactNode
 }) {
   return (
-    <Table
-      aria-label={label}
-      className={`${css.sheet} ${apart ? 'apart' : ''} ${className}`}
-      layout="auto"
-    >
+    <Table aria-label={label} className={`${css.sheet} ${apart ? 'apart' : ''} ${className}`}>
       {columns.some((c) => c.name !== undefined) && (
         <Table.Thead>
           <Table.Tr>

@@ -175,8 +175,9 @@ const CHANGES = {
    */
   putInSetting: (b, a: { element: Id; list: string; start?: Listed[]; item: Listed }) => {
     const list = listInSettings(b, a)
-    const there = list.find((x) => x.id === a.item.id)
-    if (there) Object.assign(there, a.item)
+    const at = list.findIndex((x) => x.id === a.item.id)
+    // a new thing in its place: what the list began with belongs to whoever gave it
+    if (at >= 0) list[at] = { ...list[at]!, ...a.item }
     else list.push(a.item)
   },
   removeFromSetting: (b, a: { element: Id; list: string; start?: Listed[]; item: Id }) => {

@@ -13,6 +13,9 @@ import { Sheet } from '../../parts/Sheet.tsx'
 
 const DRAWS = 100_000
 
+/** A remedy that leaves so many times the worst error makes it worse, beyond the last digits of computing. */
+const WORSE = 1.001
+
 /** Where the error comes from at the thread, line by line, and what the next effort should go into. */
 export default function BudgetStage({ status }: StageProps) {
   const truth = useRestTruth()
@@ -100,7 +103,7 @@ function Lines({ budget, q }: { budget: Budget; q: Quantity }) {
               style={{ display: 'block', width: `${(100 * Math.abs(l.size)) / most}%` }}
               aria-hidden
             />,
-            l.worstAfter > budget.worst ? (
+            l.worstAfter > WORSE * budget.worst ? (
               <span key="remedy" className="pale">
                 Leave it: it offsets part of another cause.
               </span>
