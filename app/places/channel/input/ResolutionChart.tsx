@@ -1,5 +1,5 @@
 import { Group } from '@mantine/core'
-import { memo, useMemo } from 'react'
+import { memo, useMemo, useState } from 'react'
 import {
   CartesianGrid,
   Line,
@@ -10,11 +10,15 @@ import {
   YAxis,
 } from 'recharts'
 import type { PullUp, resolutionOverRange } from '../../../../core/input/index.ts'
-import { AXIS, GRID, roundTicks } from '../../../parts/chart.ts'
+import { AXIS, GRID, roundDomain, roundTicks } from '../../../parts/chart.ts'
 import { ohms, type Quantity } from '../../../parts/units.ts'
+import { useSoon } from '../../../parts/useSoon.ts'
 
 /** Dashes by how far a candidate lies from the best: told apart by more than ink. */
 const DASHES = ['', '7 3', '2 3']
+
+const MARGIN = { top: 8, right: 12, bottom: 4, left: 6 }
+const TIP = { background: 'var(--sheet)', border: '1px solid var(--hair)' }
 
 /** A pull-up by its ohms; none beside a fixed one is infinite. */
 export const pullUpName = (ohm: number): string => (ohm === Infinity ? 'none' : ohms(ohm))
@@ -37,6 +41,9 @@ export const ResolutionChart = memo(function ResolutionChart({
   q: Quantity
 }) {
   const { drawn } = design
+  const soon = useSoon(30)
+  // what it says at a place is built when somebody points at it
+  const [near, setNear] = useState(false)
   const chosen = design.best.pullUpOhm
   const data = useMemo(
     () =>
@@ -51,46 +58,54 @@ export const ResolutionChart = memo(function ResolutionChart({
       })) ?? [],
     [drawn, q],
   )
+  // the chart works itself out anew for an axis that is another object, equal or not
+  const from = data[0]?.t ?? 0
+  const to = data.at(-1)?.t ?? 1
+  const axis = useMemo(() => roundTicks(from, to, 6), [from, to])
+  const most = useMemo(
+    () =>
+      Math.max(
+        ...drawn
+          .flatMap((d) => d.resolution.map((r) => r.resolutionC * q.scale))
+          .filter(Number.isFinite),
+      ),
+    [drawn, q],
+  )
+  const perCount = useMemo(() => roundDomain(0, Math.max(most, 0), 5), [most])
   const strokeOf = (ohm: number): string =>
     ohm === chosen ? 'var(--touch)' : ohm < chosen ? 'var(--doubt)' : 'var(--pale)'
   const best = drawn.findIndex((d) => d.pullUpOhm === chosen)
   return (
     <div
       role="img"
+      onPointerEnter={() => setNear(true)}
       aria-label={`Resolution over temperature for ${drawn.map((d) => pullUpName(d.pullUpOhm)).join(', ')}`}
     >
       <ResponsiveContainer width="100%" height={250}>
-        <LineChart
-          accessibilityLayer={false}
-          data={data}
-          margin={{ top: 8, right: 12, bottom: 4, left: 6 }}
-        >
+        <LineChart accessibilityLayer={false} data={data} margin={MARGIN}>
           <CartesianGrid {...GRID} />
-          <XAxis
-            {...AXIS}
-            dataKey="t"
-            type="number"
-            {...roundTicks(data[0]?.t ?? 0, data.at(-1)?.t ?? 1, 6)}
-            unit={` ${q.unit}`}
-          />
-          <YAxis {...AXIS} width={58} tickFormatter={(v: number) => v.toFixed(2)} />
-          <Tooltip
-            formatter={(v) => `${Number(v).toFixed(4)} ${q.unit} a count`}
-            labelFormatter={(t) => `${Number(t).toFixed(0)} ${q.unit}`}
-            contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--hair)' }}
-          />
-          {drawn.map((d, i) => (
-            <Line
-              key={lineKey(i)}
-              dataKey={lineKey(i)}
-              name={pullUpName(d.pullUpOhm)}
-              dot={false}
-              isAnimationActive={false}
-              stroke={strokeOf(d.pullUpOhm)}
-              strokeWidth={i === best ? 3 : 1.6}
-              strokeDasharray={DASHES[Math.abs(i - best)]}
+          <XAxis {...AXIS} dataKey="t" type="number" {...axis} unit={` ${q.unit}`} />
+          <YAxis {...AXIS} width={58} {...perCount} />
+          {near && (
+            <Tooltip
+              formatter={(v) => `${Number(v).toFixed(4)} ${q.unit} a count`}
+              labelFormatter={(t) => `${Number(t).toFixed(0)} ${q.unit}`}
+              contentStyle={TIP}
             />
-          ))}
+          )}
+          {soon &&
+            drawn.map((d, i) => (
+              <Line
+                key={lineKey(i)}
+                dataKey={lineKey(i)}
+                name={pullUpName(d.pullUpOhm)}
+                dot={false}
+                isAnimationActive={false}
+                stroke={strokeOf(d.pullUpOhm)}
+                strokeWidth={i === best ? 3 : 1.6}
+                strokeDasharray={DASHES[Math.abs(i - best)]}
+              />
+            ))}
         </LineChart>
       </ResponsiveContainer>
       <Legend
