@@ -1,13 +1,12 @@
 import { Table } from '@mantine/core'
 import type { Key, ReactNode } from 'react'
-import type { Column } from './columns.ts'
+import type { Column, Mark } from './columns.ts'
 import css from './Sheet.module.css'
 
 export type SheetRow = {
   key: Key
   cells: ReactNode[]
-  /** it disagrees with the others, or does not count any more */
-  mark?: 'is-suspect' | 'is-struck' | undefined
+  mark?: Mark | undefined
 }
 
 /**

@@ -1,5 +1,7 @@
+import type { ReactNode } from 'react'
+
 /** What went wrong, in words, where it went wrong; nothing where nothing did. */
-export const Wrong = ({ children }: { children: string | null | undefined }) =>
+export const Wrong = ({ children }: { children: ReactNode }) =>
   children ? (
     <p role="alert" className="wrong">
       {children}

@@ -16,3 +16,6 @@ export const unseen = (name: string, width?: number): Column => ({
   ...{ name, unseen: true },
   ...(width !== undefined && { width }),
 })
+
+/** How a row is marked: it disagrees with the others, or does not count any more. */
+export type Mark = 'is-suspect' | 'is-struck'

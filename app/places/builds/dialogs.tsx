@@ -1,6 +1,6 @@
 import { Button, Group, Modal, TextInput } from '@mantine/core'
+import { isNotEmpty, useForm } from '@mantine/form'
 import dayjs from 'dayjs'
-import { useState } from 'react'
 import { describeDifferences, type Build } from '../../../core/build/index.ts'
 import type { Listed, Met } from '../../store/builds.ts'
 
@@ -16,8 +16,11 @@ export function NameBuild({
   onName: (name: string) => void
   onClose: () => void
 }) {
-  const [name, setName] = useState(start)
-  const [error, setError] = useState<string | null>(null)
+  const form = useForm({
+    initialValues: { name: start },
+    validate: { name: isNotEmpty('Give it a name, such as the car’s.') },
+    clearInputErrorOnChange: true,
+  })
   return (
     <Modal
       opened
@@ -25,23 +28,8 @@ export function NameBuild({
       title={<b>{title}</b>}
       closeButtonProps={{ 'aria-label': 'Close', size: 44 }}
     >
-      <form
-        onSubmit={(e) => {
-          e.preventDefault()
-          if (name.trim() === '') setError('Give it a name, such as the car’s.')
-          else onName(name.trim().slice(0, 200))
-        }}
-      >
-        <TextInput
-          label="Name"
-          value={name}
-          onChange={(e) => {
-            setName(e.currentTarget.value)
-            setError(null)
-          }}
-          error={error}
-          data-autofocus
-        />
+      <form onSubmit={form.onSubmit(({ name }) => onName(name.trim().slice(0, 200)))} noValidate>
+        <TextInput label="Name" {...form.getInputProps('name')} data-autofocus />
         <Group justify="flex-end" mt="md">
           <Button type="submit">{title === 'Rename' ? 'Rename' : 'Start'}</Button>
         </Group>

@@ -45,7 +45,7 @@ export default function AddChannel({ onClose }: { onClose: () => void }) {
           All that is not asked is assumed, drawn dashed, and can be said later: wires of 0.1 Ω, a
           ground within 5 mV, a reference within 1 %.
         </p>
-        <Wrong>{form.errors.whole as string | undefined}</Wrong>
+        <Wrong>{form.errors.whole}</Wrong>
         <Group justify="flex-end" mt="md">
           <Button variant="default" onClick={onClose}>
             Leave it

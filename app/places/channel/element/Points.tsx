@@ -2,17 +2,17 @@ import { Button } from '@mantine/core'
 import { useMemo } from 'react'
 import { pointsOf, type Measurement } from '../../../../core/build/index.ts'
 import { K95, type Sensor, type TakenPoint } from '../../../../core/chain/index.ts'
-import { familyOf } from '../../../../core/curve/index.ts'
+import { familyOf, type AnyFamily } from '../../../../core/curve/index.ts'
 import { useBuild } from '../../../store/useBuild.ts'
-import { Paged } from '../../../parts/Paged.tsx'
-import { useQuantity } from '../../../parts/units.ts'
-import { num, unseen, words } from '../../../parts/columns.ts'
-import { Sheet } from '../../../parts/Sheet.tsx'
+import type { Mark } from '../../../parts/columns.ts'
+import { LongTable, type LongColumn } from '../../../parts/LongTable.tsx'
+import { useQuantity, type Quantity } from '../../../parts/units.ts'
 
 /** Rows of a page: as many as a hand takes in an afternoon. */
 const A_PAGE = 24
 
 type Row = {
+  id: string
   measurement: Measurement
   point: TakenPoint | undefined
   residual: number | undefined
@@ -27,31 +27,74 @@ export function Points({ sensor }: { sensor: Sensor }) {
   const family = familyOf(sensor.family)
   const q = useQuantity(family.truthUnit)
   const rows = useMemo(() => rowsOf(all, sensor), [all, sensor])
+  const columns = useMemo(() => columnsFor(family, q), [family, q])
   if (all.length === 0) return <p className="pale">Nothing measured yet: {family.firstSteps[0]}</p>
   return (
     <div className="scroll-x apart">
-      <Paged
-        items={rows}
+      <LongTable
+        label="Measured points"
+        rows={rows}
+        columns={columns}
         perPage={A_PAGE}
+        mark={markOf}
         note={`${all.length.toLocaleString('en')} points, those that do not fit first.`}
-      >
-        {(shown) => (
-          <Sheet
-            label="Measured points"
-            columns={[
-              words('How'),
-              num(q.unit),
-              ...['±', 'typed', family.signalUnit, 'miss'].map(num),
-              unseen('Strike'),
-            ]}
-          >
-            {shown.map((row) => (
-              <PointRow key={row.measurement.id} row={row} family={sensor.family} />
-            ))}
-          </Sheet>
-        )}
-      </Paged>
+      />
     </div>
+  )
+}
+
+const markOf = ({ measurement, suspect, unusable }: Row): Mark | undefined => {
+  if (measurement.struck) return 'is-struck'
+  return suspect || unusable ? 'is-suspect' : undefined
+}
+
+/** How it was taken, what it came to, as typed, and how far the fit misses it. */
+const columnsFor = (family: AnyFamily, q: Quantity): LongColumn<Row>[] => [
+  { id: 'how', name: 'How', cell: (row) => <How row={row} family={family} /> },
+  {
+    ...{ id: 'truth', name: q.unit, num: true },
+    cell: ({ point }) => (point ? q.bare(point.truth, 2) : '–'),
+    by: ({ point }) => point?.truth,
+  },
+  {
+    ...{ id: 'sigma', name: '±', num: true },
+    cell: (row) => (row.point ? q.pm(K95 * sigmaOf(row), 2).slice(1) : ''),
+  },
+  { id: 'typed', name: 'typed', num: true, cell: (row) => signalOf(row)?.typed },
+  {
+    ...{ id: 'signal', name: family.signalUnit, num: true },
+    cell: (row) => {
+      const signal = signalOf(row)
+      return signal ? String(Number(signal.value.toPrecision(5))) : ''
+    },
+    by: (row) => signalOf(row)?.value,
+  },
+  {
+    ...{ id: 'miss', name: 'miss', num: true },
+    cell: ({ residual }) => (residual === undefined ? '' : q.off(residual, 2)),
+    by: ({ residual }) => residual,
+  },
+  {
+    id: 'strike',
+    name: <span className="visually-hidden">Strike</span>,
+    cell: (row) => (
+      <div className="to-right">
+        <StrikeOrRestore row={row} at={row.point ? q.text(row.point.truth) : 'this place'} />
+      </div>
+    ),
+  },
+]
+
+const signalOf = ({ measurement }: Row) => measurement.readings.find((r) => r.role === 'signal')
+
+function How({ row, family }: { row: Row; family: AnyFamily }) {
+  const { measurement: m, suspect, unusable } = row
+  return (
+    <>
+      {family.methods.find((x) => x.id === m.method)?.name ?? m.method}
+      {suspect && <b className="wrong"> does not fit</b>}
+      {unusable && <b className="wrong"> cannot be used: {unusable}</b>}
+    </>
   )
 }
 
@@ -63,6 +106,7 @@ function rowsOf(all: readonly Measurement[], sensor: Sensor): Row[] {
   const rows = all.map((measurement): Row => {
     const i = index.get(measurement.id)
     return {
+      id: measurement.id,
       measurement,
       point: i === undefined ? undefined : sensor.points[i],
       residual: i === undefined ? undefined : sensor.fit?.residuals[i],
@@ -73,30 +117,6 @@ function rowsOf(all: readonly Measurement[], sensor: Sensor): Row[] {
   if (rows.length <= A_PAGE) return rows
   const wrong = (r: Row): boolean => r.suspect || r.unusable !== undefined
   return [...rows.filter(wrong), ...rows.filter((r) => !wrong(r))]
-}
-
-function PointRow({ row, family: id }: { row: Row; family: string }) {
-  const family = familyOf(id)
-  const q = useQuantity(family.truthUnit)
-  const { measurement: m, point, residual, suspect, unusable } = row
-  const signal = m.readings.find((r) => r.role === 'signal')
-  return (
-    <tr className={m.struck ? 'is-struck' : suspect || unusable ? 'is-suspect' : undefined}>
-      <td>
-        {family.methods.find((x) => x.id === m.method)?.name ?? m.method}
-        {suspect && <b className="wrong"> does not fit</b>}
-        {unusable && <b className="wrong"> cannot be used: {unusable}</b>}
-      </td>
-      <td className="num">{point ? q.bare(point.truth, 2) : '–'}</td>
-      <td className="num">{point ? q.pm(K95 * sigmaOf(row), 2).slice(1) : ''}</td>
-      <td className="num">{signal?.typed}</td>
-      <td className="num">{signal ? String(Number(signal.value.toPrecision(5))) : ''}</td>
-      <td className="num">{residual === undefined ? '' : q.off(residual, 2)}</td>
-      <td className="to-right">
-        <StrikeOrRestore row={row} at={point ? q.text(point.truth) : 'this place'} />
-      </td>
-    </tr>
-  )
 }
 
 /** A point is struck with its reason, and comes back as it was. */

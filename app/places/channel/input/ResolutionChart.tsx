@@ -32,19 +32,8 @@ export type Drawn = {
   drawn: (PullUp & { resolution: ReturnType<typeof resolutionOverRange> })[]
 }
 
-/** °C for one count over the range, for the best pull-up and its neighbours. Drawn anew only for another design. */
-export const ResolutionChart = memo(function ResolutionChart({
-  design,
-  q,
-}: {
-  design: Drawn
-  q: Quantity
-}) {
-  const { drawn } = design
-  const soon = useSoon(30)
-  // what it says at a place is built when somebody points at it
-  const [near, setNear] = useState(false)
-  const chosen = design.best.pullUpOhm
+/** What is drawn, and its axes. The chart works itself out anew for an axis that is another object, equal or not. */
+function useDrawing(drawn: Drawn['drawn'], q: Quantity) {
   const data = useMemo(
     () =>
       drawn[0]?.resolution.map((r, i) => ({
@@ -58,7 +47,6 @@ export const ResolutionChart = memo(function ResolutionChart({
       })) ?? [],
     [drawn, q],
   )
-  // the chart works itself out anew for an axis that is another object, equal or not
   const from = data[0]?.t ?? 0
   const to = data.at(-1)?.t ?? 1
   const axis = useMemo(() => roundTicks(from, to, 6), [from, to])
@@ -72,6 +60,23 @@ export const ResolutionChart = memo(function ResolutionChart({
     [drawn, q],
   )
   const perCount = useMemo(() => roundDomain(0, Math.max(most, 0), 5), [most])
+  return { data, axis, perCount }
+}
+
+/** °C for one count over the range, for the best pull-up and its neighbours. Drawn anew only for another design. */
+export const ResolutionChart = memo(function ResolutionChart({
+  design,
+  q,
+}: {
+  design: Drawn
+  q: Quantity
+}) {
+  const { drawn } = design
+  const soon = useSoon(30)
+  // what it says at a place is built when somebody points at it
+  const [near, setNear] = useState(false)
+  const chosen = design.best.pullUpOhm
+  const { data, axis, perCount } = useDrawing(drawn, q)
   const strokeOf = (ohm: number): string =>
     ohm === chosen ? 'var(--touch)' : ohm < chosen ? 'var(--doubt)' : 'var(--pale)'
   const best = drawn.findIndex((d) => d.pullUpOhm === chosen)

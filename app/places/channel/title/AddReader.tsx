@@ -1,8 +1,8 @@
 import { Button, Group, Modal, TextInput } from '@mantine/core'
-import { useState } from 'react'
+import { useForm } from '@mantine/form'
 import { useNavigate } from 'react-router'
 import { elementOf, type Channel } from '../../../../core/build/index.ts'
-import { findFamily } from '../../../../core/curve/index.ts'
+import { findFamily, type SignalKind } from '../../../../core/curve/index.ts'
 import {
   draftFor,
   draftInput,
@@ -13,6 +13,12 @@ import {
 import { newDevice, newInput, newRead } from '../../../store/make.ts'
 import { useBuild } from '../../../store/useBuild.ts'
 import { Wrong } from '../../../parts/Wrong.tsx'
+
+/** A needle gauge is what most often shares a sender. */
+const startWith = (signal: SignalKind): InputDraft =>
+  signal === 'resistance'
+    ? { ...EMPTY_DRAFT, kind: 'needle', railV: 12, pullOhm: 180 }
+    : draftFor(signal)
 
 /** One more device on the same sensor: an old gauge, a display. */
 export function AddReader({
@@ -28,31 +34,23 @@ export function AddReader({
   const navigate = useNavigate()
   const family = findFamily(elementOf(build, channel.elements[0]!).family)
   const signal = family?.signal ?? 'resistance'
-  const [name, setName] = useState('')
-  const [problem, setProblem] = useState<string | null>(null)
-  const [draft, setDraft] = useState<InputDraft>(() =>
-    signal === 'resistance'
-      ? { ...EMPTY_DRAFT, kind: 'needle', railV: 12, pullOhm: 180 }
-      : draftFor(signal),
-  )
-  const add = (): void => {
+  const form = useForm<{ name: string; draft: InputDraft }>({
+    initialValues: { name: '', draft: startWith(signal) },
+  })
+  const add = ({ name, draft }: { name: string; draft: InputDraft }): void => {
     const input = newInput(draftInput(draft, signal), {
       unit: family?.truthUnit ?? '°C',
       range: channel.needs.range,
     })
-    const device = {
-      ...newDevice(
-        name.trim() || (draft.kind === 'needle' ? 'Gauge' : 'Display'),
-        draft.kind === 'needle' ? ('gauge' as const) : ('display' as const),
-      ),
-      inputs: [input],
-    }
+    const [usual, kind] =
+      draft.kind === 'needle' ? (['Gauge', 'gauge'] as const) : (['Display', 'display'] as const)
+    const device = { ...newDevice(name.trim() || usual, kind), inputs: [input] }
     const read = newRead(element, input.id)
     const refused = edit({
       kind: 'addRead',
       args: { channel: channel.id, read, devices: [device] },
     })
-    if (refused) return setProblem(refused)
+    if (refused) return form.setErrors({ whole: refused })
     onClose()
     void navigate(`/build/${build.id}/channel/${channel.id}/${read.id}?stage=input`)
   }
@@ -64,25 +62,23 @@ export function AddReader({
       size="lg"
       closeButtonProps={{ 'aria-label': 'Close', size: 44 }}
     >
-      <form
-        onSubmit={(e) => {
-          e.preventDefault()
-          add()
-        }}
-      >
+      <form onSubmit={form.onSubmit(add)} noValidate>
         <TextInput
           label="Device"
           placeholder="Oil gauge"
-          value={name}
-          onChange={(e) => setName(e.currentTarget.value)}
+          {...form.getInputProps('name')}
           data-autofocus
         />
-        <InputFields draft={draft} signal={signal} onChange={setDraft} />
+        <InputFields
+          draft={form.values.draft}
+          signal={signal}
+          onChange={(draft) => form.setFieldValue('draft', draft)}
+        />
         <p className="pale">
           Whatever it feeds into the sensor, the other devices read too: the scales show by how
           much.
         </p>
-        <Wrong>{problem}</Wrong>
+        <Wrong>{form.errors.whole}</Wrong>
         <Group justify="flex-end">
           <Button type="submit">Add the reader</Button>
         </Group>
