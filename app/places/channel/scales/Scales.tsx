@@ -67,7 +67,7 @@ export function Scales(props: Props) {
         <Need
           {...{ frame, right, truth }}
           accuracy={spec.accuracy}
-          text={`${q.pm(spec.accuracy, 1)} needed`}
+          text={[q.pm(spec.accuracy, 1), 'needed']}
         />
         <polygon className="ribbon" points={line(thread.ribbon)} />
         <Sheet {...{ chain, window, points, suspects, height, width }} others={others.length > 0} />
@@ -109,7 +109,7 @@ function Need({
   right: number
   truth: number
   accuracy: number
-  text: string
+  text: string[]
 }) {
   const top = frame.held(truth + accuracy),
     bottom = frame.held(truth - accuracy)
@@ -160,17 +160,24 @@ function NeedLine({
   at: number
   right: number
   frame: Frame
-  text?: string
+  /** a line each: the ticks of the next scale are near */
+  text?: string[]
 }) {
   if (frame.beyond(at)) return null
   return (
     <>
       <line className="need-line" x1={frame.first} x2={right} y1={frame.y(at)} y2={frame.y(at)} />
-      {text && (
-        <text className="unit" x={frame.first + 9} y={frame.y(at) + 16} textAnchor="start">
-          {text}
+      {text?.map((line, i) => (
+        <text
+          key={line}
+          className="unit"
+          x={frame.first + 9}
+          y={frame.y(at) + 16 * (i + 1)}
+          textAnchor="start"
+        >
+          {line}
         </text>
-      )}
+      ))}
     </>
   )
 }
