@@ -1,13 +1,15 @@
+import type { ErrorCode } from './errorCodes.ts'
+
 /**
  * The one error the core throws on bad input: `code` for programs, `message` for the person in the
  * garage (what is wrong, where, what to do about it).
  */
 export class EchtError extends Error {
   override readonly name = 'EchtError'
-  readonly code: string
+  readonly code: ErrorCode
   /** indices of the points it is about, where it is about points */
   readonly points: number[]
-  constructor(code: string, message: string, points: number[] = []) {
+  constructor(code: ErrorCode, message: string, points: number[] = []) {
     super(message)
     this.code = code
     this.points = points

@@ -5,7 +5,8 @@ import { factorCircuit, type Factored } from './factor.ts'
  * All node voltages (V, against the reference) and element currents (A) of a linear circuit.
  * Currents: through a resistor a → b, through a voltage source plus → minus inside the source,
  * through a current source from → to. Throws `EchtError` naming the nodes when a node floats
- * (`floating-node`) or voltage sources form a loop (`voltage-loop`); 0 Ω is refused (`zero-ohm`).
+ * (`floating-node`) or voltage sources form a loop (`voltage-loop`); 0 Ω is refused (`zero-ohm`);
+ * `duplicate-id`, `not-a-number`, and `singular-circuit` where the resistances differ by too many powers of ten.
  *
  * @example solveCircuit({ reference: '0', elements: [
  *   { id: 'rail', kind: 'voltage', plus: 'r', minus: '0', volt: 5 },

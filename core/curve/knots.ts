@@ -15,6 +15,20 @@ export type KnotCurve = {
   rising: boolean
 }
 
+/** Throws `EchtError` `bad-curve` unless its lists are equally long, of finite numbers, and the signals ascend. */
+export function requireKnots(curve: KnotCurve): KnotCurve {
+  const { signal, low, high, slopeIn, slopeOut } = curve
+  const whole = [signal, low, high, slopeIn, slopeOut].every(
+    (list) => list.length === signal.length && list.every(Number.isFinite),
+  )
+  if (!whole || signal.length < 2 || signal.some((s, i) => i > 0 && s <= signal[i - 1]!))
+    throw new EchtError(
+      'bad-curve',
+      'The curve is damaged: its knots are not finite numbers in ascending signal. Fit it again.',
+    )
+  return curve
+}
+
 /** How points are spoken of in messages: "Fill", "l". */
 export type Words = { point: string; unit: string }
 

@@ -1,6 +1,6 @@
 import type { Phrase } from '../quantity/said.ts'
 import type { ChainSpec } from '../chain/spec.ts'
-import { EchtError } from '../error.ts'
+import { EchtError, requireFinite } from '../error.ts'
 import { prepareChain } from '../chain/chain.ts'
 import { expectedReadings } from './expected.ts'
 import { FAULTS } from './faults/index.ts'
@@ -67,7 +67,7 @@ const LIKELY = 0.1
  * Compares what was read at a known truth with what the chain says, all readings together at 95 %. When they do not
  * agree, every fault is put into the chain in turn, at every size it comes in, and ranked by how well it then
  * predicts all the readings, times how often it happens (Bayes). Shares leave room for a cause that is not named
- * here, and for a sound chain whose readings stray. Throws `EchtError` `nothing-read`.
+ * here, and for a sound chain whose readings stray. Throws `EchtError` `nothing-read`, `not-a-number`.
  */
 export function keyOnCheck(
   spec: ChainSpec,
@@ -78,6 +78,7 @@ export function keyOnCheck(
   const taken = KINDS.filter((k) => observed[k] !== undefined)
   if (taken.length === 0)
     throw new EchtError('nothing-read', 'Type at least what the device shows.')
+  for (const k of taken) requireFinite(observed[k], 'A reading of the check')
   const { truth, truthSigma } = checkedAt(spec, knownTruth, knownSigma)
   const predictions = predicted(spec, truth, truthSigma)
   const comparisons = compare(spec, truth, truthSigma, observed, taken)

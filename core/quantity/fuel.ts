@@ -5,7 +5,7 @@ const PETROL = { afr: 14.7, kgPerL: 0.745 },
 
 /**
  * Stoichiometric air-fuel ratio of petrol and ethanol mixed by volume, weighted by mass (petrol 14.7 at
- * 0.745 kg/l, ethanol 9.0 at 0.789 kg/l). Fraction 0 to 1; throws `out-of-range`.
+ * 0.745 kg/l, ethanol 9.0 at 0.789 kg/l). Fraction 0 to 1; throws `EchtError` `out-of-range`, `not-a-number`.
  */
 export function stoichiometricAfr(ethanolVolumeFraction: number): number {
   const v = requireFinite(ethanolVolumeFraction, 'The ethanol fraction')

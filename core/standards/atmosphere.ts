@@ -5,7 +5,7 @@ export const WEATHER_KPA = 2
 
 /**
  * Pressure of the standard atmosphere, kPa, at a geopotential altitude in metres. ISO 2533, troposphere.
- * Throws `EchtError` outside −500 to 11,000 m.
+ * Throws `EchtError` `out-of-range` outside −500 to 11,000 m, `not-a-number`.
  */
 export function standardPressureKPa(altitudeM: number): number {
   requireFinite(altitudeM, 'The altitude')

@@ -12,7 +12,7 @@ const ratio = (t: number): number => 1 + A * t + B * t * t + (t < 0 ? C * (t - 1
 
 /**
  * Resistance, Ω, of a platinum thermometer of `r0Ohm` at 0 °C (100 if left out). IEC 60751, −200 to
- * 850 °C; throws `out-of-range` beyond.
+ * 850 °C; throws `EchtError` `out-of-range` beyond, `not-a-number`, `not-positive` for the ohms at 0 °C.
  */
 export function platinumOhm(temperatureC: number, r0Ohm = 100): number {
   requirePositive(r0Ohm, 'The resistance at 0 °C')
@@ -27,7 +27,7 @@ export function platinumOhm(temperatureC: number, r0Ohm = 100): number {
 
 /**
  * Temperature, °C, of a platinum thermometer. IEC 60751 inverted: closed form above 0 °C, root
- * below. Throws `out-of-range`.
+ * below. Throws `EchtError` `out-of-range`, `not-a-number`, `not-positive`.
  */
 export function platinumC(resistanceOhm: number, r0Ohm = 100): number {
   requirePositive(r0Ohm, 'The resistance at 0 °C')

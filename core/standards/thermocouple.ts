@@ -23,7 +23,7 @@ const emf = (t: number): number =>
 
 /**
  * EMF, mV, of a type K couple between `temperatureC` and a junction at `referenceC` (0 if left
- * out). ITS-90; throws `out-of-range` outside −270 to 1,372 °C.
+ * out). ITS-90; throws `EchtError` `out-of-range` outside −270 to 1,372 °C, `not-a-number`.
  */
 export function thermocoupleMv(temperatureC: number, referenceC = 0): number {
   for (const [t, what] of [
@@ -42,7 +42,7 @@ export function thermocoupleMv(temperatureC: number, referenceC = 0): number {
 
 /**
  * Temperature, °C, of a type K couple: the cold junction is added in millivolts, not in degrees,
- * then the reference function is inverted. Throws `out-of-range`.
+ * then the reference function is inverted. Throws `EchtError` `out-of-range`, `not-a-number`.
  */
 export function thermocoupleC(millivolts: number, referenceC: number): number {
   requireFinite(millivolts, 'The EMF')

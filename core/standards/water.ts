@@ -19,7 +19,7 @@ export function saturationPressureKPa(temperatureC: number): number {
 
 /**
  * Temperature at which water boils, °C, under an absolute pressure in kPa.
- * IAPWS SR1-86(1992) inverted. Throws `EchtError` outside 1 to 2,000 kPa.
+ * IAPWS SR1-86(1992) inverted. Throws `EchtError` `out-of-range` outside 1 to 2,000 kPa, `not-a-number`.
  */
 export function boilingPointC(pressureKPa: number): number {
   requireFinite(pressureKPa, 'The pressure')

@@ -26,11 +26,15 @@ export type TableTask = {
 
 export type BuiltTable = Table & { worstError: number; worstX: number }
 
+/** Far beyond what a device has; the work grows with it. */
+const MOST_CELLS = 4096
+
 /**
  * The table with the least worst error for a device that interpolates linearly and holds beyond its ends.
  * The error is judged over `range`; `x` spans it. For smooth curves and many intervals N the worst error
  * tends to (∫√|f″|)²/(16 N²) with free values and twice that on the curve (de Boor 1978, ch. XII).
- * Throws `EchtError`: `bad-range`, `bad-step`, `bad-curve`, `too-few-cells`, `too-many-cells`.
+ * Throws `EchtError`: `bad-range`, `bad-step`, `bad-curve`, `too-few-cells`, `too-many-cells` (4,096 at most,
+ * and no more than there are axis steps), `not-a-number`, `not-positive`.
  */
 export function buildTable(task: TableTask): BuiltTable {
   const range = requireRange(task.range, 'The range of the table')
@@ -41,6 +45,11 @@ export function buildTable(task: TableTask): BuiltTable {
     throw new EchtError(
       'too-few-cells',
       `A table of ${cells} cells cannot follow a curve: it needs at least two.`,
+    )
+  if (cells > MOST_CELLS)
+    throw new EchtError(
+      'too-many-cells',
+      `A table of ${cells} cells is larger than any device has: ${MOST_CELLS} at most.`,
     )
   const samples = sampleCurve(
     task.curve,

@@ -37,7 +37,8 @@ export type ReadingAt = {
 
 /**
  * What a reader of a build shows at a truth in its family's unit. Throws `EchtError` `not-ready` with the reason where
- * its chain is not whole, `beyond-curve` where the curve does not reach.
+ * its chain is not whole, `beyond-curve` where the curve does not reach, `below-absolute-zero`, `not-found`,
+ * `not-a-number`.
  */
 export function readingAt(build: Build, readId: string, truth: number): ReadingAt {
   const chain = wholeChain(build, readId)
@@ -54,7 +55,7 @@ export function readingAt(build: Build, readId: string, truth: number): ReadingA
 
 /**
  * The table to enter for a reader: x on the device's axis, ascending, y in the core's unit. Throws `EchtError`
- * `no-table` where its device takes none.
+ * `no-table` where its device takes none, `not-ready`, `not-found`, `beyond-curve`.
  */
 export function proposedTable(
   build: Build,
@@ -72,7 +73,7 @@ export function proposedTable(
   return { x: table.x, y: table.y, worstError: worst, worstX: axisAt(chain, spec, worstAt) }
 }
 
-/** The same build with a table in the device. Throws `EchtError` `bad-table`, `no-table`. */
+/** The same build with a table in the device. Throws `EchtError` `bad-table`, `no-table`, `not-found`. */
 export function enterTable(build: Build, readId: string, table: Table): Build {
   requireTable(table)
   tableOf(build, readId)
@@ -89,7 +90,8 @@ export function enterTable(build: Build, readId: string, table: Table): Build {
 
 /**
  * The key-on check of a reader at a known truth: whether what was read agrees, and if not the likely causes with
- * their share of belief, likeliest first. `pinV` is Hz where edges are counted. Throws `EchtError` `nothing-read`.
+ * their share of belief, likeliest first. `pinV` is Hz where edges are counted. Throws `EchtError`
+ * `nothing-read`, `not-a-number`, `not-ready`, `not-found`, `beyond-curve`, `below-absolute-zero`.
  */
 export function keyOn(
   build: Build,
@@ -109,7 +111,7 @@ export function keyOn(
   return { agrees, causes: causes.map(({ id, probability }) => ({ id, share: probability })) }
 }
 
-/** Whether a reader is proven and nothing its proof rests on has changed since. */
+/** Whether a reader is proven and nothing its proof rests on has changed since. Throws `EchtError` `not-found`. */
 export function isProven(build: Build, readId: string): boolean {
   readOf(build, readId)
   return provenNow(build, readId)

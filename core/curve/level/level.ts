@@ -1,5 +1,5 @@
 import { EchtError, requireFinite } from '../../error.ts'
-import { knotCurve, knotInterval, knotTruth, type KnotCurve } from '../knots.ts'
+import { knotCurve, knotInterval, knotTruth, requireKnots, type KnotCurve } from '../knots.ts'
 
 export type LevelPoint = { signal: number; litres: number }
 
@@ -9,7 +9,7 @@ export type LevelCurve = KnotCurve
 /**
  * A monotone curve through measured fills, rising or falling. Fills that give the same signal are a dead zone,
  * kept as an interval of litres. Throws `EchtError` `too-few-points` on fewer than two signals, `reversal`
- * naming the two points where the curve turns back, `bad-point` on less than nothing.
+ * naming the two points where the curve turns back, `bad-point` on less than nothing, `not-a-number`.
  */
 export function fitLevel(points: readonly LevelPoint[]): LevelCurve {
   points.forEach((p, i) => {
@@ -26,9 +26,16 @@ export function fitLevel(points: readonly LevelPoint[]): LevelCurve {
   )
 }
 
-/** Litres that a signal may mean, [low, high]: wider than a point in a dead zone. Holds beyond the ends. */
+/**
+ * Litres that a signal may mean, [low, high]: wider than a point in a dead zone. Holds beyond the ends. Throws
+ * `EchtError` `bad-curve` on a curve that is none, `not-a-number`.
+ */
 export const levelInterval = (curve: LevelCurve, signal: number): [number, number] =>
-  knotInterval(curve, signal)
+  knotInterval(requireKnots(curve), signal)
 
-/** Litres at a signal, the middle of what it may mean. Holds beyond the ends. */
-export const levelLitres = (curve: LevelCurve, signal: number): number => knotTruth(curve, signal)
+/**
+ * Litres at a signal, the middle of what it may mean. Holds beyond the ends. Throws `EchtError` `bad-curve` on a curve
+ * that is none, `not-a-number`.
+ */
+export const levelLitres = (curve: LevelCurve, signal: number): number =>
+  knotTruth(requireKnots(curve), signal)

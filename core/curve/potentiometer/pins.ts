@@ -34,7 +34,7 @@ const CLEAR_THROW = 5,
  * track and the pin outside it the wiper; of the track's ends, ground is the one the wiper moves away from as
  * it opens, so that the signal rises. Every assignment is scored by how well it explains all six readings.
  * `certain` is false where the throw is too small, or two assignments explain them about as well.
- * Throws `EchtError` `bad-resistance`.
+ * Throws `EchtError` `bad-resistance`, `not-a-number`.
  */
 export function potentiometerPins(closed: PairOhms, open: PairOhms): PotentiometerPins {
   for (const [set, when] of [

@@ -376,13 +376,27 @@ function modelErrorLine(points: readonly CleanPoint[]): [number, number] {
   ).parameters as [number, number]
 }
 
-/** 1σ band of a fit, °C, at a temperature: the coefficients' covariance, and for beta its model error. */
+function requireCovariance(covariance: readonly (readonly number[])[], size: number): void {
+  const fits = covariance.length === size && covariance.every((row) => row.length === size)
+  if (!fits || !covariance.every((row) => row.every(Number.isFinite)))
+    throw new EchtError(
+      'bad-curve',
+      `The covariance of a curve of ${size} coefficients must be ${size} by ${size} finite numbers: fit it again.`,
+    )
+}
+
+/**
+ * 1σ band of a fit, °C, at a temperature: the coefficients' covariance (JCGM 100), and for beta its model error. Throws
+ * `EchtError` `bad-curve` where the covariance is not of this curve, and as `thermistorOhm`: `beyond-curve`,
+ * `not-monotonic`, `unknown-model`, `not-a-number`, `below-absolute-zero`.
+ */
 export function thermistorBandC(
   fit: Omit<ThermistorFit, 'warnings'>,
   temperatureC: number,
 ): number {
   const L = Math.log(thermistorOhm(fit.curve, temperatureC))
   const g = reciprocalGradient(fit.curve, L)
+  requireCovariance(fit.covariance, g.length)
   let variance = g.reduce(
     (sum, a, i) => sum + g.reduce((s, b, j) => s + a * b * fit.covariance[i]![j]!, 0),
     0,

@@ -5,7 +5,9 @@ import type { ThermistorFit, ThermistorFitOptions, ThermistorPoint } from './fit
 
 /**
  * A thermistor curve through points, as `fitThermistor` of `fit.ts`, its warnings as text in °C and Ω for callers
- * outside. Throws `EchtError` `too-few-points`, `bad-point`, `degenerate-points`, `not-monotonic`, `bad-range`.
+ * outside. Uncertainties left out are 0.2 °C and 0.5 %, 1σ; `covariance` is of the coefficients in their order.
+ * Throws `EchtError` `too-few-points`, `bad-point`, `degenerate-points`, `not-monotonic`, `bad-range`, `not-a-number`,
+ * `not-positive`.
  */
 export function fitThermistor(
   points: ThermistorPoint[],

@@ -64,8 +64,8 @@ export function requireCurve(curve: ThermistorCurve): void {
 }
 
 /**
- * Temperature, °C, of a thermistor of `resistanceOhm`. Throws `EchtError` `not-positive`, or
- * `beyond-curve` where the curve gives no temperature.
+ * Temperature, °C, of a thermistor of `resistanceOhm`. Throws `EchtError` `not-positive`, `not-a-number`,
+ * `unknown-model`, `bad-curve`, or `beyond-curve` where the curve gives no temperature.
  */
 export function thermistorC(curve: ThermistorCurve, resistanceOhm: number): number {
   requireCurve(curve)
@@ -81,7 +81,8 @@ export function thermistorC(curve: ThermistorCurve, resistanceOhm: number): numb
 
 /**
  * Resistance, Ω, of a thermistor at `temperatureC`. Throws `EchtError` `beyond-curve` where the
- * curve turns back before that temperature.
+ * curve turns back before that temperature, `not-monotonic` where it rises everywhere, `below-absolute-zero`,
+ * `unknown-model`, `bad-curve`, `not-a-number`, `not-positive`.
  */
 export function thermistorOhm(curve: ThermistorCurve, temperatureC: number): number {
   requireCurve(curve)

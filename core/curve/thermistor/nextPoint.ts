@@ -19,8 +19,9 @@ import {
 /**
  * Of the temperatures that can be made, the one whose point shrinks the widest part of the band over the
  * range of use the most. Bands are 1σ, °C. The new point is given the median uncertainties of those
- * measured; what it would read is taken from the curve so far. Throws as `fitThermistor`, and
- * `nothing-makeable` when the list is empty.
+ * measured; what it would read is taken from the curve so far. Throws `EchtError` `nothing-makeable` when the list is
+ * empty, and as `fitThermistor`: `too-few-points`, `bad-point`, `degenerate-points`, `not-monotonic`, `bad-range`,
+ * `not-a-number`, `not-positive`.
  */
 export function bestNextPoint(
   points: readonly ThermistorPoint[],
