@@ -51,12 +51,19 @@ function AccuracySentence({ instrument }: { instrument: Instrument }) {
   const q = useQuantity(reads)
   const difference = useQuantity(differenceUnit(reads))
   const { own, shared } = limitsOf(instrument, example.value, example.digit)
+  const nothing = difference.text(0)
+  const sameWay = difference.text(shared)
+  const byChance = difference.text(own)
+  const parts =
+    sameWay === nothing
+      ? ', by chance each time.'
+      : byChance === nothing
+        ? ', the same way in every reading: averaging does not remove it.'
+        : `: ${sameWay} the same way in every reading, which averaging does not remove, and ${byChance} by chance.`
   return (
     <p className={css.sentence}>
       At {q.text(example.value, 0)} it may be off by <b>{difference.text(own + shared)}</b>
-      {shared > 0
-        ? `: ${difference.text(shared)} the same way in every reading, which averaging does not remove, and ${difference.text(own)} by chance.`
-        : ', by chance each time.'}{' '}
+      {parts}{' '}
       {instrument.iceCheck && (
         <span className="pale">
           Held in ice on {dayjs(instrument.iceCheck.at).format('D MMM YYYY')}; what it showed there

@@ -17,7 +17,7 @@ export type Tick = { height: number; label: string | null }
 
 /** Core units of what there cannot be less than nothing of: their scales begin at it. */
 const FROM_NOTHING = new Set(['Ω', 'V', 'Hz', 'counts', 'l', 'km/h', 'kg/h', 'kPa a', 'λ', 'rev/s'])
-const leastOf = (unit: string): number => (FROM_NOTHING.has(unit) ? 0 : -Infinity)
+export const leastOf = (unit: string): number => (FROM_NOTHING.has(unit) ? 0 : -Infinity)
 
 /** Least distance between two labels and between two ticks, px. */
 const LABEL_GAP = 26,

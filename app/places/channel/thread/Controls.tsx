@@ -1,3 +1,4 @@
+import { leastOf } from '../scales/ticks.ts'
 import { ActionIcon, Group } from '@mantine/core'
 import { IconMinus, IconPlus, IconPrinter } from '@tabler/icons-react'
 import { memo, type RefObject } from 'react'
@@ -25,7 +26,8 @@ export const Controls = memo(function Controls({
   onTruth: (t: number) => void
   card: string
 }) {
-  const q = useQuantity(truthUnit(chain.spec.sensor.family))
+  const unit = truthUnit(chain.spec.sensor.family)
+  const q = useQuantity(unit)
   return (
     <Group gap={6} className="no-print" wrap="wrap">
       <TypeReading chain={chain} nowAt={nowAt} onTruth={onTruth} />
@@ -36,7 +38,7 @@ export const Controls = memo(function Controls({
         <IconMinus size={20} />
       </ActionIcon>
       <span className="pale small">
-        {q.bare(window.low, 0)} to {q.text(window.high, 0)},{' '}
+        {q.bare(Math.max(window.low, leastOf(unit)), 0)} to {q.text(window.high, 0)},{' '}
         {fixed((window.high - window.low) / (2 * chain.spec.accuracy), 1)} × the need. Level is
         true.
       </span>
