@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test'
 import { plainly, written } from '../core/quantity/index.ts'
 import { familyOf, predictLevel, readStatus, sensorOf, walkForward } from './core.ts'
-import { exportBuild, numberIn, saved, scale, watch } from './help.ts'
+import { exportBuild, numberIn, saved, scale, watch, unfold } from './help.ts'
 import { JOBS, type Job } from './jobs.ts'
 import { ARM, WEDGE } from '../demo/tanks.ts'
 
@@ -92,9 +92,14 @@ test('the wedge tank of the sample says what the core says of it', async ({ page
   await page.waitForURL(/saltmarsh/)
   await page.goto('/build/saltmarsh-nine/channel/ch-fuel/rd-fuel?stage=element')
   const { points, twoEndsErrorL } = predictLevel(WEDGE, ARM)
-  const said = page.getByRole('status', { name: 'What the tank says' })
+  const tank = await unfold(page, 'Tank and sender')
+  const said = tank.getByRole('status', { name: 'What the tank says' })
   await expect(said).toContainText(`${points.at(-1)!.litres.toFixed(1)} l`)
   await expect(said).toContainText(`${Math.abs(twoEndsErrorL).toFixed(1)} l`)
+  // what was opened is open when one comes back
+  await page.reload()
+  await expect(said).toBeVisible()
+  await expect(page.getByLabel('Slosh in corners')).toHaveCount(0)
 })
 
 test('bad input of every kind gets its message by the box, and nothing is lost', async ({

@@ -25,6 +25,12 @@ export async function openSample(page: Page): Promise<void> {
   await expect(page.getByRole('heading', { name: 'Line-up' })).toBeVisible()
 }
 
+/** Opens a tool that is folded behind its name. */
+export async function unfold(page: Page, name: string): Promise<Locator> {
+  await page.locator('summary').filter({ hasText: name }).click()
+  return page.getByRole('region', { name, exact: true })
+}
+
 export const saved = async (page: Page): Promise<void> => {
   await expect(page.locator('.save')).toHaveText(/^saved/)
 }

@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test'
-import { numberIn, scale } from './help.ts'
+import { numberIn, scale, unfold } from './help.ts'
 import {
   chooseDamping,
   GENERIC_TYPES,
@@ -150,11 +150,13 @@ export const JOBS: Job[] = [
       await expect(page.getByRole('region', { name: 'Fuel and AFR' })).toContainText(
         stoichiometricAfr(0.85).toFixed(2),
       )
+      await unfold(page, 'Where it sits')
       await page.getByLabel('Above level').fill('-10')
       await page.keyboard.press('Enter')
       await expect(page.getByRole('list', { name: 'Placement findings' })).toContainText(
         'points down by 10°',
       )
+      await unfold(page, 'Free air, and its age')
       await page.getByLabel('It shows oxygen').fill('20.1')
       await page.getByRole('button', { name: 'Note it' }).click()
       await expect(page.getByRole('table', { name: 'Free-air record' })).toContainText('20.10 %')
@@ -176,12 +178,13 @@ export const JOBS: Job[] = [
       await expect(page.getByRole('list', { name: 'Checks' })).toContainText(
         'two ends alone would be off',
       )
-      const rows = page
+      const rows = (await unfold(page, 'Two ends alone'))
         .getByRole('table', { name: 'Two ends alone against every fill' })
         .locator('tbody tr')
       await expect(rows).toHaveCount(5)
       // 25 l read 94.5 Ω; the straight line from 12 to 162 Ω calls that 27.5 l
       await expect(rows.nth(2)).toContainText('+2.5')
+      const tank = await unfold(page, 'Tank and sender')
       // a corner moved by the keyboard changes what the tank holds
       const said = page.getByRole('status', { name: 'What the tank says' })
       await expect(said).toContainText(
@@ -200,12 +203,10 @@ export const JOBS: Job[] = [
           .points.at(-1)!
           .litres.toFixed(1)} l`,
       )
-      await page
-        .getByRole('region', { name: 'Tank and sender' })
-        .getByRole('slider', { name: 'Corner 3' })
-        .focus()
+      await tank.getByRole('slider', { name: 'Corner 3' }).focus()
       await page.keyboard.press('ArrowUp')
       await expect(said).toContainText('45.8 l')
+      await unfold(page, 'A saddle tank with two senders')
       await expect(
         page
           .getByRole('table', { name: 'Arrangements of two senders' })
@@ -215,14 +216,9 @@ export const JOBS: Job[] = [
       await expect(page.getByRole('status', { name: 'Litres that fit' })).toContainText(
         'if both stand level',
       )
-      await expect(page.getByRole('region', { name: 'Damping' })).toContainText(
-        `${chooseDamping(2, { sizeL: 5 })!.tauS.toFixed(1)} s`,
-      )
-      await page
-        .getByRole('region', { name: 'Damping' })
-        .getByRole('button', { name: 'Use it on this face' })
-        .first()
-        .click()
+      const damping = await unfold(page, 'Damping')
+      await expect(damping).toContainText(`${chooseDamping(2, { sizeL: 5 })!.tauS.toFixed(1)} s`)
+      await damping.getByRole('button', { name: 'Use it on this face' }).first().click()
     },
   },
   {
@@ -250,10 +246,9 @@ export const JOBS: Job[] = [
       await expect(scales.getByText('0.00 to 0.40 l')).toBeVisible()
       expect(await scales.locator('.dead').count()).toBeGreaterThan(1)
       // its tank is drawn in volts, and volts cannot share a wire
-      await expect(
-        page.getByRole('region', { name: 'Tank and sender' }).getByLabel('Full', { exact: true }),
-      ).toHaveValue('4.5')
-      await expect(page.getByRole('region', { name: 'Two senders', exact: true })).toHaveCount(0)
+      const tank = await unfold(page, 'Tank and sender')
+      await expect(tank.getByLabel('Full', { exact: true })).toHaveValue('4.5')
+      await expect(page.getByText('A saddle tank with two senders')).toHaveCount(0)
     },
   },
   {

@@ -49,6 +49,7 @@ const VIEWS: { name: string; path: string; dark?: boolean; act?: (page: Page) =>
       name: 'tank',
       path: channel('fuel', 'element'),
       act: async (page) => {
+        await page.locator('summary').filter({ hasText: 'Tank and sender' }).click()
         await toRegion(page, 'Tank and sender')
       },
     },

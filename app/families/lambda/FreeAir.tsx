@@ -30,8 +30,7 @@ export function FreeAir({ status }: PanelProps) {
     setRound(round + 1)
   }
   return (
-    <section aria-label="Free air">
-      <h2>Free air, and its age</h2>
+    <>
       <p className="pale tight">
         Out of the exhaust, hot, in clean air: 20.95 % oxygen. A heated sensor burns skin and lights
         fuel vapour: out of doors, away from fuel.
@@ -72,6 +71,6 @@ export function FreeAir({ status }: PanelProps) {
           })}
         />
       )}
-    </section>
+    </>
   )
 }

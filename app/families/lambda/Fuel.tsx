@@ -18,8 +18,7 @@ export function Fuel() {
   const { ethanol } = build.vehicle
   const [other, setOther] = useState(0)
   return (
-    <section aria-label="Fuel and AFR">
-      <h2>Fuel and AFR</h2>
+    <>
       <p className="tight">
         With {(ethanol * 100).toFixed(0)} % ethanol in the tank λ 1 is AFR{' '}
         <b>{stoichiometricAfr(ethanol).toFixed(2)}</b>.
@@ -70,7 +69,7 @@ export function Fuel() {
       <PouredTogether
         onUse={(blended) => edit({ kind: 'editVehicle', args: { patch: { ethanol: blended } } })}
       />
-    </section>
+    </>
   )
 }
 

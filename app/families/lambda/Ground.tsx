@@ -13,8 +13,7 @@ export function Ground({ status }: PanelProps) {
   const { sensor, read, device, input } = status.assembled
   const { found, heard } = useMemo(() => groundSeen(sensor.points), [sensor.points])
   return (
-    <section aria-label="Ground difference">
-      <h2>Ground difference</h2>
+    <>
       {!found ? (
         <p className="pale">
           Take two lines of the manual and one test output as {device.name} reads it: the ground
@@ -61,6 +60,6 @@ export function Ground({ status }: PanelProps) {
           </p>
         </>
       )}
-    </section>
+    </>
   )
 }

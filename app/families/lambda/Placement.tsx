@@ -38,8 +38,7 @@ export function Place({ status }: PanelProps) {
   )
   const findings = placementFindings(place)
   return (
-    <section aria-label="Placement">
-      <h2>Where it sits</h2>
+    <>
       <Fields>
         {box('angleDeg', 'Above level', '°')}
         {box('afterCollectorMm', 'After the joining of the pipes', 'mm')}
@@ -64,6 +63,6 @@ export function Place({ status }: PanelProps) {
       ) : (
         <Findings findings={findings} label="Placement findings" />
       )}
-    </section>
+    </>
   )
 }

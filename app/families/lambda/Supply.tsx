@@ -34,8 +34,7 @@ export function Supply({ status }: PanelProps) {
     />
   )
   return (
-    <section aria-label="Heater and supply">
-      <h2>Heater and supply</h2>
+    <>
       <Fields>
         {box('heaterA', 'Heater, cold', 'A')}
         {box('fuseA', 'Fuse', 'A')}
@@ -50,6 +49,6 @@ export function Supply({ status }: PanelProps) {
         onChange={(e) => set({ sharedFuse: e.currentTarget.checked })}
       />
       <Findings findings={feedFindings(feed)} label="Supply findings" />
-    </section>
+    </>
   )
 }

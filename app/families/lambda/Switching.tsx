@@ -8,8 +8,7 @@ export function Switching() {
   const [volt, setVolt] = useState<number | null>(null)
   const verdict = volt === null ? null : switchingVerdict(volt)
   return (
-    <section aria-label="Switching sensor">
-      <h2>A switching sensor instead</h2>
+    <>
       <p className="pale tight">
         It says rich or lean of λ 1 and nothing more. Recommended: a wide-range controller wherever
         anything is tuned under load.
@@ -26,6 +25,6 @@ export function Switching() {
           <b>{verdict.side}.</b> <Say of={verdict.says} />
         </p>
       )}
-    </section>
+    </>
   )
 }

@@ -26,8 +26,7 @@ export function DampingDesign({ status }: PanelProps) {
     [sizeL, allowed, contents],
   )
   return (
-    <section aria-label="Damping">
-      <h2>Damping</h2>
+    <>
       <div className="panels">
         <div>
           <Fields>
@@ -62,7 +61,7 @@ export function DampingDesign({ status }: PanelProps) {
           </p>
         </div>
       </div>
-    </section>
+    </>
   )
 }
 

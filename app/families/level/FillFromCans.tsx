@@ -51,8 +51,7 @@ export function FillFromCans({ status }: PanelProps) {
     setTimeout(() => box.current?.focus())
   }
   return (
-    <section aria-label="Fill from cans">
-      <h2>Fill from cans</h2>
+    <>
       <form
         onSubmit={(e) => {
           e.preventDefault()
@@ -82,7 +81,7 @@ export function FillFromCans({ status }: PanelProps) {
           ? 'Begin drained.'
           : `In the tank by what was noted: ${q.text(now)}. Pour, wait half a minute for the float, type, Enter.`}
       </p>
-    </section>
+    </>
   )
 }
 

@@ -54,8 +54,7 @@ export function TankShape({ status }: PanelProps) {
     [element.settings.tank, element.settings.sender, points],
   )
   return (
-    <section aria-label="Tank and sender">
-      <h2>Tank and sender</h2>
+    <>
       <p className="pale tight">
         Draw the section from a few corners, give the length: the curve before the tank is filled,
         and what explains it after.
@@ -74,7 +73,7 @@ export function TankShape({ status }: PanelProps) {
           </div>
         )}
       </div>
-    </section>
+    </>
   )
 }
 

@@ -26,12 +26,12 @@ export function TwoEnds({ status }: PanelProps) {
   const fitted =
     sensor.fit !== null && sensor.points.length > 2 ? (sensor.curve as KnotCurve) : null
   const errors = useMemo(() => (fitted ? twoEndsErrors(fitted) : []), [fitted])
-  if (errors.length === 0) return null
+  if (errors.length === 0)
+    return <p className="pale">Record three fills: what two of them alone would miss follows.</p>
   const data = errors.map((e) => ({ litres: q.out(e.litres), off: e.errorL * q.scale }))
   const worst = errors.reduce((a, b) => (Math.abs(b.errorL) > Math.abs(a.errorL) ? b : a))
   return (
-    <section aria-label="Two ends alone">
-      <h2>Two ends alone, beside every fill</h2>
+    <>
       <div className="panels">
         <div
           role="img"
@@ -75,6 +75,6 @@ export function TwoEnds({ status }: PanelProps) {
         At worst {q.off(worst.errorL, 1)} {q.unit}, with {q.text(worst.litres)} in the tank.
         Recommended: fill in steps; the two ends of a data sheet are for a tank that is a box.
       </p>
-    </section>
+    </>
   )
 }

@@ -61,10 +61,15 @@ export function TwoSenders({ status }: PanelProps) {
       }, null),
     [build, channel, tank, sender, second],
   )
-  if (!halves) return null
+  if (!halves)
+    return (
+      <p className="pale">
+        Draw the tank and its sender above, or add a second sender and measure both: what each way
+        of joining them tells follows.
+      </p>
+    )
   return (
-    <section aria-label="Two senders">
-      <h2>A saddle tank with two senders</h2>
+    <>
       <p className="pale tight">
         {measured
           ? `By the curves of ${channel.elements.map((id) => elementOf(build, id).name).join(' and ')}.`
@@ -73,7 +78,7 @@ export function TwoSenders({ status }: PanelProps) {
       <Arrangements halves={halves} />
       <LitresThatFit halves={halves} />
       {!measured && <SecondHalf id={element.id} second={second} drawn={own !== undefined} />}
-    </section>
+    </>
   )
 }
 
