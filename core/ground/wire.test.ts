@@ -1,0 +1,77 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { wireOhm } from '../standards/wire.ts'
+import { carriesAmpere, chooseWire, fuseFor, WIRE_SIZES, wireFor } from './wire.ts'
+
+describe('the wire for a current', () => {
+  const tasks = fc.record({
+    ampere: fc.double({ min: 0.2, max: 60, noNaN: true }),
+    oneWayM: fc.double({ min: 0.2, max: 6, noNaN: true }),
+    allowedDropV: fc.double({ min: 0.2, max: 1, noNaN: true }),
+    ambientC: fc.double({ min: -20, max: 70, noNaN: true }),
+    standard: fc.constantFrom('mm²' as const, 'awg' as const),
+  })
+
+  it('keeps the drop and carries the current, and the next smaller size does not', () => {
+    fc.assert(
+      fc.property(tasks, (task) => {
+        const { areaMm2, dropV, fuseA } = wireFor(task)
+        // worked out here by itself: resistivity times length over area, warmed
+        const ohm =
+          ((1.7241e-8 * 2 * task.oneWayM) / (areaMm2 * 1e-6)) * (1 + 0.00393 * (task.ambientC - 20))
+        expect(dropV).toBeCloseTo(task.ampere * ohm, 9)
+        expect(dropV).toBeLessThanOrEqual(task.allowedDropV)
+        const sizes = WIRE_SIZES[task.standard]
+        const at = sizes.findIndex((s) => s.areaMm2 === areaMm2)
+        expect(carriesAmpere(sizes[at]!.ampere, task.ambientC)).toBeGreaterThanOrEqual(task.ampere)
+        expect(fuseA).toBeGreaterThanOrEqual(task.ampere)
+        expect(fuseA).toBeLessThanOrEqual(carriesAmpere(sizes[at]!.ampere, task.ambientC))
+        if (at === 0) return
+        const smaller = sizes[at - 1]!
+        const drop =
+          task.ampere *
+          wireOhm({
+            areaMm2: smaller.areaMm2,
+            lengthM: 2 * task.oneWayM,
+            temperatureC: task.ambientC,
+          })
+        expect(
+          drop > task.allowedDropV || carriesAmpere(smaller.ampere, task.ambientC) < task.ampere,
+        ).toBe(true)
+      }),
+      { numRuns: 300 },
+    )
+  })
+
+  it('is thicker in heat, for more current, and for less drop', () => {
+    const area = (more: object) =>
+      wireFor({ ampere: 12, oneWayM: 2.5, allowedDropV: 0.4, ...more }).areaMm2
+    const usual = area({})
+    expect(area({ ambientC: 100, oneWayM: 0.3 })).toBeGreaterThan(area({ oneWayM: 0.3 }))
+    expect(area({ ampere: 30 })).toBeGreaterThan(usual)
+    expect(area({ allowedDropV: 0.1 })).toBeGreaterThan(usual)
+  })
+
+  it('warns of heat and of a fuse that runs close to its load', () => {
+    expect(
+      chooseWire({ ampere: 5, oneWayM: 1, allowedDropV: 0.5, ambientC: 90 }).warnings.map(
+        (w) => w.code,
+      ),
+    ).toContain('hot-place')
+    expect(fuseFor(9, 11)).toBe(10)
+    expect(fuseFor(12, 14)).toBe(null)
+    expect(fuseFor(12, 20)).toBe(15)
+  })
+
+  it.each([
+    [{ ampere: 0, oneWayM: 1, allowedDropV: 0.5 }, 'not-positive'],
+    [{ ampere: 10, oneWayM: -1, allowedDropV: 0.5 }, 'not-positive'],
+    [{ ampere: 10, oneWayM: 0, allowedDropV: 0.5 }, 'not-positive'],
+    [{ ampere: 10, oneWayM: NaN, allowedDropV: 0.5 }, 'not-a-number'],
+    [{ ampere: 10, oneWayM: 1, allowedDropV: 0.5, ambientC: 120 }, 'out-of-range'],
+    [{ ampere: 900, oneWayM: 9, allowedDropV: 0.1 }, 'out-of-range'],
+    [{ ampere: 9, oneWayM: 1, allowedDropV: 1, standard: 'swg' as 'awg' }, 'out-of-range'],
+  ])('refuses what cannot be: %j', (task, code) => {
+    expect(() => wireFor(task)).toThrow(expect.objectContaining({ code }))
+  })
+})

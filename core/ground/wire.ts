@@ -1,0 +1,145 @@
+import { EchtError, requireFinite, requirePositive } from '../error.ts'
+import { amount, number, say, written, type Said } from '../quantity/said.ts'
+import { plainly } from '../quantity/shown.ts'
+import { awgAreaMm2, wireOhm } from '../standards/wire.ts'
+
+/**
+ * A size of wire that is sold, and what it may carry all day: one wire in free air at 30 °C, insulated for 105 °C.
+ * The currents follow I = 18·A^0.65, a line through the usual tables that stays below them: a bundle carries less.
+ */
+export type WireSize = { areaMm2: number; label: string; ampere: number }
+
+const RATED_AT_C = 30
+const INSULATION_C = 105
+const ampereOf = (areaMm2: number): number => 18 * areaMm2 ** 0.65
+
+const size = (areaMm2: number, label: string): WireSize => ({
+  areaMm2,
+  label,
+  ampere: ampereOf(areaMm2),
+})
+
+/** Cross-sections of IEC 60228 and ISO 19642 that vehicles use, mm². */
+const METRIC = [0.35, 0.5, 0.75, 1, 1.5, 2.5, 4, 6, 10, 16, 25, 35, 50, 70, 95, 120]
+/** American gauges, ASTM B258, thinnest first; −1 to −3 are written 2/0 to 4/0. */
+const GAUGES = [22, 20, 18, 16, 14, 12, 10, 8, 6, 4, 2, 1, 0, -1, -2, -3]
+
+export const WIRE_SIZES: Record<WireStandard, readonly WireSize[]> = {
+  'mm²': METRIC.map((a) => size(a, `${a} mm²`)),
+  awg: GAUGES.map((g) => size(awgAreaMm2(g), g > 0 ? `${g} AWG` : `${1 - g}/0 AWG`)),
+}
+export type WireStandard = 'mm²' | 'awg'
+
+/** Fuses that are sold, A: blades of ISO 8820-3, then bolted strips of ISO 8820-5. */
+const FUSES = [
+  1, 2, 3, 4, 5, 7.5, 10, 15, 20, 25, 30, 35, 40, 50, 60, 70, 80, 100, 125, 150, 175, 200, 225, 250,
+  300, 350, 400, 450, 500,
+]
+/** A fuse is not to run at more than so much of what stands on it. */
+const FUSE_SHARE = 0.8
+
+export type WireTask = {
+  ampere: number
+  /** one way, m: out and back is twice that */
+  oneWayM: number
+  allowedDropV: number
+  /** of the air around it, °C; 20 if left out */
+  ambientC?: number
+  standard?: WireStandard
+}
+export type WireChoice = {
+  areaMm2: number
+  label: string
+  /** out and back, V */
+  dropV: number
+  /** largest sensible fuse, near the source, A */
+  fuseA: number
+  warnings: string[]
+}
+
+/** What a wire may carry all day where it lies, A: less in heat, nothing where its insulation ends. */
+export const carriesAmpere = (ampere: number, ambientC: number): number =>
+  ampere * Math.sqrt(Math.max(0, INSULATION_C - ambientC) / (INSULATION_C - RATED_AT_C))
+
+/**
+ * The smallest wire of a standard whose drop, out and back, is allowed and that carries the current where it lies, and
+ * the fuse for it: at least a quarter above the current where the wire allows one, never above what the wire carries.
+ * Copper of IEC 60028 at the temperature of the air. Throws `EchtError` `not-a-number`, `not-positive`, `out-of-range`
+ * where no size of the standard will do or the air is hotter than its insulation may be.
+ *
+ * @example wireFor({ ampere: 18, oneWayM: 3, allowedDropV: 0.5 }).label // '4 mm²'
+ */
+export function wireFor(task: WireTask): WireChoice {
+  const { warnings, ...chosen } = chooseWire(task)
+  return { ...chosen, warnings: warnings.map((w) => written(w, plainly)) }
+}
+
+/** As `wireFor`, its warnings as data. */
+export function chooseWire(task: WireTask): Omit<WireChoice, 'warnings'> & { warnings: Said[] } {
+  const ampere = requirePositive(task.ampere, 'The current')
+  const oneWayM = requirePositive(task.oneWayM, 'The length one way')
+  const allowedV = requirePositive(task.allowedDropV, 'The allowed drop')
+  const ambientC = requireFinite(task.ambientC ?? 20, 'The temperature around the wire')
+  const sizes = WIRE_SIZES[task.standard ?? 'mm²']
+  if (!sizes)
+    throw new EchtError('out-of-range', `"${task.standard}" is no standard of wires: mm² or awg.`)
+  if (ambientC >= INSULATION_C || ambientC < -60)
+    throw new EchtError(
+      'out-of-range',
+      `${ambientC} °C around the wire is outside −60 to ${INSULATION_C} °C, where this insulation holds: lay it somewhere cooler, or ask for a wire of a higher class.`,
+    )
+  const dropOf = (areaMm2: number): number =>
+    ampere * wireOhm({ areaMm2, lengthM: 2 * oneWayM, temperatureC: ambientC })
+  const found = sizes.find(
+    (s) => dropOf(s.areaMm2) <= allowedV && carriesAmpere(s.ampere, ambientC) >= ampere,
+  )
+  if (!found)
+    throw new EchtError(
+      'out-of-range',
+      `No wire up to ${sizes.at(-1)!.label} carries ${ampere} A over ${oneWayM} m with ${allowedV} V: shorten it, allow more, or run two.`,
+    )
+  const carries = carriesAmpere(found.ampere, ambientC)
+  const fuseA = fuseFor(ampere, carries)
+  return {
+    areaMm2: found.areaMm2,
+    label: found.label,
+    dropV: dropOf(found.areaMm2),
+    fuseA: fuseA ?? Math.min(carries, ampere),
+    warnings: warningsOf({ ampere, carries, fuseA, ambientC }),
+  }
+}
+
+/** The smallest fuse a quarter above a current, or the largest a wire allows; null where there is none between. */
+export function fuseFor(ampere: number, carries: number): number | null {
+  const allowed = FUSES.filter((f) => f <= carries && f >= ampere)
+  return allowed.find((f) => f * FUSE_SHARE >= ampere) ?? allowed.at(-1) ?? null
+}
+
+function warningsOf(about: {
+  ampere: number
+  carries: number
+  fuseA: number | null
+  ambientC: number
+}): Said[] {
+  const { ampere, carries, fuseA, ambientC } = about
+  const warnings: Said[] = []
+  if (fuseA === null)
+    warnings.push(
+      say(
+        'no-fuse-between',
+      )`No fuse that is sold lies between ${amount(ampere, 'A')} and the ${amount(carries, 'A')} this wire carries: take the next size.`,
+    )
+  else if (fuseA * FUSE_SHARE < ampere)
+    warnings.push(
+      say(
+        'fuse-near-load',
+      )`A fuse of ${amount(fuseA, 'A')} runs close to the load of ${amount(ampere, 'A')}: it ages and may open. The next size of wire takes a larger one.`,
+    )
+  if (ambientC > 60)
+    warnings.push(
+      say(
+        'hot-place',
+      )`At ${amount(ambientC, '°C', 0)} the wire carries ${number((carries / ampere) * 100)} % of this current at most: use insulation of class C (125 °C) or better near an exhaust.`,
+    )
+  return warnings
+}
