@@ -185,6 +185,7 @@ export function saltmarshNine(): Build {
       note: '1.2-litre turbocharged triple, ethanol blend, wedge tank behind the seat',
       altitudeM: 640,
       ethanol: 0.3,
+      state: null,
     },
   }
   let count = 0

@@ -21,6 +21,7 @@ import {
   writeBuild,
   type Build,
   type Edited,
+  SCHEMA,
 } from './index.ts'
 
 const sample = saltmarshNine()
@@ -212,7 +213,7 @@ describe('the file', () => {
     })
     const { build, migratedFrom } = readBuild(old)
     expect(migratedFrom).toBe(1)
-    expect(build.schema).toBe(6)
+    expect(build.schema).toBe(SCHEMA)
     expect(build.channels.map((c) => c.kind)).toEqual(build.channels.map(() => 'reading'))
     expect(build.instruments[0]!.accuracy).toEqual({
       percent: 0.5,

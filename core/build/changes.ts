@@ -14,12 +14,17 @@ import type {
   Id,
   Input,
   Instrument,
+  Load,
   Measurement,
   Patch,
+  Post,
   Proof,
   Pull,
   Read,
+  Stand,
+  Strap,
   Vehicle,
+  VehicleState,
 } from './types.ts'
 
 /**
@@ -216,6 +221,84 @@ const CHANGES = {
   restoreMeasurement: (b, a: { id: Id }) => {
     find(b.measurements, a.id, 'measurement').struck = null
   },
+  addPost: (b, a: { post: Post; /** what it hangs from at once */ straps?: Strap[] }) => {
+    b.posts.push(a.post)
+    b.straps.push(...(a.straps ?? []))
+  },
+  editPost: (b, a: { id: Id; patch: Patch<Post> }) => {
+    layOver(find(b.posts, a.id, 'post'), a.patch)
+  },
+  /** with the straps that end on it, what stands on it, and what was measured there */
+  removePost: (b, a: { id: Id }) => {
+    remove(b.posts, a.id, 'post')
+    const before = asBefore(b)
+    b.straps = before.straps.filter((s) => s.a !== a.id && s.b !== a.id)
+    b.loads = before.loads.filter((l) => l.into !== a.id)
+    b.stands = before.stands.filter((s) => s.post !== a.id)
+    b.measurements = before.measurements.filter(
+      ({ about }) => !(about.kind === 'drop' && (about.plus === a.id || about.minus === a.id)),
+    )
+  },
+  addStrap: (b, a: { strap: Strap }) => {
+    b.straps.push(a.strap)
+  },
+  editStrap: (b, a: { id: Id; patch: Patch<Strap> }) => {
+    layOver(find(b.straps, a.id, 'strap'), a.patch)
+  },
+  removeStrap: (b, a: { id: Id }) => {
+    remove(b.straps, a.id, 'strap')
+  },
+  addLoad: (b, a: { load: Load }) => {
+    b.loads.push(a.load)
+  },
+  editLoad: (b, a: { id: Id; patch: Patch<Load> }) => {
+    layOver(find(b.loads, a.id, 'load'), a.patch)
+  },
+  removeLoad: (b, a: { id: Id }) => {
+    remove(b.loads, a.id, 'load')
+  },
+  addState: (b, a: { state: VehicleState; /** loads that run in it */ loads: Id[] }) => {
+    b.states.push(a.state)
+    for (const load of b.loads) if (a.loads.includes(load.id)) load.runs.push(a.state.id)
+  },
+  removeState: (b, a: { id: Id }) => {
+    remove(b.states, a.id, 'state')
+    if (b.vehicle.state === a.id) b.vehicle.state = null
+    for (const load of b.loads)
+      if (load.runs.includes(a.id)) load.runs = load.runs.filter((s) => s !== a.id)
+    b.measurements = asBefore(b).measurements.filter(
+      ({ about }) => !(about.kind === 'drop' && about.state === a.id),
+    )
+  },
+  /** where a reader's sensor is grounded; on the ground of its device again where no post is named */
+  standOn: (b, a: { id: Id; read: Id; post: Id | null; bolted: boolean }) => {
+    findRead(b, a.read)
+    const at = b.stands.findIndex((s) => s.read === a.read)
+    if (a.post === null) {
+      if (at >= 0) b.stands.splice(at, 1)
+    } else if (at >= 0) layOver(b.stands[at]!, { post: a.post, bolted: a.bolted })
+    else b.stands.push({ id: a.id, read: a.read, post: a.post, bolted: a.bolted })
+  },
+  /** a whole ground out of a template, in place of the one there is */
+  startGround: (
+    b,
+    a: {
+      posts: Post[]
+      straps: Strap[]
+      loads: Load[]
+      states: VehicleState[]
+      stands: Stand[]
+      state: Id | null
+    },
+  ) => {
+    b.posts = a.posts
+    b.straps = a.straps
+    b.loads = a.loads
+    b.states = a.states
+    b.stands = a.stands
+    b.vehicle.state = a.state
+    b.measurements = asBefore(b).measurements.filter(({ about }) => about.kind !== 'drop')
+  },
   prove: (
     b,
     a: { proof: Proof; /** the check it rests on, where that is new */ measurement?: Measurement },
@@ -351,7 +434,11 @@ function addMeasurement(b: Draft<Build>, measurement: Measurement): void {
   const { about } = measurement
   if (about.kind === 'point') find(b.elements, about.element, 'sensor')
   else if (about.kind === 'keyOn') findRead(b, about.read)
-  else findInput(b, about.input)
+  else if (about.kind === 'drop') {
+    find(b.posts, about.plus, 'post')
+    find(b.posts, about.minus, 'post')
+    find(b.states, about.state, 'state')
+  } else findInput(b, about.input)
   b.measurements.push(measurement)
 }
 
@@ -366,6 +453,7 @@ function removeWithAllAbout(
     if (asBefore(c).reads.some((r) => reads.has(r.id)))
       c.reads = c.reads.filter((r) => !reads.has(r.id))
   b.proofs = before.proofs.filter((p) => !reads.has(p.read))
+  b.stands = before.stands.filter((s) => !reads.has(s.read))
   b.measurements = before.measurements.filter(
     ({ about }) =>
       !(about.kind === 'point' && elements.has(about.element)) &&

@@ -117,19 +117,70 @@ function checkReferences(build: Build, wrong: Wrong): void {
   const elements = new Set(build.elements.map((e) => e.id))
   const inputs = new Set(build.devices.flatMap((d) => d.inputs.map((i) => i.id)))
   const reads = new Set(build.channels.flatMap((c) => c.reads.map((r) => r.id)))
+  const posts = new Set(build.posts.map((p) => p.id))
+  const states = new Set(build.states.map((s) => s.id))
   checkChannels(build, elements, inputs, wrong)
-  for (const { at, about } of build.measurements) {
-    const found =
-      about.kind === 'point'
-        ? elements.has(about.element)
-        : about.kind === 'keyOn'
-          ? reads.has(about.read)
-          : inputs.has(about.input)
-    if (!found) wrong(`a measurement of ${at} is about something that is not there`)
-  }
+  checkAbout(build, { elements, reads, inputs, posts, states }, wrong)
   for (const p of build.proofs)
     if (!reads.has(p.read)) wrong(`a proof of ${p.at} is about a reader that is not there`)
   for (const d of build.devices) checkTables(d, wrong)
+  checkGround(build, { elements, reads, inputs, posts, states }, wrong)
+}
+
+type There = Record<'elements' | 'reads' | 'inputs' | 'posts' | 'states', ReadonlySet<string>>
+
+/** Measurements that are about what is there. */
+function checkAbout(build: Build, there: There, wrong: Wrong): void {
+  for (const { at, about } of build.measurements)
+    if (!isThere(about, there)) wrong(`a measurement of ${at} is about something that is not there`)
+}
+
+function isThere(about: Build['measurements'][number]['about'], there: There): boolean {
+  switch (about.kind) {
+    case 'point':
+      return there.elements.has(about.element)
+    case 'keyOn':
+      return there.reads.has(about.read)
+    case 'input':
+      return there.inputs.has(about.input)
+    case 'drop':
+      return (
+        there.posts.has(about.plus) && there.posts.has(about.minus) && there.states.has(about.state)
+      )
+  }
+}
+
+/** Grounds that name what is there, and straps between two different posts. */
+function checkGround(build: Build, there: There, wrong: Wrong): void {
+  const { posts, states } = there
+  const devices = new Set(build.devices.map((d) => d.id))
+  for (const p of build.posts)
+    if (p.device !== null && !devices.has(p.device))
+      wrong(`the post "${p.name}" is the ground of a device that is not there`)
+  for (const s of build.straps) {
+    if (!posts.has(s.a) || !posts.has(s.b))
+      wrong(`the strap "${s.name}" ends on a post that is not there`)
+    if (s.a === s.b) wrong(`the strap "${s.name}" runs from a post to itself`)
+  }
+  const { state } = build.vehicle
+  if (state !== null && !states.has(state)) wrong('the vehicle is in a state that is not there')
+  checkLoads(build, there, wrong)
+}
+
+/** Loads that return somewhere, and sensors that stand on one post each. */
+function checkLoads(build: Build, { posts, states, reads }: There, wrong: Wrong): void {
+  for (const l of build.loads) {
+    if (!posts.has(l.into)) wrong(`the load "${l.name}" returns into a post that is not there`)
+    if (l.runs.some((s) => !states.has(s)))
+      wrong(`the load "${l.name}" runs in a state that is not there`)
+  }
+  const standing = new Set<string>()
+  for (const s of build.stands) {
+    if (!posts.has(s.post)) wrong('a sensor stands on a post that is not there')
+    if (!reads.has(s.read)) wrong('a reader that is not there stands on a post')
+    if (standing.has(s.read)) wrong('one sensor stands on two posts')
+    standing.add(s.read)
+  }
 }
 
 function checkChannels(

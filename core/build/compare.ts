@@ -12,6 +12,11 @@ const NOUN: Record<Collection, [string, string]> = {
   measurements: ['measurement', 'measurements'],
   proofs: ['proof', 'proofs'],
   attachments: ['attachment', 'attachments'],
+  posts: ['ground post', 'ground posts'],
+  straps: ['ground wire', 'ground wires'],
+  loads: ['load', 'loads'],
+  states: ['state of the vehicle', 'states of the vehicle'],
+  stands: ['sensor ground', 'sensor grounds'],
 }
 
 /** How a build to be imported differs from the one that is here, in sentences. Empty when nothing does. */

@@ -9,7 +9,7 @@ export const createBuild = (id: Id, name: string, at: string): Build => ({
   revision: 0,
   parentRevision: 0,
   createdAt: at,
-  vehicle: { name: '', note: '', altitudeM: null, ethanol: 0.05 },
+  vehicle: { name: '', note: '', altitudeM: null, ethanol: 0.05, state: null },
   instruments: [],
   devices: [],
   elements: [],
@@ -18,6 +18,11 @@ export const createBuild = (id: Id, name: string, at: string): Build => ({
   proofs: [],
   changes: [],
   attachments: [],
+  posts: [],
+  straps: [],
+  loads: [],
+  states: [],
+  stands: [],
 })
 
 /**

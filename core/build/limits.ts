@@ -1,5 +1,5 @@
 /** Bumped when the shape of a build changes; `migrate.ts` brings older files up. */
-export const SCHEMA = 6
+export const SCHEMA = 7
 
 /** Longest name of a build, text anybody types, and how many of each thing a build holds. */
 export const MOST = {
@@ -18,6 +18,11 @@ export const MOST = {
   proofs: 5000,
   changes: 100_000,
   attachments: 5000,
+  posts: 500,
+  straps: 1000,
+  loads: 500,
+  states: 50,
+  stands: 2000,
 } as const
 
 /** The lists of a build whose things can be edited by their ids. */
@@ -29,5 +34,10 @@ export const COLLECTIONS = [
   'measurements',
   'proofs',
   'attachments',
+  'posts',
+  'straps',
+  'loads',
+  'states',
+  'stands',
 ] as const
 export type Collection = (typeof COLLECTIONS)[number]

@@ -42,7 +42,7 @@ const within =
  * and wires no ground offset. Schema 2 knew temperatures behind a pull-up only: no counters, no sensor supply,
  * faults shown as cold or hot, faces of digits alone. Schema 3 kept the fuel with a lambda sensor, per cent, did
  * not say whether two halves stand level, and named some settings by units not the core's. Schema 4 kept edits by
- * whole fields and every change with its arguments. Schema 5 knew one kind of channel.
+ * whole fields and every change with its arguments. Schema 5 knew one kind of channel. Schema 6 knew no grounds.
  */
 const STEPS: Readonly<Record<number, Step>> = {
   1: {
@@ -69,6 +69,13 @@ const STEPS: Readonly<Record<number, Step>> = {
   },
   4: { changes: changeOfSchema5 },
   5: { channels: (c) => ('reads' in c && 'elements' in c ? { kind: 'reading', ...c } : c) },
+  6: { top: topOfSchema7 },
+}
+
+/** A whole build gets its lists; a part of one, as the history keeps it, is left the part it is. */
+function topOfSchema7(top: Old): Old {
+  const lists = { posts: [], straps: [], loads: [], states: [], stands: [] }
+  return lift('channels' in top ? { ...lists, ...top } : top, { vehicle: within({ state: null }) })
 }
 
 function inputOfSchema3(i: Old): Old {

@@ -16,6 +16,7 @@ const WHOLE = new Set([
   'about',
   'struck',
   'transfer',
+  'ampere',
 ])
 
 /** Whether what stands under this key is replaced whole, and never merged from two hands. */

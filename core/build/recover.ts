@@ -185,22 +185,48 @@ function withoutOrphans(build: Build, out: string[]): Build {
   const elements = new Set(kept.elements.map((e) => e.id))
   const reads = new Set(kept.channels.flatMap((c) => c.reads.map((r) => r.id)))
   const inputs = new Set(devices.flatMap((d) => d.inputs.map((i) => i.id)))
+  const ground = groundOf(build, devices, reads)
+  const posts = new Set(ground.posts.map((p) => p.id))
+  const states = new Set(build.states.map((s) => s.id))
   const { about, proofs } = { about: build.measurements, proofs: build.proofs }
   const measurements = about.filter(({ about: a }) =>
     a.kind === 'point'
       ? elements.has(a.element)
       : a.kind === 'keyOn'
         ? reads.has(a.read)
-        : inputs.has(a.input),
+        : a.kind === 'drop'
+          ? posts.has(a.plus) && posts.has(a.minus) && states.has(a.state)
+          : inputs.has(a.input),
   )
   if (measurements.length < about.length)
     out.push(`${about.length - measurements.length} measurements of what is left out`)
   return {
     ...build,
+    ...ground,
     devices,
     channels: kept.channels,
     measurements,
     proofs: proofs.filter((p) => reads.has(p.read)),
     changes: [],
+  }
+}
+
+/** The grounds of a build without what would hang from nothing. */
+function groundOf(
+  { vehicle, posts, straps, loads, states, stands }: Build,
+  devices: Build['devices'],
+  reads: ReadonlySet<Id>,
+): Pick<Build, 'vehicle' | 'posts' | 'straps' | 'loads' | 'stands'> {
+  const there = new Set(posts.map((p) => p.id))
+  const known = new Set(states.map((s) => s.id))
+  const of = new Set(devices.map((d) => d.id))
+  return {
+    vehicle: known.has(vehicle.state ?? '') ? vehicle : { ...vehicle, state: null },
+    posts: posts.map((p) => (p.device !== null && !of.has(p.device) ? { ...p, device: null } : p)),
+    straps: straps.filter((s) => s.a !== s.b && there.has(s.a) && there.has(s.b)),
+    loads: loads
+      .filter((l) => there.has(l.into))
+      .map((l) => ({ ...l, runs: l.runs.filter((s) => known.has(s)) })),
+    stands: stands.filter((s) => there.has(s.post) && reads.has(s.read)),
   }
 }

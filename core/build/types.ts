@@ -27,6 +27,11 @@ export type Reading = Static<typeof schema.reading>
 export type Measurement = Static<typeof schema.measurement>
 export type Proof = Static<typeof schema.proof>
 export type Attachment = Static<typeof schema.attachment>
+export type Post = Static<typeof schema.post>
+export type Strap = Static<typeof schema.strap>
+export type Load = Static<typeof schema.load>
+export type VehicleState = Static<typeof schema.state>
+export type Stand = Static<typeof schema.stand>
 export type Change = Static<typeof schema.change>
 export type Edit = Static<typeof schema.edit>
 

@@ -7,6 +7,11 @@ export const channels: SchemaCheck
 export const measurements: SchemaCheck
 export const proofs: SchemaCheck
 export const attachments: SchemaCheck
+export const posts: SchemaCheck
+export const straps: SchemaCheck
+export const loads: SchemaCheck
+export const states: SchemaCheck
+export const stands: SchemaCheck
 export const changes: SchemaCheck
 export const top: SchemaCheck
 export const build: SchemaCheck

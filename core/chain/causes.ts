@@ -4,7 +4,14 @@ import type { Drive } from '../curve/family.ts'
 import type { AnyFamily } from '../curve/registry.ts'
 import type { ShareId } from './shares.ts'
 import { handHeld, MEASURED_GROUND_V, UNMEASURED_GROUND_V } from './points.ts'
-import { onPulls, PART, type Is, type Seen, type View } from '../network/index.ts'
+import {
+  onPulls,
+  PART,
+  type GroundOffset,
+  type Is,
+  type Seen,
+  type View,
+} from '../network/index.ts'
 import { faceHalfStep } from './faceStep.ts'
 
 /** Something that is not known exactly, and how far: 1σ of a normal, or the half-width of a uniform. */
@@ -170,7 +177,8 @@ function wireSpread(id: 'signal wire' | 'ground wire', part: string, stated: Sta
 /** The cause that what a sensor's ground stands off is. */
 export const GROUND_OFFSET = 'ground offset'
 
-function groundSpread(read: string, stated: Stated): Spread {
+function groundSpread(read: string, stated: GroundOffset): Spread {
+  if (stated.sizeV !== undefined) return solvedGround(read, stated.sizeV)
   const known = stated.basis === 'measured'
   return {
     id: GROUND_OFFSET,
@@ -193,6 +201,20 @@ function groundSpread(read: string, stated: Stated): Spread {
         },
   }
 }
+
+/** The ground difference that the vehicle's straps and loads make, as far as those are known. */
+const solvedGround = (read: string, sizeV: number): Spread => ({
+  id: GROUND_OFFSET,
+  share: 'ground',
+  label: say('by-the-grounds')`ground offset, by the vehicle’s straps and loads`,
+  kind: 'uniform',
+  size: Math.max(sizeV, MEASURED_GROUND_V),
+  on: partOf(PART.return(read)),
+  remedy: {
+    text: 'Measure a volt drop under Earths: it settles the straps this rests on.',
+    leaves: Math.min(1, Math.max(MEASURED_GROUND_V / sizeV, 0.3)),
+  },
+})
 
 function supplySpread({ id, sensorSupply: { volt, tolerance } }: Input): Spread {
   const part = tolerance * volt.value

@@ -225,7 +225,7 @@ function truthOf(
 export function givenBy(build: Build, measurement: Pick<Measurement, 'readings'>): Given {
   const given: Given = {}
   for (const reading of measurement.readings) {
-    if (reading.role === 'shown' || reading.role === 'pinV') continue
+    if (reading.role === 'shown' || reading.role === 'pinV' || reading.role === 'drop') continue
     const instrument = build.instruments.find((i) => i.id === reading.instrument)
     const { own, common } = readingUncertainty(build, reading)
     given[reading.role satisfies Role] = {

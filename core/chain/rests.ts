@@ -1,5 +1,6 @@
 import { elementOf, inputOf, measurementOf, pointsOf, readsOf } from '../build/find.ts'
 import type { Build, Channel } from '../build/types.ts'
+import { offsetOf } from '../ground/index.ts'
 
 /**
  * The parts of a build that the status of a channel's readers rests on. A build is never changed in place: where
@@ -15,6 +16,11 @@ export function statusRestsOn(build: Build, channel: Channel): unknown[] {
     ...channel.reads.flatMap((r) => {
       const { input, device } = inputOf(build, r.input)
       return [input, device.name]
+    }),
+    // what the vehicle's grounds make of each
+    ...channel.reads.flatMap((r) => {
+      const offset = offsetOf(build, r)
+      return [offset?.volt, offset?.band]
     }),
     // other channels' readers of the same sensors feed them too
     ...others.flatMap((r) => [r, inputOf(build, r.input).input]),

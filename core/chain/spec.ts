@@ -1,4 +1,4 @@
-import type { Build, Channel, Device, DeviceTable, Input, Read, Stated } from '../build/types.ts'
+import type { Build, Channel, Device, DeviceTable, Input, Read } from '../build/types.ts'
 import { elementOf, inputOf, measurementOf, readOf } from '../build/find.ts'
 import { hashOf } from '../build/hash.ts'
 import type { CircuitElement } from '../circuit/circuit.ts'
@@ -12,9 +12,18 @@ import type { Sensor } from './sensor.ts'
 import { needsOf, sourceOf } from './source.ts'
 import { familyOf } from '../curve/registry.ts'
 import type { Drive } from '../curve/family.ts'
+import { offsetOf } from '../ground/index.ts'
 import type { ShareId } from './shares.ts'
 import { basesOf, STAGES, type StageId } from './stages.ts'
-import { networkOf, onPulls, viewFrom, type Nodes, type Role, type View } from '../network/index.ts'
+import {
+  networkOf,
+  onPulls,
+  viewFrom,
+  type GroundOffset,
+  type Nodes,
+  type Role,
+  type View,
+} from '../network/index.ts'
 
 export type Basis = 'assumed' | 'measured' | 'proven'
 
@@ -133,15 +142,23 @@ function groundBeside(
   build: Build,
   sensor: Sensor,
   read: Read,
-): { offset: Stated; inCurve: boolean } {
+): { offset: GroundOffset; inCurve: boolean } {
+  const here = groundNow(build, read)
   const { points, fit, element } = sensor
   if (fit === null || points.length === 0 || !points.every((p) => p.inDevice))
-    return { offset: read.wire.groundOffsetV, inCurve: false }
+    return { offset: here, inCurve: false }
   const by = readerInPoints(build, element.id) ?? read
-  const [own, theirs] = [read.wire.groundOffsetV, by.wire.groundOffsetV]
+  const [own, theirs] = [here, by.wire.groundOffsetV]
   const basis = own.basis === 'measured' && theirs.basis === 'measured' ? 'measured' : 'assumed'
   const offset = { ...own, basis, value: own.value - theirs.value } as const
   return { offset, inCurve: by.id === read.id }
+}
+
+/** What a reader's sensor ground stands off: as it was measured at the pin, or as the vehicle's grounds make it now. */
+function groundNow(build: Build, read: Read): GroundOffset {
+  const offset = offsetOf(build, read)
+  if (!offset) return read.wire.groundOffsetV
+  return { value: offset.volt, basis: 'assumed', from: [], sizeV: offset.band }
 }
 
 /** Why this input cannot read such an element, or null. */
@@ -214,7 +231,8 @@ function basisOf(
 export function restsOn(build: Build, readId: string): string {
   const { read, channel } = readOf(build, readId)
   return remembered(read, 'hash', statusRestsOn(build, channel), () => {
-    const { spec, problem } = computed(build, readId)
+    // a proof is of a vehicle at rest, whatever state its grounds are looked at in now
+    const { spec, problem } = computed(atRest(build), readId)
     if (!spec) return hashOf({ problem })
     const { sensor, drive, circuits, converter, table, heatingPerMw, spreads } = spec
     const { warnings: _, suspects: __, ...fit } = sensor.fit ?? { warnings: [], suspects: [] }
@@ -230,6 +248,17 @@ export function restsOn(build: Build, readId: string): string {
       }),
     )
   })
+}
+
+const resting = new WeakMap<Build, Build>()
+
+function atRest(build: Build): Build {
+  if (build.vehicle.state === null) return build
+  const known = resting.get(build)
+  if (known) return known
+  const rest = { ...build, vehicle: { ...build.vehicle, state: null } }
+  resting.set(build, rest)
+  return rest
 }
 
 /** Digits of a number that a proof is held to: what is computed may differ by less from one browser to the next. */

@@ -18,6 +18,13 @@ export function ofMeasurement(
       channels: channel ? [channel.id] : [],
     }
   }
+  if (about.kind === 'drop') {
+    const [plus, minus] = [about.plus, about.minus].map(
+      (id) => build.posts.find((p) => p.id === id)?.name ?? '',
+    )
+    const state = build.states.find((s) => s.id === about.state)?.name
+    return { about: `${plus} to ${minus}${state ? `, ${state.toLowerCase()}` : ''}`, channels: [] }
+  }
   const device = build.devices.find((d) => d.inputs.some((i) => i.id === about.input))
   const pin = device?.inputs.find((i) => i.id === about.input)?.pin
   const channels = build.channels.filter((c) => c.reads.some((r) => r.input === about.input))

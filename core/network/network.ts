@@ -38,7 +38,11 @@ export type Is =
   | { kind: 'supply'; input: Input }
   | { kind: 'signal wire' | 'ground wire'; read: Read; stated: Stated }
   | { kind: 'supply wire'; read: Read; stated: Stated }
-  | { kind: 'return'; read: Read; stated: Stated }
+  | {
+      kind: 'return'
+      read: Read
+      stated: Stated & { /** V, where the vehicle's grounds say it */ sizeV?: number }
+    }
   | { kind: 'supply current'; read: Read }
   | { kind: 'ground' }
 

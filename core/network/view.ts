@@ -18,6 +18,9 @@ export type Seen = { is: Is; element: CircuitElement; perfect: CircuitElement | 
 /** What the network looks like from one reader's sensor. */
 export type View = { nodes: Nodes; parts: Seen[] }
 
+/** What a sensor's ground stands off: as it was stated, or as the vehicle's grounds make it, with how far that may be off. */
+export type GroundOffset = Stated & { sizeV?: number }
+
 /** The reader that looks, and what it looks with. */
 export type Looking = { read: Read; input: Input; device: Device; drive: Drive }
 
@@ -29,7 +32,7 @@ export type Looking = { read: Read; input: Input; device: Device; drive: Drive }
 export function viewFrom(
   network: Network,
   looking: Looking,
-  groundOffset: Stated = looking.read.wire.groundOffsetV,
+  groundOffset: GroundOffset = looking.read.wire.groundOffsetV,
 ): View {
   const { read, input, device, drive } = looking
   const nodes = nodesOf(read.source.id, input.id, device.id)
@@ -38,7 +41,11 @@ export function viewFrom(
   const reached = reachedFrom(network, read, [nodes.high, nodes.low, nodes.supply])
   const parts = reached.map((part): Seen => {
     const role = roleOf(part.is, read, input)
-    return { is: part.is, role, ...asSeen(part, role, looking, listens, groundOffset) }
+    const is =
+      role === 'ground' && part.is.kind === 'return'
+        ? { ...part.is, stated: groundOffset }
+        : part.is
+    return { is, role, ...asSeen(part, role, looking, listens, groundOffset) }
   })
   return { nodes, parts: [...parts, ...groundsOf(reached, device, nodes.ground)] }
 }
@@ -87,7 +94,7 @@ function asSeen(
   role: Role,
   { input, drive }: Looking,
   listens: boolean,
-  groundOffset: Stated,
+  groundOffset: GroundOffset,
 ): Pick<Seen, 'element' | 'perfect'> {
   if (role === 'input') return { element, perfect: element }
   // a reader that only listens lives on what the others feed: that is its perfect chain, and no error of it

@@ -2,6 +2,7 @@ import Type, { type TObject, type TSchema } from 'typebox'
 import { MOST, SCHEMA } from '../limits.ts'
 import { channel, element } from './channel.ts'
 import { device, instrument } from './device.ts'
+import { load, post, stand, state, strap } from './ground.ts'
 import { attachment, change, measurement, proof } from './measurement.ts'
 import { id, idOf, list, number, object, orNull, share, SHARED, text, time } from './shared.ts'
 
@@ -9,6 +10,7 @@ export { axis, deviceTable, enteredTable, input, pull, accuracy } from './device
 export { face, read, wire, type ElementSettings } from './channel.ts'
 export { edit, reading } from './measurement.ts'
 export { faultShow, relativeLimit } from './shared.ts'
+export { load, post, stand, state, strap }
 export { attachment, change, channel, device, element, instrument, measurement, proof }
 
 /**
@@ -22,6 +24,8 @@ export const vehicle = object({
   altitudeM: orNull(number),
   /** share of ethanol in the tank, by volume, 0 to 1 */
   ethanol: share,
+  /** the state its grounds are looked at in; null: at rest, nothing runs */
+  state: orNull(id),
 })
 
 const name = Type.String({ minLength: 1, maxLength: MOST.name })
@@ -44,6 +48,12 @@ export const build = object({
   proofs: list(proof, MOST.proofs),
   changes: list(change, MOST.changes),
   attachments: list(attachment, MOST.attachments),
+  /** the grounds of the vehicle */
+  posts: list(post, MOST.posts),
+  straps: list(strap, MOST.straps),
+  loads: list(load, MOST.loads),
+  states: list(state, MOST.states),
+  stands: list(stand, MOST.stands),
 })
 
 const ENTITIES: Record<string, TObject> = {
@@ -54,6 +64,11 @@ const ENTITIES: Record<string, TObject> = {
   measurements: measurement,
   proofs: proof,
   attachments: attachment,
+  posts: post,
+  straps: strap,
+  loads: load,
+  states: state,
+  stands: stand,
   changes: change,
 }
 

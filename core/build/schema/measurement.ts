@@ -26,6 +26,7 @@ export const reading = object({
     'diameter',
     'shown',
     'pinV',
+    'drop',
   ),
   /** exactly as typed */
   typed: Type.String({ maxLength: MOST.typed }),
@@ -43,6 +44,8 @@ export const measurement = object({
     object({ kind: Type.Literal('point'), element: id }),
     object({ kind: Type.Literal('keyOn'), read: id }),
     object({ kind: Type.Literal('input'), input: id }),
+    /** volts from one post to another while the vehicle is in a state: red on `plus`, black on `minus` */
+    object({ kind: Type.Literal('drop'), plus: id, minus: id, state: id }),
   ]),
   method: Type.String({ maxLength: 60 }),
   readings: list(reading, 16),

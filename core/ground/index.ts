@@ -1,0 +1,40 @@
+export {
+  groundCost,
+  nodeVolts,
+  type GroundCost,
+  type GroundReader,
+  type GroundTask,
+} from './cost.ts'
+export { groundNet, type GroundLoad, type GroundNet, type GroundWire } from './net.ts'
+export {
+  bestNextDrop,
+  CONTRADICTS,
+  estimateGround,
+  readerBands,
+  type Drop,
+  type GroundEstimate,
+  type NextDrop,
+  type Watched,
+} from './estimate.ts'
+export {
+  EFFORT_H,
+  proposeRepairs,
+  repaired,
+  worstShare,
+  type GroundPlan,
+  type Repair,
+  type TriedRepair,
+} from './repairs.ts'
+export {
+  JOINTS,
+  meterSigmaV,
+  offsetOf,
+  solvedGround,
+  strapOhms,
+  vehicleGround,
+  watchedIn,
+  type Solved,
+  type SolvedGround,
+  type VehicleGround,
+} from './ofBuild.ts'
+export { chooseWire, WIRE_SIZES, wireFor, type WireChoice, type WireStandard } from './wire.ts'

@@ -1,0 +1,180 @@
+import { inputOf } from '../build/find.ts'
+import type { Build, Id, Load, Measurement, Read, Strap } from '../build/types.ts'
+import { EchtError } from '../error.ts'
+import { wireOhm } from '../standards/wire.ts'
+import {
+  estimateGround,
+  readerBands,
+  type DoubtfulLoad,
+  type DoubtfulWire,
+  type Drop,
+  type GroundEstimate,
+  type Watched,
+} from './estimate.ts'
+
+/**
+ * Ohms of a joint and by what factor they may be off (1σ of their logarithm): a clean ring or a new crimp has less
+ * than a milliohm, a painted or rusty face ten to a thousand.
+ */
+export const JOINTS: Readonly<Record<Strap['jointA'], { ohm: number; doubt: number }>> = {
+  soldered: { ohm: 0.0003, doubt: 0.4 },
+  clean: { ohm: 0.0005, doubt: 0.4 },
+  crimped: { ohm: 0.0006, doubt: 0.5 },
+  unknown: { ohm: 0.002, doubt: 1 },
+  dirty: { ohm: 0.03, doubt: 1.1 },
+}
+/** Of a wire whose length and size were looked at. */
+const WIRE_DOUBT = 0.08
+/** Of ohms measured by volts at a known current, and of a current measured by clamp. */
+const MEASURED_DOUBT = 0.03
+/** Of a current out of a list of usual ones. */
+const ASSUMED_LOAD_DOUBT = 0.2
+
+/** Ohms of a strap by its wire and its joints, how far they may be off, and what they would be with clean joints. */
+export function strapOhms({ wire, jointA, jointB, ohm }: Strap): {
+  ohm: number
+  doubt: number
+  cleanOhm: number
+} {
+  const metal = wire ? wireOhm(wire) : 0
+  const cleanOhm = metal + 2 * JOINTS.clean.ohm
+  if (ohm?.basis === 'measured')
+    return { ohm: ohm.value, doubt: MEASURED_DOUBT, cleanOhm: Math.min(cleanOhm, ohm.value) }
+  const [a, b] = [JOINTS[jointA], JOINTS[jointB]]
+  const sum = metal + a.ohm + b.ohm
+  const doubt = Math.hypot(metal * WIRE_DOUBT, a.ohm * a.doubt, b.ohm * b.doubt) / sum
+  return { ohm: sum, doubt, cleanOhm: Math.min(cleanOhm, sum) }
+}
+
+const loadAmpere = ({ ampere }: Load): Pick<DoubtfulLoad, 'ampere' | 'doubt'> => ({
+  ampere: ampere.value,
+  doubt: ampere.basis === 'measured' ? MEASURED_DOUBT : ASSUMED_LOAD_DOUBT,
+})
+
+/** 1σ of a hand-held meter on its millivolt range, V: half a per cent and the last digit. */
+export const meterSigmaV = (volt: number): number => 0.0004 + 0.005 * Math.abs(volt)
+
+/** A vehicle's grounds as a network with doubts, what was measured of it, and who stands on it. */
+export type VehicleGround = {
+  reference: Id
+  wires: (DoubtfulWire & { cleanOhm: number })[]
+  loads: DoubtfulLoad[]
+  drops: Drop[]
+  /** by reader: what its sensor and its converter stand on; none where no post is its device's ground */
+  feet: Map<Id, { sensor: Id; converter: Id }>
+}
+
+/** The grounds of a build; null where nothing is drawn yet, or no battery is among it. */
+export function vehicleGround(build: Build): VehicleGround | null {
+  const battery = build.posts.find((p) => p.kind === 'battery')
+  if (!battery) return null
+  return {
+    reference: battery.id,
+    wires: build.straps.map((s) => ({ id: s.id, a: s.a, b: s.b, ...strapOhms(s) })),
+    loads: build.loads.map((l) => ({ id: l.id, into: l.into, states: l.runs, ...loadAmpere(l) })),
+    drops: build.measurements.flatMap(asDrop),
+    feet: feetOf(build),
+  }
+}
+
+function asDrop({ id, about, readings, struck }: Measurement): Drop[] {
+  const read = readings.find((r) => r.role === 'drop')
+  if (about.kind !== 'drop' || !read || struck) return []
+  const { plus, minus, state } = about
+  return [{ id, plus, minus, state, volt: read.value, sigmaV: meterSigmaV(read.value) }]
+}
+
+function feetOf(build: Build): VehicleGround['feet'] {
+  const grounds = new Map<Id, Id>()
+  const sensors = new Map<Id, Id>()
+  for (const p of build.posts) {
+    if (p.device === null) continue
+    if (p.kind === 'sensors') sensors.set(p.device, p.id)
+    else grounds.set(p.device, p.id)
+  }
+  const stands = new Map(build.stands.map((s) => [s.read, s.post]))
+  const feet: VehicleGround['feet'] = new Map()
+  for (const read of build.channels.flatMap((c) => c.reads)) {
+    const { device } = inputOf(build, read.input)
+    const converter = grounds.get(device.id)
+    if (converter === undefined) continue
+    feet.set(read.id, {
+      converter,
+      sensor: stands.get(read.id) ?? sensors.get(device.id) ?? converter,
+    })
+  }
+  return feet
+}
+
+export type SolvedGround = {
+  ground: VehicleGround
+  estimate: GroundEstimate
+  /** by reader, in the state the vehicle is in: V its sensor's ground stands above its converter's, and its 95 % half-width */
+  offsets: Map<Id, { volt: number; band: number }>
+}
+/** Grounds worked out, or why they cannot be. */
+export type Solved =
+  { solved: SolvedGround; problem: null } | { solved: null; problem: string | null }
+
+/** Draws for the bands that a chain takes: fewer than a page of their own shows. */
+const CHAIN_DRAWS = 120
+
+type Rests = [...unknown[]]
+const known = new WeakMap<Build['posts'], { rests: Rests; solved: Solved }>()
+
+/** The grounds of a build in the state it is in, worked out once for as long as nothing of them changes. */
+export function solvedGround(build: Build): Solved {
+  if (build.posts.length === 0) return { solved: null, problem: null }
+  const { feet } = vehicleGround(build) ?? { feet: new Map<Id, never>() }
+  const rests: Rests = [
+    build.straps,
+    build.loads,
+    build.vehicle.state,
+    JSON.stringify([...feet]),
+    ...build.measurements.filter((m) => m.about.kind === 'drop'),
+  ]
+  const before = known.get(build.posts)
+  if (before?.rests.length === rests.length && before.rests.every((x, i) => x === rests[i]))
+    return before.solved
+  const solved = solve(build)
+  known.set(build.posts, { rests, solved })
+  return solved
+}
+
+function solve(build: Build): Solved {
+  const ground = vehicleGround(build)
+  if (!ground)
+    return {
+      solved: null,
+      problem: 'No post of these grounds is the battery’s: add one, and straps that lead to it.',
+    }
+  try {
+    const estimate = estimateGround(ground)
+    const { state } = build.vehicle
+    const watched = state === null ? [] : watchedIn(ground, state)
+    const bands = readerBands(ground.reference, estimate, watched, CHAIN_DRAWS)
+    return {
+      solved: { ground, estimate, offsets: new Map(bands.map((b) => [b.id, b])) },
+      problem: null,
+    }
+  } catch (error) {
+    if (error instanceof EchtError) return { solved: null, problem: error.message }
+    throw error
+  }
+}
+
+/** Every reader that stands on these grounds, its whole difference looked at in a state. */
+export const watchedIn = ({ feet }: VehicleGround, state: Id): Watched[] =>
+  [...feet].map(([id, { sensor, converter }]) => ({
+    ...{ id, state, plus: sensor, minus: converter, factor: 1, needV: 1 },
+  }))
+
+/**
+ * What a reader's sensor ground stands off in the state the vehicle is in, V, with the half-width that holds 95 %;
+ * null where nobody looks at a state, the grounds say nothing of this reader, or somebody measured it at the pin: that
+ * is better known than any network.
+ */
+export function offsetOf(build: Build, read: Read): { volt: number; band: number } | null {
+  if (build.vehicle.state === null || read.wire.groundOffsetV.basis === 'measured') return null
+  return solvedGround(build).solved?.offsets.get(read.id) ?? null
+}
