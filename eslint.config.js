@@ -22,6 +22,7 @@ const CORE = [
   'channel',
   'network',
   'ground',
+  'earths',
   'whole',
   'logbook',
 ]
@@ -58,6 +59,7 @@ const MAY = {
   ],
   logbook: ['error', 'curve', 'build', 'chain'],
   network: ['error', 'circuit', 'curve', 'build'],
+  earths: ['error', 'math', 'quantity', 'standards', 'build', 'curve', 'chain', 'ground'],
   ground: ['error', 'math', 'quantity', 'standards', 'circuit', 'build'],
   channel: ['error', 'register', 'quantity', 'curve', 'build', 'chain'],
   whole: ['error', 'curve', 'table', 'build', 'chain', 'prove'],

@@ -23,6 +23,7 @@ import {
 } from '../core/chain/index.ts'
 import { thermistorOhm, type ThermistorCurve } from '../core/curve/thermistor/index.ts'
 import { normalStream, uniformStream } from '../core/math/index.ts'
+import { groundOfTheCar } from './ground.ts'
 import { METER, PROBE } from './instruments.ts'
 import { restOfTheCar } from './restOfTheCar.ts'
 
@@ -369,6 +370,7 @@ export function saltmarshNine(): Build {
     },
   })
   restOfTheCar(() => build, does, at, normal, 'Wren')
+  groundOfTheCar(does, at)
   return build
 }
 

@@ -1,5 +1,6 @@
 export {
   assembleChain,
+  assembleOnGround,
   isProven,
   restsOn,
   type Assembled,

@@ -78,10 +78,18 @@ export function assembleChain(build: Build, readId: string): Assembled {
   return { ...parts, spec: { ...spec, basis: basisOf(build, parts, spec) } }
 }
 
+/** The same with a reader's sensor ground standing off by a voltage, whatever the record says of it. */
+export function assembleOnGround(build: Build, readId: string, volt: number): Assembled {
+  const offset: GroundOffset = { value: volt, basis: 'measured', from: [] }
+  const { spec, ...parts } = computed(build, readId, offset)
+  return { ...parts, spec: spec && { ...spec, basis: basisOf(build, parts, spec) } }
+}
+
 /** All of a chain but how far it can be trusted, which a proof of it decides. */
 function computed(
   build: Build,
   readId: string,
+  forced?: GroundOffset,
 ): Omit<Assembled, 'spec'> & { spec: Omit<ChainSpec, 'basis'> | null } {
   const { read, channel } = readOf(build, readId)
   const { input, device } = inputOf(build, read.input)
@@ -99,7 +107,7 @@ function computed(
   const element = elementOf(build, read.source.id)
   const family = familyOf(sensor.family)
   const drive = family.drive(element.settings)
-  const ground = groundBeside(build, sensor, read)
+  const ground = groundBeside(build, sensor, read, forced)
   const view = viewFrom(networkOf(build), { read, input, device, drive }, ground.offset)
   const problem = inputProblem(drive, device, input, view)
   if (problem) return { ...parts, spec: null, problem }
@@ -142,8 +150,9 @@ function groundBeside(
   build: Build,
   sensor: Sensor,
   read: Read,
+  forced?: GroundOffset,
 ): { offset: GroundOffset; inCurve: boolean } {
-  const here = groundNow(build, read)
+  const here = forced ?? groundNow(build, read)
   const { points, fit, element } = sensor
   if (fit === null || points.length === 0 || !points.every((p) => p.inDevice))
     return { offset: here, inCurve: false }

@@ -1,0 +1,219 @@
+import { describe, expect, it } from 'vitest'
+import { saltmarshNine } from '../../demo/saltmarshNine.ts'
+import { applyChange, type Build, type Edited } from '../build/index.ts'
+import {
+  assembleChain,
+  assembleOnGround,
+  isProven,
+  prepareChain,
+  readStatus,
+  walkForward,
+} from '../chain/index.ts'
+import { groundCost, solvedGround, vehicleGround } from '../ground/index.ts'
+import {
+  brokenRules,
+  busiestState,
+  groundAdvice,
+  groundFrom,
+  groundPicture,
+  groundSlopes,
+  planOf,
+  schemesOf,
+  TEMPLATES,
+} from './index.ts'
+
+const sample = saltmarshNine()
+let count = 0
+const after = (build: Build, change: Edited): Build =>
+  applyChange(build, change, { id: `c${count++}`, at: '2026-11-27T12:00:00Z', by: '' })
+const inState = (build: Build, state: string | null): Build =>
+  after(build, { kind: 'editVehicle', args: { patch: { state } } })
+
+const all = 'state-all'
+const slopes = groundSlopes(sample)
+const solved = solvedGround(sample).solved!
+const picture = groundPicture({ ...solved.ground, ...solved.estimate }, slopes, all)
+const costOf = (read: string) => picture.costs.find((c) => c.read === read)!
+
+describe('what a volt of ground does to a reader', () => {
+  it('is what its chain shows when its ground is lifted', () => {
+    for (const read of ['rd-oil-display', 'rd-fuel', 'rd-gearbox']) {
+      const { at, perVolt } = slopes.find((s) => s.read === read)!
+      const shown = (volt: number): number =>
+        walkForward(prepareChain(assembleOnGround(sample, read, volt).spec!), at).shown
+      expect(shown(0.02) - shown(0)).toBeCloseTo(0.02 * perVolt, 1)
+      expect(Math.abs(perVolt)).toBeGreaterThan(1)
+    }
+  })
+  it('is known of every reader that has a chain', () => {
+    const readers = sample.channels.flatMap((c) => c.reads)
+    const whole = readers.filter((r) => assembleChain(sample, r.id).spec)
+    expect(slopes.map((s) => s.read).sort()).toEqual(whole.map((r) => r.id).sort())
+  })
+})
+
+describe('the grounds of the sample in a state', () => {
+  it('are what the public function says of the same network', () => {
+    const { reference, loads, feet } = vehicleGround(sample)!
+    const { states } = groundCost({
+      reference,
+      loads: solved.estimate.loads.map((l, i) => ({ ...l, states: loads[i]!.states })),
+      wires: solved.estimate.wires,
+      readers: [...feet].map(([id, { sensor, converter }]) => ({
+        ...{ id, kind: 'fixed' as const, sensorGround: sensor, converterGround: converter },
+      })),
+    })
+    for (const c of picture.costs) expect(c.volt).toBeCloseTo(states[all]!.readerV[c.read]!, 9)
+    for (const [post, volt] of Object.entries(picture.volt))
+      expect(volt).toBeCloseTo(states[all]!.nodeV[post]!, 9)
+  })
+
+  it('lift the display by the fan that shares its wire, and what it reads with it', () => {
+    const oil = costOf('rd-oil-display')
+    expect(oil.share).toBeGreaterThan(1)
+    expect(oil.byLoad[0]!.load).toBe('gl-fan')
+    expect(picture.volt['gp-display']!).toBeGreaterThan(picture.volt['gp-bulkhead']!)
+    expect(oil.byLoad.reduce((s, l) => s + l.off, 0)).toBeCloseTo(oil.off, 9)
+    expect(busiestState(sample)).toBe('state-cranking')
+  })
+
+  it('are level at rest, whoever asks', () => {
+    const rest = groundPicture({ ...solved.ground, ...solved.estimate }, slopes, null)
+    for (const c of rest.costs) expect(c.off).toBeCloseTo(0, 12)
+  })
+
+  it('are in the chain of each channel, once the vehicle is looked at in that state', () => {
+    const on = inState(sample, all)
+    for (const read of ['rd-oil-display', 'rd-gearbox', 'rd-fuel']) {
+      const cost = costOf(read)
+      const shown = (b: Build): number =>
+        walkForward(prepareChain(assembleChain(b, read).spec!), cost.at).shown
+      const moved = shown(on) - shown(sample)
+      expect(Math.abs(moved - cost.off)).toBeLessThan(0.05 * Math.abs(cost.off) + 0.02)
+    }
+    expect(readStatus(on, readerOf(on, 'rd-oil-display')).state).toBe('wrong')
+  })
+
+  it('leave alone what somebody measured at the pin, and every proof', () => {
+    const on = inState(sample, all)
+    const shown = (b: Build): number =>
+      walkForward(prepareChain(assembleChain(b, 'rd-coolant').spec!), 95).shown
+    expect(shown(on)).toBe(shown(sample))
+    for (const { read } of sample.proofs) expect(isProven(on, read)).toBe(isProven(sample, read))
+  })
+
+  it('widen the band of a reader by what is not known of the straps', () => {
+    const half = (b: Build): number => readStatus(b, readerOf(b, 'rd-oil-display')).worst!.band
+    const on = inState(sample, all)
+    const volt = Number((picture.volt['gp-display']! - picture.volt['gp-block']!).toFixed(3))
+    const drop = after(on, {
+      kind: 'addMeasurement',
+      args: {
+        measurement: {
+          ...{ id: 'd1', at: '2026-11-27T12:00:00Z', by: '', method: 'volt drop', note: '' },
+          about: { kind: 'drop', plus: 'gp-display', minus: 'gp-block', state: all },
+          readings: [
+            { role: 'drop', typed: String(volt), unit: 'V', value: volt, instrument: null },
+          ],
+          struck: null,
+        },
+      },
+    })
+    expect(half(on)).toBeGreaterThan(half(sample))
+    expect(half(drop)).toBeLessThan(0.8 * half(on))
+  })
+})
+
+const readerOf = (build: Build, id: string) =>
+  build.channels.flatMap((c) => c.reads).find((r) => r.id === id)!
+
+describe('what is said of the sample’s grounds', () => {
+  const advice = groundAdvice(sample, solved, slopes, all)
+
+  it('proposes to take the fan off the display, and the line-up is better for it', () => {
+    const [first] = advice.repairs
+    expect(first!.repair).toEqual({ kind: 'move-return', load: 'gl-fan', to: 'gp-battery' })
+    const on = inState(sample, all)
+    const moved = after(on, {
+      kind: 'editLoad',
+      args: { id: 'gl-fan', patch: { into: 'gp-battery' } },
+    })
+    const off = (b: Build): number =>
+      Math.abs(readStatus(b, readerOf(b, 'rd-oil-display')).worst!.bias)
+    expect(off(moved)).toBeLessThan(0.5 * off(on))
+    expect(first!.after).toBeLessThan(first!.before)
+  })
+
+  it('names a drop that would tell more, and bands for every reader', () => {
+    const { next, bands } = advice
+    expect(next!.after).toBeLessThan(next!.before)
+    expect(Object.keys(bands).length).toBeGreaterThan(10)
+    expect(bands['rd-oil-display']!).toBeGreaterThan(0)
+  })
+
+  it('ranks the schools by the worst reader each leaves', () => {
+    const plan = planOf(sample, solved, slopes, all)
+    const schemes = schemesOf(sample, plan)
+    const worst = schemes.map((s) => s.worst)
+    expect(worst).toEqual([...worst].sort((a, b) => a - b))
+    expect(new Set(schemes.map((s) => `${s.power} ${s.sensors}`)).size).toBe(schemes.length)
+    const local = schemes.find((s) => s.power === 'battery' && s.sensors === 'local')!
+    const own = schemes.find((s) => s.power === 'battery' && s.sensors === 'at-the-unit')!
+    expect(own.worst).toBeLessThanOrEqual(local.worst)
+  })
+
+  it('breaks the rules it was drawn to break', () => {
+    const codes = brokenRules(sample, picture).map((r) => r.says.code)
+    expect(codes).toContain('load-on-device-ground')
+    const worse = after(sample, {
+      kind: 'editLoad',
+      args: { id: 'gl-coils', patch: { into: 'gp-sensors' } },
+    })
+    expect(brokenRules(worse, picture).map((r) => r.says.code)).toContain('load-in-sensor-ground')
+    const again = after(sample, {
+      kind: 'addStrap',
+      args: { strap: { ...sample.straps[0]!, id: 'gs-x', a: 'gp-sensors', b: 'gp-bulkhead' } },
+    })
+    expect(brokenRules(again, picture).map((r) => r.says.code)).toContain('sensor-ground-elsewhere')
+    const alone = after(sample, { kind: 'removeStrap', args: { id: 'gs-bulkhead-battery' } })
+    expect(brokenRules(alone, picture).map((r) => r.says.code)).toContain('battery-lead-missing')
+  })
+})
+
+describe('templates', () => {
+  it.each(TEMPLATES)('$id grounds every device and solves', (template) => {
+    let n = 0
+    const args = groundFrom(template, sample, () => `t${n++}`)
+    const build = after(sample, { kind: 'startGround', args })
+    const { solved: found, problem } = solvedGround(build)
+    expect(problem).toBe(null)
+    for (const d of build.devices)
+      expect(build.posts.some((p) => p.device === d.id && p.kind === 'device')).toBe(true)
+    expect(found!.offsets.size).toBe(build.channels.flatMap((c) => c.reads).length)
+    // all of it is assumed
+    expect(build.straps.every((s) => s.ohm === null)).toBe(true)
+    expect(build.loads.every((l) => l.ampere.basis === 'assumed')).toBe(true)
+  })
+
+  it('say what is wrong where no battery is drawn, or a part hangs from nothing', () => {
+    const bare = {
+      ...sample,
+      posts: sample.posts.filter((p) => p.kind !== 'battery'),
+      straps: [],
+      loads: [],
+    }
+    expect(solvedGround(bare).problem).toContain('battery')
+    const loose = {
+      ...sample,
+      straps: sample.straps.filter((s) => s.a !== 'gp-bulkhead'),
+      posts: [...sample.posts],
+    }
+    expect(solvedGround(loose).problem).toContain('hangs from nothing')
+    expect(
+      readStatus(
+        { ...loose, vehicle: { ...loose.vehicle, state: all } },
+        readerOf(loose, 'rd-fuel'),
+      ).chain,
+    ).not.toBe(null)
+  })
+})

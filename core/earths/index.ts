@@ -1,0 +1,5 @@
+export { busiestState, groundPicture, type GroundPicture, type ReaderCost } from './costs.ts'
+export { groundAdvice, planOf, schemesOf, type GroundAdvice, type Scheme } from './plan.ts'
+export { brokenRules, type BrokenRule } from './rules.ts'
+export { groundSlopes, offBy, type GroundSlope } from './slopes.ts'
+export { groundFrom, TEMPLATES, type GroundTemplate } from './templates.ts'
