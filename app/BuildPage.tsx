@@ -41,6 +41,7 @@ export function BuildPage() {
           <NavLink to={`/build/${buildId}`} end>
             Line-up
           </NavLink>
+          <NavLink to={`/build/${buildId}/earths`}>Earths</NavLink>
           <NavLink to={`/build/${buildId}/prove`}>Prove</NavLink>
           <NavLink to={`/build/${buildId}/logbook`}>Logbook</NavLink>
           <NavLink to={`/build/${buildId}/vehicle`}>Vehicle and instruments</NavLink>

@@ -53,6 +53,11 @@ export const router = createBrowserRouter([
             lazy: pageOf(async () => (await import('./places/prove/Prove.tsx')).Prove),
           },
           {
+            path: 'earths',
+            errorElement,
+            lazy: pageOf(async () => (await import('./places/earths/Earths.tsx')).Earths),
+          },
+          {
             path: 'logbook',
             errorElement,
             lazy: pageOf(async () => (await import('./places/logbook/Logbook.tsx')).Logbook),

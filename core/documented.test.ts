@@ -95,6 +95,27 @@ const RIGHT: Record<string, unknown[]> = {
   enterTable: [build, read, { x: [0, 1, 2], y: [100, 60, 0] }],
   keyOn: [build, read, 20, { shown: 20.4 }],
   isProven: [build, read],
+  groundCost: [
+    {
+      reference: '-',
+      wires: [
+        { id: 'strap', a: 'block', b: '-', ohm: 0.001 },
+        { id: 'unit', a: 'unit', b: 'block', ohm: 0.004 },
+      ],
+      loads: [{ id: 'fan', into: 'block', ampere: 20, states: ['on'] }],
+      readers: [
+        {
+          ...{ id: 'oil', kind: 'pull-up', pullUpOhm: 2490, sensorOhm: 300 },
+          ...{ sensorGround: 'block', converterGround: 'unit' },
+        },
+        {
+          ...{ id: 'map', kind: 'ratiometric', signalShare: 0.4 },
+          ...{ sensorGround: 'block', converterGround: 'unit' },
+        },
+      ],
+    },
+  ],
+  wireFor: [{ ampere: 18, oneWayM: 3, allowedDropV: 0.5, ambientC: 40, standard: 'mm²' }],
   solveCircuit: [
     {
       reference: 'g',

@@ -33,4 +33,11 @@ export {
   isProven,
   type ReadingAt,
 } from './whole/index.ts'
+export {
+  groundCost,
+  wireFor,
+  type GroundLoad,
+  type GroundReader,
+  type GroundWire,
+} from './ground/index.ts'
 export { solveCircuit, type CircuitElement } from './circuit/index.ts'

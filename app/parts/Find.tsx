@@ -41,6 +41,12 @@ function InBuild({ id, opened, onClose }: { id: string; opened: boolean; onClose
       })),
     ),
     { id: 'line-up', label: 'Line-up', description: 'every channel', onClick: go('') },
+    {
+      id: 'earths',
+      label: 'Earths',
+      description: 'grounds, straps, loads, what they cost',
+      onClick: go('/earths'),
+    },
     { id: 'prove', label: 'Prove', description: 'key-on check', onClick: go('/prove') },
     {
       id: 'logbook',

@@ -11,6 +11,8 @@ import {
   type ChainSpec,
 } from '../../core/chain/index.ts'
 import type { Build, Channel, DeviceTable } from '../../core/build/index.ts'
+import { groundAdvice, groundSlopes, type GroundSlope } from '../../core/earths/index.ts'
+import { solvedGround } from '../../core/ground/index.ts'
 import { designPullUpFor, resolutionOverRange, type PullUpTask } from '../../core/input/index.ts'
 import { familyOf } from '../../core/curve/index.ts'
 import { normalStream, uniformStream } from '../../core/math/index.ts'
@@ -67,6 +69,13 @@ const work = {
   },
   keyOn(spec: ChainSpec, truth: number, sigma: number, observed: Observed) {
     return keyOnCheck(spec, truth, sigma, observed)
+  },
+  groundSlopes(build: Build) {
+    return groundSlopes(build)
+  },
+  groundAdvice(build: Build, slopes: readonly GroundSlope[], state: string) {
+    const { solved } = solvedGround(build)
+    return solved && groundAdvice(build, solved, slopes, state)
   },
 }
 

@@ -95,7 +95,7 @@ describe('what loads cost readers', () => {
           const scale = Math.max(...Object.values(nodeV).map(Math.abs))
           for (const r of task.readers) {
             const sum = running.reduce((s, l) => s + byLoad[r.id]![l.id]!, 0)
-            expect(Math.abs(sum - readerV[r.id]!)).toBeLessThan(1e-9 * scale)
+            expect(Math.abs(sum - readerV[r.id]!)).toBeLessThanOrEqual(1e-9 * scale)
           }
         }
       }),

@@ -33,7 +33,7 @@ export type GroundCost = {
  * above the converter's. Every load takes its current from the battery's positive post and returns it into its node;
  * the readers draw none. By load it is superposition of one factored network. Throws `EchtError` `floating-node`
  * naming what hangs from nothing, `zero-ohm` and `not-positive` for a wire or pull-up without resistance,
- * `duplicate-id`, `not-a-number`, `out-of-range` for a share of the supply outside 0 to 1, `singular-circuit`.
+ * `duplicate-id`, `not-a-number`, `out-of-range` for a share of the supply outside 0 to 1 or a reader of no kind, `singular-circuit`.
  *
  * @example groundCost({ reference: '-', wires: [{ id: 'strap', a: 'block', b: '-', ohm: 0.001 }],
  *   loads: [{ id: 'fan', into: 'block', ampere: 20, states: ['on'] }],
@@ -109,6 +109,11 @@ export function factorOf(reader: GroundReader): number {
       return 1
     case 'differential':
       return 0
+    default:
+      throw new EchtError(
+        'out-of-range',
+        `Reader "${id}" is "${(reader as { kind: string }).kind}": pull-up, ratiometric, fixed or differential.`,
+      )
   }
 }
 

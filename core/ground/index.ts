@@ -27,6 +27,7 @@ export {
 } from './repairs.ts'
 export {
   JOINTS,
+  measuredStraps,
   meterSigmaV,
   offsetOf,
   solvedGround,

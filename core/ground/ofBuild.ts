@@ -163,6 +163,19 @@ function solve(build: Build): Solved {
   }
 }
 
+/** A drop counts as having measured a strap when it took so much of the doubt of its ohms away. */
+const NARROWED = 0.6
+
+/** Straps whose ohms are known by measuring: typed, or narrowed by volt drops. */
+export function measuredStraps(build: Build, solved: SolvedGround | null): Set<Id> {
+  const before = new Map(solved?.ground.wires.map((w) => [w.id, w.doubt]))
+  const narrowed = (solved?.estimate.wires ?? [])
+    .filter((w) => w.doubt < NARROWED * before.get(w.id)!)
+    .map((w) => w.id)
+  const typed = build.straps.filter((s) => s.ohm?.basis === 'measured').map((s) => s.id)
+  return new Set([...narrowed, ...typed])
+}
+
 /** Every reader that stands on these grounds, its whole difference looked at in a state. */
 export const watchedIn = ({ feet }: VehicleGround, state: Id): Watched[] =>
   [...feet].map(([id, { sensor, converter }]) => ({

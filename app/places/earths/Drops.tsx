@@ -1,0 +1,219 @@
+import { Button, NativeSelect } from '@mantine/core'
+import { useState } from 'react'
+import type { Measurement } from '../../../core/build/index.ts'
+import { CONTRADICTS } from '../../../core/ground/index.ts'
+import { Caution } from '../../parts/Caution.tsx'
+import { num, unseen, words } from '../../parts/columns.ts'
+import { Beside, Fields } from '../../parts/Fields.tsx'
+import { QuantityInput, type Typed } from '../../parts/QuantityInput.tsx'
+import { Sheet } from '../../parts/Sheet.tsx'
+import { Wrong } from '../../parts/Wrong.tsx'
+import { newId } from '../../store/id.ts'
+import { useBuild } from '../../store/useBuild.ts'
+import type { TabProps } from './Earths.tsx'
+import { millivolts } from './Picture.tsx'
+import { postName } from './words.ts'
+
+type Dropped = Measurement & { about: Extract<Measurement['about'], { kind: 'drop' }> }
+const isDrop = (m: Measurement): m is Dropped => m.about.kind === 'drop'
+
+/** Volt drops as measured, and how: out of them the ohms of straps and joints are found. */
+export default function Drops({ earths }: TabProps) {
+  const { build } = earths
+  const drops = build.measurements.filter(isDrop)
+  return (
+    <div className="stage">
+      <div>
+        <h2>Measure a volt drop</h2>
+        <DropForm earths={earths} />
+        {drops.length === 0 ? (
+          <p className="pale">Nothing measured yet: every strap is as it was guessed.</p>
+        ) : (
+          <Sheet
+            label="Volt drops"
+            apart
+            columns={[
+              words('From, to'),
+              words('While'),
+              num('typed'),
+              num('fits best'),
+              unseen('Strike'),
+            ]}
+          >
+            {drops.map((m) => (
+              <DropRow key={m.id} measurement={m} earths={earths} />
+            ))}
+          </Sheet>
+        )}
+      </div>
+      <div>
+        <h2>How</h2>
+        <ol>
+          <li>Meter on volts, its finest range. Hold the two probes together: it shows nothing.</li>
+          <li>Bring the vehicle into the state: fans, lamps and pump as they run in it.</li>
+          <li>Red probe on the first post, black on the second: on bare metal, not on the bolt.</li>
+          <li>Type what stands, with its sign. Minus means that the second stands higher.</li>
+        </ol>
+        <p className="pale">
+          A drop says volts across all that lies between; with the currents that run it says ohms.
+          To measure one strap by itself send a known current through it and divide.
+        </p>
+        <Caution>
+          Keep leads, sleeves and hair clear of belts and fans: a fan may start by itself.
+        </Caution>
+      </div>
+    </div>
+  )
+}
+
+type Chosen = { plus: string | null; minus: string | null; during: string | null }
+const NOT_CHOSEN: Chosen = { plus: null, minus: null, during: null }
+
+/** A drop as it is typed: where the probes stand, in which state, what the meter shows; and recording it. */
+function useDropForm({ build, advice, state }: TabProps['earths']) {
+  const { edit } = useBuild()
+  const next = advice?.next
+  const [chosen, setChosen] = useState(NOT_CHOSEN)
+  const [typed, setTyped] = useState<Typed | null>(null)
+  const [round, setRound] = useState(0)
+  // until somebody chooses: the drop that would tell the most
+  const offered = next ?? {
+    plus: build.posts[0]!.id,
+    minus: (build.posts[1] ?? build.posts[0]!).id,
+    state: state ?? build.states[0]?.id ?? '',
+  }
+  const plus = chosen.plus ?? offered.plus
+  const minus = chosen.minus ?? offered.minus
+  const during = chosen.during ?? offered.state
+  const choose = (what: Partial<Chosen>): void => {
+    // what stands in the other boxes stays what it was when one was chosen
+    setChosen({ plus, minus, during, ...what })
+    setProblem(null)
+  }
+  const [problem, setProblem] = useState<string | null>(null)
+  const record = (): void => {
+    if (plus === minus) return setProblem('Both probes stand on one post: choose another.')
+    if (!typed) return setProblem('Type what the meter shows, such as 0.094.')
+    if (!during) return setProblem('Add a state first: a drop says nothing without what runs.')
+    const refused = edit({
+      kind: 'addMeasurement',
+      args: {
+        measurement: {
+          ...{ id: newId(), at: new Date().toISOString(), by: '', method: 'volt drop' },
+          about: { kind: 'drop', plus, minus, state: during },
+          readings: [{ role: 'drop', ...typed, instrument: null }],
+          ...{ note: '', struck: null },
+        },
+      },
+    })
+    setProblem(refused)
+    if (refused) return
+    setChosen(NOT_CHOSEN)
+    setTyped(null)
+    setRound(round + 1)
+  }
+  return {
+    ...{ plus, minus, during, round, problem, choose, record },
+    type: (t: Typed | null) => {
+      setTyped(t)
+      setProblem(null)
+    },
+  }
+}
+
+function DropForm({ earths }: { earths: TabProps['earths'] }) {
+  const { build } = earths
+  const { plus, minus, during, round, problem, choose, record, type } = useDropForm(earths)
+  const posts = build.posts.map((p) => ({ value: p.id, label: p.name }))
+  return (
+    <form
+      onSubmit={(e) => {
+        e.preventDefault()
+        record()
+      }}
+    >
+      <Fields>
+        <NativeSelect
+          label="Red on"
+          value={plus}
+          data={posts}
+          onChange={(e) => choose({ plus: e.currentTarget.value })}
+        />
+        <NativeSelect
+          label="Black on"
+          value={minus}
+          data={posts}
+          onChange={(e) => choose({ minus: e.currentTarget.value })}
+        />
+        <NativeSelect
+          label="While"
+          value={during}
+          data={build.states.map((s) => ({ value: s.id, label: s.name }))}
+          onChange={(e) => choose({ during: e.currentTarget.value })}
+        />
+        <QuantityInput
+          key={round}
+          label="Meter shows"
+          unit="V"
+          width={150}
+          placeholder="94 mV"
+          check={(v) => (Math.abs(v) <= 20 ? null : 'No drop of a vehicle has so many volts.')}
+          onTyped={type}
+        />
+        <Beside>
+          <Button type="submit">Record</Button>
+        </Beside>
+      </Fields>
+      <Wrong>{problem}</Wrong>
+    </form>
+  )
+}
+
+function DropRow({
+  measurement: { id, about, readings, struck },
+  earths: { build, solved },
+}: {
+  measurement: Dropped
+  earths: TabProps['earths']
+}) {
+  const { edit } = useBuild()
+  const fit = solved?.estimate.drops.find((d) => d.id === id)
+  const contradicts = fit !== undefined && Math.abs(fit.strays) > CONTRADICTS
+  return (
+    <tr className={struck ? 'is-struck' : contradicts ? 'is-suspect' : undefined}>
+      <td>
+        {postName(build, about.plus)} to {postName(build, about.minus)}
+        {contradicts && (
+          <b className="wrong">
+            {' '}
+            contradicts the others: were the probes exchanged, or did something else run?
+          </b>
+        )}
+      </td>
+      <td>{build.states.find((s) => s.id === about.state)?.name}</td>
+      <td className="num">{readings[0]?.typed}</td>
+      <td className="num">{fit && !struck ? `${millivolts(fit.expectedV)} mV` : ''}</td>
+      <td className="to-right">
+        <Button
+          variant="subtle"
+          color="gray"
+          h={36}
+          px={8}
+          aria-label={struck ? undefined : `Strike the drop from ${postName(build, about.plus)}`}
+          onClick={() =>
+            edit(
+              struck
+                ? { kind: 'restoreMeasurement', args: { id } }
+                : {
+                    kind: 'strikeMeasurement',
+                    args: { id, at: new Date().toISOString(), why: '' },
+                  },
+            )
+          }
+        >
+          {struck ? 'Restore' : 'Strike'}
+        </Button>
+      </td>
+    </tr>
+  )
+}

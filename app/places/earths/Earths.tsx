@@ -1,0 +1,103 @@
+import { NativeSelect, SegmentedControl, Switch } from '@mantine/core'
+import { lazy, Suspense, useState } from 'react'
+import { useSearchParams } from 'react-router'
+import type { Id } from '../../../core/build/index.ts'
+import { Contained } from '../../parts/Trouble.tsx'
+import { PlaceTabs } from '../../parts/PlaceTabs.tsx'
+import { Wrong } from '../../parts/Wrong.tsx'
+import { Picture } from './Picture.tsx'
+import { Proposals } from './Proposals.tsx'
+import { Start } from './Start.tsx'
+import { useEarths, type EarthsNow } from './useEarths.ts'
+import css from './Earths.module.css'
+
+export type TabProps = { earths: EarthsNow; post: Id | null }
+
+const TABS = [
+  { id: 'cost', name: 'What it costs', Tab: lazy(() => import('./Costs.tsx')) },
+  { id: 'drops', name: 'Volt drops', Tab: lazy(() => import('./Drops.tsx')) },
+  { id: 'straps', name: 'Straps and joints', Tab: lazy(() => import('./Straps.tsx')) },
+  { id: 'loads', name: 'Loads', Tab: lazy(() => import('./Loads.tsx')) },
+  { id: 'posts', name: 'Posts', Tab: lazy(() => import('./Posts.tsx')) },
+  { id: 'schemes', name: 'Schemes', Tab: lazy(() => import('./Schemes.tsx')) },
+  { id: 'wire', name: 'Wire and fuse', Tab: lazy(() => import('./WireAndFuse.tsx')) },
+] as const
+type TabId = (typeof TABS)[number]['id']
+
+/** The grounds of the vehicle: posts above and below the ground that is looked from, and what they cost each reader. */
+export function Earths() {
+  const earths = useEarths()
+  const { build } = earths
+  if (build.posts.length === 0) return <Start />
+  return <Drawn earths={earths} />
+}
+
+function Drawn({ earths }: { earths: EarthsNow }) {
+  const { build, problem, error } = earths
+  const [params, setParams] = useSearchParams()
+  const [from, setFrom] = useState<Id | null>(null)
+  const [post, setPost] = useState<Id | null>(null)
+  const tab = TABS.find((t) => t.id === params.get('tab')) ?? TABS[0]
+  const seenFrom = build.posts.find((p) => p.id === from)?.id ?? firstGround(build.posts)
+  const choose = (id: TabId): void =>
+    setParams((now) => ({ ...Object.fromEntries(now), tab: id }), { replace: true })
+  return (
+    <section>
+      <Heading earths={earths} seenFrom={seenFrom} onSeenFrom={setFrom} />
+      <Wrong>{problem ?? error}</Wrong>
+      <div className={css.top}>
+        <Contained what="The picture" on={[build]}>
+          <Picture earths={earths} seenFrom={seenFrom} chosen={post} onChoose={setPost} />
+        </Contained>
+        <Proposals earths={earths} post={post} onTab={choose} />
+      </div>
+      <PlaceTabs label="Earths" tabs={TABS} value={tab.id} onChoose={choose}>
+        <Contained what={tab.name} on={[build]}>
+          <Suspense fallback={<p className="pale">…</p>}>
+            <tab.Tab earths={earths} post={post} />
+          </Suspense>
+        </Contained>
+      </PlaceTabs>
+    </section>
+  )
+}
+
+/** The engine unit's ground, or the first there is. */
+const firstGround = (posts: EarthsNow['build']['posts']): Id =>
+  (posts.find((p) => p.kind === 'device') ?? posts[0]!).id
+
+function Heading({
+  earths: { build, state, look, counted, count },
+  seenFrom,
+  onSeenFrom,
+}: {
+  earths: EarthsNow
+  seenFrom: Id
+  onSeenFrom: (post: Id) => void
+}) {
+  return (
+    <div className={css.heading}>
+      <h1>Earths</h1>
+      <NativeSelect
+        aria-label="Seen from"
+        value={seenFrom}
+        onChange={(e) => onSeenFrom(e.currentTarget.value)}
+        data={build.posts.map((p) => ({ value: p.id, label: `seen from ${p.name}` }))}
+        w={290}
+      />
+      <div className={css.states}>
+        <SegmentedControl
+          aria-label="State of the vehicle"
+          value={state ?? ''}
+          onChange={look}
+          data={build.states.map((s) => ({ value: s.id, label: s.name }))}
+        />
+        <Switch
+          label="show the channels in this state"
+          checked={counted}
+          onChange={(e) => count(e.currentTarget.checked)}
+        />
+      </div>
+    </div>
+  )
+}

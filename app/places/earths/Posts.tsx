@@ -1,0 +1,148 @@
+import { Button, NativeSelect } from '@mantine/core'
+import type { Patch, Post } from '../../../core/build/index.ts'
+import { Beside, Fields } from '../../parts/Fields.tsx'
+import { QuantityInput } from '../../parts/QuantityInput.tsx'
+import { num, words } from '../../parts/columns.ts'
+import { Sheet } from '../../parts/Sheet.tsx'
+import { TextField } from '../../parts/TextField.tsx'
+import { newId } from '../../store/id.ts'
+import { useBuild } from '../../store/useBuild.ts'
+import type { TabProps } from './Earths.tsx'
+import { newStrap } from './usePull.ts'
+import { readName } from './words.ts'
+
+const KIND: Record<Post['kind'], string> = {
+  battery: 'battery negative',
+  stud: 'stud',
+  block: 'engine block',
+  head: 'head',
+  body: 'body or frame',
+  device: 'ground of a device',
+  sensors: 'sensor ground of a device',
+  tank: 'tank',
+  load: 'return of a load',
+}
+
+/** The posts, and what each reader's sensor stands on. */
+export default function Posts({ earths }: TabProps) {
+  const { build } = earths
+  const { edit } = useBuild()
+  const add = (): void => {
+    const post: Post = {
+      ...{ id: newId(), name: 'New stud', kind: 'stud', device: null },
+      along: 0.5,
+    }
+    const battery = build.posts.find((p) => p.kind === 'battery') ?? build.posts[0]!
+    const straps = [newStrap(post.id, battery.id, 'wire of the new stud')]
+    edit({ kind: 'addPost', args: { post, straps } })
+  }
+  return (
+    <>
+      {build.posts.map((p) => (
+        <PostFields key={p.id} post={p} build={build} />
+      ))}
+      <Button variant="default" mt="md" onClick={add}>
+        Add a post
+      </Button>
+      <h2 className="apart">What each sensor stands on</h2>
+      <Sheet
+        label="What sensors stand on"
+        columns={[words('Reader'), words('Grounded at'), num('')]}
+      >
+        {build.channels.flatMap((c) =>
+          c.reads.map((r) => <StandRow key={r.id} read={r.id} earths={earths} />),
+        )}
+      </Sheet>
+    </>
+  )
+}
+
+function PostFields({ post, build }: { post: Post; build: TabProps['earths']['build'] }) {
+  const { edit } = useBuild()
+  const set = (patch: Patch<Post>): string | null =>
+    edit({ kind: 'editPost', args: { id: post.id, patch } })
+  const ofDevice = post.kind === 'device' || post.kind === 'sensors'
+  return (
+    <Fields name={`Post ${post.name}`}>
+      <TextField
+        label="Post"
+        value={post.name}
+        required
+        width={230}
+        onCommit={(name) => set({ name })}
+      />
+      <NativeSelect
+        label="It is"
+        value={post.kind}
+        data={Object.entries(KIND).map(([value, label]) => ({ value, label }))}
+        onChange={(e) => {
+          const kind = e.currentTarget.value as Post['kind']
+          const device =
+            kind === 'device' || kind === 'sensors' ? (build.devices[0]?.id ?? null) : null
+          set({ kind, device })
+        }}
+      />
+      {ofDevice && (
+        <NativeSelect
+          label="Whose"
+          value={post.device ?? ''}
+          data={build.devices.map((d) => ({ value: d.id, label: d.name }))}
+          onChange={(e) => set({ device: e.currentTarget.value })}
+        />
+      )}
+      <QuantityInput
+        label="Front to rear"
+        unit="%"
+        value={Math.round(post.along * 100)}
+        width={130}
+        hideUnderstood
+        check={(v) => (v >= 0 && v <= 100 ? null : '0 (front) to 100 (rear)')}
+        onCommit={({ value }) => set({ along: value / 100 })}
+      />
+      <Beside>
+        <Button
+          variant="subtle"
+          color="gray"
+          aria-label={`Remove ${post.name}`}
+          onClick={() => edit({ kind: 'removePost', args: { id: post.id } })}
+        >
+          Remove
+        </Button>
+      </Beside>
+    </Fields>
+  )
+}
+
+function StandRow({
+  read,
+  earths: { build, solved },
+}: {
+  read: string
+  earths: TabProps['earths']
+}) {
+  const { edit } = useBuild()
+  const stand = build.stands.find((s) => s.read === read)
+  const name = readName(build, read)
+  return (
+    <tr>
+      <td>{name}</td>
+      <td>
+        <NativeSelect
+          aria-label={`Ground of ${name}`}
+          value={stand?.post ?? ''}
+          data={[
+            { value: '', label: 'the ground of its own device' },
+            ...build.posts.map((p) => ({ value: p.id, label: p.name })),
+          ]}
+          onChange={(e) => {
+            const post = e.currentTarget.value || null
+            edit({ kind: 'standOn', args: { id: newId(), read, post, bolted: false } })
+          }}
+        />
+      </td>
+      <td className="pale">
+        {solved?.ground.feet.has(read) ? '' : 'its device has no ground here: add a post for it'}
+      </td>
+    </tr>
+  )
+}

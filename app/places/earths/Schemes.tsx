@@ -1,0 +1,81 @@
+import { Button } from '@mantine/core'
+import { num, unseen, words } from '../../parts/columns.ts'
+import { Sheet } from '../../parts/Sheet.tsx'
+import { useBuild } from '../../store/useBuild.ts'
+import type { TabProps } from './Earths.tsx'
+import { times } from './Proposals.tsx'
+import { readName, repairEdit, repairText, schemeText } from './words.ts'
+
+/** The schools of grounding solved for this vehicle, and single changes by what they bring. */
+export default function Schemes({ earths }: TabProps) {
+  const { build, advice, busy } = earths
+  const { edit } = useBuild()
+  if (!advice) return <p className="pale">{busy ? 'Solving each…' : 'Choose a state first.'}</p>
+  const [best] = advice.schemes
+  const now = advice.schemes.find((s) => s.power === 'as-it-is' && s.sensors === 'as-they-are')
+  return (
+    <div className="stage">
+      <div>
+        <h2>Where to ground the engine unit</h2>
+        <Sheet
+          label="Schemes"
+          columns={[words('Power ground'), words('Sensors'), num('worst reader'), words('which')]}
+          rows={advice.schemes.map((s) => {
+            const { power, sensors } = schemeText(s)
+            return {
+              key: `${s.power} ${s.sensors}`,
+              cells: [
+                power,
+                sensors,
+                `${s.worst.toFixed(2)} ×`,
+                s.read ? readName(build, s.read) : '',
+              ],
+            }
+          })}
+        />
+        {best && now && (
+          <p>
+            Recommended: power ground {schemeText(best).power}, sensors {schemeText(best).sensors}.
+            The worst reader is then {times(best.worst)}, where it is {times(now.worst)} now
+            {best.worst > 0.95 * now.worst
+              ? ': the unit’s own ground is not what hurts here, look at the changes beside.'
+              : '.'}
+          </p>
+        )}
+        <p className="pale small">
+          × is the error over what the channel needs. Each is solved with this vehicle’s own loads
+          and straps; new power wires are two of 2.5 mm², half a metre.
+        </p>
+      </div>
+      <div>
+        <h2>Single changes, tried</h2>
+        <Sheet
+          label="Repairs"
+          columns={[words('Change'), num('leaves'), num('hours'), unseen('Do it')]}
+          rows={advice.repairs.map((r) => ({
+            key: JSON.stringify(r.repair),
+            cells: [
+              repairText(build, r.repair),
+              `${r.after.toFixed(2)} ×`,
+              r.effortH.toFixed(1),
+              <Button
+                key="do"
+                variant="subtle"
+                h={36}
+                px={8}
+                aria-label={`${repairText(build, r.repair)}: try it`}
+                onClick={() => {
+                  const change = repairEdit(build, r.repair)
+                  if (change) edit(change)
+                }}
+              >
+                Try it
+              </Button>,
+            ],
+          }))}
+        />
+        {advice.repairs.length === 0 && <p className="pale">None helps by more than a fiftieth.</p>}
+      </div>
+    </div>
+  )
+}

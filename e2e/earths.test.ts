@@ -1,0 +1,175 @@
+import { expect, test } from '@playwright/test'
+import { groundAdvice, groundPicture, groundSlopes, solvedGround } from './core.ts'
+import { exportBuild, numberIn, openSample, saved, watch } from './help.ts'
+import { saltmarshNine } from '../demo/saltmarshNine.ts'
+
+const sample = saltmarshNine()
+const solved = solvedGround(sample).solved!
+const slopes = groundSlopes(sample)
+const picture = groundPicture({ ...solved.ground, ...solved.estimate }, slopes, 'state-all')
+const costOf = (read: string) => picture.costs.find((c) => c.read === read)!
+
+test('the fan on the display’s ground is found, repaired, and the line-up is better for it', async ({
+  page,
+}) => {
+  watch(page)
+  await openSample(page)
+  await page.getByRole('link', { name: 'Earths' }).click()
+  await page.getByText('Everything on', { exact: true }).click()
+  const rows = page.getByRole('table', { name: 'What the grounds cost' }).locator('tbody tr')
+  const oil = rows.filter({ hasText: 'Oil, gallery · Display' })
+  const off = costOf('rd-oil-display').off
+  await expect(oil).toContainText(`+${off.toFixed(1)} °C`)
+  await expect(oil).toContainText('Fan')
+  // the posts stand where the core says
+  const display = page.getByRole('button', { name: /^Display, ground,/ })
+  const relative = picture.volt['gp-display']! - picture.volt['gp-unit']!
+  expect(numberIn((await display.getAttribute('aria-label'))!.split(',').at(-1)!)).toBeCloseTo(
+    relative * 1000,
+    0,
+  )
+  await expect(page.getByRole('list', { name: 'Rules that are broken' })).toContainText(
+    'Fan returns',
+  )
+
+  // the channels are shown in this state when somebody asks
+  const counted = page.getByRole('switch', { name: 'show the channels in this state' })
+  await counted.click()
+  await expect(counted).toBeChecked()
+  await page.getByRole('link', { name: 'Line-up' }).click()
+  const row = page.getByRole('listitem').filter({ hasText: 'Gearbox oil' }).first()
+  await expect(row).toContainText('look here')
+  await page.getByRole('link', { name: 'Earths' }).click()
+
+  const repair = page.getByRole('group', { name: 'Proposed repair' })
+  const [first] = groundAdvice(sample, solved, slopes, 'state-all').repairs
+  expect(first!.repair.kind).toBe('move-return')
+  await expect(repair).toContainText('Take the return of Fan to Battery negative')
+  await repair.getByRole('button', { name: 'Try it' }).click()
+  await expect(oil).not.toContainText(`+${off.toFixed(1)} °C`)
+  await expect(page.getByText('Fan returns')).toHaveCount(0)
+  await saved(page)
+  await page.getByRole('link', { name: 'Logbook' }).click()
+  await expect(page.getByRole('list').first()).toContainText('return of the load')
+  const { build } = await exportBuild(page)
+  expect(build.loads.find((l) => l.id === 'gl-fan')!.into).toBe('gp-battery')
+  expect(build.vehicle.state).toBe('state-all')
+})
+
+test('by keyboard alone: a drop is typed where it tells most, and the strap is known by it', async ({
+  page,
+}) => {
+  watch(page)
+  await openSample(page)
+  await page.goto('/build/saltmarsh-nine/earths?tab=drops')
+  const drops = page.getByRole('table', { name: 'Volt drops' }).locator('tbody tr')
+  await expect(drops).toHaveCount(2)
+  await expect(page.getByRole('group', { name: 'Measure next' })).toBeVisible()
+  const next = groundAdvice(sample, solved, slopes, 'state-all').next!
+  await expect(page.getByLabel('Red on')).toHaveValue(next.plus)
+  await expect(page.getByLabel('Black on')).toHaveValue(next.minus)
+  // nothing typed, then probes on one post: each says so and records nothing
+  await page.getByLabel('Meter shows').focus()
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('alert')).toContainText('Type what the meter shows')
+  await page.getByLabel('Black on').selectOption(next.plus)
+  await page.getByLabel('Meter shows').focus()
+  await page.keyboard.type('94 mV')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('alert')).toContainText('Both probes stand on one post')
+  await page.getByLabel('Black on').selectOption(next.minus)
+  await page.getByLabel('Meter shows').focus()
+  await page.keyboard.press('ControlOrMeta+a')
+  await page.keyboard.type(`${(next.expectedV * 1000).toFixed(0)} mV`)
+  await page.keyboard.press('Enter')
+  await expect(drops).toHaveCount(3)
+  // the same with the probes exchanged contradicts it
+  await page.getByLabel('Red on').selectOption(next.minus)
+  await page.getByLabel('Black on').selectOption(next.plus)
+  await page.getByLabel('Meter shows').focus()
+  await page.keyboard.type(`${(next.expectedV * 1000).toFixed(0)} mV`)
+  await page.keyboard.press('Enter')
+  await expect(page.getByText(/contradicts the others/).first()).toBeVisible()
+  await page.keyboard.press('ControlOrMeta+z')
+  await expect(drops).toHaveCount(3)
+  await expect(page.getByText(/contradicts the others/)).toHaveCount(0)
+
+  // a post is chosen by key, and says what feeds it
+  await page.getByRole('button', { name: /^Tank,/ }).focus()
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('group', { name: 'The chosen post' })).toContainText('Fuel pump')
+})
+
+test('from a template on a new build, wires run by mouse and refused where they cannot be', async ({
+  page,
+}) => {
+  watch(page)
+  await page.goto('/builds')
+  await page.getByRole('button', { name: 'New build' }).click()
+  await page.getByLabel('Name').fill('Shed car')
+  await page.getByRole('button', { name: 'Start', exact: true }).click()
+  await page.getByRole('link', { name: 'Earths' }).click()
+  await page
+    .getByRole('group', { name: 'Car, battery in front' })
+    .getByRole('button', { name: 'Start with it' })
+    .click()
+  const nose = page.getByRole('button', { name: /^Nose stud,/ })
+  await expect(nose).toBeVisible()
+  await page.getByRole('tab', { name: 'Straps and joints' }).click()
+  const straps = page.getByRole('table', { name: 'Straps and wires' }).locator('tbody tr')
+  await expect(straps).toHaveCount(6)
+  // pulled from the nose to the battery
+  const middle = async (name: RegExp) => {
+    const circle = page.getByRole('button', { name }).locator('circle').last()
+    const box = (await circle.boundingBox())!
+    return { x: box.x + box.width / 2, y: box.y + box.height / 2 }
+  }
+  const [from, to] = [await middle(/^Nose stud,/), await middle(/^Battery negative,/)]
+  await page.mouse.move(from.x, from.y)
+  await page.mouse.down()
+  await page.mouse.move((from.x + to.x) / 2, from.y + 20, { steps: 4 })
+  await page.mouse.move(to.x, to.y, { steps: 4 })
+  await page.mouse.up()
+  await expect(straps).toHaveCount(7)
+  await straps
+    .last()
+    .getByRole('button', { name: /^Change/ })
+    .click()
+  const form = page.getByRole('group', { name: /^Strap Nose stud to/ })
+  // no length, a length below nothing, and both ends on one post
+  await form.getByLabel('Length').fill('0')
+  await page.keyboard.press('Enter')
+  await expect(form.getByText(/above zero/)).toBeVisible()
+  await form.getByLabel('Length').fill('2.5')
+  await page.keyboard.press('Enter')
+  await form.getByLabel('Size').fill('10 AWG')
+  await page.keyboard.press('Enter')
+  await form.getByLabel('To', { exact: true }).selectOption({ label: 'Nose stud' })
+  await expect(form.getByRole('alert')).toContainText('between two posts')
+  await saved(page)
+  await page.getByRole('link', { name: 'Logbook' }).click()
+  const { build } = await exportBuild(page)
+  const added = build.straps.at(-1)!
+  expect(added.wire!.lengthM).toBe(2.5)
+  expect(added.wire!.areaMm2).toBeCloseTo(5.26, 1)
+  expect(added.a).not.toBe(added.b)
+})
+
+test('a part that hangs from nothing is named, and the rest of the build stands', async ({
+  page,
+}) => {
+  watch(page)
+  await openSample(page)
+  await page.goto('/build/saltmarsh-nine/earths?tab=straps')
+  await page.getByRole('button', { name: 'Change bulkhead cable' }).click()
+  await page
+    .getByRole('group', { name: 'Strap bulkhead cable' })
+    .getByRole('button', { name: 'Remove' })
+    .click()
+  await expect(page.getByRole('alert').first()).toContainText('hangs from nothing')
+  await page.getByRole('link', { name: 'Line-up' }).click()
+  await expect(page.getByRole('heading', { name: 'Line-up' })).toBeVisible()
+  await page.keyboard.press('ControlOrMeta+z')
+  await page.getByRole('link', { name: 'Earths' }).click()
+  await expect(page.getByRole('alert')).toHaveCount(0)
+})
