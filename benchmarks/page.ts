@@ -115,6 +115,45 @@ try {
     0,
     'tasks',
   )
+  // a wire pulled about over the picture of the grounds, and the state switched to and fro, for sixty readers
+  const shed = page.url().match(/build\/[^/]+/)![0]
+  await page.goto(`${URL_}/${shed}/earths`)
+  await page
+    .getByRole('group', { name: 'Car, battery in front' })
+    .getByRole('button', { name: 'Start with it' })
+    .click()
+  await page.getByRole('table', { name: 'What the grounds cost' }).waitFor()
+  await page.waitForTimeout(4000)
+  const nose = (await page
+    .getByRole('button', { name: /^Nose stud,/ })
+    .locator('circle')
+    .last()
+    .boundingBox())!
+  await page.mouse.move(nose.x + 6, nose.y + 6)
+  await page.mouse.down()
+  const pulled = await longTasks(page, (t) =>
+    page.mouse.move(nose.x + 200 + 90 * Math.sin(t / 300), nose.y + 60 * Math.cos(t / 300)),
+  )
+  await page.mouse.up()
+  const switched = await longTasks(page, async (t) => {
+    await page.getByText(Math.round(t / 500) % 2 === 0 ? 'Idle' : 'Key on', { exact: true }).click()
+    await page.waitForTimeout(400)
+  })
+  console.log(
+    `       pulling a wire: ${pulled.moves} moves, ${pulled.count} long tasks; switching the state: ${switched.moves} times, ${switched.count} long tasks`,
+  )
+  report(
+    'long tasks while a wire is pulled over the grounds of 60 readers for 5 s, beyond those of an empty page',
+    pulled.count - idle.count,
+    0,
+    'tasks',
+  )
+  report(
+    'long tasks while their state is switched for 5 s, beyond those of an empty page',
+    switched.count - idle.count,
+    0,
+    'tasks',
+  )
   await browser.close()
 } finally {
   process.kill(-server.pid!)

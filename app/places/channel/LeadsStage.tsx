@@ -8,6 +8,7 @@ import { TextField } from '../../parts/TextField.tsx'
 import { StatedChip } from '../../parts/StatedChip.tsx'
 import { useQuantity } from '../../parts/units.ts'
 import { truthUnit } from './stageInfo.ts'
+import { GroundNow } from './GroundNow.tsx'
 import { useRestTruth } from './restTruth.ts'
 import type { StageProps } from './tabs.tsx'
 
@@ -52,6 +53,7 @@ export default function LeadsStage({ status }: StageProps) {
             onValue={(value) => set({ groundOffsetV: measured(value) })}
           />
         </Fields>
+        <GroundNow read={status.assembled.read} />
         <Group mt="md">
           <TextField
             label="Wire colour"
