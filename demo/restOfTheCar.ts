@@ -26,12 +26,20 @@ import { CAN, JUG, PUMP_GAUGE } from './instruments.ts'
 import { REST, type Point, type Told } from './sensors.ts'
 
 const DEVICES: Device[] = [
-  { id: 'display', name: 'Display', kind: 'display', note: 'Behind the wheel', inputs: [] },
+  {
+    id: 'display',
+    name: 'Display',
+    kind: 'display',
+    note: 'Behind the wheel',
+    supply: { railMa: 120, stopsBelowV: 8.5, mustLive: false, feed: 'switched' },
+    inputs: [],
+  },
   {
     id: 'oil-pressure-gauge',
     name: 'Oil pressure gauge',
     kind: 'gauge',
     note: 'Old needle gauge',
+    supply: { railMa: null, stopsBelowV: 9, mustLive: false, feed: 'switched' },
     inputs: [],
   },
   {
@@ -39,6 +47,7 @@ const DEVICES: Device[] = [
     name: 'Fuel gauge',
     kind: 'gauge',
     note: 'Needle, with its own coil',
+    supply: { railMa: null, stopsBelowV: 9, mustLive: false, feed: 'switched' },
     inputs: [],
   },
 ]

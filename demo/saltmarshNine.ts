@@ -82,6 +82,7 @@ const ENGINE_UNIT: Device = {
   name: 'Engine unit',
   kind: 'ecu',
   note: 'Own-brand-free, behind the seat',
+  supply: { railMa: 28, stopsBelowV: 6, mustLive: true, feed: 'relay' },
   inputs: [input('eu-14', '14', 2490), input('eu-15', '15', 2490), input('eu-16', '16', 2490)],
 }
 const OIL_GAUGE: Device = {
@@ -89,6 +90,7 @@ const OIL_GAUGE: Device = {
   name: 'Oil gauge',
   kind: 'gauge',
   note: 'Old needle gauge, fed from the battery through its coil',
+  supply: { railMa: null, stopsBelowV: 9, mustLive: false, feed: 'switched' },
   inputs: [
     {
       id: 'og-s',

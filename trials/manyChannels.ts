@@ -1,4 +1,10 @@
-import { createBuild, type Build, type Device, type Measurement } from '../core/build/index.ts'
+import {
+  createBuild,
+  NO_SUPPLY,
+  type Build,
+  type Device,
+  type Measurement,
+} from '../core/build/index.ts'
 import { saltmarshNine } from '../demo/saltmarshNine.ts'
 
 /** Channels of the sample that stand alone: one sensor, read by one pin. */
@@ -23,6 +29,7 @@ export function manyChannels(count: number): Build {
     name: `Unit ${n}`,
     kind: 'ecu',
     note: '',
+    supply: NO_SUPPLY,
     inputs: [],
   })
   for (let i = 0; i < count; i++) {

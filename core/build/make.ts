@@ -2,6 +2,7 @@ import { decimalsOf } from '../quantity/format.ts'
 import {
   assumed,
   newFace,
+  NO_SUPPLY,
   type Axis,
   type Channel,
   type Device,
@@ -71,6 +72,7 @@ export function maker(nextId: () => string) {
     name,
     kind,
     note: '',
+    supply: NO_SUPPLY,
     inputs: [],
   })
 

@@ -6,6 +6,7 @@ type Lift = (part: Old, build: Old) => Old
 const list = (value: unknown): Old[] => (Array.isArray(value) ? (value as Old[]) : [])
 const isThing = (value: unknown): value is Old =>
   typeof value === 'object' && value !== null && !Array.isArray(value)
+const NO_SUPPLY = { railMa: null, stopsBelowV: null, mustLive: false, feed: 'unknown' }
 const assumedZero = { value: 0, basis: 'assumed', from: [] }
 
 /**
@@ -42,7 +43,7 @@ const within =
  * and wires no ground offset. Schema 2 knew temperatures behind a pull-up only: no counters, no sensor supply,
  * faults shown as cold or hot, faces of digits alone. Schema 3 kept the fuel with a lambda sensor, per cent, did
  * not say whether two halves stand level, and named some settings by units not the core's. Schema 4 kept edits by
- * whole fields and every change with its arguments. Schema 5 knew one kind of channel. Schema 6 knew no grounds.
+ * whole fields and every change with its arguments. Schema 5 knew one kind of channel. Schema 6 knew no grounds and no supplies.
  */
 const STEPS: Readonly<Record<number, Step>> = {
   1: {
@@ -69,7 +70,10 @@ const STEPS: Readonly<Record<number, Step>> = {
   },
   4: { changes: changeOfSchema5 },
   5: { channels: (c) => ('reads' in c && 'elements' in c ? { kind: 'reading', ...c } : c) },
-  6: { top: topOfSchema7 },
+  6: {
+    top: topOfSchema7,
+    devices: (d) => ('inputs' in d && 'kind' in d ? { supply: NO_SUPPLY, ...d } : d),
+  },
 }
 
 /** A whole build gets its lists; a part of one, as the history keeps it, is left the part it is. */

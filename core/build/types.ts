@@ -11,6 +11,14 @@ export type Vehicle = Static<typeof schema.vehicle>
 export type Instrument = Static<typeof schema.instrument>
 export type Accuracy = Static<typeof schema.accuracy>
 export type Device = Static<typeof schema.device>
+export type DeviceSupply = Device['supply']
+/** What is known of a device's supply before anybody looked. */
+export const NO_SUPPLY: DeviceSupply = {
+  railMa: null,
+  stopsBelowV: null,
+  mustLive: false,
+  feed: 'unknown',
+}
 export type Input = Static<typeof schema.input>
 export type Pull = Static<typeof schema.pull>
 export type DeviceTable = Static<typeof schema.deviceTable>

@@ -3,3 +3,13 @@ export { groundAdvice, planOf, schemesOf, type GroundAdvice, type Scheme } from 
 export { brokenRules, type BrokenRule } from './rules.ts'
 export { groundSlopes, offBy, type GroundSlope } from './slopes.ts'
 export { groundFrom, TEMPLATES, type GroundTemplate } from './templates.ts'
+export {
+  dropouts,
+  feedOf,
+  NEAR_LIMIT,
+  railBudgets,
+  type Dropout,
+  type Feed,
+  type FeedTest,
+  type RailBudget,
+} from './supplies.ts'

@@ -26,10 +26,11 @@ export type GroundAdvice = {
 export type Scheme = {
   power: 'as-it-is' | 'block' | 'battery' | 'stud'
   sensors: 'as-they-are' | 'at-the-unit' | 'local'
-  /** worst error of a reader over its need */
+  /** worst error over its need of the unit's own readers, and which that is */
   worst: number
-  /** which reader that is */
   read: Id | null
+  /** the same of every other reader: a scheme moves the ground they share */
+  others: number
 }
 
 const FEWEST_OHM = 1e-9
@@ -117,10 +118,16 @@ export function schemesOf(build: Build, plan: GroundPlan): Scheme[] {
           block,
           sensors,
         })
-        return { power, sensors, ...worstReader(moved) }
+        const own = moved.readers.filter((r) => r.minus === unit)
+        const rest = moved.readers.filter((r) => r.minus !== unit)
+        return {
+          ...{ power, sensors },
+          ...worstReader({ ...moved, readers: own }),
+          others: worstShare({ ...moved, readers: rest }),
+        }
       }),
     )
-    .sort((a, b) => a.worst - b.worst)
+    .sort((a, b) => a.worst - b.worst || a.others - b.others)
 }
 
 /** The ground of the engine unit: of the device that most readers read by. */

@@ -20,6 +20,7 @@ const TABS = [
   { id: 'loads', name: 'Loads', Tab: lazy(() => import('./Loads.tsx')) },
   { id: 'posts', name: 'Posts', Tab: lazy(() => import('./Posts.tsx')) },
   { id: 'schemes', name: 'Schemes', Tab: lazy(() => import('./Schemes.tsx')) },
+  { id: 'supplies', name: 'Supplies', Tab: lazy(() => import('./Supplies.tsx')) },
   { id: 'wire', name: 'Wire and fuse', Tab: lazy(() => import('./WireAndFuse.tsx')) },
 ] as const
 type TabId = (typeof TABS)[number]['id']

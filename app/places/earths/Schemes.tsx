@@ -12,6 +12,7 @@ export default function Schemes({ earths }: TabProps) {
   const { edit } = useBuild()
   if (!advice) return <p className="pale">{busy ? 'Solving each…' : 'Choose a state first.'}</p>
   const [best] = advice.schemes
+  const worst = advice.schemes.at(-1)
   const now = advice.schemes.find((s) => s.power === 'as-it-is' && s.sensors === 'as-they-are')
   return (
     <div className="stage">
@@ -19,7 +20,7 @@ export default function Schemes({ earths }: TabProps) {
         <h2>Where to ground the engine unit</h2>
         <Sheet
           label="Schemes"
-          columns={[words('Power ground'), words('Sensors'), num('worst reader'), words('which')]}
+          columns={[words('Power ground'), words('Sensors'), num('its readers'), num('others')]}
           rows={advice.schemes.map((s) => {
             const { power, sensors } = schemeText(s)
             return {
@@ -36,15 +37,17 @@ export default function Schemes({ earths }: TabProps) {
         {best && now && (
           <p>
             Recommended: power ground {schemeText(best).power}, sensors {schemeText(best).sensors}.
-            The worst reader is then {times(best.worst)}, where it is {times(now.worst)} now
-            {best.worst > 0.95 * now.worst
-              ? ': the unit’s own ground is not what hurts here, look at the changes beside.'
+            The worst of the unit’s readers is then {times(best.worst)}; it is {times(now.worst)}{' '}
+            now
+            {worst?.read
+              ? `, and ${times(worst.worst)} (${readName(build, worst.read)}) the worst way.`
               : '.'}
           </p>
         )}
         <p className="pale small">
-          × is the error over what the channel needs. Each is solved with this vehicle’s own loads
-          and straps; new power wires are two of 2.5 mm², half a metre.
+          × is the worst error over what the channel needs: of the readers of the engine unit, and
+          of all others. Each is solved with this vehicle’s own loads and straps; new power wires
+          are two of 2.5 mm², half a metre.
         </p>
       </div>
       <div>

@@ -114,5 +114,14 @@ export const device = object({
   name: text,
   kind: oneOf('ecu', 'display', 'gauge', 'other'),
   note: text,
+  supply: object({
+    /** most its sensor supply gives, mA; null where nobody knows */
+    railMa: orNull(positive),
+    /** battery volts below which it stops; null where nobody knows */
+    stopsBelowV: orNull(positive),
+    /** it must live through cranking */
+    mustLive: flag,
+    feed: oneOf('permanent', 'switched', 'relay', 'unknown'),
+  }),
   inputs: list(input, MOST.inputs),
 })

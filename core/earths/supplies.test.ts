@@ -1,0 +1,63 @@
+import { describe, expect, it } from 'vitest'
+import { saltmarshNine } from '../../demo/saltmarshNine.ts'
+import type { Build } from '../build/index.ts'
+import { dropouts, feedOf, NEAR_LIMIT, railBudgets } from './supplies.ts'
+
+const sample = saltmarshNine()
+const budget = railBudgets(sample).find((b) => b.device === 'engine-unit')!
+
+describe('the budget of a sensor supply', () => {
+  it('adds up pull-ups and sensors as one would by hand', () => {
+    // 5 V through 2.49 kΩ is 2.008 mA
+    const pull = budget.parts.find((p) => p.read === 'rd-coolant')!
+    expect(pull.what).toBe('pull-up')
+    expect(pull.ma).toBeCloseTo(2.008, 3)
+    expect(budget.ma).toBeCloseTo(
+      budget.parts.reduce((s, p) => s + p.ma, 0),
+      9,
+    )
+    expect(budget.parts.map((p) => p.what)).toContain('sensor')
+  })
+
+  it('finds the rail of the sample near its limit, and what falls with it', () => {
+    expect(budget.used!).toBeGreaterThan(NEAR_LIMIT)
+    expect(budget.used!).toBeLessThan(1)
+    expect(budget.falls).toContain('Coolant, block outlet')
+    expect(budget.falls).toContain('Manifold pressure')
+  })
+
+  it('lets a sagging reference move only what does not follow it', () => {
+    const moved = budget.sag.map((s) => s.read)
+    // a bridge on the same reference and a pull-up to it cancel
+    expect(moved).not.toContain('rd-map')
+    expect(moved).not.toContain('rd-coolant')
+    // a controller with an output of its own does not
+    expect(moved).toContain('rd-lambda')
+  })
+
+  it('is none for a device that feeds nothing', () => {
+    const bare: Build = { ...sample, channels: [] }
+    expect(railBudgets(bare)).toEqual([])
+  })
+})
+
+describe('a battery that sags while cranking', () => {
+  it('stops what it stops, and says where that may not be', () => {
+    const at = (volt: number) => new Map(dropouts(sample, volt).map((d) => [d.device, d.grade]))
+    expect(at(7).get('display')).toBe('note')
+    expect(at(7).get('engine-unit')).toBe('fine')
+    expect(at(5.5).get('engine-unit')).toBe('wrong')
+    expect([...at(12.6).values()]).toEqual(expect.arrayContaining(['fine']))
+    expect([...at(12.6).values()]).not.toContain('note')
+  })
+
+  it.each([
+    [{ off: 12.5, accessory: 12.5, on: 12.4, crank: 9.8 }, 'permanent'],
+    [{ off: 0, accessory: 0, on: 12.4, crank: 9.6 }, 'switched'],
+    [{ off: 0.1, accessory: 12.3, on: 12.3, crank: 0.2 }, 'drops-out-on-crank'],
+    [{ off: 0, accessory: 12.3, on: 0, crank: 0 }, 'accessory'],
+    [{ off: 0, accessory: 0, on: 0.4, crank: 0 }, 'none'],
+  ] as const)('tells a feed by its volts at each position of the key: %j', (volts, feed) => {
+    expect(feedOf(volts, 12.6)).toBe(feed)
+  })
+})

@@ -1,0 +1,137 @@
+import { elementOf } from '../build/find.ts'
+import type { Build, Device, Id, Input, Read } from '../build/types.ts'
+import { assembleChain, linearSpread, prepareChain } from '../chain/index.ts'
+import { findFamily } from '../curve/registry.ts'
+import { orElse } from '../error.ts'
+import { linspace } from '../math/linspace.ts'
+
+/** One thing that lives on a device's sensor supply. */
+export type OnRail = {
+  read: Id
+  channel: string
+  pin: string
+  what: 'pull-up' | 'sensor'
+  ma: number
+}
+
+/** What a device's sensor supply must give, and what hangs on it. */
+export type RailBudget = {
+  device: Id
+  parts: OnRail[]
+  ma: number
+  /** most it gives, mA; null where nobody knows */
+  limitMa: number | null
+  /** share of the limit that is used; null where there is none */
+  used: number | null
+  /** channels that one short of the rail takes down */
+  falls: string[]
+  /** largest error of a reader over its need when the rail sags by one per cent; the readers it does not cancel in */
+  sag: { read: Id; channel: string; off: number; unit: string; share: number }[]
+}
+
+/** Part of a supply beyond which it is near its limit: it warms, sags and ages. */
+export const NEAR_LIMIT = 0.8
+const SAG = 0.01
+
+/** What each device's reference and sensor supply feed: pull-ups at their hottest, bridges, potentiometers. */
+export const railBudgets = (build: Build): RailBudget[] =>
+  build.devices.flatMap((device) => {
+    const reads = readsBy(build, device)
+    const parts = reads.flatMap((r) => onRail(build, r))
+    if (parts.length === 0) return []
+    const ma = parts.reduce((sum, p) => sum + p.ma, 0)
+    const limitMa = device.supply.railMa
+    return [
+      {
+        device: device.id,
+        parts: parts.sort((a, b) => b.ma - a.ma),
+        ma,
+        limitMa,
+        used: limitMa === null ? null : ma / limitMa,
+        falls: [...new Set(parts.map((p) => p.channel))],
+        sag: reads.flatMap((r) => sagOf(build, r)).sort((a, b) => b.share - a.share),
+      },
+    ]
+  })
+
+type Reading = { read: Read; channel: string; input: Input }
+const readsBy = (build: Build, device: Device): Reading[] =>
+  build.channels.flatMap((c) =>
+    c.reads.flatMap((read) => {
+      const input = device.inputs.find((i) => i.id === read.input)
+      return input ? [{ read, channel: c.name, input }] : []
+    }),
+  )
+
+function onRail(build: Build, { read, channel, input }: Reading): OnRail[] {
+  const element = elementOf(build, read.source.id)
+  const drive = findFamily(element.family)?.drive(element.settings)
+  if (!drive) return []
+  const named = { read: read.id, channel, pin: input.pin }
+  // at its fewest ohms a thermistor leaves the pull-up the whole rail
+  const pulls = input.pulls
+    .filter((p) => p.on && p.toReference)
+    .map((p): OnRail => ({
+      ...named,
+      what: 'pull-up',
+      ma: (1000 * input.referenceV.value) / p.ohm.value,
+    }))
+  const fed = drive.kind === 'voltage' && drive.nominalV !== null && input.sensorSupply.toReference
+  return fed ? [...pulls, { ...named, what: 'sensor', ma: drive.supplyMa }] : pulls
+}
+
+const ROOT3 = Math.sqrt(3)
+
+/** What a reader is off by when its device's reference sags by one per cent; nothing where that cancels. */
+function sagOf(build: Build, { read, channel }: Reading): RailBudget['sag'] {
+  return orElse(() => {
+    const { spec, needs, sensor } = assembleChain(build, read.id)
+    if (!spec) return []
+    const spreads = spec.spreads
+      .filter((s) => s.on.kind === 'reference' && s.on.converter)
+      .map((s) => ({ ...s, size: SAG }))
+    const chain = prepareChain({ ...spec, spreads })
+    const end = spec.stages.at(-1)!
+    const offs = linspace(...spec.best, 5).map(
+      (t) => ROOT3 * (linearSpread(chain, t).sigma[end] ?? 0),
+    )
+    const off = Math.max(...offs)
+    const unit = findFamily(sensor.family)?.truthUnit ?? ''
+    const share = off / needs.accuracy
+    return share > 0.01 ? [{ read: read.id, channel, off, unit, share }] : []
+  }, [])
+}
+
+/** What a battery voltage while cranking stops, and whether that may be. */
+export type Dropout = {
+  device: Id
+  stopsBelowV: number
+  stops: boolean
+  grade: 'fine' | 'note' | 'wrong'
+}
+
+/** Which devices stop at a battery voltage: harmless for a gauge, fatal for what must live through cranking. */
+export const dropouts = (build: Build, crankingV: number): Dropout[] =>
+  build.devices.flatMap((d): Dropout[] => {
+    const { stopsBelowV, mustLive } = d.supply
+    if (stopsBelowV === null) return []
+    const stops = crankingV < stopsBelowV
+    return [
+      { device: d.id, stopsBelowV, stops, grade: !stops ? 'fine' : mustLive ? 'wrong' : 'note' },
+    ]
+  })
+
+/** Volts of one wire at each position of the key, and what feed that makes of it. */
+export type FeedTest = { off: number; accessory: number; on: number; crank: number }
+export type Feed = 'permanent' | 'switched' | 'drops-out-on-crank' | 'accessory' | 'none'
+
+/** Less than so much of the battery's own volts is no feed. */
+const ALIVE_SHARE = 0.6
+
+/** What a wire is, by its volts at off, accessory, on and crank: battery volts at rest are the measure. */
+export function feedOf({ off, accessory, on, crank }: FeedTest, batteryV: number): Feed {
+  const lives = (volt: number): boolean => volt > ALIVE_SHARE * batteryV
+  if (!lives(on)) return lives(accessory) ? 'accessory' : 'none'
+  if (crank < 0.4 * batteryV) return 'drops-out-on-crank'
+  return lives(off) ? 'permanent' : 'switched'
+}
