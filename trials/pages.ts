@@ -48,6 +48,9 @@ export function pagesOf(build: Build, channels: readonly Channel[] = oneOfEach(b
   return [
     '',
     '/prove',
+    '/earths',
+    '/earths?tab=straps',
+    '/earths?tab=loads',
     '/logbook',
     '/vehicle',
     ...readers.slice(0, 1).map(({ read }) => `/card/${read.id}`),

@@ -1,5 +1,6 @@
 import { maker, MOST, type Build, type Edited, type Measurement } from '../core/build/index.ts'
 import { families } from '../core/curve/registry.ts'
+import { groundEdits } from './groundEdits.ts'
 
 /** A pick of anything, by a stream of uniform numbers. */
 export type Draw = {
@@ -276,6 +277,7 @@ export function randomEdit(build: Build, draw: Draw, id: () => string): Edited {
       kind: 'removeFromSetting',
       args: { element: (element ?? gone).id, list: 'candidates', item: 'own' },
     }),
+    ...groundEdits(build, draw, id),
   ]
   return draw.from(kinds)()
 }

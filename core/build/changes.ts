@@ -254,6 +254,13 @@ const CHANGES = {
   editLoad: (b, a: { id: Id; patch: Patch<Load> }) => {
     layOver(find(b.loads, a.id, 'load'), a.patch)
   },
+  /** whether a load runs in a state: said of the one, so that two hands may each say another */
+  runLoad: (b, a: { id: Id; state: Id; runs: boolean }) => {
+    const load = find(b.loads, a.id, 'load')
+    find(b.states, a.state, 'state')
+    load.runs = load.runs.filter((s) => s !== a.state)
+    if (a.runs) load.runs.push(a.state)
+  },
   removeLoad: (b, a: { id: Id }) => {
     remove(b.loads, a.id, 'load')
   },

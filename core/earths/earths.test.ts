@@ -17,6 +17,10 @@ import {
   groundFrom,
   groundPicture,
   groundSlopes,
+  offBy,
+  shieldCosts,
+  shieldEnds,
+  wantedFor,
   planOf,
   schemesOf,
   TEMPLATES,
@@ -208,12 +212,53 @@ describe('templates', () => {
       straps: sample.straps.filter((s) => s.a !== 'gp-bulkhead'),
       posts: [...sample.posts],
     }
-    expect(solvedGround(loose).problem).toContain('hangs from nothing')
-    expect(
-      readStatus(
-        { ...loose, vehicle: { ...loose.vehicle, state: all } },
-        readerOf(loose, 'rd-fuel'),
-      ).chain,
-    ).not.toBe(null)
+    // what hangs from nothing is named, and the rest is solved without it
+    const { solved: rest, problem } = solvedGround(loose)
+    expect(problem).toBe(null)
+    expect(rest!.ground.loose).toContain('gp-bulkhead')
+    expect(rest!.ground.feet.has('rd-fuel')).toBe(false)
+    expect(rest!.ground.feet.has('rd-air')).toBe(true)
+    const on = { ...loose, vehicle: { ...loose.vehicle, state: all } }
+    expect(readStatus(on, readerOf(loose, 'rd-fuel')).chain).not.toBe(null)
+  })
+})
+
+describe('a shield on the sample', () => {
+  const ends = shieldEnds(sample)!
+  const of = (lengthM: number) =>
+    shieldCosts(solved, slopes, all, { ...ends, far: 'gp-bulkhead', lengthM })
+
+  it('carries nothing at one end, and ground current at both', () => {
+    const [unit, far, both] = of(1.5)
+    expect(unit!.ampere).toBe(0)
+    expect(far!.ampere).toBe(0)
+    expect(both!.ampere).toBeGreaterThan(0.1)
+    // a longer one carries less
+    expect(of(6)[2]!.ampere).toBeLessThan(both!.ampere)
+  })
+
+  it('costs the readers on the sensor ground what the network with that wire says', () => {
+    const { worst } = of(1.5)[2]!
+    const { reference, feet } = vehicleGround(sample)!
+    const read = worst!.cost.read
+    const foot = feet.get(read)!
+    const reader = {
+      ...{ id: read, kind: 'fixed' as const },
+      ...{ sensorGround: foot.sensor, converterGround: foot.converter },
+    }
+    const loads = solved.estimate.loads
+    const at = (wires: typeof solved.estimate.wires): number =>
+      groundCost({ reference, loads, wires, readers: [reader] }).states[all]!.readerV[read]!
+    const braid = { id: 'x', a: 'gp-bulkhead', b: 'gp-sensors', ohm: 1.5 * 0.02 + 0.002, doubt: 1 }
+    const slope = slopes.find((s) => s.read === read)!
+    const moved =
+      offBy(slope, at([...solved.estimate.wires, braid])) - offBy(slope, at(solved.estimate.wires))
+    expect(worst!.off).toBeCloseTo(moved, 9)
+    expect(worst!.share).toBeGreaterThan(0)
+  })
+
+  it('is wanted most by edges, and not by what is slow', () => {
+    expect(wantedFor('frequency', true).cable).toBe('shielded-pair')
+    expect(wantedFor('resistance', false).cable).toBe('single')
   })
 })

@@ -13,3 +13,4 @@ export {
   type FeedTest,
   type RailBudget,
 } from './supplies.ts'
+export { shieldCosts, shieldEnds, wantedFor, type ShieldCost, type ShieldEnd } from './shields.ts'

@@ -1,4 +1,5 @@
 import type { Build, Id } from '../build/types.ts'
+import { orElse } from '../error.ts'
 import {
   bestNextDrop,
   meterSigmaV,
@@ -55,7 +56,9 @@ export function planOf(
       const needV = s.need / Math.abs(s.perVolt)
       return [{ id: s.read, plus: foot.sensor, minus: foot.converter, state, factor: 1, needV }]
     }),
-    studs: build.posts.filter((p) => STUDS.has(p.kind)).map((p) => p.id),
+    studs: build.posts
+      .filter((p) => STUDS.has(p.kind) && !ground.loose.includes(p.id))
+      .map((p) => p.id),
     grounds: build.posts.filter((p) => p.kind === 'device').map((p) => p.id),
   }
 }
@@ -78,7 +81,9 @@ export function groundAdvice(
       reference: plan.reference,
       estimate,
       readers: plan.readers,
-      nodes: build.posts.filter((p) => p.kind !== 'load').map((p) => p.id),
+      nodes: build.posts
+        .filter((p) => p.kind !== 'load' && !solved.ground.loose.includes(p.id))
+        .map((p) => p.id),
       states: [state],
       sigmaV: meterSigmaV,
     }),
@@ -100,9 +105,11 @@ const POWER_OHM = 0.0025
  */
 export function schemesOf(build: Build, plan: GroundPlan): Scheme[] {
   const unit = unitGround(build)
-  const at = (kind: string): Id | undefined => build.posts.find((p) => p.kind === kind)?.id
+  const tied = new Set([plan.reference, ...plan.wires.flatMap((w) => [w.a, w.b])])
+  const at = (kind: string): Id | undefined =>
+    build.posts.find((p) => p.kind === kind && tied.has(p.id))?.id
   const block = at('block')
-  if (!unit || !block) return []
+  if (!unit || !block || !tied.has(unit)) return []
   const powers: [Scheme['power'], Id | undefined][] = [
     ['as-it-is', undefined],
     ['block', block],
@@ -112,19 +119,22 @@ export function schemesOf(build: Build, plan: GroundPlan): Scheme[] {
   return powers
     .filter(([power, to]) => power === 'as-it-is' || (to !== undefined && to !== unit))
     .flatMap(([power, to]) =>
-      (['as-they-are', 'at-the-unit', 'local'] as const).map((sensors): Scheme => {
-        const moved = sensorsAt(to === undefined ? plan : poweredAt(plan, unit, to), {
-          unit,
-          block,
-          sensors,
-        })
+      (['as-they-are', 'at-the-unit', 'local'] as const).flatMap((sensors): Scheme[] => {
+        const powered = to === undefined ? plan : poweredAt(plan, unit, to)
+        const moved = sensorsAt(powered, { unit, block, sensors })
         const own = moved.readers.filter((r) => r.minus === unit)
         const rest = moved.readers.filter((r) => r.minus !== unit)
-        return {
-          ...{ power, sensors },
-          ...worstReader({ ...moved, readers: own }),
-          others: worstShare({ ...moved, readers: rest }),
-        }
+        // a scheme that would leave something hanging from nothing is none for this vehicle
+        return orElse(
+          () => [
+            {
+              ...{ power, sensors },
+              ...worstReader({ ...moved, readers: own }),
+              others: worstShare({ ...moved, readers: rest }),
+            },
+          ],
+          [],
+        )
       }),
     )
     .sort((a, b) => a.worst - b.worst || a.others - b.others)

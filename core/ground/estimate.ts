@@ -32,8 +32,8 @@ const SMALL_STEP = 1e-7
 /**
  * Ohms of wires and joints, and amperes of loads, found from volts measured between nodes: the likeliest by what was
  * believed of them before and by the drops together (Gauss and Newton on the logarithms; Tarantola 2005, ch. 3).
- * Logarithms, since a dirty joint is wrong by a factor, and nothing is below nothing. Throws as `groundCost`, and
- * `not-positive` for a doubt or a 1σ of nothing.
+ * Logarithms, since a dirty joint is wrong by a factor, and nothing is below nothing. Throws as `groundCost`,
+ * `not-positive` for a doubt or a 1σ of nothing, `no-fit` where the numbers lie too far apart.
  */
 export function estimateGround(task: {
   reference: string
@@ -199,7 +199,7 @@ function betterStep(
         0,
       ),
   )
-  const step = new CholeskyDecomposition(hessian(now, drops, doubts))
+  const step = factored(hessian(now, drops, doubts))
     .solve(Matrix.columnVector(slope))
     .to1DArray()
   const before = misfit(x, now.volts, drops, doubts)
@@ -211,8 +211,20 @@ function betterStep(
   return null
 }
 
+/** A matrix of squares taken apart; refused where the numbers in it lie too far apart to be taken together. */
+function factored(H: Matrix): CholeskyDecomposition {
+  if (H.to1DArray().every(Number.isFinite)) {
+    const parts = new CholeskyDecomposition(H)
+    if (parts.isPositiveDefinite()) return parts
+  }
+  throw new EchtError(
+    'no-fit',
+    'No ohms explain these volt drops and currents together: one of them is far from anything. Look at the newest, strike it or undo.',
+  )
+}
+
 function inverse(H: Matrix): Matrix {
-  const found = new CholeskyDecomposition(H).solve(Matrix.eye(H.rows))
+  const found = factored(H).solve(Matrix.eye(H.rows))
   // rounding leaves it a hair from symmetric, and it is taken apart again
   return found.add(found.transpose()).mul(0.5)
 }
@@ -245,7 +257,7 @@ export function readerBands(
 ): { id: string; state: string; volt: number; band: number }[] {
   if (readers.length === 0) return []
   const { volts } = linearised(reference, estimate, readers)
-  const spread = new CholeskyDecomposition(new Matrix(estimate.covariance)).lowerTriangularMatrix
+  const spread = factored(new Matrix(estimate.covariance)).lowerTriangularMatrix
   const normal = normalStream(uniformStream(SEED))
   const off = readers.map(() => new Float64Array(draws))
   for (let n = 0; n < draws; n++) {

@@ -39,3 +39,11 @@ export {
   type VehicleGround,
 } from './ofBuild.ts'
 export { chooseWire, WIRE_SIZES, wireFor, type WireChoice, type WireStandard } from './wire.ts'
+export {
+  NOISE_SOURCES,
+  noiseOfRoute,
+  shieldOhm,
+  type Beside,
+  type Cable,
+  type NoiseSource,
+} from './coupling.ts'

@@ -1,6 +1,7 @@
 import { inputOf } from '../build/find.ts'
 import type { Build, Id, Load, Measurement, Read, Strap } from '../build/types.ts'
 import { EchtError } from '../error.ts'
+import { reachedFrom } from './net.ts'
 import { wireOhm } from '../standards/wire.ts'
 import {
   estimateGround,
@@ -60,20 +61,34 @@ export type VehicleGround = {
   wires: (DoubtfulWire & { cleanOhm: number })[]
   loads: DoubtfulLoad[]
   drops: Drop[]
-  /** by reader: what its sensor and its converter stand on; none where no post is its device's ground */
+  /**
+   * by reader: what its sensor and its converter stand on; none where no post is its device's ground, or one of the
+   * two hangs from nothing
+   */
   feet: Map<Id, { sensor: Id; converter: Id }>
+  /** posts from which nothing leads to the battery: what hangs there is left out of all the above */
+  loose: Id[]
 }
 
 /** The grounds of a build; null where nothing is drawn yet, or no battery is among it. */
 export function vehicleGround(build: Build): VehicleGround | null {
   const battery = build.posts.find((p) => p.kind === 'battery')
   if (!battery) return null
+  const tied = reachedFrom(battery.id, build.straps)
   return {
     reference: battery.id,
-    wires: build.straps.map((s) => ({ id: s.id, a: s.a, b: s.b, ...strapOhms(s) })),
-    loads: build.loads.map((l) => ({ id: l.id, into: l.into, states: l.runs, ...loadAmpere(l) })),
-    drops: build.measurements.flatMap(asDrop),
-    feet: feetOf(build),
+    // what hangs from nothing carries nothing: it is left out, and named
+    wires: build.straps
+      .filter((s) => tied.has(s.a))
+      .map((s) => ({ id: s.id, a: s.a, b: s.b, ...strapOhms(s) })),
+    loads: build.loads
+      .filter((l) => tied.has(l.into))
+      .map((l) => ({ id: l.id, into: l.into, states: l.runs, ...loadAmpere(l) })),
+    drops: build.measurements
+      .flatMap(asDrop)
+      .filter((d) => tied.has(d.plus) && tied.has(d.minus) && d.plus !== d.minus),
+    feet: feetOf(build, tied),
+    loose: build.posts.filter((p) => !tied.has(p.id)).map((p) => p.id),
   }
 }
 
@@ -84,7 +99,7 @@ function asDrop({ id, about, readings, struck }: Measurement): Drop[] {
   return [{ id, plus, minus, state, volt: read.value, sigmaV: meterSigmaV(read.value) }]
 }
 
-function feetOf(build: Build): VehicleGround['feet'] {
+function feetOf(build: Build, tied: ReadonlySet<Id>): VehicleGround['feet'] {
   const grounds = new Map<Id, Id>()
   const sensors = new Map<Id, Id>()
   for (const p of build.posts) {
@@ -98,10 +113,8 @@ function feetOf(build: Build): VehicleGround['feet'] {
     const { device } = inputOf(build, read.input)
     const converter = grounds.get(device.id)
     if (converter === undefined) continue
-    feet.set(read.id, {
-      converter,
-      sensor: stands.get(read.id) ?? sensors.get(device.id) ?? converter,
-    })
+    const sensor = stands.get(read.id) ?? sensors.get(device.id) ?? converter
+    if (tied.has(sensor) && tied.has(converter)) feet.set(read.id, { converter, sensor })
   }
   return feet
 }

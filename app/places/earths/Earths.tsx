@@ -9,6 +9,7 @@ import { Picture } from './Picture.tsx'
 import { Proposals } from './Proposals.tsx'
 import { Start } from './Start.tsx'
 import { useEarths, type EarthsNow } from './useEarths.ts'
+import { postName } from './words.ts'
 import css from './Earths.module.css'
 
 export type TabProps = { earths: EarthsNow; post: Id | null }
@@ -20,6 +21,7 @@ const TABS = [
   { id: 'loads', name: 'Loads', Tab: lazy(() => import('./Loads.tsx')) },
   { id: 'posts', name: 'Posts', Tab: lazy(() => import('./Posts.tsx')) },
   { id: 'schemes', name: 'Schemes', Tab: lazy(() => import('./Schemes.tsx')) },
+  { id: 'shields', name: 'Shields', Tab: lazy(() => import('./Shields.tsx')) },
   { id: 'supplies', name: 'Supplies', Tab: lazy(() => import('./Supplies.tsx')) },
   { id: 'wire', name: 'Wire and fuse', Tab: lazy(() => import('./WireAndFuse.tsx')) },
 ] as const
@@ -45,7 +47,7 @@ function Drawn({ earths }: { earths: EarthsNow }) {
   return (
     <section>
       <Heading earths={earths} seenFrom={seenFrom} onSeenFrom={setFrom} />
-      <Wrong>{problem ?? error}</Wrong>
+      <Wrong>{problem ?? error ?? looseText(earths)}</Wrong>
       <div className={css.top}>
         <Contained what="The picture" on={[build]}>
           <Picture earths={earths} seenFrom={seenFrom} chosen={post} onChoose={setPost} />
@@ -61,6 +63,14 @@ function Drawn({ earths }: { earths: EarthsNow }) {
       </PlaceTabs>
     </section>
   )
+}
+
+/** Posts that hang from nothing: what stands on them has no ground. */
+function looseText({ build, solved }: EarthsNow): string | null {
+  const loose = solved?.ground.loose ?? []
+  if (loose.length === 0) return null
+  const names = loose.map((id) => postName(build, id)).join(', ')
+  return `${names} ${loose.length === 1 ? 'hangs' : 'hang'} from nothing: run a wire. What stands there is left out.`
 }
 
 /** The engine unit's ground, or the first there is. */

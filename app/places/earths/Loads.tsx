@@ -101,10 +101,9 @@ function LoadFields({ load, build }: { load: Load; build: TabProps['earths']['bu
               label={s.name.toLowerCase()}
               checked={load.runs.includes(s.id)}
               onChange={(e) =>
-                set({
-                  runs: e.currentTarget.checked
-                    ? [...load.runs, s.id]
-                    : load.runs.filter((x) => x !== s.id),
+                edit({
+                  kind: 'runLoad',
+                  args: { id: load.id, state: s.id, runs: e.currentTarget.checked },
                 })
               }
             />

@@ -141,7 +141,9 @@ function StandRow({
         />
       </td>
       <td className="pale">
-        {solved?.ground.feet.has(read) ? '' : 'its device has no ground here: add a post for it'}
+        {solved?.ground.feet.has(read)
+          ? ''
+          : 'its device has no ground here, or one that hangs from nothing'}
       </td>
     </tr>
   )

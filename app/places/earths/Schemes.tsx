@@ -25,12 +25,7 @@ export default function Schemes({ earths }: TabProps) {
             const { power, sensors } = schemeText(s)
             return {
               key: `${s.power} ${s.sensors}`,
-              cells: [
-                power,
-                sensors,
-                `${s.worst.toFixed(2)} ×`,
-                s.read ? readName(build, s.read) : '',
-              ],
+              cells: [power, sensors, `${s.worst.toFixed(2)} ×`, `${s.others.toFixed(1)} ×`],
             }
           })}
         />

@@ -66,6 +66,7 @@ export function useEarths() {
     /** straps that are known by measuring */
     measured: useMemo(() => measuredStraps(build, solved), [build, solved]),
     picture,
+    slopes: slopes.value,
     advice: advice.value,
     busy: slopes.busy || advice.busy,
     error: slopes.error ?? advice.error,
