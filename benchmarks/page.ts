@@ -125,7 +125,7 @@ try {
   await page.getByRole('table', { name: 'What the grounds cost' }).waitFor()
   await page.waitForTimeout(4000)
   const nose = (await page
-    .getByRole('button', { name: /^Nose stud,/ })
+    .getByRole('button', { name: /^Nose stud / })
     .locator('circle')
     .last()
     .boundingBox())!

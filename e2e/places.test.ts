@@ -54,13 +54,11 @@ const channel = (id: string, read: string, stage: string): string =>
 const PLACES: [string, string, string][] = [
   ['builds', '/builds', 'Builds'],
   ['line-up', '/build/saltmarsh-nine', 'Line-up'],
-  ...['cost', 'drops', 'straps', 'loads', 'posts', 'schemes', 'shields', 'supplies', 'wire'].map(
-    (tab): [string, string, string] => [
-      `earths, ${tab}`,
-      `/build/saltmarsh-nine/earths?tab=${tab}`,
-      'Earths',
-    ],
-  ),
+  ...['cost', 'straps', 'posts', 'shields', 'supplies'].map((tab): [string, string, string] => [
+    `earths, ${tab}`,
+    `/build/saltmarsh-nine/earths?tab=${tab}`,
+    'Earths',
+  ]),
   ['prove', '/build/saltmarsh-nine/prove', 'Prove'],
   ['logbook', '/build/saltmarsh-nine/logbook', 'Logbook'],
   ['vehicle', '/build/saltmarsh-nine/vehicle', 'Vehicle and instruments'],

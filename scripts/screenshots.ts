@@ -84,7 +84,7 @@ const VIEWS: { name: string; path: string; dark?: boolean; act?: (page: Page) =>
     { name: 'logbook', path: `${build}/logbook` },
     { name: 'vehicle', path: `${build}/vehicle` },
     { name: 'card', path: `${build}/card/rd-coolant` },
-    { name: 'builds', path: '/builds' },
+    { name: 'earths', path: `${build}/earths` },
     {
       name: 'bench',
       path: channel('coolant', 'element'),

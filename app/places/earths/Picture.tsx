@@ -193,13 +193,14 @@ function PostMark({
   onChoose: () => void
   onPull: (e: React.PointerEvent) => void
 }) {
+  const name = shortName(post.name)
   return (
     <g
       className={`${css.post} ${from ? css.from : ''} ${chosen ? css.chosen : ''}`}
       role="button"
       tabIndex={0}
       aria-pressed={chosen}
-      aria-label={`${post.name}, ${millivolts(volt)} mV`}
+      aria-label={`${name} ${millivolts(volt)} mV${name === post.name ? '' : `, ${post.name}`}`}
       data-post={post.id}
       onClick={onChoose}
       onPointerDown={onPull}
@@ -212,7 +213,8 @@ function PostMark({
       <circle cx={x} cy={y} r={22} style={{ fill: 'transparent', stroke: 'none' }} />
       <circle cx={x} cy={y} r={from ? 9 : 7} />
       <text className={css.name} x={x} y={nameY - 2}>
-        {shortName(post.name)}
+        {/* the gap that whoever hears it read needs */}
+        {`${name} `}
       </text>
       <text className={css.volt} x={x} y={nameY + 13}>
         {millivolts(volt)}
