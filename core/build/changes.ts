@@ -277,6 +277,21 @@ const CHANGES = {
       ({ about }) => !(about.kind === 'drop' && about.state === a.id),
     )
   },
+  /**
+   * the wiring itself is changed: volt drops that were measured on it before say nothing of it any more, and are struck;
+   * what they said of each strap stays as its ohms
+   */
+  rewireGround: (
+    b,
+    a: { at: string; why: string; ohms: { strap: Id; ohm: number }[]; change: GroundChange },
+  ) => {
+    for (const m of b.measurements)
+      if (m.about.kind === 'drop' && !m.struck) m.struck = { at: a.at, why: a.why }
+    for (const { strap, ohm } of a.ohms)
+      find(b.straps, strap, 'strap').ohm = { value: ohm, basis: 'assumed', from: [] }
+    const { kind, args } = a.change
+    ;(CHANGES[kind] as (draft: Draft<Build>, args: unknown) => void)(b, args)
+  },
   /** where a reader's sensor is grounded; on the ground of its device again where no post is named */
   standOn: (b, a: { id: Id; read: Id; post: Id | null; bolted: boolean }) => {
     findRead(b, a.read)
@@ -317,6 +332,12 @@ const CHANGES = {
   },
 } satisfies Record<string, (draft: Draft<Build>, args: never) => void>
 
+/** A change of the ground wiring that somebody carries out on the vehicle. */
+type GroundChange =
+  | { kind: 'editLoad'; args: { id: Id; patch: Patch<Load> } }
+  | { kind: 'editStrap'; args: { id: Id; patch: Patch<Strap> } }
+  | { kind: 'addStrap'; args: { strap: Strap } }
+  | { kind: 'standOn'; args: { id: Id; read: Id; post: Id | null; bolted: boolean } }
 type NewInput = { device: Id; input: Input }
 type Listed = { id: Id } & Record<string, unknown>
 

@@ -148,6 +148,45 @@ describe('what is said of the sample’s grounds', () => {
     expect(first!.after).toBeLessThan(first!.before)
   })
 
+  it('says of the first repair what the picture then shows', () => {
+    const [first] = advice.repairs
+    const worst = (b: Build): number => {
+      const then = solvedGround(b).solved!
+      const shares = groundPicture({ ...then.ground, ...then.estimate }, slopes, all).costs
+      return Math.max(...shares.filter((c) => !c.overridden).map((c) => c.share))
+    }
+    expect(first!.before).toBeCloseTo(worst(sample), 6)
+    // the drops that were measured before say something else of a fan that now returns elsewhere
+    const unmeasured = {
+      ...sample,
+      measurements: sample.measurements.filter((m) => m.about.kind !== 'drop'),
+    }
+    const then = groundAdvice(unmeasured, solvedGround(unmeasured).solved!, slopes, all).repairs[0]!
+    if (then.repair.kind !== 'move-return') throw new Error('another repair than was drawn')
+    const { load, to } = then.repair
+    const moved = after(unmeasured, { kind: 'editLoad', args: { id: load, patch: { into: to } } })
+    expect(worst(moved)).toBeCloseTo(then.after, 6)
+  })
+
+  it('keeps what drops said when the wiring they were measured on is changed', () => {
+    const known = solved.estimate.wires.find((w) => w.id === 'gs-bulkhead-battery')!
+    const moved = after(sample, {
+      kind: 'rewireGround',
+      args: {
+        ...{ at: '2026-11-27T12:00:00Z', why: 'the fan’s return was moved' },
+        ohms: [{ strap: known.id, ohm: known.ohm }],
+        change: { kind: 'editLoad', args: { id: 'gl-fan', patch: { into: 'gp-battery' } } },
+      },
+    })
+    const then = solvedGround(moved).solved!
+    expect(then.ground.drops).toEqual([])
+    expect(then.estimate.wires.find((w) => w.id === known.id)!.ohm).toBeCloseTo(known.ohm, 9)
+    expect(moved.loads.find((l) => l.id === 'gl-fan')!.into).toBe('gp-battery')
+    // the volts across it fall with the fan's current, where an old drop would have held them up
+    const across = groundPicture({ ...then.ground, ...then.estimate }, slopes, all)
+    expect(across.volt['gp-bulkhead']!).toBeLessThan(0.6 * picture.volt['gp-bulkhead']!)
+  })
+
   it('names a drop that would tell more, and bands for every reader', () => {
     const { next, bands } = advice
     expect(next!.after).toBeLessThan(next!.before)

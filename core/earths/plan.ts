@@ -10,9 +10,8 @@ import {
   type NextDrop,
   type SolvedGround,
   type TriedRepair,
-  type Watched,
 } from '../ground/index.ts'
-import type { GroundSlope } from './slopes.ts'
+import { offBy, type GroundSlope } from './slopes.ts'
 
 /** What is said of a vehicle's grounds in one state: bands, the next drop, repairs, schemes. */
 export type GroundAdvice = {
@@ -34,7 +33,8 @@ export type Scheme = {
   others: number
 }
 
-const FEWEST_OHM = 1e-9
+/** A reader that a volt of ground moves less than this, truth unit, does not notice its ground. */
+const LEAST_SLOPE = 1e-9
 /** Kinds of post that a strap may be bolted to. */
 const STUDS = new Set(['stud', 'block', 'head', 'body'])
 
@@ -50,11 +50,17 @@ export function planOf(
     reference: ground.reference,
     wires: estimate.wires.map((w) => ({ ...w, cleanOhm: clean.get(w.id)! })),
     loads: estimate.loads,
-    readers: slopes.flatMap((s): Watched[] => {
+    readers: slopes.flatMap((s): GroundPlan['readers'][number][] => {
       const foot = ground.feet.get(s.read)
-      if (!foot || Math.abs(s.perVolt) < FEWEST_OHM) return []
-      const needV = s.need / Math.abs(s.perVolt)
-      return [{ id: s.read, plus: foot.sensor, minus: foot.converter, state, factor: 1, needV }]
+      // what was measured at the pin counts whatever the grounds are
+      if (!foot || s.overridden || Math.abs(s.perVolt) < LEAST_SLOPE) return []
+      return [
+        {
+          ...{ id: s.read, plus: foot.sensor, minus: foot.converter, state, factor: 1 },
+          needV: s.need / Math.abs(s.perVolt),
+          shareAt: (volt) => Math.abs(offBy(s, volt)) / s.need,
+        },
+      ]
     }),
     studs: build.posts
       .filter((p) => STUDS.has(p.kind) && !ground.loose.includes(p.id))

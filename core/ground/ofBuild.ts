@@ -28,6 +28,8 @@ export const JOINTS: Readonly<Record<Strap['jointA'], { ohm: number; doubt: numb
 const WIRE_DOUBT = 0.08
 /** Of ohms measured by volts at a known current, and of a current measured by clamp. */
 const MEASURED_DOUBT = 0.03
+/** Of ohms that volt drops said before the wiring was changed. */
+const KEPT_DOUBT = 0.25
 /** Of a current out of a list of usual ones. */
 const ASSUMED_LOAD_DOUBT = 0.2
 
@@ -41,6 +43,7 @@ export function strapOhms({ wire, jointA, jointB, ohm }: Strap): {
   const cleanOhm = metal + 2 * JOINTS.clean.ohm
   if (ohm?.basis === 'measured')
     return { ohm: ohm.value, doubt: MEASURED_DOUBT, cleanOhm: Math.min(cleanOhm, ohm.value) }
+  if (ohm) return { ohm: ohm.value, doubt: KEPT_DOUBT, cleanOhm: Math.min(cleanOhm, ohm.value) }
   const [a, b] = [JOINTS[jointA], JOINTS[jointB]]
   const sum = metal + a.ohm + b.ohm
   const doubt = Math.hypot(metal * WIRE_DOUBT, a.ohm * a.doubt, b.ohm * b.doubt) / sum

@@ -33,7 +33,10 @@ export type GroundPlan = {
     cleanOhm?: number
   })[]
   loads: readonly GroundLoad[]
-  readers: readonly Watched[]
+  readers: readonly (Watched & {
+    /** error over the need at a difference, where that is no straight line */
+    shareAt?: (volt: number) => number
+  })[]
   /** nodes a new strap or a moved bolt may go to, besides the reference */
   studs: readonly string[]
   /** grounds of devices: the nodes whose own wire may be moved */
@@ -57,7 +60,8 @@ export function worstShare({ reference, wires, loads, readers }: GroundPlan): nu
     0,
     ...readers.map((r) => {
       const v = volts.get(r.state)!
-      return Math.abs(r.factor * (v[r.plus]! - v[r.minus]!)) / r.needV
+      const between = v[r.plus]! - v[r.minus]!
+      return r.shareAt?.(between) ?? Math.abs(r.factor * between) / r.needV
     }),
   )
 }

@@ -45,11 +45,12 @@ export function Proposals({
 export const times = (share: number): string =>
   share < 0.095 ? 'under a tenth of what is needed' : `${share.toFixed(1)} × what is needed`
 
-function FirstRepair({ earths: { build }, tried }: { earths: EarthsNow; tried: TriedRepair }) {
+function FirstRepair({ earths, tried }: { earths: EarthsNow; tried: TriedRepair }) {
+  const { build } = earths
   const { edit } = useBuild()
   const [problem, setProblem] = useState<string | null>(null)
   const doIt = (): void => {
-    const change = repairEdit(build, tried.repair)
+    const change = repairEdit(build, earths, tried.repair)
     if (change) setProblem(edit(change))
   }
   return (

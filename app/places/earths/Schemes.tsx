@@ -63,7 +63,7 @@ export default function Schemes({ earths }: TabProps) {
                 px={8}
                 aria-label={`${repairText(build, r.repair)}: try it`}
                 onClick={() => {
-                  const change = repairEdit(build, r.repair)
+                  const change = repairEdit(build, earths, r.repair)
                   if (change) edit(change)
                 }}
               >

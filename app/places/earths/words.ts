@@ -2,6 +2,7 @@ import type { Build, Edited, Id } from '../../../core/build/index.ts'
 import type { Scheme } from '../../../core/earths/index.ts'
 import type { Repair } from '../../../core/ground/index.ts'
 import { newId } from '../../store/id.ts'
+import type { EarthsNow } from './useEarths.ts'
 import { newStrap } from './usePull.ts'
 
 export const postName = (build: Build, id: Id): string =>
@@ -35,8 +36,29 @@ export function repairText(build: Build, repair: Repair): string {
   }
 }
 
-/** The edit that carries a repair out on the record; null where what it is about has gone. */
-export function repairEdit(build: Build, repair: Repair): Edited | null {
+/**
+ * The edit that carries a repair out on the record: what was measured on the wiring before says nothing of the new one,
+ * so that it is struck, and what it said of each strap kept. Null where what it is about has gone.
+ */
+export function repairEdit(
+  build: Build,
+  { solved, measured }: Pick<EarthsNow, 'solved' | 'measured'>,
+  repair: Repair,
+): Edited | null {
+  const change = changeOf(build, repair)
+  if (!change) return null
+  const cleaned = change.kind === 'editStrap' ? change.args.id : null
+  const ohms = (solved?.estimate.wires ?? [])
+    .filter((w) => measured.has(w.id) && w.id !== cleaned)
+    .map((w) => ({ strap: w.id, ohm: Number(w.ohm.toPrecision(4)) }))
+  const at = new Date().toISOString()
+  const why = `before: ${repairText(build, repair).toLowerCase()}`
+  return { kind: 'rewireGround', args: { at, why, ohms, change } }
+}
+
+type GroundChange = Extract<Edited, { kind: 'rewireGround' }>['args']['change']
+
+function changeOf(build: Build, repair: Repair): GroundChange | null {
   switch (repair.kind) {
     case 'move-return':
       return { kind: 'editLoad', args: { id: repair.load, patch: { into: repair.to } } }
