@@ -54,7 +54,7 @@ const channel = (id: string, read: string, stage: string): string =>
 const PLACES: [string, string, string][] = [
   ['builds', '/builds', 'Builds'],
   ['line-up', '/build/saltmarsh-nine', 'Line-up'],
-  ...['cost', 'straps', 'posts', 'shields', 'supplies'].map((tab): [string, string, string] => [
+  ...['cost', 'supplies'].map((tab): [string, string, string] => [
     `earths, ${tab}`,
     `/build/saltmarsh-nine/earths?tab=${tab}`,
     'Earths',

@@ -61,7 +61,7 @@ describe('ohms found from volt drops', () => {
   it('make the offsets of readers known: their bands hold what is true as often', () => {
     let inside = 0
     let asked = 0
-    for (let seed = 0; seed < 80; seed++) {
+    for (let seed = 0; seed < 60; seed++) {
       const v = seededVehicle(5000 + seed)
       const found = estimateGround({ ...v, drops: someDrops(v, 4) })
       const truth = linearised('-', v.truth, v.readers)
@@ -75,7 +75,7 @@ describe('ohms found from volt drops', () => {
 
   it('name the drop that narrows the worst reader more than one taken at random, nine times in ten', () => {
     let better = 0
-    const tried = 80
+    const tried = 60
     for (let seed = 0; seed < tried; seed++) {
       const v = seededVehicle(9000 + seed)
       const before = someDrops(v, 2)

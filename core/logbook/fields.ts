@@ -9,6 +9,8 @@ export type FieldName = {
   unit: string | null
   /** its value is a share, spoken of in per cent */
   share?: true
+  /** its value is the id of one of these, spoken of by its name */
+  names?: 'posts' | 'states'
 }
 
 type Naming = (where: { build: Build; edit: Edit; path: string[] }) => FieldName
@@ -18,6 +20,11 @@ const plain =
 const share =
   (name: string): Naming =>
   () => ({ name, unit: null, share: true })
+
+/** A field that names another thing of the build. */
+const naming =
+  (name: string, names: 'posts' | 'states'): Naming =>
+  () => ({ name, unit: null, names })
 
 const pinOf = (build: Build, device: string, input: string | undefined): string => {
   const found = build.devices.find((d) => d.id === device)
@@ -125,12 +132,12 @@ const FIELDS: [pattern: string, naming: Naming][] = [
   ['channels/reads/*/face', ofReader('face')],
   ['channels/reads', ofReader('reader')],
   ['measurements/struck', plain('struck')],
-  ['build/vehicle/state', plain('state its grounds are looked at in')],
+  ['build/vehicle/state', naming('state its grounds are looked at in', 'states')],
   ['posts/name', plain('name of the ground post')],
   ['posts/along', plain('place from front to rear')],
   ['posts', plain('ground post')],
-  ['straps/a', plain('end of the ground wire')],
-  ['straps/b', plain('other end of the ground wire')],
+  ['straps/a', naming('end of the ground wire', 'posts')],
+  ['straps/b', naming('other end of the ground wire', 'posts')],
   ['straps/ohm', plain('ground wire', 'Ω')],
   ['straps/wire/lengthM', plain('length of the ground wire', 'm')],
   ['straps/wire/areaMm2', plain('size of the ground wire', 'mm²')],
@@ -139,11 +146,11 @@ const FIELDS: [pattern: string, naming: Naming][] = [
   ['straps', plain('ground wire')],
   ['loads/ampere', plain('current of the load', 'A')],
   ['loads/peakA', plain('peak current of the load', 'A')],
-  ['loads/into', plain('return of the load')],
+  ['loads/into', naming('return of the load', 'posts')],
   ['loads/runs', plain('when the load runs')],
   ['loads', plain('load')],
   ['states/name', plain('state of the vehicle')],
-  ['stands/post', plain('ground of the sensor')],
+  ['stands/post', naming('ground of the sensor', 'posts')],
   ['stands', plain('ground of the sensor')],
 ]
 

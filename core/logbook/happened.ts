@@ -74,6 +74,10 @@ function saidOf(build: Build, change: Change, byId: ReadonlyMap<Id, Change>): Ha
     const { read } = proof.after as { read: Id }
     return { kind: 'proven', read, about: readerName(build, read) }
   }
+  if (kind === 'rewireGround') {
+    const wiring = edits.filter((e) => e.in !== 'measurements' && e.path?.at(-1) !== 'ohm')
+    return cameOrWent(wiring) ?? fieldsSaid(build, wiring)
+  }
   return (
     tableSaid(build, edits) ??
     struckSaid(build, edits) ??
@@ -105,7 +109,17 @@ function struckSaid(build: Build, edits: readonly Edit[]): Happening | null {
 }
 
 /** Of several that came at once the one that brought the others: a channel before its sensor and its pin. */
-const LEADING: Collection[] = ['channels', 'elements', 'devices', 'instruments', 'attachments']
+const LEADING: Collection[] = [
+  'channels',
+  'elements',
+  'devices',
+  'instruments',
+  'attachments',
+  'posts',
+  'straps',
+  'loads',
+  'states',
+]
 
 function cameOrWent(edits: readonly Edit[]): Happening | null {
   const whole = edits.filter((e) => e.path === undefined)
@@ -124,11 +138,14 @@ function fieldsSaid(build: Build, edits: readonly Edit[]): Happening | null {
   return {
     kind: 'changed',
     of: nameOf(build, fields[0]!),
-    fields: fields.map((edit) => ({
-      ...fieldOf(build, edit),
-      before: bareValue(edit.before),
-      after: bareValue(edit.after),
-    })),
+    fields: fields.map((edit) => {
+      const field = fieldOf(build, edit)
+      const spoken = (value: unknown): unknown =>
+        field.names
+          ? (build[field.names].find((x) => x.id === value)?.name ?? bareValue(value))
+          : bareValue(value)
+      return { ...field, before: spoken(edit.before), after: spoken(edit.after) }
+    }),
   }
 }
 

@@ -34,6 +34,32 @@ describe('what happened', () => {
     })
     expect(logbook(changed)[0]!.channels).toEqual(['ch-coolant'])
   })
+  it('names the posts of a ground that was changed, and of a repair says the repair', () => {
+    const into = {
+      kind: 'editLoad',
+      args: { id: 'gl-fan', patch: { into: 'gp-battery' } },
+    } as const
+    const said = {
+      kind: 'changed',
+      of: 'Fan',
+      fields: [
+        { name: 'return of the load', before: 'Display, ground', after: 'Battery negative' },
+      ],
+    }
+    expect(newest(edited(build, into))).toMatchObject(said)
+    const repaired = edited(build, {
+      kind: 'rewireGround',
+      args: {
+        at: NOW,
+        why: 'before',
+        ohms: [{ strap: 'gs-head-block', ohm: 0.001 }],
+        change: into,
+      },
+    })
+    expect(newest(repaired)).toMatchObject(said)
+    const looked = edited(build, { kind: 'editVehicle', args: { patch: { state: 'state-idle' } } })
+    expect(newest(looked)).toMatchObject({ fields: [{ before: null, after: 'Idle' }] })
+  })
   it('says a range in the unit of its channel, and a setting as its family calls it', () => {
     const range = edited(build, {
       kind: 'editChannel',

@@ -14,6 +14,10 @@ const THING: Record<string, string> = {
   devices: 'the device',
   instruments: 'the instrument',
   attachments: 'the file',
+  posts: 'the ground post',
+  straps: 'the ground wire',
+  loads: 'the load',
+  states: 'the state',
 }
 
 type Of<Kind extends Happening['kind']> = Extract<Happening, { kind: Kind }>
