@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { groundAdvice, groundPicture, groundSlopes, solvedGround } from './core.ts'
+import { groundAdvice, groundPicture, groundSlopes, railBudgets, solvedGround } from './core.ts'
 import { exportBuild, numberIn, openSample, saved, watch } from './help.ts'
 import { saltmarshNine } from '../demo/saltmarshNine.ts'
 
@@ -172,4 +172,26 @@ test('a part that hangs from nothing is named, and the rest of the build stands'
   await page.keyboard.press('ControlOrMeta+z')
   await page.getByRole('link', { name: 'Earths' }).click()
   await expect(page.getByRole('alert')).toHaveCount(0)
+})
+
+test('the budget of a sensor supply is what the core adds up, and warns near its limit', async ({
+  page,
+}) => {
+  watch(page)
+  await openSample(page)
+  await page.goto('/build/saltmarsh-nine/earths?tab=supplies')
+  const unit = page.getByRole('region', { name: 'Supply of Engine unit' })
+  const { ma } = railBudgets(sample).find((b) => b.device === 'engine-unit')!
+  await expect(unit.getByRole('status')).toContainText(`${ma.toFixed(1)} mA`)
+  await expect(unit.getByRole('status')).toContainText('Near its limit')
+  const limit = unit.getByLabel('Sensor supply gives at most')
+  await limit.fill('100 mA')
+  await page.keyboard.press('Enter')
+  await expect(unit.getByRole('status')).toContainText('of 100 mA')
+  await expect(unit.getByRole('status')).not.toContainText('Near its limit')
+  // nothing, and what is no current: each by its box, and what stood before stays
+  await limit.fill('0')
+  await page.keyboard.press('Enter')
+  await expect(unit.getByText(/above zero/)).toBeVisible()
+  await expect(unit.getByRole('status')).toContainText('of 100 mA')
 })
