@@ -1,9 +1,10 @@
-import { Immer, isDraft, original, type Draft } from 'immer'
+import { Immer, type Draft } from 'immer'
 import { EchtError } from '../error.ts'
 import { checkEdits } from './check.ts'
 import { diffBuilds } from './diff.ts'
+import { asBefore, find, findRead, layOver, remove } from './draft.ts'
+import { GROUND_CHANGES } from './groundChanges.ts'
 import { extended, notUndoable, replayed, undoState } from './history.ts'
-import { patched } from './patch.ts'
 import type {
   Build,
   Change,
@@ -14,17 +15,12 @@ import type {
   Id,
   Input,
   Instrument,
-  Load,
   Measurement,
   Patch,
-  Post,
   Proof,
   Pull,
   Read,
-  Stand,
-  Strap,
   Vehicle,
-  VehicleState,
 } from './types.ts'
 
 /**
@@ -221,106 +217,7 @@ const CHANGES = {
   restoreMeasurement: (b, a: { id: Id }) => {
     find(b.measurements, a.id, 'measurement').struck = null
   },
-  addPost: (b, a: { post: Post; /** what it hangs from at once */ straps?: Strap[] }) => {
-    b.posts.push(a.post)
-    b.straps.push(...(a.straps ?? []))
-  },
-  editPost: (b, a: { id: Id; patch: Patch<Post> }) => {
-    layOver(find(b.posts, a.id, 'post'), a.patch)
-  },
-  /** with the straps that end on it, what stands on it, and what was measured there */
-  removePost: (b, a: { id: Id }) => {
-    remove(b.posts, a.id, 'post')
-    const before = asBefore(b)
-    b.straps = before.straps.filter((s) => s.a !== a.id && s.b !== a.id)
-    b.loads = before.loads.filter((l) => l.into !== a.id)
-    b.stands = before.stands.filter((s) => s.post !== a.id)
-    b.measurements = before.measurements.filter(
-      ({ about }) => !(about.kind === 'drop' && (about.plus === a.id || about.minus === a.id)),
-    )
-  },
-  addStrap: (b, a: { strap: Strap }) => {
-    b.straps.push(a.strap)
-  },
-  editStrap: (b, a: { id: Id; patch: Patch<Strap> }) => {
-    layOver(find(b.straps, a.id, 'strap'), a.patch)
-  },
-  removeStrap: (b, a: { id: Id }) => {
-    remove(b.straps, a.id, 'strap')
-  },
-  addLoad: (b, a: { load: Load }) => {
-    b.loads.push(a.load)
-  },
-  editLoad: (b, a: { id: Id; patch: Patch<Load> }) => {
-    layOver(find(b.loads, a.id, 'load'), a.patch)
-  },
-  /** whether a load runs in a state: said of the one, so that two hands may each say another */
-  runLoad: (b, a: { id: Id; state: Id; runs: boolean }) => {
-    const load = find(b.loads, a.id, 'load')
-    find(b.states, a.state, 'state')
-    load.runs = load.runs.filter((s) => s !== a.state)
-    if (a.runs) load.runs.push(a.state)
-  },
-  removeLoad: (b, a: { id: Id }) => {
-    remove(b.loads, a.id, 'load')
-  },
-  addState: (b, a: { state: VehicleState; /** loads that run in it */ loads: Id[] }) => {
-    b.states.push(a.state)
-    for (const load of b.loads) if (a.loads.includes(load.id)) load.runs.push(a.state.id)
-  },
-  removeState: (b, a: { id: Id }) => {
-    remove(b.states, a.id, 'state')
-    if (b.vehicle.state === a.id) b.vehicle.state = null
-    for (const load of b.loads)
-      if (load.runs.includes(a.id)) load.runs = load.runs.filter((s) => s !== a.id)
-    b.measurements = asBefore(b).measurements.filter(
-      ({ about }) => !(about.kind === 'drop' && about.state === a.id),
-    )
-  },
-  /**
-   * the wiring itself is changed: volt drops that were measured on it before say nothing of it any more, and are struck;
-   * what they said of each strap stays as its ohms
-   */
-  rewireGround: (
-    b,
-    a: { at: string; why: string; ohms: { strap: Id; ohm: number }[]; change: GroundChange },
-  ) => {
-    for (const m of b.measurements)
-      if (m.about.kind === 'drop' && !m.struck) m.struck = { at: a.at, why: a.why }
-    for (const { strap, ohm } of a.ohms)
-      find(b.straps, strap, 'strap').ohm = { value: ohm, basis: 'assumed', from: [] }
-    const { kind, args } = a.change
-    ;(CHANGES[kind] as (draft: Draft<Build>, args: unknown) => void)(b, args)
-  },
-  /** where a reader's sensor is grounded; on the ground of its device again where no post is named */
-  standOn: (b, a: { id: Id; read: Id; post: Id | null; bolted: boolean }) => {
-    findRead(b, a.read)
-    const at = b.stands.findIndex((s) => s.read === a.read)
-    if (a.post === null) {
-      if (at >= 0) b.stands.splice(at, 1)
-    } else if (at >= 0) layOver(b.stands[at]!, { post: a.post, bolted: a.bolted })
-    else b.stands.push({ id: a.id, read: a.read, post: a.post, bolted: a.bolted })
-  },
-  /** a whole ground out of a template, in place of the one there is */
-  startGround: (
-    b,
-    a: {
-      posts: Post[]
-      straps: Strap[]
-      loads: Load[]
-      states: VehicleState[]
-      stands: Stand[]
-      state: Id | null
-    },
-  ) => {
-    b.posts = a.posts
-    b.straps = a.straps
-    b.loads = a.loads
-    b.states = a.states
-    b.stands = a.stands
-    b.vehicle.state = a.state
-    b.measurements = asBefore(b).measurements.filter(({ about }) => about.kind !== 'drop')
-  },
+  ...GROUND_CHANGES,
   prove: (
     b,
     a: { proof: Proof; /** the check it rests on, where that is new */ measurement?: Measurement },
@@ -332,12 +229,6 @@ const CHANGES = {
   },
 } satisfies Record<string, (draft: Draft<Build>, args: never) => void>
 
-/** A change of the ground wiring that somebody carries out on the vehicle. */
-type GroundChange =
-  | { kind: 'editLoad'; args: { id: Id; patch: Patch<Load> } }
-  | { kind: 'editStrap'; args: { id: Id; patch: Patch<Strap> } }
-  | { kind: 'addStrap'; args: { strap: Strap } }
-  | { kind: 'standOn'; args: { id: Id; read: Id; post: Id | null; bolted: boolean } }
 type NewInput = { device: Id; input: Input }
 type Listed = { id: Id } & Record<string, unknown>
 
@@ -407,41 +298,8 @@ const withChange = (before: Build, after: Build, change: Change): Build => ({
   changes: extended(before.changes, change),
 })
 
-/** What a thing of a draft was before the change; plain, and quicker to search. */
-const asBefore = <T>(thing: T): T => (isDraft(thing) ? (original(thing as never) as T) : thing)
-
-/** A thing of a list of a draft by its id. The list is searched as it was before the change. */
-function find<T extends { id: Id }>(list: T[], id: Id, what: string): T {
-  const at = asBefore(list).findIndex((e) => e.id === id)
-  if (at < 0)
-    throw new EchtError(
-      'not-found',
-      `This ${what} is no longer in the build: it was removed, perhaps in another tab.`,
-    )
-  return list[at]!
-}
-
-function remove<T extends { id: Id }>(list: T[], id: Id, what: string): void {
-  find(list, id, what)
-  list.splice(
-    list.findIndex((e) => e.id === id),
-    1,
-  )
-}
-
-/** Lays a patch over a thing of a draft: what it does not name stays, and so does its id. */
-function layOver<T extends object>(thing: T, patch: Patch<NoInfer<T>>): void {
-  const after = patched(asBefore(thing), patch)
-  for (const key of Object.keys(patch) as (keyof T)[]) if (key !== 'id') thing[key] = after[key]
-}
-
 /** All readers as they were before the change. */
 const readsIn = (b: Draft<Build>): Read[] => asBefore(b).channels.flatMap((c) => c.reads)
-
-function findRead(b: Draft<Build>, id: Id): Read {
-  const at = asBefore(b).channels.findIndex((c) => c.reads.some((r) => r.id === id))
-  return find(b.channels[at]?.reads ?? [], id, 'reader')
-}
 
 function findInput(b: Draft<Build>, id: Id): Input {
   const at = asBefore(b).devices.findIndex((d) => d.inputs.some((i) => i.id === id))
