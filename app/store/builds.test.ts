@@ -25,6 +25,7 @@ import {
 } from './builds.ts'
 import { database } from './db.ts'
 import { kept, place } from './tabs.fixture.ts'
+import { coded } from '../../core/coded.fixture.ts'
 
 describe('the list of builds', () => {
   it('makes, renames, duplicates, deletes and restores', async () => {
@@ -38,12 +39,12 @@ describe('the list of builds', () => {
         .sort(),
     ).toEqual(['Kite Two', 'Kite Two, copy'])
     await deleteBuild(copy.id)
-    await expect(openBuild(copy.id)).rejects.toThrow(/deleted/)
+    await expect(openBuild(copy.id)).rejects.toThrow(coded('deleted'))
     await restoreBuild(copy.id)
     expect((await openBuild(copy.id)).build.name).toBe('Kite Two, copy')
     await deleteBuild(copy.id)
     await clearBuild(copy.id)
-    await expect(openBuild(copy.id)).rejects.toThrow(/not in this browser/)
+    await expect(openBuild(copy.id)).rejects.toThrow(coded('not-found'))
   })
 
   it('an import meets the build that is here: keep both, or replace and take it back', async () => {
@@ -76,7 +77,7 @@ describe('the list of builds', () => {
   it('nothing is overwritten without asking: deleted ones, newer ones, one already here', async () => {
     const sample = smallBuild('careful')
     await storeBuild(sample)
-    await expect(storeBuild(sample)).rejects.toThrow(/in this browser already/)
+    await expect(storeBuild(sample)).rejects.toThrow(coded('build-is-here'))
     await deleteBuild('careful')
     expect((await readImport(writeBuild(sample))).met).toMatchObject({
       deletedAt: expect.any(String),

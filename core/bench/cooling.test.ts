@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { thermistorC, thermistorOhm, type ThermistorCurve } from '../curve/thermistor/model.ts'
 import { normalStream, uniformStream } from '../math/index.ts'
 import { pointsFromCooling, timeConstantS, type CoolingSample } from './cooling.ts'
+import { coded } from '../coded.fixture.ts'
 
 const TRUE: ThermistorCurve = {
   model: 'steinhart-hart',
@@ -53,7 +54,9 @@ describe('cooling log', () => {
       timeConstantS(
         Array.from({ length: 50 }, (_, i) => ({ timeS: i, value: 20 + (i % 2) * 0.1 })),
       ),
-    ).toThrow(/no clear step/)
-    expect(() => pointsFromCooling([], { referenceTauS: 1, sensorTauS: 1 })).toThrow(/longer/)
+    ).toThrow(coded('no-step'))
+    expect(() => pointsFromCooling([], { referenceTauS: 1, sensorTauS: 1 })).toThrow(
+      coded('too-few-points'),
+    )
   })
 })

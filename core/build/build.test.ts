@@ -23,6 +23,7 @@ import {
   type Edited,
   SCHEMA,
 } from './index.ts'
+import { coded } from '../coded.fixture.ts'
 
 const sample = saltmarshNine()
 let count = 0
@@ -101,10 +102,10 @@ describe('changes', () => {
   it('of what is gone say so', () => {
     expect(() =>
       applyChange(sample, { kind: 'editChannel', args: { id: 'nowhere', patch: {} } }, stamp()),
-    ).toThrow(/no longer in the build/)
+    ).toThrow(coded('not-found'))
     expect(() =>
       applyChange(sample, { kind: 'enterTable', args: { input: 'og-s', entered: null } }, stamp()),
-    ).toThrow(/no table/)
+    ).toThrow(coded('no-table'))
     expect(() => applyChange(sample, { kind: 'explode', args: {} } as never, stamp())).toThrow(
       expect.objectContaining({ code: 'unknown-change' }),
     )

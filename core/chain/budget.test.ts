@@ -23,6 +23,7 @@ import {
   warningOn,
 } from './index.ts'
 import { after, chainOf } from './edited.ts'
+import { coded } from '../coded.fixture.ts'
 
 const build = saltmarshNine()
 const reads = build.channels
@@ -117,7 +118,7 @@ describe('faces', () => {
     expect(needleAt(needle, 60)).toEqual({ degrees: 90, onStop: 'high' })
     expect(needleAt({ ...needle, low: 48, high: 0 }, 12).degrees).toBe(67.5)
     expect(needleMarks(needle).map((m) => m.value)).toEqual([0, 12, 24, 36, 48])
-    expect(() => needleAt({ ...needle, high: 0 }, 1)).toThrow(/two different marks/)
+    expect(() => needleAt({ ...needle, high: 0 }, 1)).toThrow(coded('bad-range'))
   })
   it('writes the unit and decimals it was given', () => {
     const face = { name: '', decimals: 0, unit: '°F', needle: null, dampingS: 0, warning: null }

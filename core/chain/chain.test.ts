@@ -25,6 +25,7 @@ import {
 } from './index.ts'
 import { heatedElement } from './chain.ts'
 import { familyOf } from '../curve/registry.ts'
+import { coded } from '../coded.fixture.ts'
 
 const build = saltmarshNine()
 let n = 0
@@ -306,7 +307,7 @@ describe('a table for the device', () => {
     const device = { ...build.devices[0]!.inputs[0]!.table!, axisRange: [8, 9] as [number, number] }
     expect(() =>
       proposeTable(chainOf(build, 'rd-coolant'), device, 'best', { at: '', name: '' }),
-    ).toThrow(/outside the device's axis, 8 to 9 V/)
+    ).toThrow(coded('bad-range'))
   })
   it('or three pairs, where the device wants those', () => {
     const pairs = proposePairs(chainOf(build, 'rd-coolant'), build.devices[0]!.inputs[0]!.table!)

@@ -28,6 +28,7 @@ import {
   walkBackward,
   walkForward,
 } from './index.ts'
+import { coded } from '../coded.fixture.ts'
 
 const sample = saltmarshNine()
 let n = 0
@@ -251,10 +252,10 @@ describe('the record of two', () => {
         kind: 'addSecondSensor',
         args: { channel: 'ch-side-left', element: third, combine: 'series' },
       }),
-    ).toThrow(/two sensors already/)
+    ).toThrow(coded('two-already'))
     expect(() =>
       after(one, { kind: 'removeSecondSensor', args: { channel: 'ch-side-left' } }),
-    ).toThrow(/one sensor only/)
+    ).toThrow(coded('not-found'))
   })
   it('that does not agree with itself is refused', () => {
     const broken = (change: (b: Build) => void): string => {

@@ -9,6 +9,7 @@ import {
   settlesIn,
   type Candidate,
 } from './index.ts'
+import { coded } from '../coded.fixture.ts'
 
 const build = saltmarshNine()
 const candidate = (patch: Partial<Candidate>): Candidate => ({
@@ -98,6 +99,6 @@ describe('an air sensor by place and housing', () => {
     )
     expect(airReading(HOUSINGS[2]!, 25, 90, 0.1).lagS).toBeCloseTo(HOUSINGS[2]!.airS, 9)
     expect(settlesIn(10)).toBeCloseTo(23.03, 2)
-    expect(() => airReading(HOUSINGS[0]!, 25, 90, 0)).toThrow(/still air is 0\.1/)
+    expect(() => airReading(HOUSINGS[0]!, 25, 90, 0)).toThrow(coded('not-positive'))
   })
 })

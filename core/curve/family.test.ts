@@ -4,6 +4,7 @@ import { linspace, normalStream, uniformStream } from '../math/index.ts'
 import { findUnit } from '../quantity/index.ts'
 import type { AnyFamily } from './registry.ts'
 import { families, familyOf, findFamily } from './registry.ts'
+import { coded } from '../coded.fixture.ts'
 
 /** A curve of the family to stand for a real sensor: of its library, or what its settings say. */
 const aCurve = (f: AnyFamily): unknown => f.library[0]?.curve ?? f.assume({})!.curve
@@ -210,5 +211,5 @@ it('boiling water, hot oil, fuel and moving throttles carry their cautions', () 
 
 it('a family that is not known is said, and found by nobody', () => {
   expect(findFamily('flux')).toBeUndefined()
-  expect(() => familyOf('flux')).toThrow(/"flux" is not known to this version: its data is kept/)
+  expect(() => familyOf('flux')).toThrow(coded('unknown-family'))
 })

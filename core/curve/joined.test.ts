@@ -15,6 +15,7 @@ import { knotCurve, knotReach } from './knots.ts'
 import { likelyTanks } from './level/likelyTanks.ts'
 import { fitMonotone, monotoneSignal } from './monotone.ts'
 import { families, familyOf, findFamily } from './registry.ts'
+import { coded } from '../coded.fixture.ts'
 
 const words = { point: 'fill', unit: 'l' }
 const curve = (pairs: readonly (readonly [number, number])[]) =>
@@ -149,9 +150,9 @@ describe('two sensors as one', () => {
         ],
         { wiring: 'series', linked: true },
       ),
-    ).toThrow(/second half/)
+    ).toThrow(coded('not-positive'))
     const family = familyOf(joinedId('level'))
-    expect(() => family.fit([], {})).toThrow(/choose a half/)
+    expect(() => family.fit([], {})).toThrow(coded('two-sensors'))
     expect(family.methods).toEqual([])
   })
   it('only resistances whose truths add can be joined', () => {

@@ -4,6 +4,7 @@ import { linspace } from '../math/index.ts'
 import { knotInterval, knotTruth } from './knots.ts'
 import { likelyPowers } from './likelyPowers.ts'
 import { fitMonotone, monotoneBand, monotoneSignal } from './monotone.ts'
+import { coded } from '../coded.fixture.ts'
 
 const LIKELY = likelyPowers([0.4, 2], { rooted: false, seed: 5 })
 const words = { point: 'point', unit: 'kg/h' }
@@ -144,6 +145,6 @@ describe('a monotone curve through any points', () => {
     // a truth typed with a digit more than the last point had
     expect(monotoneSignal(curve, 10.04)).toBe(2)
     expect(monotoneSignal(curve, -0.04)).toBe(1)
-    expect(() => monotoneSignal(curve, 10.2)).toThrow(/outside the measured points/)
+    expect(() => monotoneSignal(curve, 10.2)).toThrow(coded('beyond-curve'))
   })
 })

@@ -7,6 +7,7 @@ import { fitLine, lineBand } from './line.ts'
 import { familyOf } from './registry.ts'
 import { exhaustFindings, type ExhaustPlace } from './thermocouple/index.ts'
 import { factorFromLog, hertzPerKmh, pulsesPerKm, rollOut } from './speed/index.ts'
+import { coded } from '../coded.fixture.ts'
 
 describe('a line', () => {
   const shape = { truthUnit: 'kPa', signalUnit: 'V' }
@@ -157,7 +158,7 @@ describe('an exhaust probe’s place', () => {
     expect(found[0]!.code).toBe(code)
   })
   it('asks for numbers', () => {
-    expect(() => exhaustFindings({ ...good, boreMm: NaN })).toThrow(/finite/)
+    expect(() => exhaustFindings({ ...good, boreMm: NaN })).toThrow(coded('not-a-number'))
   })
 })
 
@@ -233,8 +234,8 @@ describe('speed', () => {
     expect(hertzPerKmh({ teeth: 40, gear: 1, circumferenceM: 2 })).toBeCloseTo(40 / 7.2, 12)
     expect(pulsesPerKm(hertzPerKmh({ teeth: 4, gear: 1, circumferenceM: 2 }))).toBeCloseTo(2000, 9)
     expect(rollOut(9.15, 5).circumferenceM).toBeCloseTo(1.83, 9)
-    expect(() => rollOut(50, 5)).toThrow(/no tyre/)
-    expect(() => rollOut(0, 5)).toThrow(/above zero/)
+    expect(() => rollOut(50, 5)).toThrow(coded('out-of-range'))
+    expect(() => rollOut(0, 5)).toThrow(coded('not-positive'))
   })
   /** A drive with its satellite speed: filtered, late, its errors hanging together over seconds. */
   const drive = (seed: number, speedAt: (s: number) => number, seconds: number, rowS = 0.1) => {
@@ -251,7 +252,9 @@ describe('speed', () => {
   }
   it('acceleration does not pass for steady, and a late satellite does not shift the factor', () => {
     const pulling = drive(3, (s) => 30 + 0.8 * s, 120)
-    expect(() => factorFromLog(pulling.hertz, pulling.kmh, { rowS: 0.1 })).toThrow(/steady rows/)
+    expect(() => factorFromLog(pulling.hertz, pulling.kmh, { rowS: 0.1 })).toThrow(
+      coded('too-few-points'),
+    )
     // pulls away, holds, pulls away again
     const { hertz, kmh } = drive(
       3,
@@ -294,7 +297,7 @@ describe('speed', () => {
         kmh.map(() => 0),
         { rowS: 0.1 },
       ),
-    ).toThrow(/steady rows/)
+    ).toThrow(coded('too-few-points'))
   })
   it('says when a tooth is counted twice', () => {
     const family = familyOf('speed')

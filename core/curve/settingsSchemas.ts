@@ -8,6 +8,7 @@ import {
   oneOf,
   orNothing,
   partOf,
+  rangeShape,
   textShape,
   thing,
   type Shape,
@@ -48,11 +49,7 @@ const COMMON: Record<string, Shape> = {
 const shapeOf = (field: SettingField): Shape => {
   if (field.kind === 'choice') return oneOf(...field.options.map((o) => o.value))
   const { low, high, otherwise } = field
-  const shape = {
-    type: 'number',
-    ...(low === undefined ? {} : { minimum: low }),
-    ...(high === undefined ? {} : { maximum: high }),
-  }
+  const shape = rangeShape(low, high)
   return otherwise === null ? orNothing(shape) : shape
 }
 

@@ -11,6 +11,7 @@ import {
   sharedStates,
   type EdgeInput,
 } from './index.ts'
+import { coded } from '../coded.fixture.ts'
 
 const curve: ThermistorCurve = { model: 'steinhart-hart', coefficients: [1.45e-3, 2.38e-4, 1.0e-7] }
 const task = {
@@ -103,9 +104,9 @@ describe('designPullUp', () => {
         message: expect.stringMatching(/2.4 V clear/),
       }),
     )
-    expect(() => designPullUp({ ...task, maxSelfHeatingC: 1e-6 })).toThrow(/self-heating/)
-    expect(() => designPullUp({ ...task, bits: 2 })).toThrow(/bits/)
-    expect(() => designPullUp({ ...task, rangeC: [50, 50] })).toThrow(/low end/)
+    expect(() => designPullUp({ ...task, maxSelfHeatingC: 1e-6 })).toThrow(coded('no-pull-up'))
+    expect(() => designPullUp({ ...task, bits: 2 })).toThrow(coded('out-of-range'))
+    expect(() => designPullUp({ ...task, rangeC: [50, 50] })).toThrow(coded('bad-range'))
   })
 })
 
@@ -230,6 +231,6 @@ describe('edges into a counter', () => {
     expect(edgeInput({ ...task, output: 'push-pull', pullOhm: null }).problems).toEqual([])
   })
   it('asks for numbers', () => {
-    expect(() => edgeInput({ ...task, cableF: 0 })).toThrow(/above zero/)
+    expect(() => edgeInput({ ...task, cableF: 0 })).toThrow(coded('not-positive'))
   })
 })

@@ -2,6 +2,7 @@ import { numbersIn } from '../quantity/numbersIn.ts'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { cellNumber, likelyColumn, rateOf, readLogText, sayUnread, trustedColumn } from './index.ts'
+import { coded } from '../coded.fixture.ts'
 
 describe('reading a log', () => {
   it('takes names, units and numbers, whatever parts them', () => {
@@ -94,10 +95,10 @@ describe('reading a log', () => {
       ].join('\n'),
     )
     expect(log.badCells).toEqual([0, 10, 0, 500])
-    expect(() => trustedColumn(log, 1)).toThrow(/10 of 500 cells of "v"/)
-    expect(() => trustedColumn(log, 3)).toThrow(/"note" hold no number/)
+    expect(() => trustedColumn(log, 1)).toThrow(coded('unread-log'))
+    expect(() => trustedColumn(log, 3)).toThrow(coded('unread-log'))
     expect(trustedColumn(log, 2)[1]).toBeNaN()
-    expect(() => trustedColumn(log, 9)).toThrow(/no such column/)
+    expect(() => trustedColumn(log, 9)).toThrow(coded('bad-log'))
   })
   it('takes the separator a file names above its header', () => {
     const log = readLogText('sep=;\nt;v\n1;2,5\n3;4,5\n')

@@ -11,6 +11,7 @@ import {
   uniformStream,
   weighed,
 } from './index.ts'
+import { coded } from '../coded.fixture.ts'
 
 describe('a slope', () => {
   const held = (x: number): number => Math.min(4, Math.max(0, x)) ** 2
@@ -78,7 +79,7 @@ describe('findRoot', () => {
     expect([findRoot((x) => x, 0, 1), findRoot((x) => x - 1, 0, 1)]).toEqual([0, 1])
   })
   it('refuses ends of one sign', () => {
-    expect(() => findRoot((x) => x * x + 1, -1, 1)).toThrow(/No solution/)
+    expect(() => findRoot((x) => x * x + 1, -1, 1)).toThrow(coded('no-root'))
   })
 })
 
@@ -252,7 +253,7 @@ describe('generalisedLeastSquares', () => {
         [1, 2, 3],
         { own: [1, 1, 1], shared: [] },
       ),
-    ).toThrow(/too close together/)
+    ).toThrow(coded('degenerate-points'))
     expect(
       generalisedLeastSquares(
         [

@@ -4,6 +4,7 @@ import { assembleChain, prepareChain, walkForward, type ChainSpec } from '../cha
 import { settling } from '../bench/settle.ts'
 import { normalStream, uniformStream } from '../math/index.ts'
 import { expectedReadings, FAULTS, keyOnCheck, observe } from './index.ts'
+import { coded } from '../coded.fixture.ts'
 
 const build = saltmarshNine()
 const spec = assembleChain(build, 'rd-coolant').spec!
@@ -85,7 +86,7 @@ describe('the key-on check', () => {
   })
 
   it('asks for a reading', () => {
-    expect(() => keyOnCheck(spec, SHED, 0.3, {})).toThrow(/what the device shows/)
+    expect(() => keyOnCheck(spec, SHED, 0.3, {})).toThrow(coded('nothing-read'))
   })
 
   it('runs on a chain whose input is beyond its reference', () => {

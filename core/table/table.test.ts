@@ -4,6 +4,7 @@ import { describe, expect, it } from 'vitest'
 import { thermistorC, type ThermistorCurve } from '../curve/thermistor/model.ts'
 import { linspace } from '../math/index.ts'
 import { buildTable, interpolate, invertTable, worstError } from './index.ts'
+import { coded } from '../coded.fixture.ts'
 
 const THERMISTOR: ThermistorCurve = {
   model: 'steinhart-hart',
@@ -207,8 +208,8 @@ describe('what is refused', () => {
     expect(() => buildTable(wrong)).toThrow(expect.objectContaining({ code }))
   })
   it('a table that does not rise', () => {
-    expect(() => interpolate({ x: [1, 1], y: [0, 1] }, 0)).toThrow(/must rise/)
-    expect(() => interpolate({ x: [0, 1], y: [0, 1] }, NaN)).toThrow(/no number/)
+    expect(() => interpolate({ x: [1, 1], y: [0, 1] }, 0)).toThrow(coded('bad-table'))
+    expect(() => interpolate({ x: [0, 1], y: [0, 1] }, NaN)).toThrow(coded('not-a-number'))
   })
 })
 

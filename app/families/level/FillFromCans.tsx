@@ -1,4 +1,5 @@
 import { Button, NativeSelect } from '@mantine/core'
+import { useForm } from '@mantine/form'
 import { useRef, useState } from 'react'
 import type { Instrument } from '../../../core/build/index.ts'
 import { familyOf } from '../../../core/curve/index.ts'
@@ -18,15 +19,17 @@ export function FillFromCans({ status }: PanelProps) {
   const { element } = sensor
   const family = familyOf(element.family)
   const q = useQuantity('l')
-  const [can, setCan] = useState<Can>({
-    litres: 5,
-    instrument: build.instruments.find((i) => i.kind === 'can')?.id ?? null,
+  const form = useForm<{ can: Can; signal: Typed | null }>({
+    initialValues: {
+      can: { litres: 5, instrument: build.instruments.find((i) => i.kind === 'can')?.id ?? null },
+      signal: null,
+    },
   })
-  const [signal, setSignal] = useState<Typed | null>(null)
+  const { can } = form.values
   const [round, setRound] = useState(0)
   const box = useRef<HTMLInputElement>(null)
   const now = inTheTank(sensor.points)
-  const record = (): void => {
+  const record = ({ signal }: typeof form.values): void => {
     if (!signal) {
       box.current?.focus()
       return
@@ -46,20 +49,19 @@ export function FillFromCans({ status }: PanelProps) {
     })
     // what was typed stays where it could not be recorded: the page says why
     if (refused) return
-    setSignal(null)
+    form.setFieldValue('signal', null)
     setRound(round + 1)
     setTimeout(() => box.current?.focus())
   }
   return (
     <>
-      <form
-        onSubmit={(e) => {
-          e.preventDefault()
-          record()
-        }}
-      >
+      <form onSubmit={(e) => form.onSubmit(record)(e)} noValidate>
         <Fields>
-          <CanFields can={can} instruments={build.instruments} onChange={setCan} />
+          <CanFields
+            can={can}
+            instruments={build.instruments}
+            onChange={(c) => form.setFieldValue('can', c)}
+          />
           <QuantityInput
             key={round}
             inputRef={box}
@@ -67,7 +69,7 @@ export function FillFromCans({ status }: PanelProps) {
               now === null ? 'Signal, empty' : `Signal with ${q.text(now + can.litres, 0)} in it`
             }
             unit={family.signalUnit}
-            onTyped={setSignal}
+            onTyped={(t) => form.setFieldValue('signal', t)}
             width={200}
             check={signalCheck(family.drive(element.settings), family.signalUnit)}
           />

@@ -1,3 +1,4 @@
+import { useForm } from '@mantine/form'
 import { useMemo, useState } from 'react'
 import { prepareChain, type ReadStatus } from '../../../core/chain/index.ts'
 import type { Expected, KeyOnVerdict, Observable } from '../../../core/prove/index.ts'
@@ -42,8 +43,13 @@ export function useKeyOn(
 ): KeyOn {
   const { build, edit } = useBuild()
   const [probe, setProbe] = useState(firstProbe)
-  const [truth, setTruth] = useState<Typed | null>(null)
-  const [typed, setTyped] = useState<TypedReadings>({})
+  const form = useForm<{ truth: Typed | null; read: TypedReadings }>({
+    initialValues: { truth: null, read: {} },
+  })
+  const { truth: told, read: typed } = form.values
+  // a form copies its values at each stroke: the same as long as they say the same
+  const said = JSON.stringify(told)
+  const truth = useMemo(() => JSON.parse(said) as Typed | null, [said])
   const [round, setRound] = useState(0)
   const known = useMemo(
     () => truth && knownTruth(build, truthReading(truth, probe), familySigma),
@@ -73,13 +79,13 @@ export function useKeyOn(
     const stamp = { measurement: newId(), proof: newId(), at: new Date().toISOString() }
     // what was typed stays where it could not be recorded: the page says why
     if (edit(recordCheck(build, { read: read.id, readings, prove }, stamp))) return
-    setTyped({})
-    setTruth(null)
+    form.reset()
     setRound(round + 1)
   }
   return {
-    ...{ probe, setProbe, setTruth, expected, record, round },
-    setRead: (what, t) => setTyped((all) => ({ ...all, [what]: t ?? undefined })),
+    ...{ probe, setProbe, expected, record, round },
+    setTruth: (t) => form.setFieldValue('truth', t),
+    setRead: (what, t) => form.setFieldValue(`read.${what}`, t ?? undefined),
     // never a verdict on what stood there before
     verdict: busy || !value ? null : value,
     problem: problem ?? error ?? null,

@@ -1,4 +1,5 @@
 import { Button, NativeSelect } from '@mantine/core'
+import { useForm } from '@mantine/form'
 import { useState } from 'react'
 import type { Measurement } from '../../../core/build/index.ts'
 import { CONTRADICTS } from '../../../core/ground/index.ts'
@@ -66,15 +67,19 @@ export default function Drops({ earths }: TabProps) {
   )
 }
 
-type Chosen = { plus: string | null; minus: string | null; during: string | null }
-const NOT_CHOSEN: Chosen = { plus: null, minus: null, during: null }
+type Drop = {
+  plus: string | null
+  minus: string | null
+  during: string | null
+  shows: Typed | null
+}
+const NOTHING: Drop = { plus: null, minus: null, during: null, shows: null }
 
 /** A drop as it is typed: where the probes stand, in which state, what the meter shows; and recording it. */
 function useDropForm({ build, advice, state }: TabProps['earths']) {
   const { edit } = useBuild()
   const next = advice?.next
-  const [chosen, setChosen] = useState(NOT_CHOSEN)
-  const [typed, setTyped] = useState<Typed | null>(null)
+  const form = useForm<Drop>({ initialValues: NOTHING, clearInputErrorOnChange: false })
   const [round, setRound] = useState(0)
   // until somebody chooses: the drop that would tell the most
   const offered = next ?? {
@@ -82,56 +87,51 @@ function useDropForm({ build, advice, state }: TabProps['earths']) {
     minus: (build.posts[1] ?? build.posts[0]!).id,
     state: state ?? build.states[0]?.id ?? '',
   }
-  const plus = chosen.plus ?? offered.plus
-  const minus = chosen.minus ?? offered.minus
-  const during = chosen.during ?? offered.state
-  const choose = (what: Partial<Chosen>): void => {
+  const { shows } = form.values
+  const plus = form.values.plus ?? offered.plus
+  const minus = form.values.minus ?? offered.minus
+  const during = form.values.during ?? offered.state
+  const choose = (what: Partial<Drop>): void => {
     // what stands in the other boxes stays what it was when one was chosen
-    setChosen({ plus, minus, during, ...what })
-    setProblem(null)
+    form.setValues({ plus, minus, during, ...what })
+    form.clearErrors()
   }
-  const [problem, setProblem] = useState<string | null>(null)
+  const refuse = (why: string): void => form.setFieldError('shows', why)
   const record = (): void => {
-    if (plus === minus) return setProblem('Both probes stand on one post: choose another.')
-    if (!typed) return setProblem('Type what the meter shows, such as 0.094.')
-    if (!during) return setProblem('Add a state first: a drop says nothing without what runs.')
+    if (plus === minus) return refuse('Both probes stand on one post: choose another.')
+    if (!shows) return refuse('Type what the meter shows, such as 0.094.')
+    if (!during) return refuse('Add a state first: a drop says nothing without what runs.')
     const refused = edit({
       kind: 'addMeasurement',
       args: {
         measurement: {
           ...{ id: newId(), at: new Date().toISOString(), by: '', method: 'volt drop' },
           about: { kind: 'drop', plus, minus, state: during },
-          readings: [{ role: 'drop', ...typed, instrument: null }],
+          readings: [{ role: 'drop', ...shows, instrument: null }],
           ...{ note: '', struck: null },
         },
       },
     })
-    setProblem(refused)
-    if (refused) return
-    setChosen(NOT_CHOSEN)
-    setTyped(null)
+    if (refused) return refuse(refused)
+    form.reset()
     setRound(round + 1)
   }
   return {
-    ...{ plus, minus, during, round, problem, choose, record },
+    ...{ plus, minus, during, round, choose, problem: form.errors.shows },
+    submit: form.onSubmit(record),
     type: (t: Typed | null) => {
-      setTyped(t)
-      setProblem(null)
+      form.setFieldValue('shows', t)
+      form.clearErrors()
     },
   }
 }
 
 function DropForm({ earths }: { earths: TabProps['earths'] }) {
   const { build } = earths
-  const { plus, minus, during, round, problem, choose, record, type } = useDropForm(earths)
+  const { plus, minus, during, round, problem, choose, submit, type } = useDropForm(earths)
   const posts = build.posts.map((p) => ({ value: p.id, label: p.name }))
   return (
-    <form
-      onSubmit={(e) => {
-        e.preventDefault()
-        record()
-      }}
-    >
+    <form onSubmit={submit} noValidate>
       <Fields>
         <NativeSelect
           label="Red on"

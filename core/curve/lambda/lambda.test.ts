@@ -15,6 +15,7 @@ import {
   type Feed,
   type Placement,
 } from './index.ts'
+import { coded } from '../../coded.fixture.ts'
 
 const GOOD: Placement = {
   angleDeg: 20,
@@ -54,7 +55,7 @@ describe('placement', () => {
     expect(findings[0]).toMatchObject({ level, code })
   })
   it('asks for numbers', () => {
-    expect(() => placementFindings({ ...GOOD, gasC: NaN })).toThrow(/finite/)
+    expect(() => placementFindings({ ...GOOD, gasC: NaN })).toThrow(coded('not-a-number'))
   })
 })
 
@@ -86,7 +87,7 @@ describe('the ground difference', () => {
         })),
       ).slopeAgrees,
     ).toBe(false)
-    expect(() => groundFromPoints(line, [])).toThrow(/one known output/)
+    expect(() => groundFromPoints(line, [])).toThrow(coded('too-few-points'))
   })
   it('is said by the family’s own checks', () => {
     const family = familyOf('lambda')
@@ -131,7 +132,7 @@ describe('fuel', () => {
     ])
     expect(ethanol).toBeCloseTo(9.5 / 30, 12)
     expect(afr).toBe(stoichiometricAfr(ethanol))
-    expect(() => blendInTank([])).toThrow(/empty/)
+    expect(() => blendInTank([])).toThrow(coded('not-positive'))
   })
 })
 
@@ -146,7 +147,7 @@ describe('supply, age and switching sensors', () => {
     expect(said({ fuseA: 20 })).toEqual(['fuse-large'])
     expect(said({ crankingV: 6 })).toEqual(['resets'])
     expect(said({ sharedFuse: true })).toEqual(['shared-fuse'])
-    expect(() => feedFindings({ ...FEED, heaterA: 0 })).toThrow(/above zero/)
+    expect(() => feedFindings({ ...FEED, heaterA: 0 })).toThrow(coded('not-positive'))
   })
   it('free air says how old it is', () => {
     expect(freeAirFinding(0.2095).level).toBe('note')

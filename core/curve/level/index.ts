@@ -2,7 +2,7 @@ import type { SettingField } from '../recipe.ts'
 import { finding } from '../recipe.ts'
 import { amount, bare, figures, list, say } from '../../quantity/said.ts'
 import { orElse } from '../../error.ts'
-import { listOf, numberShape, oneOf, positiveShape, thing } from '../shape.ts'
+import { anyOf, listOf, numberShape, oneOf, positiveShape, thing } from '../shape.ts'
 import { linspace } from '../../math/linspace.ts'
 import type { CurvePoint, Family } from '../family.ts'
 import type { KnotCurve } from '../knots.ts'
@@ -135,19 +135,17 @@ const TANK_SHAPE = thing({
   lengthMm: positiveShape,
 })
 const ENDS = { emptySignal: numberShape, fullSignal: numberShape }
-const SENDER_SHAPE = {
-  anyOf: [
-    thing({ kind: oneOf('straight'), lowMm: numberShape, highMm: numberShape, ...ENDS }),
-    thing({
-      kind: oneOf('arm'),
-      pivotMm: numberShape,
-      armMm: numberShape,
-      lowDeg: numberShape,
-      highDeg: numberShape,
-      ...ENDS,
-    }),
-  ],
-}
+const SENDER_SHAPE = anyOf(
+  thing({ kind: oneOf('straight'), lowMm: numberShape, highMm: numberShape, ...ENDS }),
+  thing({
+    kind: oneOf('arm'),
+    pivotMm: numberShape,
+    armMm: numberShape,
+    lowDeg: numberShape,
+    highDeg: numberShape,
+    ...ENDS,
+  }),
+)
 
 /** The worst of it, and where. */
 export const twoEndsError = (curve: KnotCurve): { errorL: number; atL: number } =>

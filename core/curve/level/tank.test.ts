@@ -24,6 +24,7 @@ import {
   type Sender,
   type Tank,
 } from './index.ts'
+import { coded } from '../../coded.fixture.ts'
 
 const BOX: Tank = {
   corners: [
@@ -115,7 +116,7 @@ describe('a tank from its section', () => {
     expect(() => requireTank({ ...BOX, ...patch })).toThrow(message)
   })
   it('holds no more than it holds', () => {
-    expect(() => heightAt(BOX, 31)).toThrow(/0 to 30\.0 l/)
+    expect(() => heightAt(BOX, 31)).toThrow(coded('out-of-range'))
   })
 })
 
@@ -148,7 +149,7 @@ describe('a sender', () => {
     expect(
       Math.abs(predictLevel(TRIANGLE, { ...STRAIGHT, highMm: 300 }).twoEndsErrorL),
     ).toBeCloseTo(6, 1)
-    expect(() => predictLevel(BOX, { ...STRAIGHT, fullSignal: 10 })).toThrow(/never moves/)
+    expect(() => predictLevel(BOX, { ...STRAIGHT, fullSignal: 10 })).toThrow(coded('bad-sender'))
   })
   it('fills worth taking lower the worst error, each one', () => {
     const sender: Sender = { ...STRAIGHT, highMm: 300 }

@@ -11,6 +11,7 @@ import {
   type Tank,
   type TankHalf,
 } from './index.ts'
+import { coded } from '../../coded.fixture.ts'
 
 const BOX: Tank = {
   corners: [
@@ -104,7 +105,7 @@ describe('a joint reading', () => {
       wiring: 'series',
       linked: false,
     })
-    expect(() => litresThatFit(curve, 5000)).toThrow(/No fill/)
-    expect(() => litresThatFit(curve, -1)).toThrow(/joint reading/)
+    expect(() => litresThatFit(curve, 5000)).toThrow(coded('out-of-range'))
+    expect(() => litresThatFit(curve, -1)).toThrow(coded('not-positive'))
   })
 })

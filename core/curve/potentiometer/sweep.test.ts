@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { normalStream, uniformStream } from '../../math/index.ts'
 import { familyOf } from '../registry.ts'
 import { checkSweep, checkTracks, idleSwitch } from './index.ts'
+import { coded } from '../../coded.fixture.ts'
 
 const RATE = 100
 /** A clean sweep of five seconds, with a meter's noise, and whatever is done to it. */
@@ -44,8 +45,8 @@ describe('a sweep', () => {
     expect(spot!.at).toBeLessThan(0.35)
   })
   it('asks for a sweep', () => {
-    expect(() => checkSweep([1, 2, 3], RATE)).toThrow(/no sweep/)
-    expect(() => checkSweep(new Float64Array(100).fill(1), RATE)).toThrow(/does not move/)
+    expect(() => checkSweep([1, 2, 3], RATE)).toThrow(coded('too-short'))
+    expect(() => checkSweep(new Float64Array(100).fill(1), RATE)).toThrow(coded('no-movement'))
   })
 })
 
@@ -76,7 +77,7 @@ describe('two tracks', () => {
     expect(bad.says.code).toBe('tracks-part')
   })
   it('needs some readings', () => {
-    expect(() => checkTracks([1], [4], 5)).toThrow(/too few/)
+    expect(() => checkTracks([1], [4], 5)).toThrow(coded('too-short'))
   })
 })
 
@@ -92,7 +93,7 @@ describe('a fourth pin', () => {
     expect(found.track.trackOhm).toBeCloseTo(5000, -1)
   })
   it('says when there is none, when it is burnt, and when two behave so', () => {
-    expect(() => idleSwitch(closed, closed)).toThrow(/No pin goes from open/)
+    expect(() => idleSwitch(closed, closed)).toThrow(coded('no-switch'))
     expect(() => idleSwitch({ ...closed, ab: 900, ac: 1300, ad: 5900 }, open)).toThrow(/burnt/)
     expect(() => idleSwitch(closed, { ab: O, ac: O, ad: O, bc: O, bd: O, cd: 480 })).toThrow(
       /both open and close/,

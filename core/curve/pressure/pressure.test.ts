@@ -10,6 +10,7 @@ import {
   pressureTypes,
   wrongRange,
 } from './index.ts'
+import { coded } from '../../coded.fixture.ts'
 
 const AIR = 93.9
 const type = (id: string) => GENERIC_TYPES.find((t) => t.id === id)!
@@ -85,7 +86,7 @@ describe('look-alikes', () => {
     expect(() => lookAlikes([{ truth: 100, signal: 7 }], GENERIC_TYPES, AIR)).toThrow(
       /beyond a 5 V supply/,
     )
-    expect(() => lookAlikes([], GENERIC_TYPES, AIR)).toThrow(/one known pressure/)
+    expect(() => lookAlikes([], GENERIC_TYPES, AIR)).toThrow(coded('too-few-points'))
     const own = {
       id: 'own-1',
       name: 'Mine',

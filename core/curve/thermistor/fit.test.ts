@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { linspace, normalStream, uniformStream } from '../../math/index.ts'
 import { fitModel, fitThermistor, prepare, thermistorBandC, type ThermistorPoint } from './fit.ts'
 import { thermistorC, thermistorOhm, type ThermistorCurve } from './model.ts'
+import { coded } from '../../coded.fixture.ts'
 
 const TRUE: ThermistorCurve = { model: 'steinhart-hart', coefficients: [1.45e-3, 2.38e-4, 1.0e-7] }
 const SIGMA_C = 0.2,
@@ -192,7 +193,7 @@ describe('what is refused', () => {
     expect(() => fitThermistor(points)).toThrow(expect.objectContaining({ code }))
   })
   it('leads of more than the reading', () => {
-    expect(() => fitThermistor(exact([0, 98]), { leadOhm: 200 })).toThrow(/leads/)
+    expect(() => fitThermistor(exact([0, 98]), { leadOhm: 200 })).toThrow(coded('bad-point'))
   })
   it('a curve that turns back, with the reason', () => {
     const wild = exact([0, 40, 98]).map((p, i) =>

@@ -5,6 +5,7 @@ import { THERMISTOR_LIBRARY } from './library.ts'
 import { thermistorC, thermistorOhm, type ThermistorCurve } from './model.ts'
 import { bestNextPoint, worstBand } from './nextPoint.ts'
 import { bestThreePairs } from './pairs.ts'
+import { coded } from '../../coded.fixture.ts'
 
 const TRUE: ThermistorCurve = {
   model: 'steinhart-hart',
@@ -42,7 +43,7 @@ describe('bestNextPoint', () => {
     expect(next.worstBandAfterC).toBeLessThan(next.worstBandBeforeC / 3)
   })
   it('refuses an empty list', () => {
-    expect(() => bestNextPoint(exact([0, 98]), [], [0, 100])).toThrow(/at least one/)
+    expect(() => bestNextPoint(exact([0, 98]), [], [0, 100])).toThrow(coded('nothing-makeable'))
   })
 })
 
@@ -108,7 +109,7 @@ describe('bestThreePairs', () => {
     ).toBeCloseTo(best.worstErrorC, 9)
   })
   it('refuses steps too coarse for the sensor', () => {
-    expect(() => bestThreePairs(TRUE, { ...task, stepOhm: 1e6 })).toThrow(/coarse/)
+    expect(() => bestThreePairs(TRUE, { ...task, stepOhm: 1e6 })).toThrow(coded('bad-step'))
   })
 })
 

@@ -1,4 +1,5 @@
 import { Button, Group, NativeSelect, SegmentedControl, Switch, TextInput } from '@mantine/core'
+import { useForm } from '@mantine/form'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { elementOf, type Channel, type Patch } from '../../../../core/build/index.ts'
@@ -109,12 +110,16 @@ function useSecond({ channel, status, onDone }: SecondProps) {
   const { edit } = useBuild()
   const { sensor, input, device, read } = status.assembled
   const family = familyOf(sensor.element.family)
-  const [name, setName] = useState(`${channel.name}, second sender`)
-  const [combine, setCombine] = useState(() => waysOf(family.id, 2)[0]!.value)
+  const form = useForm({
+    initialValues: {
+      name: `${channel.name}, second sender`,
+      combine: waysOf(family.id, 2)[0]!.value,
+      pin: '',
+      most: channel.needs.range[1],
+    },
+  })
+  const { name, combine, pin, most } = form.values
   const source = SOURCES.find((s) => s.id === combine)!
-  const [pin, setPin] = useState('')
-  const [problem, setProblem] = useState<string | null>(null)
-  const [most, setMost] = useState(channel.needs.range[1])
   const needs = {
     ...channel.needs,
     range: [channel.needs.range[0], most] as [number, number],
@@ -156,67 +161,49 @@ function useSecond({ channel, status, onDone }: SecondProps) {
           : {}),
       },
     })
-    setProblem(refused)
-    if (!refused) onDone()
+    if (refused) form.setFieldError('record', refused)
+    else onDone()
   }
-  return {
-    ...{ family, source, name, setName, combine, setCombine, pin, setPin, most, setMost },
-    ...{ problem, add },
-  }
+  return { family, source, form, add }
 }
 
 function Second(props: SecondProps) {
   const { channel, status, onDone } = props
   const { input, device } = status.assembled
-  const second = useSecond(props)
-  const { family, source } = second
+  const { family, source, form, add } = useSecond(props)
   return (
     <form
       className="stage-body"
       aria-label="A second sender"
-      onSubmit={(e) => {
-        e.preventDefault()
-        second.add()
-      }}
+      onSubmit={form.onSubmit(add)}
+      noValidate
     >
       <Group align="flex-end" wrap="wrap">
-        <TextInput
-          label="Second sender"
-          value={second.name}
-          onChange={(e) => second.setName(e.currentTarget.value)}
-          w={260}
-          autoFocus
-        />
+        <TextInput label="Second sender" {...form.getInputProps('name')} w={260} autoFocus />
         <NativeSelect
           label="They hang"
-          value={second.combine}
-          onChange={(e) => second.setCombine(e.currentTarget.value)}
+          {...form.getInputProps('combine')}
           data={waysOf(family.id, 2)}
           w={230}
         />
         {!source.join && (
-          <TextInput
-            label={`Its pin of ${device.name}`}
-            value={second.pin}
-            onChange={(e) => second.setPin(e.currentTarget.value)}
-            w={130}
-          />
+          <TextInput label={`Its pin of ${device.name}`} {...form.getInputProps('pin')} w={130} />
         )}
         <QuantityInput
           label="Both hold together"
           unit={family.truthUnit}
-          value={second.most}
+          value={form.values.most}
           width={160}
           hideUnderstood
           check={(v) => (v > channel.needs.best[0] ? null : 'More than where it matters from.')}
-          onCommit={({ value }) => second.setMost(value)}
+          onCommit={({ value }) => form.setFieldValue('most', value)}
         />
         <Button type="submit">Add it</Button>
         <Button variant="default" onClick={onDone}>
           Not now
         </Button>
       </Group>
-      <Wrong>{second.problem}</Wrong>
+      <Wrong>{form.errors.record}</Wrong>
       <p className="pale tight">
         {source.why}
         {!source.join && ` The new pin is taken to be like pin ${input.pin}.`}

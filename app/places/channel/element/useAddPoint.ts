@@ -1,3 +1,4 @@
+import { useForm } from '@mantine/form'
 import { useMemo, useRef, useState } from 'react'
 import type { Build, Element, Input, Measurement, Reading } from '../../../../core/build/index.ts'
 import { givenBy } from '../../../../core/chain/index.ts'
@@ -82,10 +83,12 @@ export function useAddPoint(element: Element, input: Input, method: PointMethod)
   /** of several ways to say the same, which */
   const [instead, setInstead] = useState<Partial<Record<Role, Role>>>({})
   const altitude = build.vehicle.altitudeM
-  const [typed, setTyped] = useState<TypedRoles>(() => atPlace(altitude))
-  const [problem, setProblem] = useState<string | null>(null)
-  /** what speaks against a number that was typed: it is not recorded unless the person says so */
-  const [against, setAgainst] = useState<AgainstRoles>({})
+  /** `against`: what speaks against a number that was typed; it is not recorded unless the person says so */
+  const form = useForm<{ typed: TypedRoles; against: AgainstRoles }>({
+    initialValues: { typed: atPlace(altitude), against: {} },
+  })
+  const { typed, against } = form.values
+  const setProblem = (why: string | null): void => form.setFieldError('record', why)
   const [round, setRound] = useState(0)
   const boxes = useRef(new Map<Role, HTMLInputElement>())
   const perCount = voltPerCount(family, input)
@@ -103,11 +106,8 @@ export function useAddPoint(element: Element, input: Input, method: PointMethod)
 
   const record = (insist: boolean): void => {
     const refusal = refusalOf({ order, typed, against, cannot, family }, insist)
-    if (refusal) {
-      setProblem(refusal.problem)
-      if (refusal.at) focus(refusal.at)
-      return
-    }
+    if (refusal?.at) focus(refusal.at)
+    if (refusal) return setProblem(refusal.problem)
     const taken = withDoubted(typed, against)
     const place = order.some((a) => a.role === 'altitude') ? taken.altitude : null
     const refused = edit({
@@ -123,8 +123,7 @@ export function useAddPoint(element: Element, input: Input, method: PointMethod)
     setProblem(refused)
     if (refused) return
     // the air and the supply stay what they are from point to point; what was made and read does not
-    setAgainst(keptOf)
-    setTyped(keptOf(taken))
+    form.setValues({ typed: keptOf(taken), against: keptOf(against) })
     setRound(round + 1)
     setTimeout(() => focus((order.find((a) => !isKept(a.role)) ?? signal).role))
   }
@@ -136,7 +135,7 @@ export function useAddPoint(element: Element, input: Input, method: PointMethod)
       order,
       instruments,
       worked,
-      problem,
+      problem: form.errors.record ?? null,
       altitude,
       perCount,
       raw,
@@ -147,11 +146,11 @@ export function useAddPoint(element: Element, input: Input, method: PointMethod)
     takeInstead: (role: Role, way: Role) => setInstead((all) => ({ ...all, [role]: way })),
     inCounts: (counts: boolean) => {
       setRaw(counts)
-      setTyped((all) => ({ ...all, signal: null }))
+      form.setFieldValue('typed.signal', null)
     },
     take: (role: Role, t: Typed | null, a: Against | null) => {
-      setTyped((all) => ({ ...all, [role]: t }))
-      setAgainst((all) => ({ ...all, [role]: a }))
+      form.setFieldValue(`typed.${role}`, t)
+      form.setFieldValue(`against.${role}`, a)
       setProblem(null)
     },
   }

@@ -1,5 +1,5 @@
 import { Button, Group } from '@mantine/core'
-import { useState } from 'react'
+import { useForm } from '@mantine/form'
 import { measured, type Input, type Measurement } from '../../../../core/build/index.ts'
 import { lastPlace, type ReadStatus } from '../../../../core/chain/index.ts'
 import { findPullUp } from '../../../../core/input/index.ts'
@@ -72,9 +72,10 @@ function measuredBy(input: Input, { open, known, loaded }: Told, found: Found) {
 export function UnknownPull({ status }: { status: ReadStatus }) {
   const { edit } = useBuild()
   const { input } = status.assembled
-  const [open, setOpen] = useState<Typed | null>(null)
-  const [known, setKnown] = useState<Typed | null>(null)
-  const [loaded, setLoaded] = useState<Typed | null>(null)
+  const form = useForm<{ [K in keyof Told]: Told[K] | null }>({
+    initialValues: { open: null, known: null, loaded: null },
+  })
+  const { open, known, loaded } = form.values
   const told = open && known && loaded ? { open, known, loaded } : null
   const result = told && findFrom(told)
   const found = result && 'found' in result ? result.found : null
@@ -90,18 +91,24 @@ export function UnknownPull({ status }: { status: ReadStatus }) {
         a known resistor between them.
       </p>
       <Group align="flex-start">
-        <QuantityInput label="Open" unit="V" onTyped={setOpen} width={130} placeholder="5.00" />
+        <QuantityInput
+          label="Open"
+          unit="V"
+          onTyped={(t) => form.setFieldValue('open', t)}
+          width={130}
+          placeholder="5.00"
+        />
         <QuantityInput
           label="Known resistor"
           unit="Ω"
-          onTyped={setKnown}
+          onTyped={(t) => form.setFieldValue('known', t)}
           width={150}
           placeholder="1k"
         />
         <QuantityInput
           label="With it"
           unit="V"
-          onTyped={setLoaded}
+          onTyped={(t) => form.setFieldValue('loaded', t)}
           width={130}
           placeholder="1.43"
         />
