@@ -63,7 +63,7 @@ test('from a kettle to a proven reading, and back next spring', async ({ page })
   await page.getByRole('button', { name: 'Start reading' }).click()
   await expect(page.getByText(/ECHT,SIMULATED BENCH METER/)).toBeVisible()
   await page.getByText('Flask, from the kettle').click()
-  await page.getByRole('switch', { name: 'by itself while it cools' }).click()
+  await page.getByRole('switch', { name: 'by itself while it cools' }).check({ force: true })
   await page.getByLabel('every', { exact: true }).fill('5')
   await page.keyboard.press('Enter')
   await expect(
