@@ -26,7 +26,7 @@ const strap = (
   [jointA, jointB]: [Joint, Joint],
   ohm: Strap['ohm'] = null,
 ): Strap => ({
-  ...{ id: `gs-${a}-${b}`, name, a: `gp-${a}`, b: `gp-${b}`, jointA, jointB, ohm },
+  ...{ id: `gs-${a}-${b}`, name, a: `gp-${a}`, b: `gp-${b}`, jointA, jointB, ohm, shield: false },
   wire: wire ? { lengthM: wire[0], areaMm2: wire[1] } : null,
 })
 
@@ -51,7 +51,7 @@ const stand = (read: string, on: string, bolted = false): Stand => ({
 
 /**
  * The grounds of the beach racer: a fan that returns through the display's wire, an engine cable with a dirty joint, a
- * pump on too thin a return.
+ * pump on too thin a return, a shield grounded at both its ends.
  */
 const GROUND: Extract<Edited, { kind: 'startGround' }>['args'] = {
   posts: [
@@ -85,6 +85,10 @@ const GROUND: Extract<Edited, { kind: 'startGround' }>['args'] = {
     strap(['fuel-gauge', 'bulkhead'], 'ground of the fuel gauge', [0.6, 1], ['crimped', 'crimped']),
     strap(['tank', 'bulkhead'], 'return of the pump', [1.9, 0.75], ['crimped', 'unknown']),
     strap(['nose', 'bulkhead'], 'nose return', [1.8, 6], ['crimped', 'clean']),
+    {
+      ...strap(['sensors', 'block'], 'shield of the pickup cable', [1.4, 1], ['soldered', 'clean']),
+      shield: true,
+    },
   ],
   loads: [
     load('fan', 'Fan', 'display', measured(18.2), ['all'], 42),

@@ -18,5 +18,11 @@ export { potentiometerPins } from '../core/curve/potentiometer/index.ts'
 export { chooseDamping, predictLevel } from '../core/curve/level/index.ts'
 export { stoichiometricAfr, standardPressureKPa } from '../core/standards/index.ts'
 export { hertzPerKmh, pulsesPerKm } from '../core/curve/speed/index.ts'
-export { groundAdvice, groundPicture, groundSlopes, railBudgets } from '../core/earths/index.ts'
-export { solvedGround } from '../core/ground/index.ts'
+export {
+  groundAdvice,
+  groundPicture,
+  groundSlopes,
+  offsetByStrap,
+  railBudgets,
+} from '../core/earths/index.ts'
+export { solvedGround, wireThere } from '../core/ground/index.ts'

@@ -1,13 +1,22 @@
 import { expect, test } from '@playwright/test'
-import { groundAdvice, groundPicture, groundSlopes, railBudgets, solvedGround } from './core.ts'
+import {
+  groundAdvice,
+  groundPicture,
+  groundSlopes,
+  offsetByStrap,
+  railBudgets,
+  solvedGround,
+  wireThere,
+} from './core.ts'
 import { exportBuild, numberIn, openSample, saved, watch } from './help.ts'
 import { saltmarshNine } from '../demo/saltmarshNine.ts'
+import { importBuild } from '../trials/pages.ts'
 
 const sample = saltmarshNine()
 const solved = solvedGround(sample).solved!
 const slopes = groundSlopes(sample)
-const picture = groundPicture({ ...solved.ground, ...solved.estimate }, slopes, 'state-all')
-const costOf = (read: string) => picture.costs.find((c) => c.read === read)!
+const costs = groundPicture({ ...solved.ground, ...solved.estimate }, slopes, 'state-all')
+const costOf = (read: string) => costs.costs.find((c) => c.read === read)!
 
 test('the fan on the display’s ground is found, repaired, and the line-up is better for it', async ({
   page,
@@ -23,7 +32,7 @@ test('the fan on the display’s ground is found, repaired, and the line-up is b
   await expect(oil).toContainText('Fan')
   // the posts stand where the core says
   const display = page.getByRole('button', { name: /^Display [+−]/ })
-  const relative = picture.volt['gp-display']! - picture.volt['gp-unit']!
+  const relative = costs.volt['gp-display']! - costs.volt['gp-unit']!
   expect(numberIn(/[+−][\d.]+/.exec((await display.getAttribute('aria-label'))!)![0])).toBeCloseTo(
     relative * 1000,
     0,
@@ -194,4 +203,127 @@ test('the budget of a sensor supply is what the core adds up, and warns near its
   await page.keyboard.press('Enter')
   await expect(unit.getByText(/above zero/)).toBeVisible()
   await expect(unit.getByRole('status')).toContainText('of 100 mA')
+})
+
+test('a strap is picked up at one end; what moves a reader stays in ink; a strap is measured by itself', async ({
+  page,
+}) => {
+  watch(page)
+  await openSample(page)
+  await page.goto('/build/saltmarsh-nine/earths?tab=drops')
+  const picture = page.getByRole('group', { name: 'The grounds, by their millivolts' })
+  await expect(page.getByRole('group', { name: 'Proposed repair' })).toBeVisible()
+  const ends = await picture
+    .locator('[data-strap="gs-nose-bulkhead"]')
+    .evaluate((line) => ['x1', 'y1', 'x2', 'y2'].map((k) => Number(line.getAttribute(k))))
+  const box = (await picture.boundingBox())!
+  const [x1, y1, x2, y2] = ends as [number, number, number, number]
+  const post = page.locator('[data-post="gp-head"] circle').last()
+  const head = (await post.boundingBox())!
+  // near the nose's own end: the other stays where it is
+  await page.mouse.move(box.x + x1 + 0.2 * (x2 - x1), box.y + y1 + 0.2 * (y2 - y1))
+  await page.mouse.down()
+  await page.mouse.move(head.x + 40, head.y + 10, { steps: 4 })
+  await page.mouse.move(head.x + head.width / 2, head.y + head.height / 2, { steps: 3 })
+  await page.mouse.up()
+  await saved(page)
+  await page.getByRole('link', { name: 'Logbook' }).click()
+  const { build } = await exportBuild(page)
+  const moved = build.straps.find((s) => s.id === 'gs-nose-bulkhead')!
+  expect([moved.a, moved.b]).toEqual(['gp-head', 'gp-bulkhead'])
+  await page.getByRole('link', { name: 'Earths' }).click()
+  await page.keyboard.press('ControlOrMeta+z')
+
+  const paleNow = (): Promise<number> => picture.locator('line[class*="faded"]').count()
+  expect(await paleNow()).toBe(0)
+  await page.getByLabel('In ink').selectOption('rd-oil-display')
+  const parts = offsetByStrap(
+    { ...solved.ground, ...solved.estimate },
+    { volt: costs.volt },
+    costOf('rd-oil-display'),
+  )
+  const most = Math.max(...Object.values(parts).map(Math.abs))
+  const pale = Object.values(parts).filter((v) => Math.abs(v) < 0.05 * most).length
+  expect(pale).toBeGreaterThan(3)
+  await expect.poll(paleNow).toBe(pale)
+
+  await page.getByRole('tab', { name: 'Volt drops' }).click()
+  await page.getByText('Measure one strap by itself').click()
+  const form = page.getByRole('group', { name: 'One strap' })
+  await form.getByLabel('Strap').selectOption({ label: 'ground of the display' })
+  await form.getByLabel('Across it').fill('61 mV')
+  await form.getByLabel('Probes together').fill('1 mV')
+  await form.getByLabel('Current').fill('5 A')
+  await page.keyboard.press('Enter')
+  await page.getByRole('tab', { name: 'Straps and joints' }).click()
+  const row = page.getByRole('row', { name: /^ground of the display/ })
+  await expect(row).toContainText('12 mΩ')
+  await expect(row).toContainText('measured')
+})
+
+test('a wire that is there, and a relay with and without its diode', async ({ page }) => {
+  watch(page)
+  await openSample(page)
+  await page.goto('/build/saltmarsh-nine/earths?tab=wire')
+  await page.getByRole('combobox', { name: 'The wire' }).selectOption({ label: 'is there: 0.75 mm²' })
+  for (const [box, text] of [
+    ['Current', '16'],
+    ['Length one way', '1.9'],
+    ['Air around it', '80'],
+  ] as const) {
+    await page.getByLabel(box, { exact: true }).fill(text)
+    await page.keyboard.press('Enter')
+  }
+  const there = wireThere({
+    ...{ areaMm2: 0.75, oneWayM: 1.9, ampere: 16, ambientC: 80, insulationC: 125 },
+  })
+  const said = page.getByRole('status', { name: 'The wire' })
+  await expect(said).toContainText(`${there.carriesA.toFixed(1)} A`)
+  await expect(said).toContainText(`${there.dropV.toFixed(2)} V`)
+  await expect(said).toContainText(`In class ${there.insulation} it would carry it`)
+  // no number, and air that no insulation of its class bears: said, and what was typed stays
+  await page.getByLabel('Air around it').fill('140')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText(/where this insulation holds/)).toBeVisible()
+  await expect(page.getByLabel('Air around it')).toHaveValue('140')
+
+  await page.getByRole('tab', { name: 'Supplies' }).click()
+  const relay = page.getByRole('region', { name: 'A relay' })
+  await expect(relay.getByRole('img')).toHaveAccessibleName(/162 mA through the coil/)
+  await relay.getByRole('switch', { name: 'the unit’s pin is on' }).click()
+  await expect(relay).toContainText('The pin sees 14.5 V')
+  await relay.getByRole('switch', { name: 'diode across the coil' }).click()
+  await expect(relay).toContainText('hundreds of volts')
+})
+
+test('five hundred posts are drawn, and the page answers', async ({ page }) => {
+  watch(page)
+  const many = Array.from({ length: 488 }, (_, i) => i)
+  const far: typeof sample = {
+    ...sample,
+    id: 'many-posts',
+    name: 'Many posts',
+    posts: [
+      ...sample.posts,
+      ...many.map((i) => ({
+        ...{ id: `p${i}`, name: `Stud ${i}`, kind: 'stud' as const },
+        ...{ device: null, along: (i % 97) / 97 },
+      })),
+    ],
+    straps: [
+      ...sample.straps,
+      ...many.map((i) => ({
+        ...sample.straps[0]!,
+        ...{ id: `s${i}`, name: `wire ${i}`, a: `p${i}`, b: i < 8 ? 'gp-battery' : `p${i - 8}` },
+      })),
+    ],
+    changes: [],
+  }
+  await importBuild(page, far)
+  await page.getByRole('link', { name: 'Earths' }).click()
+  await expect(page.locator('[data-post]')).toHaveCount(500)
+  await page.getByText('Idle', { exact: true }).click()
+  await expect(page.getByRole('button', { name: /^Tank [+−]/ })).toBeVisible()
+  await page.getByRole('tab', { name: 'Posts' }).click()
+  await expect(page.getByRole('tab', { name: 'Posts' })).toHaveAttribute('aria-selected', 'true')
 })

@@ -40,7 +40,7 @@ export function groundEdits(build: Build, draw: Draw, id: () => string): (() => 
       args: {
         strap: {
           ...{ id: id(), name: 'new', a: post(), b: post(), ohm: null, wire: null },
-          ...{ jointA: 'clean', jointB: draw.from(JOINTS) },
+          ...{ jointA: 'clean', jointB: draw.from(JOINTS), shield: false },
         },
       },
     }),

@@ -7,6 +7,7 @@ type GroundChange =
   | { kind: 'editLoad'; args: { id: Id; patch: Patch<Load> } }
   | { kind: 'editStrap'; args: { id: Id; patch: Patch<Strap> } }
   | { kind: 'addStrap'; args: { strap: Strap } }
+  | { kind: 'removeStrap'; args: { id: Id } }
   | { kind: 'standOn'; args: { id: Id; read: Id; post: Id | null; bolted: boolean } }
 /** The named changes of a vehicle's grounds. */
 export const GROUND_CHANGES = {

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
+import { saltmarshNine } from '../../demo/saltmarshNine.ts'
 import { applyChange, checkBuild, readBuild, redo, undo, undoState, writeBuild } from './index.ts'
 
 /** A file that schema 4 wrote: three channels, edits by whole fields, arguments, undo and redo. */
@@ -119,5 +120,23 @@ describe('a file of schema 5', () => {
     const { build, migratedFrom } = readBuild(JSON.stringify({ ...old, schema: 5 }))
     expect(migratedFrom).toBe(5)
     expect(build).toEqual(edited)
+  })
+})
+
+describe('a file of schema 7, whose straps knew no shields', () => {
+  const now = saltmarshNine()
+  const old = JSON.stringify({ ...now, schema: 7 }).replaceAll(/,"shield":(true|false)/g, '')
+
+  it('is what it was, with no shield among its straps, and its history with it', () => {
+    const read = readBuild(old).build
+    expect(read.straps.map((s) => s.shield)).toEqual(now.straps.map(() => false))
+    expect(read.straps.map((s) => s.name)).toEqual(now.straps.map((s) => s.name))
+    // as far back as it goes, and forward again
+    let back = read
+    let steps = 0
+    for (; undoState(back.changes).undo; steps++) back = undo(back, stamp())
+    expect(back.straps).toEqual([])
+    for (let i = 0; i < steps; i++) back = redo(back, stamp())
+    expect(back.straps).toEqual(read.straps)
   })
 })

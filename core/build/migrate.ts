@@ -19,6 +19,7 @@ type Step = {
   devices?: Lift
   elements?: Lift
   channels?: Lift
+  straps?: Lift
   changes?: Lift
 }
 
@@ -44,6 +45,7 @@ const within =
  * faults shown as cold or hot, faces of digits alone. Schema 3 kept the fuel with a lambda sensor, per cent, did
  * not say whether two halves stand level, and named some settings by units not the core's. Schema 4 kept edits by
  * whole fields and every change with its arguments. Schema 5 knew one kind of channel. Schema 6 knew no grounds and no supplies.
+ * Schema 7 knew no shields among the straps.
  */
 const STEPS: Readonly<Record<number, Step>> = {
   1: {
@@ -74,6 +76,7 @@ const STEPS: Readonly<Record<number, Step>> = {
     top: topOfSchema7,
     devices: (d) => ('inputs' in d && 'kind' in d ? { supply: NO_SUPPLY, ...d } : d),
   },
+  7: { straps: (s) => ('jointA' in s && 'a' in s ? { shield: false, ...s } : s) },
 }
 
 /** A whole build gets its lists; a part of one, as the history keeps it, is left the part it is. */
@@ -167,7 +170,7 @@ function stepUp(old: Old, version: number): Old {
   const step = STEPS[version]!
   const top = step.top ?? ((b) => b)
   const next: Old = { ...top(old, old), schema: version + 1 }
-  for (const where of ['instruments', 'devices', 'elements', 'channels'] as const) {
+  for (const where of ['instruments', 'devices', 'elements', 'channels', 'straps'] as const) {
     const make = step[where]
     if (make) next[where] = list(old[where]).map((e) => make(e, old))
   }

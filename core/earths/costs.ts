@@ -90,3 +90,27 @@ export const busiestState = ({ states, loads }: Build): Id | null =>
     },
     { id: null, most: -1 },
   ).id
+
+/**
+ * What each strap adds to what a reader's ground stands off, V: together they are the whole of it. A strap adds its drop
+ * times the share of it that lies between the reader's sensor and its converter. Throws as `groundCost`.
+ */
+export function offsetByStrap(
+  ground: Pick<VehicleGround, 'reference'> & Pick<GroundEstimate, 'wires' | 'loads'>,
+  { volt }: Pick<GroundPicture, 'volt'>,
+  { sensor, converter }: Pick<ReaderCost, 'sensor' | 'converter'>,
+): Record<Id, number> {
+  const { reference, wires } = ground
+  const net = groundNet({ reference, wires })
+  const one = (node: Id): number => {
+    const here = { plus: node, minus: reference }
+    return net.perAmpere(sensor, here) - net.perAmpere(converter, here)
+  }
+  // one ampere in at the sensor and out at the converter: the strap's share of it, times the strap's own drop
+  return Object.fromEntries(
+    wires.map((w) => {
+      const drop = (volt[w.a] ?? 0) - (volt[w.b] ?? 0)
+      return [w.id, ((one(w.a) - one(w.b)) / w.ohm) * drop]
+    }),
+  )
+}

@@ -9,7 +9,14 @@ import {
   readStatus,
   walkForward,
 } from '../chain/index.ts'
-import { groundCost, solvedGround, vehicleGround } from '../ground/index.ts'
+import {
+  groundCost,
+  proposeRepairs,
+  repaired,
+  solvedGround,
+  vehicleGround,
+  worstShare,
+} from '../ground/index.ts'
 import {
   brokenRules,
   busiestState,
@@ -17,6 +24,7 @@ import {
   groundFrom,
   groundPicture,
   groundSlopes,
+  offsetByStrap,
   offBy,
   shieldCosts,
   shieldEnds,
@@ -205,9 +213,59 @@ describe('what is said of the sample’s grounds', () => {
     expect(own.worst).toBeLessThanOrEqual(local.worst)
   })
 
+  it('lifts a shield that is grounded at both ends, and says what that brings', () => {
+    const plan = planOf(sample, solved, slopes, all)
+    const shield = 'gs-sensors-block'
+    const tried = proposeRepairs(plan, 200).find((t) => t.repair.kind === 'lift-shield')
+    const without = worstShare({ ...plan, wires: plan.wires.filter((w) => w.id !== shield) })
+    if (tried) expect(tried.after).toBeCloseTo(without, 12)
+    expect(repaired(plan, { kind: 'lift-shield', wire: shield })!.wires.map((w) => w.id)).toEqual(
+      plan.wires.map((w) => w.id).filter((id) => id !== shield),
+    )
+    // nobody runs a second wire beside a shield
+    expect(
+      proposeRepairs(plan, 200).some(
+        (t) => t.repair.kind === 'double-wire' && t.repair.wire === shield,
+      ),
+    ).toBe(false)
+  })
+
+  it('put what each reader stands off down to the straps, and nothing is left over', () => {
+    for (const cost of picture.costs) {
+      const parts = offsetByStrap({ ...solved.ground, ...solved.estimate }, picture, cost)
+      expect(Object.values(parts).reduce((a, b) => a + b, 0)).toBeCloseTo(cost.volt, 9)
+    }
+    // the display stands on its own wire and the bulkhead cable: the nose has no part in it
+    const parts = offsetByStrap(
+      { ...solved.ground, ...solved.estimate },
+      picture,
+      costOf('rd-oil-display'),
+    )
+    expect(Math.abs(parts['gs-display-bulkhead']!)).toBeGreaterThan(0.02)
+    expect(parts['gs-nose-bulkhead']!).toBeCloseTo(0, 12)
+  })
+
   it('breaks the rules it was drawn to break', () => {
     const codes = brokenRules(sample, picture).map((r) => r.says.code)
     expect(codes).toContain('load-on-device-ground')
+    expect(codes).toContain('shield-both-ends')
+    // a shield is told as a shield, and not as a stray wire
+    expect(codes).not.toContain('sensor-ground-elsewhere')
+    const thin = brokenRules(sample, picture).filter((r) => r.says.code === 'thin-wire')
+    expect(thin.map((r) => r.post)).toContain('gp-tank')
+    const more = after(sample, {
+      kind: 'editLoad',
+      args: { id: 'gl-pump', patch: { ampere: { value: 22, basis: 'measured', from: [] } } },
+    })
+    const then = solvedGround(more).solved!
+    const hot = groundPicture({ ...then.ground, ...then.estimate }, slopes, all)
+    expect(brokenRules(more, hot).map((r) => r.says.code)).toContain('wire-over-rating')
+    const bolted = after(sample, {
+      kind: 'editLoad',
+      args: { id: 'gl-coils', patch: { into: 'gp-bulkhead' } },
+    })
+    expect(brokenRules(bolted, picture).map((r) => r.says.code)).toContain('pulse-return')
+    expect(codes).not.toContain('pulse-return')
     const worse = after(sample, {
       kind: 'editLoad',
       args: { id: 'gl-coils', patch: { into: 'gp-sensors' } },

@@ -1,9 +1,16 @@
-export { busiestState, groundPicture, type GroundPicture, type ReaderCost } from './costs.ts'
+export {
+  busiestState,
+  groundPicture,
+  offsetByStrap,
+  type GroundPicture,
+  type ReaderCost,
+} from './costs.ts'
 export { groundAdvice, planOf, schemesOf, type GroundAdvice, type Scheme } from './plan.ts'
 export { brokenRules, type BrokenRule } from './rules.ts'
 export { groundSlopes, offBy, type GroundSlope } from './slopes.ts'
 export { groundFrom, TEMPLATES, type GroundTemplate } from './templates.ts'
 export {
+  coilCircuit,
   dropouts,
   feedOf,
   NEAR_LIMIT,

@@ -45,10 +45,14 @@ export function planOf(
   slopes: readonly GroundSlope[],
   state: Id,
 ): GroundPlan {
-  const clean = new Map(ground.wires.map((w) => [w.id, w.cleanOhm]))
+  const drawn = new Map(ground.wires.map((w) => [w.id, w]))
   return {
     reference: ground.reference,
-    wires: estimate.wires.map((w) => ({ ...w, cleanOhm: clean.get(w.id)! })),
+    wires: estimate.wires.map((w) => ({
+      ...w,
+      cleanOhm: drawn.get(w.id)!.cleanOhm,
+      shield: drawn.get(w.id)!.shield,
+    })),
     loads: estimate.loads,
     readers: slopes.flatMap((s): GroundPlan['readers'][number][] => {
       const foot = ground.feet.get(s.read)

@@ -1,5 +1,8 @@
 import type { Build, Id } from '../build/types.ts'
+import { orElse } from '../error.ts'
+import { carriesAmpere, chooseWire, ratedAmpere } from '../ground/index.ts'
 import { amount, engineering, say, type Said } from '../quantity/said.ts'
+import { wireOhm } from '../standards/wire.ts'
 import type { GroundPicture } from './costs.ts'
 
 /** A rule of grounding that this vehicle breaks, and by how much. */
@@ -13,7 +16,8 @@ const INSULATED_OHM = 0.01
 /**
  * Rules of grounding checked on a vehicle as it is drawn, in the state that is looked at, each with the number that
  * breaks it: no load current in the sensor ground; the sensor ground joined to the chassis nowhere else; a device's
- * ground shared with no load; the battery's negative post on engine and body both; no block or head insulated.
+ * ground shared with no load; the battery's negative post on engine and body both; no block or head insulated; shields at
+ * one end; every wire thick enough for what it carries; coils and injectors returned where no device stands.
  */
 export function brokenRules(build: Build, picture: GroundPicture): BrokenRule[] {
   return [
@@ -22,6 +26,9 @@ export function brokenRules(build: Build, picture: GroundPicture): BrokenRule[] 
     ...sharedDeviceGround(build, picture),
     ...batteryLeads(build),
     ...insulated(build, picture),
+    ...shieldsAtBothEnds(build, picture),
+    ...thinWires(build, picture),
+    ...pulsesWhereDevicesStand(build),
   ]
 }
 
@@ -46,7 +53,7 @@ const sensorGroundElsewhere = (build: Build): BrokenRule[] =>
   postsOf(build, 'sensors').flatMap((p) => {
     const own = postsOf(build, 'device').find((d) => d.device === p.device)?.id
     const elsewhere = build.straps
-      .filter((s) => s.a === p.id || s.b === p.id)
+      .filter((s) => !s.shield && (s.a === p.id || s.b === p.id))
       .map((s) => (s.a === p.id ? s.b : s.a))
       .filter((to) => to !== own)
     return own && elsewhere.length > 0
@@ -121,3 +128,79 @@ function insulated(build: Build, { ampere, volt }: GroundPicture): BrokenRule[] 
     ]
   })
 }
+
+const shieldsAtBothEnds = (build: Build, { ampere }: GroundPicture): BrokenRule[] =>
+  build.straps
+    .filter((s) => s.shield)
+    .map((s) => ({
+      says: say(
+        'shield-both-ends',
+      )`${s.name || 'A shield'} is grounded at ${nameOf(build, s.a)} and at ${nameOf(build, s.b)}: it carries ${engineering(Math.abs(ampere[s.id] ?? 0), 'A', 2)} of ground current now. Lift one end, the sensor ground of the unit keeps the other.`,
+      grade: 'wrong' as const,
+      post: s.a,
+    }))
+
+/** A wire may lose so much in its metal, V; the cables of a starter, for their second, twice that. */
+const THIN_V = 0.25
+const CABLE_A = 50
+/** Where wires lie in a vehicle, °C. */
+const AROUND_C = 40
+
+/** Wires too thin for what runs in them: by what they may carry, or by what they lose. */
+const thinWires = (build: Build, { ampere }: GroundPicture): BrokenRule[] =>
+  build.straps.flatMap((s): BrokenRule[] => {
+    const through = Math.abs(ampere[s.id] ?? 0)
+    if (!s.wire || s.shield || through < 1) return []
+    const carries = carriesAmpere(ratedAmpere(s.wire.areaMm2), AROUND_C)
+    const lost = through * wireOhm(s.wire)
+    const allowedDropV = through > CABLE_A ? 2 * THIN_V : THIN_V
+    // a starter draws its current for a second only
+    const glows = through > carries && through <= CABLE_A
+    if (!glows && lost <= allowedDropV) return []
+    // out and back again: half of its length is one way
+    const size = orElse(
+      () =>
+        chooseWire({
+          ampere: through,
+          oneWayM: s.wire!.lengthM / 2,
+          allowedDropV,
+          ambientC: AROUND_C,
+        }).label,
+      'a shorter way',
+    )
+    const says = glows
+      ? say(
+          'wire-over-rating',
+        )`${s.name} carries ${amount(through, 'A')} and may carry ${amount(carries, 'A')}: it overheats. Take ${size}.`
+      : say(
+          'thin-wire',
+        )`${s.name} loses ${engineering(lost, 'V', 2)} at ${amount(through, 'A')}: too thin for its length. Take ${size}.`
+    return [{ says, grade: glows ? 'wrong' : 'doubt', post: s.a }]
+  })
+
+/** Coils and injectors by what people call them: the record does not say what a load is. */
+const PULSES = /coil|ignit|spark|inject/i
+/** Where their pulses belong: metal they are bolted to, or the battery. */
+const FOR_PULSES = new Set(['battery', 'block', 'head'])
+
+const pulsesWhereDevicesStand = (build: Build): BrokenRule[] =>
+  build.loads.flatMap((l): BrokenRule[] => {
+    const into = build.posts.find((p) => p.id === l.into)
+    if (!PULSES.test(l.name) || !into || FOR_PULSES.has(into.kind)) return []
+    // a device's and a sensor ground have rules of their own
+    if (into.kind === 'device' || into.kind === 'sensors') return []
+    const beside = build.straps
+      .filter((s) => s.a === into.id || s.b === into.id)
+      .map((s) => (s.a === into.id ? s.b : s.a))
+    const device = build.posts.find((p) => beside.includes(p.id) && p.kind === 'device')
+    if (!device) return []
+    return [
+      {
+        says: say(
+          'pulse-return',
+        )`${l.name} returns pulses of ${amount(l.peakA ?? l.ampere.value, 'A')} into ${into.name}, from which ${device.name} hangs. Return it to the head or the block.`,
+        grade: 'doubt',
+        post: into.id,
+      },
+    ]
+  })

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { saltmarshNine } from '../../demo/saltmarshNine.ts'
 import type { Build } from '../build/index.ts'
-import { dropouts, feedOf, NEAR_LIMIT, railBudgets } from './supplies.ts'
+import { coded } from '../coded.fixture.ts'
+import { coilCircuit, dropouts, feedOf, NEAR_LIMIT, railBudgets } from './supplies.ts'
 
 const sample = saltmarshNine()
 const budget = railBudgets(sample).find((b) => b.device === 'engine-unit')!
@@ -59,5 +60,26 @@ describe('a battery that sags while cranking', () => {
     [{ off: 0, accessory: 0, on: 0.4, crank: 0 }, 'none'],
   ] as const)('tells a feed by its volts at each position of the key: %j', (volts, feed) => {
     expect(feedOf(volts, 12.6)).toBe(feed)
+  })
+})
+
+describe('the coil of a relay that a unit switches to ground', () => {
+  const task = { batteryV: 13.8, coilOhm: 85, coilH: 0.3 }
+
+  it('dies in the diode as an integration of its current does', () => {
+    const { coilA, decayS, pinV } = coilCircuit({ ...task, on: false, diode: true })
+    expect(coilA).toBeCloseTo(13.8 / 85, 12)
+    expect(pinV).toBeGreaterThan(13.8)
+    const stepS = decayS / 20_000
+    let ampere = coilA
+    for (let t = 0; t < decayS; t += stepS) ampere -= (stepS * ampere * 85) / 0.3
+    expect(ampere / coilA).toBeCloseTo(0.05, 3)
+  })
+  it('is held by nothing without one', () => {
+    expect(coilCircuit({ ...task, on: false, diode: false }).pinV).toBe(Infinity)
+    expect(coilCircuit({ ...task, on: true, diode: false }).pinV).toBe(0)
+    expect(() => coilCircuit({ ...task, coilOhm: 0, on: true, diode: true })).toThrow(
+      coded('not-positive'),
+    )
   })
 })

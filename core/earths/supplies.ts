@@ -2,7 +2,7 @@ import { elementOf } from '../build/find.ts'
 import type { Build, Device, Id, Input, Read } from '../build/types.ts'
 import { assembleChain, linearSpread, prepareChain } from '../chain/index.ts'
 import { findFamily } from '../curve/registry.ts'
-import { orElse } from '../error.ts'
+import { orElse, requirePositive } from '../error.ts'
 import { linspace } from '../math/linspace.ts'
 
 /** One thing that lives on a device's sensor supply. */
@@ -134,4 +134,31 @@ export function feedOf({ off, accessory, on, crank }: FeedTest, batteryV: number
   if (!lives(on)) return lives(accessory) ? 'accessory' : 'none'
   if (crank < 0.4 * batteryV) return 'drops-out-on-crank'
   return lives(off) ? 'permanent' : 'switched'
+}
+
+/** Volts a silicon diode keeps while it conducts. */
+const DIODE_V = 0.7
+/** Time constants to a twentieth. */
+const DECAYS_TO = Math.log(20)
+
+/**
+ * A relay whose coil a unit switches to ground: the coil's current, A; what the unit's pin stands at, V, at the moment
+ * after it was switched off (without a diode nothing holds it: Infinity); how long the current takes to die to a
+ * twentieth, s. Coils of relays have a few tenths of a henry. Throws `EchtError` `not-a-number`, `not-positive`.
+ */
+export function coilCircuit(task: {
+  batteryV: number
+  coilOhm: number
+  coilH: number
+  on: boolean
+  diode: boolean
+}): { coilA: number; pinV: number; decayS: number } {
+  const batteryV = requirePositive(task.batteryV, 'The battery')
+  const coilOhm = requirePositive(task.coilOhm, 'The coil')
+  const coilH = requirePositive(task.coilH, 'The inductance of the coil')
+  return {
+    coilA: batteryV / coilOhm,
+    pinV: task.on ? 0 : task.diode ? batteryV + DIODE_V : Infinity,
+    decayS: task.diode ? DECAYS_TO * (coilH / coilOhm) : 0,
+  }
 }

@@ -164,7 +164,16 @@ export function groundFrom(t: GroundTemplate, build: Build, newId: () => Id): Gr
       along,
     })),
     straps: t.straps.map(([a, b, name, wire, joint]) => ({
-      ...{ id: newId(), name, a: at(a), b: at(b), jointA: joint, jointB: joint, ohm: null },
+      ...{
+        id: newId(),
+        name,
+        a: at(a),
+        b: at(b),
+        jointA: joint,
+        jointB: joint,
+        ohm: null,
+        shield: false,
+      },
       wire: wire ? { lengthM: wire[0], areaMm2: wire[1] } : null,
     })),
     loads: usualLoads(t).map(([name, into, ampere, peakA, runs]) => ({
@@ -196,7 +205,7 @@ function addDevice(
   }
   const wire = (name: string, a: Id, b: Id, lengthM: number, areaMm2: number): Strap => ({
     ...{ id: newId(), name, a, b, wire: { lengthM, areaMm2 } },
-    ...{ jointA: 'crimped', jointB: 'crimped', ohm: null },
+    ...{ jointA: 'crimped', jointB: 'crimped', ohm: null, shield: false },
   })
   args.posts.push(ground)
   args.straps.push(wire(`ground of ${device.name}`, ground.id, at(key), 1, unit ? 2.5 : 1))

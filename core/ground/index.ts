@@ -38,7 +38,19 @@ export {
   type SolvedGround,
   type VehicleGround,
 } from './ofBuild.ts'
-export { chooseWire, WIRE_SIZES, wireFor, type WireChoice, type WireStandard } from './wire.ts'
+export {
+  carriesAmpere,
+  chooseWire,
+  INSULATION_CLASSES,
+  ohmByVolts,
+  ratedAmpere,
+  WIRE_SIZES,
+  wireFor,
+  wireThere,
+  type ThereAlready,
+  type WireChoice,
+  type WireStandard,
+} from './wire.ts'
 export {
   NOISE_SOURCES,
   noiseOfRoute,

@@ -61,7 +61,7 @@ export const meterSigmaV = (volt: number): number => 0.0004 + 0.005 * Math.abs(v
 /** A vehicle's grounds as a network with doubts, what was measured of it, and who stands on it. */
 export type VehicleGround = {
   reference: Id
-  wires: (DoubtfulWire & { cleanOhm: number })[]
+  wires: (DoubtfulWire & { cleanOhm: number; shield: boolean })[]
   loads: DoubtfulLoad[]
   drops: Drop[]
   /**
@@ -83,7 +83,7 @@ export function vehicleGround(build: Build): VehicleGround | null {
     // what hangs from nothing carries nothing: it is left out, and named
     wires: build.straps
       .filter((s) => tied.has(s.a))
-      .map((s) => ({ id: s.id, a: s.a, b: s.b, ...strapOhms(s) })),
+      .map((s) => ({ id: s.id, a: s.a, b: s.b, shield: s.shield, ...strapOhms(s) })),
     loads: build.loads
       .filter((l) => tied.has(l.into))
       .map((l) => ({ id: l.id, into: l.into, states: l.runs, ...loadAmpere(l) })),

@@ -10,10 +10,12 @@ export type Repair =
   | { kind: 'new-strap'; a: string; b: string }
   | { kind: 'move-ground'; node: string; to: string }
   | { kind: 'move-sensor'; reader: string; to: string }
+  | { kind: 'lift-shield'; wire: string }
 
 /** How much work a change is, in hours of a careful person with the parts at hand. */
 export const EFFORT_H: Record<Repair['kind'], number> = {
   'clean-joint': 0.3,
+  'lift-shield': 0.2,
   'double-wire': 1,
   'new-strap': 1,
   'move-sensor': 1.5,
@@ -31,6 +33,8 @@ export type GroundPlan = {
   wires: readonly (GroundWire & {
     /** what it would have with clean joints, Ω */
     cleanOhm?: number
+    /** the shield of a cable grounded at both ends: one of them can be lifted */
+    shield?: boolean
   })[]
   loads: readonly GroundLoad[]
   readers: readonly (Watched & {
@@ -88,6 +92,8 @@ export function repaired(plan: GroundPlan, repair: Repair): GroundPlan | null {
       }
     case 'move-ground':
       return movedGround(plan, repair.node, repair.to)
+    case 'lift-shield':
+      return { ...plan, wires: plan.wires.filter((w) => w.id !== repair.wire) }
     case 'move-sensor':
       return {
         ...plan,
@@ -129,10 +135,11 @@ export function repairsOf({
       l.into === reference ? [] : [{ kind: 'move-return', load: l.id, to: reference }],
     ),
     ...wires.flatMap((w): Repair[] => [
+      ...(w.shield ? [{ kind: 'lift-shield' as const, wire: w.id }] : []),
       ...(w.cleanOhm !== undefined && w.cleanOhm < 0.8 * w.ohm
         ? [{ kind: 'clean-joint' as const, wire: w.id }]
         : []),
-      { kind: 'double-wire', wire: w.id },
+      ...(w.shield ? [] : [{ kind: 'double-wire' as const, wire: w.id }]),
     ]),
     ...places.flatMap((a, i) =>
       places.slice(i + 1).map((b): Repair => ({ kind: 'new-strap', a, b })),

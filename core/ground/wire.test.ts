@@ -1,7 +1,17 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { wireOhm } from '../standards/wire.ts'
-import { carriesAmpere, chooseWire, fuseFor, WIRE_SIZES, wireFor } from './wire.ts'
+import { coded } from '../coded.fixture.ts'
+import {
+  carriesAmpere,
+  chooseWire,
+  fuseFor,
+  INSULATION_CLASSES,
+  ohmByVolts,
+  WIRE_SIZES,
+  wireFor,
+  wireThere,
+} from './wire.ts'
 
 describe('the wire for a current', () => {
   const tasks = fc.record({
@@ -73,5 +83,61 @@ describe('the wire for a current', () => {
     [{ ampere: 9, oneWayM: 1, allowedDropV: 1, standard: 'swg' as 'awg' }, 'out-of-range'],
   ])('refuses what cannot be: %j', (task, code) => {
     expect(() => wireFor(task)).toThrow(expect.objectContaining({ code }))
+  })
+})
+
+describe('a wire that is there', () => {
+  const pump = { areaMm2: 0.75, oneWayM: 1.9, ampere: 8.4, ambientC: 20 }
+
+  it('drops what its copper has, out and back', () => {
+    // 1.7241e-8 Ω·m, 3.8 m, 0.75 mm²: 87.35 mΩ
+    expect(wireThere(pump).dropV).toBeCloseTo(8.4 * 0.087354, 4)
+  })
+  it('carries what the wire that is chosen for that current carries, and no less', () => {
+    for (const s of WIRE_SIZES['mm²']) {
+      const { carriesA, fuseA, enough } = wireThere({ ...pump, areaMm2: s.areaMm2, ambientC: 30 })
+      expect(carriesA).toBeCloseTo(s.ampere, 9)
+      expect(enough).toBe(s.ampere >= 8.4)
+      expect(fuseA ?? 0).toBeLessThanOrEqual(carriesA)
+      // just what it carries is chosen again as that size, where any drop is allowed
+      const again = wireFor({ ampere: carriesA, oneWayM: 0.01, allowedDropV: 9, ambientC: 30 })
+      expect(again.areaMm2).toBe(s.areaMm2)
+    }
+  })
+  it('carries more in a better class of insulation, and says which would do', () => {
+    const hot = { ...pump, ampere: 14, ambientC: 90 }
+    const carries = INSULATION_CLASSES.filter((c) => c.upToC > 90).map(
+      (c) => wireThere({ ...hot, insulationC: c.upToC }).carriesA,
+    )
+    expect(carries).toEqual([...carries].sort((a, b) => a - b))
+    const { insulation, enough } = wireThere({ ...hot, insulationC: 100 })
+    expect(enough).toBe(false)
+    const needed = INSULATION_CLASSES.find((c) => c.id === insulation)!
+    expect(wireThere({ ...hot, insulationC: needed.upToC }).enough).toBe(true)
+    expect(wireThere({ ...pump, ampere: 400 }).insulation).toBe(null)
+    expect(() => wireThere({ ...hot, insulationC: 85 })).toThrow(coded('out-of-range'))
+    expect(() => wireThere({ ...hot, areaMm2: 0 })).toThrow(coded('not-positive'))
+  })
+})
+
+describe('ohms by volts at a known current', () => {
+  it('are the truth, whatever the meter shows of its own', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 1e-4, max: 0.5, noNaN: true }),
+        fc.double({ min: 0.5, max: 40, noNaN: true }),
+        fc.double({ min: -0.002, max: 0.002, noNaN: true }),
+        (ohm, ampere, zeroV) => {
+          expect(ohmByVolts({ volt: ohm * ampere + zeroV, zeroV, ampere })).toBeCloseTo(ohm, 9)
+        },
+      ),
+    )
+  })
+  it('refuse volts that are none once the meter’s own is taken off', () => {
+    expect(() => ohmByVolts({ volt: 0.001, zeroV: 0.002, ampere: 5 })).toThrow(
+      coded('not-positive'),
+    )
+    expect(() => ohmByVolts({ volt: 0.1, ampere: 0 })).toThrow(coded('not-positive'))
+    expect(() => ohmByVolts({ volt: NaN, ampere: 5 })).toThrow(coded('not-a-number'))
   })
 })

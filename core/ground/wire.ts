@@ -11,12 +11,23 @@ export type WireSize = { areaMm2: number; label: string; ampere: number }
 
 const RATED_AT_C = 30
 const INSULATION_C = 105
-const ampereOf = (areaMm2: number): number => 18 * areaMm2 ** 0.65
+/** What a size may carry all day in free air at 30 °C, insulated for 105 °C, A. */
+export const ratedAmpere = (areaMm2: number): number => 18 * areaMm2 ** 0.65
+
+/** Classes of insulation by ISO 19642, and the heat each holds, °C. */
+export const INSULATION_CLASSES = [
+  { id: 'A', upToC: 85 },
+  { id: 'B', upToC: 100 },
+  { id: 'C', upToC: 125 },
+  { id: 'D', upToC: 150 },
+  { id: 'E', upToC: 175 },
+  { id: 'F', upToC: 200 },
+] as const
 
 const size = (areaMm2: number, label: string): WireSize => ({
   areaMm2,
   label,
-  ampere: ampereOf(areaMm2),
+  ampere: ratedAmpere(areaMm2),
 })
 
 /** Cross-sections of IEC 60228 and ISO 19642 that vehicles use, mm². */
@@ -45,6 +56,8 @@ export type WireTask = {
   allowedDropV: number
   /** of the air around it, °C; 20 if left out */
   ambientC?: number
+  /** what its insulation holds, °C; 105 if left out */
+  insulationC?: number
   standard?: WireStandard
 }
 export type WireChoice = {
@@ -58,8 +71,11 @@ export type WireChoice = {
 }
 
 /** What a wire may carry all day where it lies, A: less in heat, nothing where its insulation ends. */
-export const carriesAmpere = (ampere: number, ambientC: number): number =>
-  ampere * Math.sqrt(Math.max(0, INSULATION_C - ambientC) / (INSULATION_C - RATED_AT_C))
+export const carriesAmpere = (
+  ampere: number,
+  ambientC: number,
+  insulationC: number = INSULATION_C,
+): number => ampere * Math.sqrt(Math.max(0, insulationC - ambientC) / (INSULATION_C - RATED_AT_C))
 
 /**
  * The smallest wire of a standard whose drop, out and back, is allowed and that carries the current where it lies, and
@@ -83,22 +99,19 @@ export function chooseWire(task: WireTask): Omit<WireChoice, 'warnings'> & { war
   const sizes = WIRE_SIZES[task.standard ?? 'mm²']
   if (!sizes)
     throw new EchtError('out-of-range', `"${task.standard}" is no standard of wires: mm² or awg.`)
-  if (ambientC >= INSULATION_C || ambientC < -60)
-    throw new EchtError(
-      'out-of-range',
-      `${ambientC} °C around the wire is outside −60 to ${INSULATION_C} °C, where this insulation holds: lay it somewhere cooler, or ask for a wire of a higher class.`,
-    )
+  const insulationC = requireHolds(ambientC, task.insulationC)
   const dropOf = (areaMm2: number): number =>
     ampere * wireOhm({ areaMm2, lengthM: 2 * oneWayM, temperatureC: ambientC })
   const found = sizes.find(
-    (s) => dropOf(s.areaMm2) <= allowedV && carriesAmpere(s.ampere, ambientC) >= ampere,
+    (s) =>
+      dropOf(s.areaMm2) <= allowedV && carriesAmpere(s.ampere, ambientC, insulationC) >= ampere,
   )
   if (!found)
     throw new EchtError(
       'out-of-range',
       `No wire up to ${sizes.at(-1)!.label} carries ${ampere} A over ${oneWayM} m with ${allowedV} V: shorten it, allow more, or run two.`,
     )
-  const carries = carriesAmpere(found.ampere, ambientC)
+  const carries = carriesAmpere(found.ampere, ambientC, insulationC)
   const fuseA = fuseFor(ampere, carries)
   return {
     areaMm2: found.areaMm2,
@@ -107,6 +120,72 @@ export function chooseWire(task: WireTask): Omit<WireChoice, 'warnings'> & { war
     fuseA: fuseA ?? Math.min(carries, ampere),
     warnings: warningsOf({ ampere, carries, fuseA, ambientC }),
   }
+}
+
+/** What the insulation holds, where the air lets it. */
+function requireHolds(ambientC: number, given = INSULATION_C): number {
+  const insulationC = requireFinite(given, 'What the insulation holds')
+  if (ambientC >= insulationC || ambientC < -60)
+    throw new EchtError(
+      'out-of-range',
+      `${ambientC} °C around the wire is outside −60 to ${insulationC} °C, where this insulation holds: lay it somewhere cooler, or ask for a wire of a higher class.`,
+    )
+  return insulationC
+}
+
+/** What a wire that lies there already may carry and loses, and its fuse. */
+export type ThereAlready = {
+  /** all day, A */
+  carriesA: number
+  /** out and back at the current asked for, V */
+  dropV: number
+  /** largest fuse that protects it, A; null where the thinnest that is sold does not */
+  fuseA: number | null
+  /** whether it carries the current asked for */
+  enough: boolean
+  /** the lowest class of insulation that lets it carry that there; null where none does */
+  insulation: (typeof INSULATION_CLASSES)[number]['id'] | null
+}
+
+/**
+ * What a wire of a size and length may carry where it lies, what it drops out and back, and the largest fuse that
+ * protects it. Throws `EchtError` `not-a-number`, `not-positive`, `out-of-range` where the air is hotter than the
+ * insulation may be.
+ *
+ * @example wireThere({ areaMm2: 0.75, oneWayM: 1.9, ampere: 8.4 }).dropV // 0.73
+ */
+export function wireThere(
+  task: Omit<WireTask, 'allowedDropV' | 'standard'> & { areaMm2: number },
+): ThereAlready {
+  const areaMm2 = requirePositive(task.areaMm2, 'The size of the wire')
+  const ampere = requirePositive(task.ampere, 'The current')
+  const oneWayM = requirePositive(task.oneWayM, 'The length one way')
+  const ambientC = requireFinite(task.ambientC ?? 20, 'The temperature around the wire')
+  const insulationC = requireHolds(ambientC, task.insulationC)
+  const carries = (upToC: number): number => carriesAmpere(ratedAmpere(areaMm2), ambientC, upToC)
+  const carriesA = carries(insulationC)
+  return {
+    carriesA,
+    dropV: ampere * wireOhm({ areaMm2, lengthM: 2 * oneWayM, temperatureC: ambientC }),
+    fuseA: FUSES.filter((f) => f <= carriesA).at(-1) ?? null,
+    enough: carriesA >= ampere,
+    insulation: INSULATION_CLASSES.find((c) => carries(c.upToC) >= ampere)?.id ?? null,
+  }
+}
+
+/**
+ * Ohms of a strap or joint by itself: volts across it at a known current, less what the meter shows with its probes held
+ * together. Throws `EchtError` `not-a-number`, `not-positive` where the current or what is left of the volts is not above
+ * zero.
+ *
+ * @example ohmByVolts({ volt: 0.0312, zeroV: 0.0002, ampere: 10 }) // 0.0031
+ */
+export function ohmByVolts(read: { volt: number; zeroV?: number; ampere: number }): number {
+  const ampere = requirePositive(read.ampere, 'The current')
+  const left =
+    requireFinite(read.volt, 'The volts across it') -
+    requireFinite(read.zeroV ?? 0, 'The meter with its probes together')
+  return requirePositive(left, 'The volts that are left') / ampere
 }
 
 /** The smallest fuse a quarter above a current, or the largest a wire allows; null where there is none between. */

@@ -141,6 +141,7 @@ const FIELDS: [pattern: string, naming: Naming][] = [
   ['straps/ohm', plain('ground wire', 'Ω')],
   ['straps/wire/lengthM', plain('length of the ground wire', 'm')],
   ['straps/wire/areaMm2', plain('size of the ground wire', 'mm²')],
+  ['straps/shield', plain('whether it is a shield')],
   ['straps/jointA', plain('joint of the ground wire')],
   ['straps/jointB', plain('other joint of the ground wire')],
   ['straps', plain('ground wire')],

@@ -12,6 +12,7 @@ import { Wrong } from '../../parts/Wrong.tsx'
 import { newId } from '../../store/id.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import type { TabProps } from './Earths.tsx'
+import { OneStrap } from './OneStrap.tsx'
 import { millivolts } from './Picture.tsx'
 import { postName } from './words.ts'
 
@@ -57,8 +58,8 @@ export default function Drops({ earths }: TabProps) {
         </ol>
         <p className="pale">
           A drop says volts across all that lies between; with the currents that run it says ohms.
-          To measure one strap by itself send a known current through it and divide.
         </p>
+        <OneStrap earths={earths} />
         <Caution>
           Keep leads, sleeves and hair clear of belts and fans: a fan may start by itself.
         </Caution>

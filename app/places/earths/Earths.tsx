@@ -40,6 +40,7 @@ function Drawn({ earths }: { earths: EarthsNow }) {
   const [params, setParams] = useSearchParams()
   const [from, setFrom] = useState<Id | null>(null)
   const [post, setPost] = useState<Id | null>(null)
+  const [read, setRead] = useState<Id | null>(null)
   const tab = TABS.find((t) => t.id === params.get('tab')) ?? TABS[0]
   const seenFrom = build.posts.find((p) => p.id === from)?.id ?? firstGround(build.posts)
   const choose = (id: TabId): void =>
@@ -50,9 +51,17 @@ function Drawn({ earths }: { earths: EarthsNow }) {
       <Wrong>{problem ?? error ?? looseText(earths)}</Wrong>
       <div className={css.top}>
         <Contained what="The picture" on={[build]}>
-          <Picture earths={earths} seenFrom={seenFrom} chosen={post} onChoose={setPost} />
+          <Picture
+            earths={earths}
+            seenFrom={seenFrom}
+            chosen={post}
+            onChoose={setPost}
+            read={read}
+          />
         </Contained>
-        <Proposals earths={earths} post={post} onTab={choose} />
+        <Proposals earths={earths} post={post} onTab={choose}>
+          <InInk earths={earths} read={read} onRead={setRead} />
+        </Proposals>
       </div>
       <PlaceTabs label="Earths" tabs={TABS} value={tab.id} onChoose={choose}>
         <Contained what={tab.name} on={[build]}>
@@ -112,3 +121,24 @@ function Heading({
     </div>
   )
 }
+
+/** Which reader's straps stay in ink where lines are many. */
+const InInk = ({
+  earths: { picture },
+  read,
+  onRead,
+}: {
+  earths: EarthsNow
+  read: Id | null
+  onRead: (read: Id | null) => void
+}) => (
+  <NativeSelect
+    label="In ink"
+    value={read ?? ''}
+    onChange={(e) => onRead(e.currentTarget.value || null)}
+    data={[
+      { value: '', label: 'every strap' },
+      ...picture.costs.map((c) => ({ value: c.read, label: `what moves ${c.name}, ${c.device}` })),
+    ]}
+  />
+)

@@ -1,6 +1,7 @@
 import { useElementSize } from '@mantine/hooks'
-import type { Id } from '../../../core/build/index.ts'
-import type { ReaderCost } from '../../../core/earths/index.ts'
+import { useMemo } from 'react'
+import type { Id, Strap } from '../../../core/build/index.ts'
+import { offsetByStrap, type ReaderCost } from '../../../core/earths/index.ts'
 import { useQuantity } from '../../parts/units.ts'
 import {
   frameOf,
@@ -29,13 +30,16 @@ type Props = {
   seenFrom: Id
   chosen: Id | null
   onChoose: (post: Id | null) => void
+  /** the reader whose straps stay in ink; null: all */
+  read: Id | null
 }
 
 /**
  * The grounds as posts that stand above or below the ground that is looked from, by their millivolts, from front to
- * rear; a level picture is a true vehicle. A post is chosen by pressing it; pulled from one to another it runs a wire.
+ * rear; a level picture is a true vehicle. A post is chosen by pressing it; pulled from one to another it runs a wire; a
+ * strap pulled at one end moves that end.
  */
-export function Picture({ earths, seenFrom, chosen, onChoose }: Props) {
+export function Picture({ earths, seenFrom, chosen, onChoose, read }: Props) {
   const { build, picture } = earths
   const { ref, width: measured } = useElementSize()
   const width = Math.max(560, measured || 860)
@@ -49,6 +53,7 @@ export function Picture({ earths, seenFrom, chosen, onChoose }: Props) {
   const placed = placedPosts(build.posts, relative, frame)
   const at = new Map(placed.map((p) => [p.post.id, p]))
   const pull = usePull(earths, at)
+  const palePosts = usePale(earths, chosen, read)
   // what is written keeps clear of what is drawn and written before it
   const taken = takenRoom(placed.flatMap((p) => [nameBox(p), markOf(p)]))
   const boxes = costBoxes(picture.costs, at, frame, taken)
@@ -66,7 +71,7 @@ export function Picture({ earths, seenFrom, chosen, onChoose }: Props) {
         {placed.map(({ post, x, y }) => (
           <line key={post.id} className={css.stem} x1={x} x2={x} y1={frame.y(0)} y2={y} />
         ))}
-        <Straps earths={earths} at={at} chosen={chosen} taken={taken} />
+        <Straps earths={earths} at={at} pale={palePosts} taken={taken} pull={pull} />
         {pull.line && <line className={css.pulling} {...pull.line} />}
         {placed.map((p) => (
           <PostMark
@@ -122,16 +127,39 @@ export const millivolts = (volt: number): string => {
   return Number(text) === 0 ? '0' : `${mv < 0 ? '−' : '+'}${text}`
 }
 
+/** A strap that makes so much of what a reader's ground stands off stays in ink. */
+const IN_INK = 0.05
+
+/** Straps that go pale: those that do not touch the chosen post, or that do nothing to the chosen reader. */
+function usePale(
+  { build, solved, picture }: EarthsNow,
+  chosen: Id | null,
+  read: Id | null,
+): ReadonlySet<Id> {
+  return useMemo(() => {
+    const pale = (is: (s: Strap) => boolean): Set<Id> =>
+      new Set(build.straps.filter(is).map((s) => s.id))
+    if (chosen !== null) return pale((s) => s.a !== chosen && s.b !== chosen)
+    const cost = picture.costs.find((c) => c.read === read)
+    if (!cost || !solved) return new Set()
+    const parts = offsetByStrap({ ...solved.ground, ...solved.estimate }, picture, cost)
+    const most = Math.max(...Object.values(parts).map(Math.abs))
+    return pale((s) => Math.abs(parts[s.id] ?? 0) < IN_INK * most)
+  }, [build.straps, solved, picture, chosen, read])
+}
+
 function Straps({
   earths: { build, picture, solved, measured },
   at,
-  chosen,
+  pale,
   taken,
+  pull,
 }: {
   earths: EarthsNow
   at: ReadonlyMap<Id, Placed>
-  chosen: Id | null
+  pale: ReadonlySet<Id>
   taken: TakenRoom
+  pull: ReturnType<typeof usePull>
 }) {
   const known = new Map(solved?.estimate.wires.map((w) => [w.id, w]))
   const across = (id: Id): number => Math.abs((picture.ampere[id] ?? 0) * (known.get(id)?.ohm ?? 0))
@@ -151,7 +179,7 @@ function Straps({
       css.strap,
       across(s.id) > HIGH_V ? css.high : '',
       measured.has(s.id) ? '' : css.assumed,
-      chosen !== null && s.a !== chosen && s.b !== chosen ? css.faded : '',
+      pale.has(s.id) || pull.held === s.id ? css.faded : '',
     ]
     return (
       <g key={s.id}>
@@ -162,6 +190,15 @@ function Straps({
           y1={a.y}
           x2={b.x}
           y2={b.y}
+        />
+        <line
+          className={css.grip}
+          data-strap={s.id}
+          x1={a.x}
+          y1={a.y}
+          x2={b.x}
+          y2={b.y}
+          onPointerDown={(e) => pull.pickUp(s, e)}
         >
           <title>{s.name}</title>
         </line>

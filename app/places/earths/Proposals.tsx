@@ -1,5 +1,5 @@
 import { Button } from '@mantine/core'
-import { useState } from 'react'
+import { useState, type ReactNode } from 'react'
 import type { Id } from '../../../core/build/index.ts'
 import type { NextDrop, TriedRepair } from '../../../core/ground/index.ts'
 import { Wrong } from '../../parts/Wrong.tsx'
@@ -14,10 +14,12 @@ export function Proposals({
   earths,
   post,
   onTab,
+  children,
 }: {
   earths: EarthsNow
   post: Id | null
   onTab: (tab: 'drops') => void
+  children: ReactNode
 }) {
   const { advice, busy } = earths
   const [first] = advice?.repairs ?? []
@@ -32,10 +34,11 @@ export function Proposals({
         </p>
       )}
       {advice?.next && <Next earths={earths} next={advice.next} onTab={onTab} />}
+      {children}
       <p className="pale small">
         Level is true: a post above the line lifts every reading that stands on it. Dashed is
         assumed, solid is measured; a line is as thick as its current. Pull from post to post to run
-        a wire.
+        a wire, at a strap’s end to move it.
       </p>
     </aside>
   )

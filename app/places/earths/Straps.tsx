@@ -1,4 +1,4 @@
-import { Button, NativeSelect } from '@mantine/core'
+import { Button, NativeSelect, Switch } from '@mantine/core'
 import { useState } from 'react'
 import { measured as asMeasured, type Patch, type Strap } from '../../../core/build/index.ts'
 import { aboveZero } from '../../parts/checks.ts'
@@ -191,5 +191,12 @@ const Joints = ({ strap, set }: { strap: Strap; set: (patch: Patch<Strap>) => st
       data={JOINTS}
       onChange={(e) => set({ jointB: e.currentTarget.value as Strap['jointB'] })}
     />
+    <Beside>
+      <Switch
+        label="a cable’s shield, grounded at both its ends"
+        checked={strap.shield}
+        onChange={(e) => set({ shield: e.currentTarget.checked })}
+      />
+    </Beside>
   </>
 )

@@ -17,6 +17,7 @@ import { Sheet } from '../../parts/Sheet.tsx'
 import { useQuantity } from '../../parts/units.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import type { TabProps } from './Earths.tsx'
+import { RelayCircuit } from './RelayCircuit.tsx'
 
 /** What each device is fed by and feeds: its sensor supply, and what cranking does to it. */
 export default function Supplies({ earths: { build } }: TabProps) {
@@ -45,6 +46,7 @@ export default function Supplies({ earths: { build } }: TabProps) {
         />
       ))}
       <FeedTest />
+      <RelayCircuit />
     </>
   )
 }

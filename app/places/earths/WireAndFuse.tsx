@@ -1,7 +1,13 @@
 import { NativeSelect } from '@mantine/core'
-import { useState } from 'react'
+import { useState, type ReactNode } from 'react'
 import { EchtError } from '../../../core/error.ts'
-import { chooseWire, type WireStandard } from '../../../core/ground/index.ts'
+import {
+  chooseWire,
+  INSULATION_CLASSES,
+  WIRE_SIZES,
+  wireThere,
+  type WireStandard,
+} from '../../../core/ground/index.ts'
 import { aboveZero } from '../../parts/checks.ts'
 import { Caution } from '../../parts/Caution.tsx'
 import { Fields } from '../../parts/Fields.tsx'
@@ -9,74 +15,32 @@ import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import { Say } from '../../parts/Say.tsx'
 import { Wrong } from '../../parts/Wrong.tsx'
 
-/** The wire for a current, out and back, and its fuse. */
+type Task = {
+  ampere: number
+  oneWayM: number
+  allowedDropV: number
+  ambientC: number
+  insulationC: number
+  standard: WireStandard
+  /** of a wire that is there already, mm²; null: one is chosen */
+  areaMm2: number | null
+}
+const START: Task = {
+  ...{ ampere: 8, oneWayM: 3, allowedDropV: 0.4, ambientC: 40, insulationC: 125 },
+  ...{ standard: 'mm²', areaMm2: null },
+}
+
+/** The wire for a current, out and back, and its fuse; or what a wire that is there may carry and loses. */
 export default function WireAndFuse() {
-  const [task, setTask] = useState({ ampere: 8, oneWayM: 3, allowedDropV: 0.4, ambientC: 40 })
-  const [standard, setStandard] = useState<WireStandard>('mm²')
-  const set = (patch: Partial<typeof task>): void => setTask((t) => ({ ...t, ...patch }))
-  const { found, problem } = chosen({ ...task, standard })
+  const [task, setTask] = useState(START)
+  const set = (patch: Partial<Task>): void => setTask((t) => ({ ...t, ...patch }))
   return (
     <>
-      <Fields>
-        <QuantityInput
-          label="Current"
-          unit="A"
-          value={task.ampere}
-          width={130}
-          check={aboveZero}
-          onCommit={({ value }) => set({ ampere: value })}
-        />
-        <QuantityInput
-          label="Length one way"
-          unit="m"
-          value={task.oneWayM}
-          width={140}
-          check={aboveZero}
-          onCommit={({ value }) => set({ oneWayM: value })}
-        />
-        <QuantityInput
-          label="Drop allowed"
-          unit="V"
-          value={task.allowedDropV}
-          width={130}
-          check={aboveZero}
-          onCommit={({ value }) => set({ allowedDropV: value })}
-        />
-        <QuantityInput
-          label="Air around it"
-          unit="°C"
-          value={task.ambientC}
-          width={130}
-          onCommit={({ value }) => set({ ambientC: value })}
-        />
-        <NativeSelect
-          label="Sizes in"
-          value={standard}
-          data={[
-            { value: 'mm²', label: 'mm²' },
-            { value: 'awg', label: 'AWG' },
-          ]}
-          onChange={(e) => setStandard(e.currentTarget.value as WireStandard)}
-          w={110}
-        />
-      </Fields>
-      <Wrong>{problem}</Wrong>
-      {found && (
-        <div role="status" aria-label="The wire">
-          <p className="large">
-            <b>{found.label}</b>, out and back: {found.dropV.toFixed(2)} V. Fuse{' '}
-            <b>{found.fuseA} A</b>, near the source.
-          </p>
-          {found.warnings.map((w) => (
-            <p key={w.code} className="doubt tight">
-              <Say of={w} />
-            </p>
-          ))}
-        </div>
-      )}
+      <TaskFields task={task} set={set} />
+      {task.areaMm2 === null ? <Chosen {...task} /> : <There {...task} areaMm2={task.areaMm2} />}
       <p className="pale small">
-        Copper of IEC 60028, sizes of IEC 60228 and ASTM B258; a single wire in free air, insulated
-        for 105 °C. In a bundle it carries less: take the next size.
+        Copper of IEC 60028, sizes of IEC 60228 and ASTM B258, insulation classes of ISO 19642; a
+        single wire in free air. In a bundle it carries less: take the next size.
       </p>
       <Caution>
         A wire without a fuse near the battery is a fire. Local rules and whoever inspects the
@@ -86,14 +50,134 @@ export default function WireAndFuse() {
   )
 }
 
-function chosen(task: Parameters<typeof chooseWire>[0]): {
-  found: ReturnType<typeof chooseWire> | null
-  problem: string | null
-} {
+function TaskFields({ task, set }: { task: Task; set: (patch: Partial<Task>) => void }) {
+  const sizes = WIRE_SIZES[task.standard]
+  return (
+    <Fields>
+      <NativeSelect
+        label="Sizes in"
+        value={task.standard}
+        data={[
+          { value: 'mm²', label: 'mm²' },
+          { value: 'awg', label: 'AWG' },
+        ]}
+        onChange={(e) => set({ standard: e.currentTarget.value as WireStandard, areaMm2: null })}
+        w={110}
+      />
+      <NativeSelect
+        label="The wire"
+        value={task.areaMm2 ?? ''}
+        data={[
+          { value: '', label: 'find one' },
+          ...sizes.map((s) => ({ value: String(s.areaMm2), label: `is there: ${s.label}` })),
+        ]}
+        onChange={(e) => set({ areaMm2: Number(e.currentTarget.value) || null })}
+        w={180}
+      />
+      <Amount label="Current" unit="A" value={task.ampere} on={(ampere) => set({ ampere })} />
+      <Amount
+        label="Length one way"
+        unit="m"
+        value={task.oneWayM}
+        on={(oneWayM) => set({ oneWayM })}
+      />
+      {task.areaMm2 === null && (
+        <Amount
+          label="Drop allowed"
+          unit="V"
+          value={task.allowedDropV}
+          on={(allowedDropV) => set({ allowedDropV })}
+        />
+      )}
+      <QuantityInput
+        label="Air around it"
+        unit="°C"
+        value={task.ambientC}
+        width={130}
+        onCommit={({ value }) => set({ ambientC: value })}
+      />
+      <NativeSelect
+        label="Insulation"
+        value={task.insulationC}
+        data={INSULATION_CLASSES.map((c) => ({
+          value: String(c.upToC),
+          label: `class ${c.id}, to ${c.upToC} °C`,
+        }))}
+        onChange={(e) => set({ insulationC: Number(e.currentTarget.value) })}
+        w={180}
+      />
+    </Fields>
+  )
+}
+
+const Amount = ({
+  on,
+  ...props
+}: {
+  label: string
+  unit: string
+  value: number
+  on: (value: number) => void
+}) => <QuantityInput {...props} width={140} check={aboveZero} onCommit={({ value }) => on(value)} />
+
+function Chosen(task: Task) {
+  return (
+    <Worked work={() => chooseWire(task)}>
+      {(found) => (
+        <>
+          <p className="large">
+            <b>{found.label}</b>, out and back: {found.dropV.toFixed(2)} V. Fuse{' '}
+            <b>{found.fuseA} A</b>, near the source.
+          </p>
+          {found.warnings.map((w) => (
+            <p key={w.code} className="doubt tight">
+              <Say of={w} />
+            </p>
+          ))}
+        </>
+      )}
+    </Worked>
+  )
+}
+
+function There(task: Task & { areaMm2: number }) {
+  return (
+    <Worked work={() => wireThere(task)}>
+      {({ carriesA, dropV, fuseA, enough, insulation }) => (
+        <>
+          <p className="large">
+            It may carry <b>{carriesA.toFixed(1)} A</b> all day, and drops{' '}
+            <b>{dropV.toFixed(2)} V</b> out and back at {task.ampere} A.{' '}
+            {fuseA === null ? 'No fuse that is sold protects it.' : `Fuse ${fuseA} A at most.`}
+          </p>
+          {!enough && (
+            <p className="wrong tight">
+              Too thin for {task.ampere} A in this heat.
+              {insulation !== null && ` In class ${insulation} it would carry it.`}
+            </p>
+          )}
+        </>
+      )}
+    </Worked>
+  )
+}
+
+/** What the core makes of a task, or why it will not. */
+function Worked<T>({ work, children }: { work: () => T; children: (found: T) => ReactNode }) {
+  const { found, problem } = tried(work)
+  if (problem !== null) return <Wrong>{problem}</Wrong>
+  return (
+    <div role="status" aria-label="The wire">
+      {children(found as T)}
+    </div>
+  )
+}
+
+function tried<T>(work: () => T): { found?: T; problem: string | null } {
   try {
-    return { found: chooseWire(task), problem: null }
+    return { found: work(), problem: null }
   } catch (error) {
     if (!(error instanceof EchtError)) throw error
-    return { found: null, problem: error.message }
+    return { problem: error.message }
   }
 }

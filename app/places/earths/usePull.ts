@@ -1,5 +1,5 @@
 import { useState, type PointerEvent } from 'react'
-import type { Id, Strap } from '../../../core/build/index.ts'
+import type { Edited, Id, Strap } from '../../../core/build/index.ts'
 import { newId } from '../../store/id.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import type { Placed } from './layout.ts'
@@ -8,22 +8,35 @@ import type { EarthsNow } from './useEarths.ts'
 /** A new wire, as one would run it: its length and size are guesses to be replaced. */
 export const newStrap = (a: Id, b: Id, name: string): Strap => ({
   ...{ id: newId(), name, a, b, wire: { lengthM: 1, areaMm2: 6 } },
-  ...{ jointA: 'crimped', jointB: 'crimped', ohm: null },
+  ...{ jointA: 'crimped', jointB: 'crimped', ohm: null, shield: false },
 })
 
 /** How far a press moves before it is a pull, px. */
 const PULL_PX = 12
+/** How near to a post a wire is let go to end on it, px. */
+const NEAR_PX = 26
 
-/** Pulling from post to post: a wire between the two. A press that does not move chooses the post, and pulls nothing. */
+/** What is held: the post it runs from, where the hand is, and the strap whose end was picked up, if one was. */
+type Pull = { from: Id; strap: Id | null; x: number; y: number; start: Point; far: boolean }
+type Point = { x: number; y: number }
+
+const pointIn = (e: PointerEvent): Point => {
+  const svg = (e.currentTarget as SVGElement).ownerSVGElement ?? e.currentTarget
+  const box = svg.getBoundingClientRect()
+  return { x: e.clientX - box.left, y: e.clientY - box.top }
+}
+
+/**
+ * Pulling from post to post: a wire between the two. Pulling at a strap: the end that is nearer to the hand moves to
+ * another post. A press that does not move chooses a post, and pulls nothing.
+ */
 export function usePull({ build }: EarthsNow, at: ReadonlyMap<Id, Placed>) {
   const { edit } = useBuild()
-  const [pull, setPull] = useState<{ from: Id; x: number; y: number; far: boolean } | null>(null)
+  const [pull, setPull] = useState<Pull | null>(null)
   const move = (e: PointerEvent<SVGSVGElement>): void => {
     if (!pull) return
-    const box = e.currentTarget.getBoundingClientRect()
-    const [x, y] = [e.clientX - box.left, e.clientY - box.top]
-    const start = at.get(pull.from)
-    const far = pull.far || (start !== undefined && Math.hypot(x - start.x, y - start.y) > PULL_PX)
+    const { x, y } = pointIn(e)
+    const far = pull.far || Math.hypot(x - pull.start.x, y - pull.start.y) > PULL_PX
     setPull({ ...pull, x, y, far })
   }
   const end = (): void => {
@@ -32,22 +45,44 @@ export function usePull({ build }: EarthsNow, at: ReadonlyMap<Id, Placed>) {
     if (!pull.far) return
     const near = [...at.values()]
       .filter((p) => p.post.id !== pull.from)
-      .find((p) => Math.hypot(p.x - pull.x, p.y - pull.y) < 26)
-    if (!near) return
-    const name = (id: Id): string => build.posts.find((p) => p.id === id)?.name ?? ''
-    edit({
-      kind: 'addStrap',
-      args: {
-        strap: newStrap(pull.from, near.post.id, `${name(pull.from)} to ${near.post.name}`),
-      },
-    })
+      .find((p) => Math.hypot(p.x - pull.x, p.y - pull.y) < NEAR_PX)
+    const change = near && changeOf(build, pull, near.post.id)
+    if (change) edit(change)
   }
   const start = pull && at.get(pull.from)
+  const take = (from: Id, strap: Id | null, e: PointerEvent): void => {
+    if (e.button !== 0) return
+    const start = pointIn(e)
+    setPull({ from, strap, ...start, start, far: false })
+  }
   return {
     on: { onPointerMove: move, onPointerUp: end, onPointerLeave: () => setPull(null) },
     line: start && pull.far ? { x1: start.x, y1: start.y, x2: pull.x, y2: pull.y } : null,
-    start: (from: Id, e: PointerEvent) => {
-      if (e.button === 0) setPull({ from, x: 0, y: 0, far: false })
+    /** the strap whose end is held */
+    held: pull?.far ? pull.strap : null,
+    start: (from: Id, e: PointerEvent) => take(from, null, e),
+    pickUp: ({ id, a, b }: Strap, e: PointerEvent) => {
+      const [pa, pb] = [at.get(a), at.get(b)]
+      if (!pa || !pb) return
+      const { x, y } = pointIn(e)
+      // the end that is farther from the hand stays where it is
+      const stays = Math.hypot(x - pa.x, y - pa.y) > Math.hypot(x - pb.x, y - pb.y) ? a : b
+      take(stays, id, e)
     },
   }
+}
+
+function changeOf(build: EarthsNow['build'], { from, strap: id }: Pull, to: Id): Edited | null {
+  if (id === null) {
+    const name = (post: Id): string => build.posts.find((p) => p.id === post)?.name ?? ''
+    return {
+      kind: 'addStrap',
+      args: { strap: newStrap(from, to, `${name(from)} to ${name(to)}`) },
+    }
+  }
+  const strap = build.straps.find((s) => s.id === id)
+  if (!strap) return null
+  const moved = strap.a === from ? 'b' : 'a'
+  if (strap[moved] === to) return null
+  return { kind: 'editStrap', args: { id, patch: { [moved]: to } } }
 }

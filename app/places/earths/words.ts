@@ -31,6 +31,8 @@ export function repairText(build: Build, repair: Repair): string {
       return `Add a strap of 16 mm² from ${postName(build, repair.a)} to ${postName(build, repair.b)}`
     case 'move-ground':
       return `Take ${postName(build, repair.node)} to ${postName(build, repair.to)}`
+    case 'lift-shield':
+      return `Lift one end of ${strapName(build, repair.wire)}, the unit’s sensor ground keeps the other`
     case 'move-sensor':
       return `Ground the sensor of ${readName(build, repair.reader)} at ${postName(build, repair.to)}`
   }
@@ -47,9 +49,10 @@ export function repairEdit(
 ): Edited | null {
   const change = changeOf(build, repair)
   if (!change) return null
-  const cleaned = change.kind === 'editStrap' ? change.args.id : null
+  const gone = change.kind === 'editStrap' || change.kind === 'removeStrap' ? change.args.id : null
+  const kept = (id: Id): boolean => measured.has(id) && id !== gone
   const ohms = (solved?.estimate.wires ?? [])
-    .filter((w) => measured.has(w.id) && w.id !== cleaned)
+    .filter((w) => kept(w.id))
     .map((w) => ({ strap: w.id, ohm: Number(w.ohm.toPrecision(4)) }))
   const at = new Date().toISOString()
   const why = `before: ${repairText(build, repair).toLowerCase()}`
@@ -84,6 +87,8 @@ function changeOf(build: Build, repair: Repair): GroundChange | null {
       if (!own) return null
       return { kind: 'editStrap', args: { id: own.id, patch: { b: repair.to, ohm: null } } }
     }
+    case 'lift-shield':
+      return { kind: 'removeStrap', args: { id: repair.wire } }
     case 'move-sensor':
       return {
         kind: 'standOn',

@@ -38,6 +38,8 @@ export const strap = object({
   jointB: joint,
   /** measured by volts at a known current; null: by its wire and joints */
   ohm: orNull(statedPositive),
+  /** the shield of a cable that is grounded at both its ends: at one it would carry nothing, and be no strap */
+  shield: flag,
 })
 
 /** What draws current from the battery and returns it into a post. */

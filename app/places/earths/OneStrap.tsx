@@ -1,0 +1,108 @@
+import { Button, NativeSelect } from '@mantine/core'
+import { useForm } from '@mantine/form'
+import { useState } from 'react'
+import { measured, type Id } from '../../../core/build/index.ts'
+import { EchtError } from '../../../core/error.ts'
+import { ohmByVolts } from '../../../core/ground/index.ts'
+import { aboveZero } from '../../parts/checks.ts'
+import { Beside, Fields } from '../../parts/Fields.tsx'
+import { QuantityInput, type Typed } from '../../parts/QuantityInput.tsx'
+import { Wrong } from '../../parts/Wrong.tsx'
+import { useBuild } from '../../store/useBuild.ts'
+import type { TabProps } from './Earths.tsx'
+import { milliohms } from './Picture.tsx'
+
+type Read = { strap: Id; volt: Typed | null; zero: Typed | null; ampere: Typed | null }
+
+/** What a strap has by itself: volts across it at a known current, less what the meter shows of itself. */
+export function OneStrap({ earths: { build } }: Pick<TabProps, 'earths'>) {
+  const { edit } = useBuild()
+  const [round, setRound] = useState(0)
+  const nothing: Read = { strap: build.straps[0]?.id ?? '', volt: null, zero: null, ampere: null }
+  const form = useForm<Read>({ initialValues: nothing })
+  const { volt, zero, ampere } = form.values
+  const strap = build.straps.find((s) => s.id === form.values.strap) ?? build.straps[0]
+  const { ohm, problem } =
+    volt && ampere ? found(volt.value, zero?.value ?? 0, ampere.value) : NOTHING_FOUND
+  if (!strap) return null
+  const keep = (): void => {
+    if (ohm === null)
+      return form.setFieldError('volt', problem ?? 'Type the volts and the current.')
+    const value = Number(ohm.toPrecision(4))
+    const refused = edit({
+      kind: 'editStrap',
+      args: { id: strap.id, patch: { ohm: measured(value) } },
+    })
+    if (refused) return form.setFieldError('volt', refused)
+    form.setValues({ ...nothing, strap: strap.id })
+    setRound(round + 1)
+  }
+  return (
+    <details className="apart">
+      <summary className="strong">Measure one strap by itself</summary>
+      <ol>
+        <li>Battery off the strap. Send a known current through it: a lamp of 5 A does.</li>
+        <li>Probes together: note what the meter shows of its own.</li>
+        <li>Probes on the strap, inside the clamps that bring the current: type the volts.</li>
+      </ol>
+      <form onSubmit={(e) => form.onSubmit(keep)(e)} noValidate>
+        <Fields name="One strap">
+          <NativeSelect
+            label="Strap"
+            {...form.getInputProps('strap')}
+            data={build.straps.map((s) => ({ value: s.id, label: s.name || 'a wire' }))}
+          />
+          <Box
+            key={`v${round}`}
+            label="Across it"
+            unit="V"
+            onTyped={(t) => form.setFieldValue('volt', t)}
+          />
+          <Box
+            key={`z${round}`}
+            label="Probes together"
+            unit="V"
+            onTyped={(t) => form.setFieldValue('zero', t)}
+          />
+          <Box
+            key={`a${round}`}
+            label="Current"
+            unit="A"
+            check={aboveZero}
+            onTyped={(t) => form.setFieldValue('ampere', t)}
+          />
+          <Beside>
+            <Button type="submit">Keep it</Button>
+          </Beside>
+        </Fields>
+      </form>
+      <Wrong>{problem ?? form.errors.volt}</Wrong>
+      {ohm !== null && (
+        <p role="status">
+          <b>{milliohms(ohm)}</b>, meter’s own {zero ? 'taken off' : 'not taken off'}.
+        </p>
+      )}
+    </details>
+  )
+}
+
+const Box = (props: {
+  label: string
+  unit: string
+  check?: (v: number) => string | null
+  onTyped: (t: Typed | null) => void
+}) => <QuantityInput {...props} width={150} />
+
+const NOTHING_FOUND = { ohm: null, problem: null }
+function found(
+  volt: number,
+  zeroV: number,
+  ampere: number,
+): { ohm: number | null; problem: string | null } {
+  try {
+    return { ohm: ohmByVolts({ volt, zeroV, ampere }), problem: null }
+  } catch (error) {
+    if (!(error instanceof EchtError)) throw error
+    return { ohm: null, problem: error.message }
+  }
+}
