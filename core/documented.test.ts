@@ -49,6 +49,11 @@ const pairs = { ab: 1000, bc: 4000, ac: 5000 }
 const build = smallBuild('documented')
 const read = build.channels[0]!.reads[0]!.id
 
+const capture = core.simulateTrigger({
+  ...{ wheel: core.parseWheel('6-1'), pickup: 'vr', sampleHz: 4000, durationS: 1.2, seed: 2 },
+  rpm: () => 600,
+}).samples
+
 /** A call of each function that is right: each place of it is then made wrong. */
 const RIGHT: Record<string, unknown[]> = {
   parseQuantity: ['4k7', 'Ω'],
@@ -116,6 +121,21 @@ const RIGHT: Record<string, unknown[]> = {
     },
   ],
   wireFor: [{ ampere: 18, oneWayM: 3, allowedDropV: 0.5, ambientC: 40, standard: 'mm²' }],
+  parseWheel: ['36-2'],
+  simulateTrigger: [
+    {
+      ...{ wheel: { cycleDegrees: 360, edgesDegrees: [0, 90, 180] }, pickup: 'vr' },
+      ...{ sampleHz: 4000, durationS: 0.5, rpm: () => 900, seed: 1, noiseV: 0.1 },
+    },
+  ],
+  decodeTrigger: [capture, { sampleHz: 4000, wheel: core.parseWheel('6-1'), pickup: 'vr' }],
+  identifyWheel: [capture, { sampleHz: 4000, pickup: 'vr' }],
+  lampFit: [
+    [
+      { rpm: 900, commandedDeg: 10, seenDeg: 4, uncertaintyDeg: 0.5 },
+      { rpm: 3000, commandedDeg: 10, seenDeg: 3, uncertaintyDeg: 0.5 },
+    ],
+  ],
   solveCircuit: [
     {
       reference: 'g',
@@ -141,7 +161,7 @@ function withAt(value: unknown, [key, ...rest]: (string | number)[], put: unknow
 
 /** Every place in a value that holds a number, a word or a list, by its path; not inside a build, which types hold. */
 function placesIn(value: unknown, path: (string | number)[] = []): (string | number)[][] {
-  if (value === build) return []
+  if (value === build || ArrayBuffer.isView(value)) return []
   if (Array.isArray(value)) return [path, ...value.flatMap((v, i) => placesIn(v, [...path, i]))]
   if (value !== null && typeof value === 'object')
     return Object.entries(value).flatMap(([k, v]) => placesIn(v, [...path, k]))

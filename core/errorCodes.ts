@@ -63,6 +63,11 @@ export const ERROR_CODES = {
   'no-log': 'no log is open',
   'unread-log': 'a log of which too much could not be read',
   stopped: 'reading was stopped',
+  // triggers
+  'bad-wheel': 'a trigger wheel that cannot be',
+  'unknown-pickup': 'a pickup of no kind that is known',
+  'bad-capture': 'a capture that cannot be read',
+  'no-pattern': 'a capture in which no wheel can be seen',
   // the record and its files
   'not-json': 'a file cut short, or of another kind',
   'not-a-build': 'a file that holds no build',

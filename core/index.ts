@@ -41,3 +41,15 @@ export {
   type GroundWire,
 } from './ground/index.ts'
 export { solveCircuit, type CircuitElement } from './circuit/index.ts'
+export {
+  parseWheel,
+  simulateTrigger,
+  decodeTrigger,
+  identifyWheel,
+  lampFit,
+  type DecodedTrigger,
+  type IdentifiedWheel,
+  type LampFit,
+  type LampReading,
+  type Wheel,
+} from './trigger/index.ts'

@@ -1,0 +1,183 @@
+import { describe, expect, it } from 'vitest'
+import { coded } from '../coded.fixture.ts'
+import { decodeTrigger, readCapture } from './decode.ts'
+import { cranked, turn, WHEELS, type Run } from './engine.fixture.ts'
+import { simulateTrigger } from './simulate.ts'
+import { parseWheel } from './wheel.ts'
+
+const near = (t: number, all: ArrayLike<number>, within: number): boolean =>
+  Array.from(all).some((x) => Math.abs(x - t) < within)
+
+const SHAPES = ['sine', 'bell', 'lopsided'] as const
+const SWINGS = [1.5, 2, 3]
+
+describe('cranking from rest, the speed swinging 35 % by compression, noise a tenth of the local peak', () => {
+  const runs = WHEELS.flatMap((wheel, i) =>
+    [false, true].map((reversed, k): Run => {
+      const s = 2 * i + k
+      return {
+        ...{ wheel, reversed, seed: s + 3, noise: 0.1, swing: 0.35, durationS: 1.9 },
+        ...{ shape: SHAPES[s % 3]!, swingsPerTurn: SWINGS[(s + i) % 3]! },
+        ...{ sampleHz: s % 2 ? 48_000 : 25_000, rpm: cranked(200 + (s % 9) * 12) },
+      }
+    }),
+  )
+  const read = runs.map((run) => {
+    const made = turn(run)
+    const { wheel, samples, sampleHz } = made
+    return { run, made, got: decodeTrigger(samples, { sampleHz, wheel, pickup: 'vr' }) }
+  })
+
+  it('finds sync within two turns of 150 rpm, and no passing of edge 0 that was none', () => {
+    let late = 0
+    let wrong = 0
+    for (const { made, got, run } of read) {
+      // 150 rpm stand before 0.35 s; two turns at 150 rpm are 0.8 s
+      const missing = made.startsS.filter(
+        (t) => t > 0.35 + 0.8 && t < run.durationS - 0.005 && !near(t, got.cycleStartsS, 0.003),
+      )
+      if (!got.inSync || missing.length > 0) late++
+      if (Array.from(got.cycleStartsS).some((t) => !near(t, made.startsS, 0.003))) wrong++
+    }
+    expect(late).toBeLessThanOrEqual(Math.floor(0.01 * read.length) + 1)
+    expect(wrong).toBeLessThanOrEqual(Math.floor(0.01 * read.length) + 1)
+  })
+  it('says the polarity, or that it is unsure, and never the wrong one', () => {
+    const said = read.map(({ got, run }) => ({
+      said: got.polarity,
+      true: run.reversed ? 'reversed' : 'right',
+    }))
+    expect(said.filter((s) => s.said !== s.true && s.said !== 'unsure')).toEqual([])
+    expect(said.filter((s) => s.said === s.true).length).toBeGreaterThan(0.95 * said.length)
+  })
+  it('names no fault where there is none', () => {
+    const faulty = read.filter((r) => r.got.faults.length > 0)
+    expect(faulty.length).toBeLessThanOrEqual(Math.floor(0.02 * read.length) + 1)
+  })
+  it('gives the speed of each interval, one entry an edge but the first', () => {
+    for (const { got, made } of read) {
+      expect(got.rpm).toHaveLength(got.timeS.length)
+      const { speed, sampleHz } = made
+      const late = Array.from(got.timeS.keys()).filter((k) => k > 0 && got.timeS[k]! > 0.9)
+      const off = late.map((k) => {
+        const from = Math.round(got.timeS[k - 1]! * sampleHz)
+        const to = Math.round(got.timeS[k]! * sampleHz)
+        const mean = speed.subarray(from, to + 1).reduce((s, v) => s + v, 0) / (to + 1 - from)
+        return Math.abs(got.rpm[k]! / mean - 1)
+      })
+      off.sort((a, b) => a - b)
+      expect(off[Math.floor(0.9 * off.length)]!).toBeLessThan(0.03)
+    }
+  }, 30_000)
+})
+
+describe('at a steady speed', () => {
+  it.each([
+    ['36-2', 200],
+    ['36-2', 1000],
+    ['60-2', 900],
+    ['12-1', 3000],
+    ['4+1', 6000],
+  ])('%s at %i rpm: between edges within 1 %%, noise and all', (wheel, rpm) => {
+    const made = turn({
+      ...{ wheel, sampleHz: 200_000, durationS: (12 * 60) / rpm, rpm: () => rpm },
+      ...{ noise: 0.1, seed: 4 },
+    })
+    const got = decodeTrigger(made.samples, { ...made, pickup: 'vr' })
+    const off = Array.from(got.rpm, (v) => Math.abs(v / rpm - 1)).sort((a, b) => a - b)
+    expect(off[Math.floor(0.95 * off.length)]!).toBeLessThan(0.01)
+    expect(got.faults).toEqual([])
+    // every edge is there but the first
+    expect(got.timeS.length).toBeGreaterThanOrEqual(made.edgesS.length - 2)
+  })
+})
+
+describe('one tooth that does not show, one edge too many', () => {
+  const cases = WHEELS.flatMap((wheel) => [
+    { wheel, kind: 'dropped' as const },
+    { wheel, kind: 'extra' as const },
+  ])
+  it.each(cases)('$wheel, $kind: is said where it happened, and sync comes back', (of) => {
+    const edges = parseWheel(of.wheel).edgesDegrees.length
+    const at = 3 * edges + Math.floor(edges / 2)
+    const durationS = (10 * 60) / 900
+    const made = turn({
+      ...{ wheel: of.wheel, sampleHz: 100_000, durationS, rpm: () => 900 },
+      ...{ swing: 0.05, shape: 'bell', noise: 0.05, seed: 8, [of.kind]: [at] },
+    })
+    const got = decodeTrigger(made.samples, { ...made, pickup: 'vr' })
+    const [a, b] = [made.edgesS[at]!, made.edgesS[at + 1]!]
+    const when = of.kind === 'extra' ? (a + b) / 2 : a
+    expect(got.faults.length).toBeGreaterThan(0)
+    for (const f of got.faults) expect(Math.abs(f.timeS - when)).toBeLessThan(60 / 900)
+    expect(got.faults.map((f) => f.kind)).toContain(of.kind === 'extra' ? 'noise' : 'missed')
+    expect(got.inSync).toBe(true)
+    const lost = made.startsS.filter(
+      (t) => t < durationS - 0.003 && !near(t, got.cycleStartsS, 0.001),
+    )
+    expect(lost.length).toBeLessThanOrEqual(1)
+    expect(Array.from(got.cycleStartsS).filter((t) => !near(t, made.startsS, 0.001))).toEqual([])
+  })
+})
+
+describe('a Hall sensor', () => {
+  it.each(WHEELS)('%s: its falling edges, either way round, under half a volt of noise', (text) => {
+    for (const reversed of [false, true]) {
+      const wheel = parseWheel(text)
+      const sampleHz = 50_000
+      const made = simulateTrigger({
+        ...{ wheel, pickup: 'hall', sampleHz, durationS: 1.5, reversed, noiseV: 0.5, seed: 3 },
+        rpm: (t) => 240 * (1 + 0.3 * Math.sin(2 * Math.PI * 8 * t)),
+      })
+      const got = decodeTrigger(made.samples, { sampleHz, wheel, pickup: 'hall' })
+      expect(got.inSync).toBe(true)
+      expect(got.faults).toEqual([])
+      if (text.includes('-')) expect(got.polarity).toBe(reversed ? 'reversed' : 'right')
+      const starts = [...made.trueCycleStartsS].filter((t) => t < 1.49)
+      for (const t of starts) expect(near(t, got.cycleStartsS, 2 / sampleHz)).toBe(true)
+    }
+  })
+})
+
+describe('what is no capture of that wheel', () => {
+  const wheel = parseWheel('36-2')
+  const task = { sampleHz: 48_000, wheel, pickup: 'vr' as const }
+
+  it('is never in sync: nothing, noise, a level, another wheel', () => {
+    const noise = Float32Array.from({ length: 48_000 }, (_, i) => Math.sin(i * i * 0.37) * 0.1)
+    for (const samples of [
+      new Float32Array(0),
+      new Float32Array(48_000),
+      noise,
+      noise.map(() => 3),
+    ]) {
+      const got = decodeTrigger(samples, task)
+      expect(got.inSync).toBe(false)
+      expect(got.cycleStartsS).toHaveLength(0)
+    }
+    const other = turn({ wheel: '60-2', sampleHz: 48_000, durationS: 1, rpm: () => 300 })
+    const got = decodeTrigger(other.samples, task)
+    const right = decodeTrigger(other.samples, { ...task, wheel: other.wheel })
+    expect(right.faults).toEqual([])
+    expect(got.inSync && got.faults.length === 0).toBe(false)
+  })
+  it('is refused where it holds what is no number, by its place', () => {
+    const samples = new Float32Array(1000)
+    samples[400] = NaN
+    expect(() => decodeTrigger(samples, task)).toThrow(/Sample 400/)
+    expect(() => decodeTrigger([1, 2] as never, task)).toThrow(coded('bad-capture'))
+    expect(() => decodeTrigger(samples, { ...task, sampleHz: 0 })).toThrow(coded('bad-capture'))
+    expect(() => decodeTrigger(new Float32Array(9), { ...task, sampleHz: 0 })).toThrow(
+      coded('not-positive'),
+    )
+    expect(() =>
+      decodeTrigger(new Float32Array(9), { ...task, pickup: 'optical' as 'vr' }),
+    ).toThrow(coded('unknown-pickup'))
+  })
+  it('says which edge of the wheel each is, round and round', () => {
+    const made = turn({ wheel: '12-1', sampleHz: 48_000, durationS: 1, rpm: () => 400 })
+    const { tracked } = readCapture(made.samples, { ...task, wheel: made.wheel })
+    for (let k = 1; k < tracked.edge.length; k++)
+      expect(tracked.edge[k]).toBe((tracked.edge[k - 1]! + 1) % 11)
+  })
+})

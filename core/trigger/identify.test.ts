@@ -1,0 +1,62 @@
+import { describe, expect, it } from 'vitest'
+import { coded } from '../coded.fixture.ts'
+import { turn, WHEELS } from './engine.fixture.ts'
+import { identifyWheel } from './identify.ts'
+import { simulateTrigger } from './simulate.ts'
+import { parseWheel, stepsOf } from './wheel.ts'
+
+const SHORT = [
+  ...WHEELS.filter((w) => !w.includes('/') && !['4-1', '36-4', '12-3'].includes(w)),
+  '90-1',
+  '120-1',
+  '54-2',
+]
+
+describe('the wheel from a capture alone', () => {
+  it.each(SHORT)('%s: from little more than two clean turns', (wheel) => {
+    const made = turn({
+      ...{ wheel, sampleHz: 200_000, durationS: (2.3 * 60) / 900, rpm: () => 900 },
+      ...{ shape: 'bell', seed: wheel.length },
+    })
+    expect(identifyWheel(made.samples, { sampleHz: 200_000, pickup: 'vr' }).name).toBe(wheel)
+  })
+  it('from ten noisy turns in 98 of 100, with its runner-up', () => {
+    let right = 0
+    let count = 0
+    for (const [i, wheel] of SHORT.entries())
+      for (const reversed of [false, true]) {
+        const made = turn({
+          ...{ wheel, sampleHz: 100_000, durationS: (10.2 * 60) / 700, rpm: () => 700 },
+          ...{ shape: i % 2 ? 'bell' : 'sine', noise: 0.1, swing: 0.02, reversed, seed: i + 20 },
+        })
+        const got = identifyWheel(made.samples, { sampleHz: 100_000, pickup: 'vr' })
+        count++
+        if (got.name === wheel) right++
+        expect(got.runnerUp).not.toBe(undefined)
+      }
+    expect(right / count).toBeGreaterThanOrEqual(0.98)
+  }, 60_000)
+  it.each([[[0, 10, 25.5, 90, 150, 200, 270]], [[0, 40, 70, 110, 180, 215, 250, 290]]])(
+    'uneven: %j, edge 0 after its longest gap',
+    (angles) => {
+      const wheel = parseWheel(`${angles.join(',')}/360`)
+      const made = simulateTrigger({
+        ...{ wheel, pickup: 'hall', sampleHz: 400_000, durationS: 0.25, rpm: () => 700, seed: 5 },
+      })
+      const got = identifyWheel(made.samples, { sampleHz: 400_000, pickup: 'hall' })
+      const steps = stepsOf(wheel)
+      const longest = steps.indexOf(Math.max(...steps))
+      const turned = steps.map((_, j) => steps[(longest + 1 + j) % steps.length]!)
+      stepsOf(got.wheel).forEach((s, j) => expect(Math.abs(s - turned[j]!)).toBeLessThan(0.3))
+    },
+  )
+  it('is none where nothing repeats', () => {
+    const task = { sampleHz: 48_000, pickup: 'vr' as const }
+    expect(() => identifyWheel(new Float32Array(48_000), task)).toThrow(coded('no-pattern'))
+    const noise = Float32Array.from({ length: 48_000 }, (_, i) => Math.sin(i * i * 0.37))
+    expect(() => identifyWheel(noise, task)).toThrow(coded('no-pattern'))
+    expect(() => identifyWheel(noise, { ...task, pickup: 'x' as 'vr' })).toThrow(
+      coded('unknown-pickup'),
+    )
+  })
+})

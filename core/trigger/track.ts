@@ -1,0 +1,468 @@
+import { misfit } from './swing.ts'
+import { stepsOf, type Wheel } from './wheel.ts'
+
+/** What went wrong in a capture, in samples from its beginning. */
+export type TrackFault = { at: number; kind: 'noise' | 'missed' | 'sync-lost'; edge: number | null }
+
+/** Edges that were given their places on the wheel. */
+export type Tracked = {
+  /** accepted edges, samples, and which edge of the wheel each is */
+  at: Float64Array
+  edge: Uint16Array
+  /** speed over the interval that ends there, degrees a sample; 0 where no interval ends there */
+  speed: Float64Array
+  /** passings of edge 0, samples */
+  starts: number[]
+  faults: TrackFault[]
+  /** whether the last edges were in sync */
+  inSync: boolean
+  /** stretches in sync, by indices of accepted edges */
+  stretches: [from: number, to: number][]
+}
+
+/** The change of speed from one interval to the next that is taken without a second look, as a logarithm. */
+const SMOOTH = 0.3
+/** As far as that edges lead back from a sure place. */
+const BACK = 0.6
+/** No engine changes its speed more than this from one interval to the next. */
+const BREAK = 0.9
+/** A pattern is where it is when every other place fits worse by this. */
+const SURE = 0.55
+/** Mean square of the logarithms' changes beyond which nothing fits. */
+const ROUGH = 0.4
+/** Intervals that are looked at before a fault is believed: two turns of a coarse wheel, some teeth of a fine one. */
+const LOOK_AHEAD = [8, 48] as const
+/** What a fault costs against changes of speed squared: it is believed where it explains more than that. */
+const COST = { normal: 0, missed: 0.15, extra: 0.15, missedTwo: 0.3 }
+
+export type Alignment = { from: number; edge: number; cost: number; second: number }
+
+/** The steps of a wheel as logarithms, read round and round. */
+export class Pattern {
+  readonly n: number
+  readonly steps: number[]
+  readonly log: Float64Array
+  /** whether turning the wheel by some of its edges gives it back: nothing then tells one from the other */
+  readonly symmetric: boolean
+
+  constructor(wheel: Wheel) {
+    this.steps = stepsOf(wheel)
+    this.n = this.steps.length
+    this.log = Float64Array.from(this.steps, Math.log)
+    const turned = (k: number): boolean =>
+      this.steps.every((s, i) => Math.abs(s - this.steps[(i + k) % this.n]!) < 1e-6 * s)
+    this.symmetric = this.n > 1 && Array.from({ length: this.n - 1 }, (_, k) => k + 1).some(turned)
+  }
+
+  /**
+   * Which edge the first of some edges is: of all places on the wheel the one at which the speed is smoothest over the
+   * intervals that follow. Null where too few follow.
+   */
+  align(at: Float64Array, from: number, intervals: number): Alignment | null {
+    const { n, log } = this
+    if (from + intervals >= at.length || intervals < 2) return null
+    const d = new Float64Array(intervals - 1)
+    let before = Math.log(at[from + 1]! - at[from]!)
+    for (let k = 1; k < intervals; k++) {
+      const now = Math.log(at[from + k + 1]! - at[from + k]!)
+      d[k - 1] = now - before
+      before = now
+    }
+    let [edge, cost, second] = [0, Infinity, Infinity]
+    for (let j = 0; j < n; j++) {
+      let sum = 0
+      for (let k = 0; k < d.length; k++) {
+        const a = (j + k) % n
+        const miss = log[(a + 1) % n]! - log[a]! - d[k]!
+        sum += miss * miss
+      }
+      if (sum < cost) [edge, cost, second] = [j, sum, cost]
+      else if (sum < second) second = sum
+    }
+    return { from, edge, cost: cost / d.length, second: second / d.length }
+  }
+
+  /**
+   * As `align`, for a wheel of few teeth, between which an engine's speed changes by as much as a gap is long: of all
+   * places the one at which the speeds are those of an engine, compression and all.
+   */
+  alignSwinging(at: Float64Array, from: number, intervals: number): Alignment | null {
+    const { n } = this
+    if (from + intervals >= at.length) return null
+    let [edge, cost, second] = [0, Infinity, Infinity]
+    for (let j = 0; j < n; j++) {
+      const fit = this.misfitFrom(at, from, j, intervals)
+      if (fit < cost) [edge, cost, second] = [j, fit, cost]
+      else if (fit < second) second = fit
+    }
+    return { from, edge, cost, second }
+  }
+
+  /** By whichever of the two serves a wheel of so many teeth. */
+  alignAny(at: Float64Array, from: number, intervals: number): Alignment | null {
+    return this.n <= COARSE
+      ? this.alignSwinging(at, from, Math.max(8, intervals))
+      : this.align(at, from, Math.max(3, intervals))
+  }
+
+  /** How badly the speeds from an edge on are an engine's, were it edge `j` of the wheel. */
+  misfitFrom(at: Float64Array, from: number, j: number, intervals: number): number {
+    const { n, log, steps } = this
+    const speeds: number[] = []
+    const middles: number[] = []
+    let angle = 0
+    for (let k = 0; k < intervals && from + k + 1 < at.length; k++) {
+      const e = (j + k) % n
+      speeds.push(log[e]! - Math.log(at[from + k + 1]! - at[from + k]!))
+      middles.push(angle + steps[e]! / 2)
+      angle += steps[e]!
+    }
+    return misfit(speeds, middles)
+  }
+}
+
+/** The interval before: how many degrees it had, and how many samples it took. */
+type Before = { degrees: number; samples: number }
+
+/** Wheels of so few teeth are aligned with an engine's compression in mind. */
+const COARSE = 40
+
+const isSure = ({ cost, second }: Alignment, most = ROUGH): boolean =>
+  cost < most && cost < SURE * second
+
+/**
+ * The first place from which the edges are sure to be where they are on the wheel; null where there is none. A place
+ * where the engine turns evenly goes before one where it is just being started.
+ */
+export function firstSure(at: Float64Array, pattern: Pattern, from: number): Alignment | null {
+  const even = pattern.n <= COARSE ? EVEN.coarse : EVEN.fine
+  return sureBelow(at, pattern, from, even) ?? sureBelow(at, pattern, from, ROUGH)
+}
+/** Mean square of the logarithms' changes of an engine that turns evenly, compression and all. */
+const EVEN = { coarse: 0.02, fine: 0.05 }
+
+function sureBelow(
+  at: Float64Array,
+  pattern: Pattern,
+  from: number,
+  most: number,
+): Alignment | null {
+  const { n } = pattern
+  const stride = Math.max(1, Math.floor(n / 4))
+  for (let k = from; k < at.length; k += stride) {
+    for (const intervals of [n + 2, 2 * n + 1, 3 * n + 1]) {
+      const found = pattern.alignAny(at, k, intervals)
+      if (found && (isSure(found, most) || (n === 1 && found.cost < most))) return found
+    }
+    if (k + n + 2 >= at.length) return null
+  }
+  return null
+}
+
+/** What may have happened between an edge and the one that follows it. */
+type Step = { to: number; edge: number; kind: keyof typeof COST; change: number; steps: number }
+
+/**
+ * Follows edges round the wheel: from where they are sure to be, back to where it began and on to where it is lost, and
+ * so on from there. An edge too many and a tooth that did not show are named where they were.
+ */
+export function track(at: Float64Array, wheel: Wheel): Tracked {
+  const pattern = new Pattern(wheel)
+  const tracker = new Tracker(at, pattern)
+  let from = 0
+  for (;;) {
+    const sure = pattern.symmetric
+      ? from === 0 && at.length > pattern.n + 2
+        ? { from: 0, edge: 0, cost: 0, second: 0 }
+        : null
+      : firstSure(at, pattern, from)
+    if (!sure) break
+    from = tracker.follow(sure)
+  }
+  return tracker.done()
+}
+
+/** Where a turn began, and what had been said until then. */
+type Mark = {
+  k: number
+  edge: number
+  count: number
+  starts: number
+  faults: number
+  rough: number
+  faulty: boolean
+}
+/** Changes of speed in a turn, squared and summed, from which it is asked whether it is where it was taken to be. */
+const ROUGH_TURN = 0.3
+
+class Tracker {
+  private readonly out: { at: Float64Array; edge: Uint16Array; speed: Float64Array }
+  private count = 0
+  private readonly starts: number[] = []
+  private readonly faults: TrackFault[] = []
+  private readonly stretches: [number, number][] = []
+  private inSync = false
+  /** edges up to here are spoken for */
+  private taken = 0
+
+  constructor(
+    private readonly at: Float64Array,
+    private readonly pattern: Pattern,
+  ) {
+    this.out = {
+      at: new Float64Array(at.length),
+      edge: new Uint16Array(at.length),
+      speed: new Float64Array(at.length),
+    }
+  }
+
+  done(): Tracked {
+    const { at, edge, speed } = this.out
+    const { count, pattern } = this
+    return {
+      at: at.subarray(0, count),
+      edge: edge.subarray(0, count),
+      speed: speed.subarray(0, count),
+      // a wheel that looks the same from several sides has no beginning that can be told
+      starts: pattern.symmetric ? [] : this.starts,
+      faults: this.faults,
+      inSync: this.inSync && !pattern.symmetric,
+      stretches: this.stretches,
+    }
+  }
+
+  /** Follows from a place that is sure; gives the edge from which another is to be looked for. */
+  follow(sure: Alignment): number {
+    const { at, pattern } = this
+    const { n } = pattern
+    const first = this.backFrom(sure)
+    const begins = this.count
+    let edge = (((sure.edge - (sure.from - first)) % n) + n) % n
+    let k = first
+    this.accept(k, edge, 0)
+    let before: Before = { degrees: pattern.steps[edge]!, samples: at[k + 1]! - at[k]! }
+    let mark = this.markAt(k, edge)
+    while (k + 1 < at.length) {
+      // nearly every edge comes when it is due: no more is asked of it
+      const due = pattern.steps[edge]!
+      const took = at[k + 1]! - at[k]!
+      const change = (took * before.degrees) / (due * before.samples) - 1
+      if (change < SMOOTH && change > -SMOOTH) {
+        mark.rough += change * change
+        before.degrees = due
+        before.samples = took
+        edge = edge + 1 === n ? 0 : edge + 1
+        this.accept(++k, edge, due / took)
+        if (this.count - mark.count >= n) {
+          if (this.wentWrong(mark)) return this.lost(begins, mark.k, at[mark.k]!)
+          mark = this.after(mark, k, edge)
+        }
+        continue
+      }
+      // what leads back from the sure place has been gone through already
+      const step = k < sure.from ? this.plain(k, edge, before) : this.next(k, edge, before)
+      if (!step) return this.lost(begins, k + 1, at[k + 1]!)
+      const degrees = this.degreesOf(edge, step.steps)
+      const samples = at[step.to]! - at[k]!
+      this.named(k, edge, step, samples / degrees)
+      mark.rough += step.change ** 2
+      mark.faulty ||= step.kind !== 'normal'
+      before = { degrees, samples }
+      ;[k, edge] = [step.to, step.edge]
+      this.accept(k, edge, degrees / samples)
+      if (this.count - mark.count < n) continue
+      if (this.wentWrong(mark)) return this.lost(begins, mark.k, at[mark.k]!)
+      mark = this.after(mark, k, edge)
+    }
+    this.ends(begins, true)
+    this.taken = at.length
+    return at.length
+  }
+
+  private markAt(k: number, edge: number): Mark {
+    const { count, starts, faults } = this
+    return { k, edge, count, starts: starts.length, faults: faults.length, rough: 0, faulty: false }
+  }
+
+  /**
+   * Whether a turn surely was at another place of the wheel than it was taken for; it is taken back then. A turn with a
+   * fault in it tells nothing by itself: the one after it tells whether the fault was taken rightly.
+   */
+  private wentWrong(mark: Mark): boolean {
+    if (mark.faulty || mark.rough <= ROUGH_TURN || !this.isElsewhere(mark)) return false
+    this.backTo(mark)
+    return true
+  }
+
+  private after({ faulty }: Mark, k: number, edge: number): Mark {
+    const mark = this.markAt(k, edge)
+    if (faulty) mark.rough = 2 * ROUGH_TURN
+    return mark
+  }
+
+  /** Whether the turn from a mark on surely is at another place of the wheel than it was taken for. */
+  private isElsewhere({ k, edge }: Mark): boolean {
+    const { n } = this.pattern
+    return [n + 2, 2 * n + 1].some((intervals) => {
+      const found = this.pattern.alignAny(this.at, k, intervals)
+      return found !== null && isSure(found) && found.edge !== edge
+    })
+  }
+
+  /** Takes back what was accepted since a mark. */
+  private backTo(mark: Mark): void {
+    this.count = mark.count
+    this.starts.length = mark.starts
+    this.faults.length = mark.faults
+  }
+
+  /** Sync is lost at a place: said where there was any, and looked for again from there. */
+  private lost(begins: number, k: number, at: number): number {
+    // one edge alone is no sync that could be lost
+    if (this.count > begins + 1) {
+      this.faults.push({ at, kind: 'sync-lost', edge: null })
+      this.ends(begins, false)
+    } else {
+      this.count = begins
+      this.starts.length = this.starts.filter((s) => s < this.at[k]! - 1).length
+    }
+    this.taken = k
+    return k
+  }
+
+  /** Names what was wrong in a step: edges too many, teeth that did not show. */
+  private named(k: number, edge: number, step: Step, samplesPerDegree: number): void {
+    if (step.kind === 'extra')
+      for (let e = k + 1; e < step.to; e++)
+        this.faults.push({ at: this.at[e]!, kind: 'noise', edge: null })
+    if (step.steps > 1) this.missed(k, edge, step, samplesPerDegree)
+  }
+
+  private ends(begins: number, inSync: boolean): void {
+    this.stretches.push([begins, this.count])
+    this.inSync = inSync
+  }
+
+  private accept(k: number, edge: number, speed: number): void {
+    const { at, edge: edges, speed: speeds } = this.out
+    at[this.count] = this.at[k]!
+    edges[this.count] = edge
+    speeds[this.count++] = speed
+    if (edge === 0) this.starts.push(this.at[k]!)
+  }
+
+  /** Teeth that did not show, by the speed about them; edge 0 passed all the same. */
+  private missed(k: number, edge: number, step: Step, samplesPerDegree: number): void {
+    let at = this.at[k]!
+    for (let s = 0; s < step.steps - 1; s++) {
+      const passed = (edge + s + 1) % this.pattern.n
+      at += this.pattern.steps[(edge + s) % this.pattern.n]! * samplesPerDegree
+      this.faults.push({ at, kind: 'missed', edge: passed })
+      if (passed === 0) this.starts.push(at)
+    }
+  }
+
+  /** How far back the edges before a sure place follow from it. */
+  private backFrom({ from, edge }: Alignment): number {
+    const { at, pattern } = this
+    const { n, log } = pattern
+    let k = from
+    let j = edge
+    while (k > this.taken) {
+      const back = (j - 1 + n) % n
+      const change =
+        Math.log((at[k + 1]! - at[k]!) / (at[k]! - at[k - 1]!)) - (log[j]! - log[back]!)
+      if (Math.abs(change) > BACK) break
+      k--
+      j = back
+    }
+    return k
+  }
+
+  private degreesOf(edge: number, steps: number): number {
+    const { steps: all, n } = this.pattern
+    let sum = 0
+    for (let s = 0; s < steps; s++) sum += all[(edge + s) % n]!
+    return sum
+  }
+
+  /** The next edge, taken as it comes. */
+  private plain(k: number, edge: number, { degrees, samples }: Before): Step {
+    const { at, pattern } = this
+    const change = Math.log(((at[k + 1]! - at[k]!) / pattern.steps[edge]!) * (degrees / samples))
+    return { kind: 'normal', to: k + 1, steps: 1, edge: (edge + 1) % pattern.n, change }
+  }
+
+  /** The next edge and what it is; null where nothing fits. */
+  private next(k: number, edge: number, before: { degrees: number; samples: number }): Step | null {
+    const { at, pattern } = this
+    const { n } = pattern
+    const rate = before.samples / before.degrees
+    const step = (kind: Step['kind'], to: number, steps: number): Step | null =>
+      to < at.length
+        ? {
+            ...{ kind, to, steps, edge: (edge + steps) % n },
+            change: Math.log((at[to]! - at[k]!) / this.degreesOf(edge, steps) / rate),
+          }
+        : null
+    const normal = step('normal', k + 1, 1)!
+    if (Math.abs(normal.change) < SMOOTH) return normal
+    const all = [
+      normal,
+      step('extra', k + 2, 1),
+      step('extra', k + 3, 1),
+      ...(n > 1 ? [step('missed', k + 1, 2), step('missedTwo', k + 1, 3)] : []),
+    ]
+    let best: Step | null = null
+    let least = Infinity
+    for (const s of all) {
+      if (!s || Math.abs(s.change) > BREAK) continue
+      const now = { degrees: this.degreesOf(edge, s.steps), samples: at[s.to]! - at[k]! }
+      const cost =
+        COST[s.kind] + (n <= COARSE ? this.misfitAbout(s, now) : this.roughness(k, s, now.degrees))
+      if (cost < least) [best, least] = [s, cost]
+    }
+    return best
+  }
+
+  /** How badly the speeds about a step are an engine's, summed: of two turns before it, its own, and two turns after. */
+  private misfitAbout({ to, edge }: Step, now: Before): number {
+    const { at, pattern, out } = this
+    const { n, log, steps } = pattern
+    const speeds: number[] = []
+    const middles: number[] = []
+    let back = -now.degrees
+    for (let h = this.count - 1; h >= 0 && h > this.count - 1 - 2 * n && out.speed[h]! > 0; h--) {
+      const degrees = out.speed[h]! * (out.at[h]! - out.at[h - 1]!)
+      speeds.unshift(Math.log(out.speed[h]!))
+      middles.unshift(back - degrees / 2)
+      back -= degrees
+    }
+    speeds.push(Math.log(now.degrees / now.samples))
+    middles.push(-now.degrees / 2)
+    let ahead = 0
+    for (let s = 0; s < 2 * n && to + s + 1 < at.length; s++) {
+      const e = (edge + s) % n
+      speeds.push(log[e]! - Math.log(at[to + s + 1]! - at[to + s]!))
+      middles.push(ahead + steps[e]! / 2)
+      ahead += steps[e]!
+    }
+    const fit = misfit(speeds, middles)
+    return Number.isFinite(fit) ? fit * speeds.length : 0
+  }
+
+  /** How rough the speed is over a step and some teeth after it: its logarithms' changes, squared and summed. */
+  private roughness(k: number, { to, edge, change }: Step, degrees: number): number {
+    const { at, pattern } = this
+    const { n, log } = pattern
+    const ahead = Math.min(Math.max(2 * n, LOOK_AHEAD[0]), LOOK_AHEAD[1])
+    let sum = change * change
+    let before = Math.log((at[to]! - at[k]!) / degrees)
+    for (let s = 0; s < ahead && to + s + 1 < at.length; s++) {
+      const now = Math.log(at[to + s + 1]! - at[to + s]!) - log[(edge + s) % n]!
+      sum += (now - before) ** 2
+      before = now
+    }
+    return sum
+  }
+}
