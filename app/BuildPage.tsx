@@ -42,6 +42,7 @@ export function BuildPage() {
             Line-up
           </NavLink>
           <NavLink to={`/build/${buildId}/earths`}>Earths</NavLink>
+          <NavLink to={`/build/${buildId}/trigger`}>Trigger</NavLink>
           <NavLink to={`/build/${buildId}/prove`}>Prove</NavLink>
           <NavLink to={`/build/${buildId}/logbook`}>Logbook</NavLink>
           <NavLink to={`/build/${buildId}/vehicle`}>Vehicle and instruments</NavLink>

@@ -58,6 +58,11 @@ export const router = createBrowserRouter([
             lazy: pageOf(async () => (await import('./places/earths/Earths.tsx')).Earths),
           },
           {
+            path: 'trigger',
+            errorElement,
+            lazy: pageOf(async () => (await import('./places/trigger/Trigger.tsx')).Trigger),
+          },
+          {
             path: 'logbook',
             errorElement,
             lazy: pageOf(async () => (await import('./places/logbook/Logbook.tsx')).Logbook),

@@ -26,6 +26,7 @@ import { normalStream, uniformStream } from '../core/math/index.ts'
 import { groundOfTheCar } from './ground.ts'
 import { METER, PROBE } from './instruments.ts'
 import { restOfTheCar } from './restOfTheCar.ts'
+import { triggerOfTheCar } from './trigger.ts'
 
 export const SAMPLE_ID = 'saltmarsh-nine'
 
@@ -373,6 +374,7 @@ export function saltmarshNine(): Build {
   })
   restOfTheCar(() => build, does, at, normal, 'Wren')
   groundOfTheCar(does, at)
+  triggerOfTheCar(does, at)
   return build
 }
 

@@ -47,6 +47,12 @@ function InBuild({ id, opened, onClose }: { id: string; opened: boolean; onClose
       description: 'grounds, straps, loads, what they cost',
       onClick: go('/earths'),
     },
+    {
+      id: 'trigger',
+      label: 'Trigger',
+      description: 'wheel, pickup, captures, timing lamp',
+      onClick: go('/trigger'),
+    },
     { id: 'prove', label: 'Prove', description: 'key-on check', onClick: go('/prove') },
     {
       id: 'logbook',

@@ -4,6 +4,7 @@ import { checkEdits } from './check.ts'
 import { diffBuilds } from './diff.ts'
 import { asBefore, find, findRead, layOver, remove } from './draft.ts'
 import { GROUND_CHANGES } from './groundChanges.ts'
+import { TRIGGER_CHANGES } from './triggerChanges.ts'
 import { extended, notUndoable, replayed, undoState } from './history.ts'
 import type {
   Build,
@@ -218,6 +219,7 @@ const CHANGES = {
     find(b.measurements, a.id, 'measurement').struck = null
   },
   ...GROUND_CHANGES,
+  ...TRIGGER_CHANGES,
   prove: (
     b,
     a: { proof: Proof; /** the check it rests on, where that is new */ measurement?: Measurement },
@@ -324,7 +326,8 @@ function addMeasurement(b: Draft<Build>, measurement: Measurement): void {
     find(b.posts, about.plus, 'post')
     find(b.posts, about.minus, 'post')
     find(b.states, about.state, 'state')
-  } else findInput(b, about.input)
+  } else if (about.kind === 'lamp') find(b.triggers, about.trigger, 'trigger')
+  else findInput(b, about.input)
   b.measurements.push(measurement)
 }
 

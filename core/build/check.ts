@@ -1,6 +1,7 @@
 import { settingsError, type SchemaError } from '../curve/settings.ts'
 import { TAKES } from '../curve/takes.ts'
-import { EchtError } from '../error.ts'
+import { EchtError, orElse } from '../error.ts'
+import { parseWheel } from '../trigger/wheel.ts'
 import { BUILD_FIELDS } from './diff.ts'
 import { checkHistory } from './history.ts'
 import { COLLECTIONS, MOST, type Collection } from './limits.ts'
@@ -119,15 +120,20 @@ function checkReferences(build: Build, wrong: Wrong): void {
   const reads = new Set(build.channels.flatMap((c) => c.reads.map((r) => r.id)))
   const posts = new Set(build.posts.map((p) => p.id))
   const states = new Set(build.states.map((s) => s.id))
+  const triggers = new Set(build.triggers.map((t) => t.id))
   checkChannels(build, elements, inputs, wrong)
-  checkAbout(build, { elements, reads, inputs, posts, states }, wrong)
+  checkAbout(build, { elements, reads, inputs, posts, states, triggers }, wrong)
   for (const p of build.proofs)
     if (!reads.has(p.read)) wrong(`a proof of ${p.at} is about a reader that is not there`)
   for (const d of build.devices) checkTables(d, wrong)
-  checkGround(build, { elements, reads, inputs, posts, states }, wrong)
+  checkGround(build, { elements, reads, inputs, posts, states, triggers }, wrong)
+  checkTriggers(build, wrong)
 }
 
-type There = Record<'elements' | 'reads' | 'inputs' | 'posts' | 'states', ReadonlySet<string>>
+type There = Record<
+  'elements' | 'reads' | 'inputs' | 'posts' | 'states' | 'triggers',
+  ReadonlySet<string>
+>
 
 /** Measurements that are about what is there. */
 function checkAbout(build: Build, there: There, wrong: Wrong): void {
@@ -143,6 +149,8 @@ function isThere(about: Build['measurements'][number]['about'], there: There): b
       return there.reads.has(about.read)
     case 'input':
       return there.inputs.has(about.input)
+    case 'lamp':
+      return there.triggers.has(about.trigger)
     case 'drop':
       return (
         there.posts.has(about.plus) && there.posts.has(about.minus) && there.states.has(about.state)
@@ -165,6 +173,18 @@ function checkGround(build: Build, there: There, wrong: Wrong): void {
   const { state } = build.vehicle
   if (state !== null && !states.has(state)) wrong('the vehicle is in a state that is not there')
   checkLoads(build, there, wrong)
+}
+
+/** Triggers whose wheels can be, read by a device that is there. */
+function checkTriggers(build: Build, wrong: Wrong): void {
+  const devices = new Set(build.devices.map((d) => d.id))
+  for (const t of build.triggers) {
+    for (const text of [t.wheel, t.expects])
+      if (text !== null && !orElse(() => parseWheel(text), null))
+        wrong(`the trigger "${t.name}" has a wheel that cannot be: "${text.slice(0, 40)}"`)
+    if (t.device !== null && !devices.has(t.device))
+      wrong(`the trigger "${t.name}" is read by a device that is not there`)
+  }
 }
 
 /** Loads that return somewhere, and sensors that stand on one post each. */

@@ -17,6 +17,7 @@ const NOUN: Record<Collection, [string, string]> = {
   loads: ['load', 'loads'],
   states: ['state of the vehicle', 'states of the vehicle'],
   stands: ['sensor ground', 'sensor grounds'],
+  triggers: ['trigger', 'triggers'],
 }
 
 /** How a build to be imported differs from the one that is here, in sentences. Empty when nothing does. */

@@ -23,6 +23,7 @@ export const createBuild = (id: Id, name: string, at: string): Build => ({
   loads: [],
   states: [],
   stands: [],
+  triggers: [],
 })
 
 /**

@@ -23,6 +23,7 @@ export const MOST = {
   loads: 500,
   states: 50,
   stands: 2000,
+  triggers: 50,
 } as const
 
 /** The lists of a build whose things can be edited by their ids. */
@@ -39,5 +40,6 @@ export const COLLECTIONS = [
   'loads',
   'states',
   'stands',
+  'triggers',
 ] as const
 export type Collection = (typeof COLLECTIONS)[number]

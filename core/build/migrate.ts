@@ -45,7 +45,7 @@ const within =
  * faults shown as cold or hot, faces of digits alone. Schema 3 kept the fuel with a lambda sensor, per cent, did
  * not say whether two halves stand level, and named some settings by units not the core's. Schema 4 kept edits by
  * whole fields and every change with its arguments. Schema 5 knew one kind of channel. Schema 6 knew no grounds and no supplies.
- * Schema 7 knew no shields among the straps.
+ * Schema 7 knew no shields among the straps and no triggers.
  */
 const STEPS: Readonly<Record<number, Step>> = {
   1: {
@@ -76,7 +76,10 @@ const STEPS: Readonly<Record<number, Step>> = {
     top: topOfSchema7,
     devices: (d) => ('inputs' in d && 'kind' in d ? { supply: NO_SUPPLY, ...d } : d),
   },
-  7: { straps: (s) => ('jointA' in s && 'a' in s ? { shield: false, ...s } : s) },
+  7: {
+    top: (b) => ('channels' in b ? { triggers: [], ...b } : b),
+    straps: (s) => ('jointA' in s && 'a' in s ? { shield: false, ...s } : s),
+  },
 }
 
 /** A whole build gets its lists; a part of one, as the history keeps it, is left the part it is. */

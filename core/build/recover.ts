@@ -1,5 +1,6 @@
 import { settingsError } from '../curve/settings.ts'
-import { EchtError } from '../error.ts'
+import { EchtError, orElse } from '../error.ts'
+import { parseWheel } from '../trigger/wheel.ts'
 import { checkWhole, keptEditsProblem } from './check.ts'
 import { createBuild } from './create.ts'
 import { applyEdits, invertEdits } from './diff.ts'
@@ -188,6 +189,7 @@ function withoutOrphans(build: Build, out: string[]): Build {
   const ground = groundOf(build, devices, reads)
   const posts = new Set(ground.posts.map((p) => p.id))
   const states = new Set(build.states.map((s) => s.id))
+  const triggers = triggersOf(build, devices)
   const { about, proofs } = { about: build.measurements, proofs: build.proofs }
   const measurements = about.filter(({ about: a }) =>
     a.kind === 'point'
@@ -196,7 +198,9 @@ function withoutOrphans(build: Build, out: string[]): Build {
         ? reads.has(a.read)
         : a.kind === 'drop'
           ? posts.has(a.plus) && posts.has(a.minus) && states.has(a.state)
-          : inputs.has(a.input),
+          : a.kind === 'lamp'
+            ? triggers.some((t) => t.id === a.trigger)
+            : inputs.has(a.input),
   )
   if (measurements.length < about.length)
     out.push(`${about.length - measurements.length} measurements of what is left out`)
@@ -204,12 +208,19 @@ function withoutOrphans(build: Build, out: string[]): Build {
     ...build,
     ...ground,
     devices,
+    triggers,
     channels: kept.channels,
     measurements,
     proofs: proofs.filter((p) => reads.has(p.read)),
     changes: [],
   }
 }
+
+/** The triggers of a build whose wheels can be, without a device that is left out. */
+const triggersOf = ({ triggers }: Build, devices: Build['devices']): Build['triggers'] =>
+  triggers
+    .filter((t) => orElse(() => [t.wheel, t.expects ?? t.wheel].map(parseWheel), null) !== null)
+    .map((t) => (devices.some((d) => d.id === t.device) ? t : { ...t, device: null }))
 
 /** The grounds of a build without what would hang from nothing. */
 function groundOf(

@@ -39,6 +39,7 @@ export type Post = Static<typeof schema.post>
 export type Strap = Static<typeof schema.strap>
 export type Load = Static<typeof schema.load>
 export type VehicleState = Static<typeof schema.state>
+export type Trigger = Static<typeof schema.trigger>
 export type Stand = Static<typeof schema.stand>
 export type Change = Static<typeof schema.change>
 export type Edit = Static<typeof schema.edit>

@@ -12,6 +12,7 @@ export const straps: SchemaCheck
 export const loads: SchemaCheck
 export const states: SchemaCheck
 export const stands: SchemaCheck
+export const triggers: SchemaCheck
 export const changes: SchemaCheck
 export const top: SchemaCheck
 export const build: SchemaCheck

@@ -221,14 +221,26 @@ function truthOf(
     : null
 }
 
+/** Roles that are of no point of a sensor's curve. */
+const ELSEWHERE: ReadonlySet<string> = new Set([
+  'shown',
+  'pinV',
+  'drop',
+  'rpm',
+  'commanded',
+  'seen',
+] satisfies Exclude<Reading['role'], Role>[])
+const isOfPoint = (role: Reading['role']): role is Role => !ELSEWHERE.has(role)
+
 /** The readings of a measurement by role, each with its uncertainty. */
 export function givenBy(build: Build, measurement: Pick<Measurement, 'readings'>): Given {
   const given: Given = {}
   for (const reading of measurement.readings) {
-    if (reading.role === 'shown' || reading.role === 'pinV' || reading.role === 'drop') continue
+    const { role } = reading
+    if (!isOfPoint(role)) continue
     const instrument = build.instruments.find((i) => i.id === reading.instrument)
     const { own, common } = readingUncertainty(build, reading)
-    given[reading.role satisfies Role] = {
+    given[role] = {
       value: reading.value - (reading.role === 'truth' ? (instrument?.iceCheck?.readC ?? 0) : 0),
       typed: reading.typed,
       own,

@@ -18,13 +18,8 @@ export function ofMeasurement(
       channels: channel ? [channel.id] : [],
     }
   }
-  if (about.kind === 'drop') {
-    const [plus, minus] = [about.plus, about.minus].map(
-      (id) => build.posts.find((p) => p.id === id)?.name ?? '',
-    )
-    const state = build.states.find((s) => s.id === about.state)?.name
-    return { about: `${plus} to ${minus}${state ? `, ${state.toLowerCase()}` : ''}`, channels: [] }
-  }
+  if (about.kind === 'lamp') return { about: triggerName(build, about.trigger), channels: [] }
+  if (about.kind === 'drop') return { about: dropped(build, about), channels: [] }
   const device = build.devices.find((d) => d.inputs.some((i) => i.id === about.input))
   const pin = device?.inputs.find((i) => i.id === about.input)?.pin
   const channels = build.channels.filter((c) => c.reads.some((r) => r.input === about.input))
@@ -33,3 +28,15 @@ export function ofMeasurement(
     channels: channels.map((c) => c.id),
   }
 }
+
+/** A volt drop by the posts it was measured between, and the state. */
+function dropped(build: Build, of: Extract<Measurement['about'], { kind: 'drop' }>): string {
+  const [plus, minus] = [of.plus, of.minus].map(
+    (id) => build.posts.find((p) => p.id === id)?.name ?? '',
+  )
+  const state = build.states.find((s) => s.id === of.state)?.name
+  return `${plus} to ${minus}${state ? `, ${state.toLowerCase()}` : ''}`
+}
+
+const triggerName = (build: Build, id: Id): string =>
+  build.triggers.find((t) => t.id === id)?.name ?? ''

@@ -151,6 +151,13 @@ const FIELDS: [pattern: string, naming: Naming][] = [
   ['loads/runs', plain('when the load runs')],
   ['loads', plain('load')],
   ['states/name', plain('state of the vehicle')],
+  ['triggers/wheel', plain('wheel')],
+  ['triggers/expects', plain('wheel the unit was told')],
+  ['triggers/pickup', plain('kind of pickup')],
+  ['triggers/angleDeg', plain('trigger angle', '°')],
+  ['triggers/counts/tooth', plain('tooth the unit counts from')],
+  ['triggers/counts/from', plain('way it counts from top dead centre')],
+  ['triggers', plain('trigger')],
   ['stands/post', naming('ground of the sensor', 'posts')],
   ['stands', plain('ground of the sensor')],
 ]

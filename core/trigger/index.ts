@@ -15,4 +15,37 @@ export {
   type TriggerFault,
 } from './decode.ts'
 export { identifyWheel, type IdentifiedWheel } from './identify.ts'
-export { bestNextLamp, lampFit, type LampFit, type LampReading, type NextLamp } from './lamp.ts'
+export {
+  bestNextLamp,
+  DEG_PER_RPM_S,
+  lampFit,
+  type LampFit,
+  type LampReading,
+  type NextLamp,
+} from './lamp.ts'
+export {
+  bentTooth,
+  drawnStretch,
+  envelopeOf,
+  gapRatio,
+  toothOffsets,
+  type Envelope,
+  type ToothOffset,
+} from './view.ts'
+export {
+  correctedAngle,
+  edgeBefore,
+  enteredAngle,
+  signatureOf,
+  topDeadCentre,
+  type Counts,
+  type Signature,
+} from './angle.ts'
+export {
+  captureAtRate,
+  captureOfColumns,
+  captureOfWav,
+  csvOfCapture,
+  wavOfCapture,
+  type Capture,
+} from './captures.ts'

@@ -3,6 +3,7 @@ import { MOST, SCHEMA } from '../limits.ts'
 import { channel, element } from './channel.ts'
 import { device, instrument } from './device.ts'
 import { load, post, stand, state, strap } from './ground.ts'
+import { trigger } from './trigger.ts'
 import { attachment, change, measurement, proof } from './measurement.ts'
 import { id, idOf, list, number, object, orNull, share, SHARED, text, time } from './shared.ts'
 
@@ -10,7 +11,7 @@ export { axis, deviceTable, enteredTable, input, pull, accuracy } from './device
 export { face, read, wire, type ElementSettings } from './channel.ts'
 export { edit, reading } from './measurement.ts'
 export { faultShow, relativeLimit } from './shared.ts'
-export { load, post, stand, state, strap }
+export { load, post, stand, state, strap, trigger }
 export { attachment, change, channel, device, element, instrument, measurement, proof }
 
 /**
@@ -54,6 +55,7 @@ export const build = object({
   loads: list(load, MOST.loads),
   states: list(state, MOST.states),
   stands: list(stand, MOST.stands),
+  triggers: list(trigger, MOST.triggers),
 })
 
 const ENTITIES: Record<string, TObject> = {
@@ -69,6 +71,7 @@ const ENTITIES: Record<string, TObject> = {
   loads: load,
   states: state,
   stands: stand,
+  triggers: trigger,
   changes: change,
 }
 

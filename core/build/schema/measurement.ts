@@ -27,6 +27,9 @@ export const reading = object({
     'shown',
     'pinV',
     'drop',
+    'rpm',
+    'commanded',
+    'seen',
   ),
   /** exactly as typed */
   typed: Type.String({ maxLength: MOST.typed }),
@@ -46,6 +49,8 @@ export const measurement = object({
     object({ kind: Type.Literal('input'), input: id }),
     /** volts from one post to another while the vehicle is in a state: red on `plus`, black on `minus` */
     object({ kind: Type.Literal('drop'), plus: id, minus: id, state: id }),
+    /** a timing lamp on cylinder one: the speed, the angle commanded, the angle seen */
+    object({ kind: Type.Literal('lamp'), trigger: id }),
   ]),
   method: Type.String({ maxLength: 60 }),
   readings: list(reading, 16),

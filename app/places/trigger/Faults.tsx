@@ -1,0 +1,79 @@
+import { Button } from '@mantine/core'
+import { num, unseen, words } from '../../parts/columns.ts'
+import { Sheet } from '../../parts/Sheet.tsx'
+import { jump } from './Findings.tsx'
+import type { TabProps } from './Trigger.tsx'
+
+const KIND = { noise: 'edge too many', missed: 'tooth missed', 'sync-lost': 'sync lost' } as const
+const MOST = 60
+/** About a fault so much is shown, s. */
+const ABOUT_S = 0.12
+
+/** What the capture shows: polarity's evidence, and each fault by its time, which is gone to. */
+export default function Faults({ capture }: TabProps) {
+  const { read, look } = capture
+  if (!read) return <p className="pale">Bring a capture first.</p>
+  const { evidence, faults } = read
+  return (
+    <div className="stage">
+      <div>
+        <h2>Faults</h2>
+        {faults.length === 0 ? (
+          <p>None: every edge came when it was due.</p>
+        ) : (
+          <Sheet
+            label="Faults of the capture"
+            columns={[num('at, s'), words('What'), words('Why'), unseen('Look')]}
+          >
+            {faults.slice(0, MOST).map((f, i) => (
+              <tr key={i}>
+                <td className="num">{f.timeS.toFixed(3)}</td>
+                <td>{KIND[f.kind]}</td>
+                <td>{f.text}</td>
+                <td className="to-right">
+                  <Button
+                    variant="subtle"
+                    h={36}
+                    px={8}
+                    aria-label={`Look at ${f.timeS.toFixed(3)} s`}
+                    onClick={() => look([f.timeS - ABOUT_S, f.timeS + ABOUT_S])}
+                  >
+                    Look
+                  </Button>
+                </td>
+              </tr>
+            ))}
+          </Sheet>
+        )}
+        {faults.length > MOST && <p className="pale">and {faults.length - MOST} more</p>}
+      </div>
+      <div>
+        <h2>Which way round the leads are</h2>
+        {evidence ? (
+          <Sheet
+            label="Evidence of the polarity"
+            columns={[words('Crossings'), num('edges'), num('speed jumps by'), num('steepness')]}
+            rows={(['falling', 'rising'] as const).map((way) => ({
+              key: way,
+              cells: [
+                way,
+                String(evidence[way].edges),
+                jump(evidence[way].rough),
+                steepness(evidence[way].steep, evidence.falling.steep),
+              ],
+            }))}
+          />
+        ) : (
+          <p className="pale">Too little signal to tell.</p>
+        )}
+        <p className="pale">
+          At the teeth’s centres the crossings come as evenly as the engine turns, and are steep;
+          between the teeth they are shallower, and the one in the gap stands anywhere.
+        </p>
+      </div>
+    </div>
+  )
+}
+
+const steepness = (steep: number, falling: number): string =>
+  falling > 0 ? `${(steep / falling).toFixed(2)} ×` : ''

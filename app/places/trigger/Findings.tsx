@@ -1,0 +1,188 @@
+import { Button } from '@mantine/core'
+import { useState } from 'react'
+import type { Trigger } from '../../../core/build/index.ts'
+import {
+  correctedAngle,
+  parseWheel,
+  signatureOf,
+  type LampFit,
+} from '../../../core/trigger/index.ts'
+import { Wrong } from '../../parts/Wrong.tsx'
+import { useBuild } from '../../store/useBuild.ts'
+import css from './Trigger.module.css'
+import type { TriggerRead } from '../../workers/trigger.worker.ts'
+
+type Props = {
+  trigger: Trigger
+  read: TriggerRead | null
+  fit: LampFit | null
+  onTab: (tab: 'capture' | 'faults' | 'wheel' | 'lamp') => void
+}
+
+/** Beside the ring: what the capture and the lamp say, the worst first, and what to do about it. */
+export function Findings(props: Props) {
+  const { read, onTab } = props
+  return (
+    <aside className={css.findings} aria-label="What to do">
+      {read && <Polarity {...props} read={read} />}
+      {read && <WheelSays {...props} read={read} />}
+      <Told {...props} />
+      <Angle {...props} />
+      {!read && (
+        <>
+          <p className="pale">
+            Open a capture: polarity, sync and the wheel itself are seen in it.
+          </p>
+          <Button variant="default" onClick={() => onTab('capture')}>
+            Bring a capture
+          </Button>
+        </>
+      )}
+    </aside>
+  )
+}
+
+type WithRead = Props & { read: TriggerRead }
+
+function Polarity({ read, trigger, onTab }: WithRead) {
+  const { polarity, evidence } = read
+  if (polarity === 'reversed')
+    return (
+      <div className="aside-bar" role="group" aria-label="Polarity">
+        <h2>{trigger.pickup === 'vr' ? 'Exchange the two leads.' : 'Use the other edge.'}</h2>
+        {evidence && trigger.pickup === 'vr' ? (
+          <p className="tight">
+            From falling to falling the speed jumps by {jump(evidence.falling.rough)}, from rising
+            to rising by {jump(evidence.rising.rough)}: the teeth’s centres lie where it rises, and
+            in the gap the falling crossing stands off. The right way round it falls through zero at
+            a tooth’s centre.
+          </p>
+        ) : (
+          <p className="tight">The long level, which is the gap, is the low one.</p>
+        )}
+        <Button variant="outline" onClick={() => onTab('faults')}>
+          Show the evidence
+        </Button>
+      </div>
+    )
+  return (
+    <p>
+      {polarity === 'right'
+        ? 'The leads are the right way round.'
+        : 'Which way round the leads are cannot be told from this capture.'}
+    </p>
+  )
+}
+
+/** Changes of speed from edge to edge as a share, from their mean square. */
+export const jump = (rough: number): string =>
+  Number.isFinite(rough) ? `${(100 * Math.sqrt(rough)).toFixed(1)} %` : 'no rhythm at all'
+
+function WheelSays({ read, trigger }: WithRead) {
+  const { identified, gap } = read
+  const other = identified && identified.name !== trigger.wheel
+  const short = identified && (identified.name.length > 12 ? 'uneven' : identified.name)
+  return (
+    <div role="group" aria-label="The wheel">
+      <h2>The wheel</h2>
+      {identified ? (
+        <p className={other ? 'doubt tight' : 'tight'}>
+          {short} by this capture alone
+          {identified.confidence > 0.8 ? ', surely' : ''}
+          {identified.runnerUp && identified.runnerUp.length < 12
+            ? `; next ${identified.runnerUp}`
+            : ''}
+          .{other && ` You wrote ${trigger.wheel}: count the teeth again.`}
+          {gap !== null && ` The gap is ${gap.toFixed(2)} of the steps beside it.`}
+        </p>
+      ) : (
+        <p className="tight">No rhythm repeats in this capture: take two turns at least.</p>
+      )}
+    </div>
+  )
+}
+
+/** What the unit waits for is another wheel than turns. */
+function Told({ trigger }: Props) {
+  if (trigger.expects === null || trigger.expects === trigger.wheel) return null
+  return (
+    <div className="aside-bar" role="group" aria-label="What the unit was told">
+      <h2>The unit waits for {trigger.expects}.</h2>
+      <p className="tight">
+        On the engine is {trigger.wheel}: it will never find sync. Choose that pattern in the unit
+        or describe it by hand; where it knows no such wheel, change the wheel.
+      </p>
+    </div>
+  )
+}
+
+function Angle({ trigger, fit }: Props) {
+  const { edit } = useBuild()
+  const [problem, setProblem] = useState<string | null>(null)
+  if (!fit) return null
+  const wheel = parseWheel(trigger.wheel)
+  const { offsetDeg, offsetUncertaintyDeg, delayS, delayUncertaintyS } = fit
+  const signature = signatureOf(offsetDeg, offsetUncertaintyDeg, wheel)
+  const angle =
+    trigger.angleDeg === null
+      ? null
+      : Number(correctedAngle(trigger.angleDeg, offsetDeg, wheel, trigger.counts).toFixed(1))
+  const worth = Math.abs(offsetDeg) > 1.96 * offsetUncertaintyDeg
+  return (
+    <div role="group" aria-label="The angle">
+      <h2>The angle</h2>
+      <p className="tight">
+        Offset <b>{signed(offsetDeg)}°</b> ±{(1.96 * offsetUncertaintyDeg).toFixed(1)}
+        {delayS === null ? (
+          '; a second speed tells a delay apart from it.'
+        ) : (
+          <>
+            , delay <b>{(delayS * 1e6).toFixed(0)} µs</b> ±
+            {(1.96e6 * (delayUncertaintyS ?? 0)).toFixed(0)}.
+          </>
+        )}
+      </p>
+      {signature && (
+        <p className="doubt tight">
+          {signature === 'half-tooth'
+            ? 'That is half a tooth: a wrong edge or exchanged leads do it. Mend those before the angle.'
+            : 'That is the gap: the unit counts from its other side.'}
+        </p>
+      )}
+      {angle === null ? (
+        <p className="pale tight">Say which angle the unit holds now, and the new one follows.</p>
+      ) : (
+        worth && (
+          <>
+            <p className="tight">
+              Enter <b>{angle}°</b>,{' '}
+              {trigger.counts.tooth === 'after-gap'
+                ? 'first tooth after the gap'
+                : 'last tooth before the gap'}
+              , {trigger.counts.from} top dead centre.
+            </p>
+            <Button
+              variant="default"
+              onClick={() =>
+                setProblem(
+                  edit({
+                    kind: 'enterTriggerAngle',
+                    args: {
+                      ...{ id: trigger.id, angleDeg: angle, at: new Date().toISOString() },
+                      why: `before ${angle}° was entered`,
+                    },
+                  }),
+                )
+              }
+            >
+              It is entered
+            </Button>
+          </>
+        )
+      )}
+      <Wrong>{problem}</Wrong>
+    </div>
+  )
+}
+
+const signed = (v: number): string => `${v < 0 ? '−' : '+'}${Math.abs(v).toFixed(1)}`

@@ -1,0 +1,176 @@
+import { Button, NativeSelect } from '@mantine/core'
+import { lazy, Suspense, useState } from 'react'
+import { useSearchParams } from 'react-router'
+import type { Trigger as TriggerRecord } from '../../../core/build/index.ts'
+import { parseWheel } from '../../../core/trigger/index.ts'
+import { Contained } from '../../parts/Trouble.tsx'
+import { PlaceTabs } from '../../parts/PlaceTabs.tsx'
+import { Wrong } from '../../parts/Wrong.tsx'
+import { newId } from '../../store/id.ts'
+import { useBuild } from '../../store/useBuild.ts'
+import { Findings } from './Findings.tsx'
+import { lampNow } from './lamp.ts'
+import { LampChart } from './LampChart.tsx'
+import { Ring } from './Ring.tsx'
+import { Teeth } from './Teeth.tsx'
+import { Trace } from './Trace.tsx'
+import { useCapture, type CaptureNow } from './useCapture.ts'
+import css from './Trigger.module.css'
+
+export type TabProps = { trigger: TriggerRecord; capture: CaptureNow }
+
+const TABS = [
+  { id: 'capture', name: 'Capture', Tab: lazy(() => import('./CaptureSource.tsx')) },
+  { id: 'faults', name: 'What it shows', Tab: lazy(() => import('./Faults.tsx')) },
+  { id: 'wheel', name: 'Wheel and unit', Tab: lazy(() => import('./WheelFields.tsx')) },
+  { id: 'lamp', name: 'Lamp', Tab: lazy(() => import('./Lamp.tsx')) },
+] as const
+type TabId = (typeof TABS)[number]['id']
+
+/** Triggers: a wheel as a ring, its capture unrolled beneath it, and the spark where it was asked for. */
+export function Trigger() {
+  const { build } = useBuild()
+  const [chosen, setChosen] = useState<string | null>(null)
+  const trigger = build.triggers.find((t) => t.id === chosen) ?? build.triggers[0]
+  if (!trigger) return <Start />
+  return (
+    <section>
+      {build.triggers.length > 1 && (
+        <NativeSelect
+          aria-label="Which trigger"
+          value={trigger.id}
+          data={build.triggers.map((t) => ({ value: t.id, label: t.name }))}
+          onChange={(e) => setChosen(e.currentTarget.value)}
+          w={220}
+        />
+      )}
+      <Drawn key={trigger.id} trigger={trigger} />
+    </section>
+  )
+}
+
+const NEW: Omit<TriggerRecord, 'id'> = {
+  ...{ name: 'Crank', wheel: '36-1', expects: null, pickup: 'vr', device: null, pins: '' },
+  ...{ cylinders: 4, firingOrder: [1, 3, 4, 2], angleDeg: null },
+  counts: { tooth: 'after-gap', from: 'before' },
+}
+
+function Start() {
+  const { edit } = useBuild()
+  const [problem, setProblem] = useState<string | null>(null)
+  return (
+    <section>
+      <h1>Trigger</h1>
+      <p className="column wide">
+        A trigger fault is the usual reason why a new installation will not start. Say which wheel
+        is on the engine and what the unit was told, open a capture of it, and see whether they are
+        the same, whether the leads are the right way round, and where sync is lost.
+      </p>
+      <Wrong>{problem}</Wrong>
+      <Button
+        onClick={() =>
+          setProblem(edit({ kind: 'addTrigger', args: { trigger: { id: newId(), ...NEW } } }))
+        }
+      >
+        Add a trigger
+      </Button>
+    </section>
+  )
+}
+
+const PICKUP = { vr: 'two-wire pickup', hall: 'three-wire sensor' } as const
+
+function Heading({ trigger }: { trigger: TriggerRecord }) {
+  const { build } = useBuild()
+  const device = build.devices.find((d) => d.id === trigger.device)?.name
+  return (
+    <div className={css.heading}>
+      <h1>
+        {trigger.name}, {trigger.wheel.length > 12 ? 'uneven' : trigger.wheel}
+      </h1>
+      <span className="pale">
+        {PICKUP[trigger.pickup]}
+        {device && ` to ${device}`}
+        {trigger.pins && ` pins ${trigger.pins}`}
+        {trigger.expects && ` · the unit was told ${trigger.expects}`}
+      </span>
+    </div>
+  )
+}
+
+function Drawn({ trigger }: { trigger: TriggerRecord }) {
+  const { build } = useBuild()
+  const capture = useCapture(trigger)
+  const [turned, setTurned] = useState(0)
+  const [params, setParams] = useSearchParams()
+  const tab = TABS.find((t) => t.id === params.get('tab')) ?? TABS[0]
+  const choose = (id: TabId): void =>
+    setParams((now) => ({ ...Object.fromEntries(now), tab: id }), { replace: true })
+  const { readings, fit } = lampNow(build, trigger)
+  const { kept, read, problem } = capture
+  const { cycleDegrees } = parseWheel(trigger.wheel)
+  return (
+    <>
+      <Heading trigger={trigger} />
+      <Wrong>{problem}</Wrong>
+      <div className={css.place}>
+        <div>
+          <div className={css.top}>
+            <Contained what="The wheel" on={[trigger]}>
+              <Ring
+                trigger={trigger}
+                at={(angleNow(trigger, capture) + turned + 720) % cycleDegrees}
+                bent={read?.bent?.edge ?? null}
+                onTurn={(by) => setTurned((t) => t + by)}
+              />
+            </Contained>
+            <div>
+              <h2>Lamp on cylinder 1, seen less commanded</h2>
+              <LampChart readings={readings} fit={fit} />
+            </div>
+          </div>
+          {kept && (
+            <Contained what="The capture" on={[kept]}>
+              <h2>
+                Capture <span className={css.beside}>{captureSays(capture)}</span>
+              </h2>
+              <Trace capture={capture} />
+              {read && <Teeth offsets={read.offsets} bent={read.bent} turns={read.turns} />}
+            </Contained>
+          )}
+        </div>
+        <Findings trigger={trigger} read={read} fit={fit} onTab={choose} />
+      </div>
+      <PlaceTabs label="Trigger" tabs={TABS} value={tab.id} onChoose={choose}>
+        <Contained what={tab.name} on={[build]}>
+          <Suspense fallback={<p className="pale">…</p>}>
+            <tab.Tab trigger={trigger} capture={capture} />
+          </Suspense>
+        </Contained>
+      </PlaceTabs>
+    </>
+  )
+}
+
+/** The angle that stands before the pickup in the middle of what is seen of the capture. */
+function angleNow(trigger: TriggerRecord, { stretch, window: [from, to] }: CaptureNow): number {
+  const edges = stretch?.edges ?? []
+  const middle = (from + to) / 2
+  const k = edges.findLastIndex((e) => e.timeS <= middle)
+  const [before, after] = [edges[k], edges[k + 1]]
+  if (!before || !after) return 0
+  const { edgesDegrees, cycleDegrees } = parseWheel(trigger.wheel)
+  const a = edgesDegrees[before.edge] ?? 0
+  const b = edgesDegrees[after.edge] ?? 0
+  const step = b > a ? b - a : b + cycleDegrees - a
+  return a + (step * (middle - before.timeS)) / (after.timeS - before.timeS)
+}
+
+function captureSays({ kept, read }: CaptureNow): string {
+  if (!kept) return ''
+  const rate = `${(kept.samples / kept.sampleHz).toFixed(1)} s ${kept.name}`
+  if (!read) return `${rate}, reading…`
+  if (!read.inSync && read.turns === 0) return `${rate} · no sync`
+  const speed = read.rpm.mean === null ? '' : ` · ${Math.round(read.rpm.mean)} rpm`
+  return `${rate} · ${read.turns} turns${speed}${read.firstSyncS === null ? '' : `, edge 0 first at ${read.firstSyncS.toFixed(2)} s`}`
+}

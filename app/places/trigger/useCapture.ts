@@ -1,0 +1,113 @@
+import { proxy, wrap, type Remote } from 'comlink'
+import { useCallback, useEffect, useRef, useState } from 'react'
+import type { Trigger } from '../../../core/build/index.ts'
+import { inWords } from '../../store/problem.ts'
+import type { Speed, Stretch, TriggerRead, TriggerWork } from '../../workers/trigger.worker.ts'
+import type { TriggerFaults } from '../../../core/trigger/index.ts'
+
+export type Kept = { samples: number; sampleHz: number; signKnown: boolean; name: string }
+/** What of the capture is looked at, s. */
+export type Window = readonly [fromS: number, toS: number]
+
+/** Columns a picture of the capture has. */
+const COLUMNS = 900
+/** Shortest stretch that is looked at, in samples. */
+const LEAST_SAMPLES = 40
+
+/** A worker that holds the one capture of a page, and goes with it. */
+function useTriggerWork(): () => Remote<TriggerWork> {
+  const worker = useRef<{ thread: Worker; work: Remote<TriggerWork> } | null>(null)
+  useEffect(
+    () => () => {
+      worker.current?.thread.terminate()
+      worker.current = null
+    },
+    [],
+  )
+  return useCallback(() => {
+    if (!worker.current) {
+      const thread = new Worker(new URL('../../workers/trigger.worker.ts', import.meta.url), {
+        type: 'module',
+      })
+      worker.current = { thread, work: wrap<TriggerWork>(thread) }
+    }
+    return worker.current.work
+  }, [])
+}
+
+/** A capture in a worker of its own: opened or simulated, read by the wheel, and looked at a stretch at a time. */
+export function useCapture(trigger: Trigger) {
+  const work = useTriggerWork()
+  const [kept, setKept] = useState<Kept | null>(null)
+  const [read, setRead] = useState<TriggerRead | null>(null)
+  const [window, setWindow] = useState<Window>([0, 1])
+  const [stretch, setStretch] = useState<Stretch | null>(null)
+  const [progress, setProgress] = useState<number | null>(null)
+  const [problem, setProblem] = useState<string | null>(null)
+  const bring = async (name: string, get: () => Promise<Omit<Kept, 'name'>>): Promise<void> => {
+    setProblem(null)
+    setProgress(0)
+    try {
+      const found = await get()
+      setKept({ ...found, name })
+      setWindow([0, found.samples / found.sampleHz])
+    } catch (error) {
+      setProblem(inWords(error, 'Reading this capture'))
+    } finally {
+      setProgress(null)
+    }
+  }
+  const { wheel, pickup } = trigger
+  // read anew when the capture or the wheel is another
+  useEffect(() => {
+    if (!kept) return
+    let current = true
+    work()
+      .read(wheel, pickup)
+      .then(
+        (r) => current && setRead(r),
+        (error: unknown) => current && setProblem(inWords(error, 'Reading this capture')),
+      )
+    return () => {
+      current = false
+    }
+  }, [work, kept, wheel, pickup])
+  const [from, to] = window
+  useEffect(() => {
+    if (!kept) return
+    let current = true
+    void work()
+      .stretch(from, to, COLUMNS)
+      .then((s) => current && setStretch(s))
+    return () => {
+      current = false
+    }
+    // the edges come with what is read
+  }, [work, kept, read, from, to])
+  const lengthS = kept ? kept.samples / kept.sampleHz : 0
+  const look = ([a, b]: Window): void => {
+    if (!kept) return
+    const span = Math.min(lengthS, Math.max(LEAST_SAMPLES / kept.sampleHz, b - a))
+    const start = Math.min(Math.max(0, (a + b - span) / 2), lengthS - span)
+    setWindow([start, start + span])
+  }
+  return {
+    ...{ kept, read: kept ? read : null, window, stretch, progress, problem, lengthS, look },
+    open: (file: File, rateHz: number | null) =>
+      bring(file.name, () =>
+        work().open(
+          file,
+          rateHz,
+          proxy((s: number) => setProgress(s)),
+        ),
+      ),
+    simulate: (speed: Speed, seed: number, faults: TriggerFaults) =>
+      bring('from the simulator', () =>
+        work().simulate({ wheel: trigger.wheel, pickup: trigger.pickup, speed, seed, ...faults }),
+      ),
+    stop: () => void work().stop(),
+    exported: (format: 'csv' | 'wav') => work().exported(format),
+  }
+}
+
+export type CaptureNow = ReturnType<typeof useCapture>

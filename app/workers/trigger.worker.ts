@@ -1,0 +1,175 @@
+import { expose } from 'comlink'
+import Papa from 'papaparse'
+import { EchtError, orElse } from '../../core/error.ts'
+import {
+  likelyColumn,
+  logBuilder,
+  logParsing,
+  namedDelimiter,
+  type Log,
+} from '../../core/log/index.ts'
+import {
+  bentTooth,
+  captureAtRate,
+  captureOfColumns,
+  captureOfWav,
+  csvOfCapture,
+  drawnStretch,
+  envelopeOf,
+  gapRatio,
+  identifyWheel,
+  parseWheel,
+  readCapture,
+  simulateTrigger,
+  toothOffsets,
+  wavOfCapture,
+  type Capture,
+  type Envelope,
+  type Pickup,
+  type ReadCapture,
+  type TriggerFaults,
+} from '../../core/trigger/index.ts'
+
+/** One capture at a time, kept here: the page asks for stretches of it and never holds it. */
+let capture: (Capture & { envelope: Envelope }) | null = null
+let read: ReadCapture | null = null
+let stop = false
+
+const opened = (): Capture & { envelope: Envelope } => {
+  if (!capture) throw new EchtError('no-log', 'Open a capture first.')
+  return capture
+}
+const keep = (c: Capture): { samples: number; sampleHz: number; signKnown: boolean } => {
+  capture = { ...c, envelope: envelopeOf(c.samples) }
+  read = null
+  return { samples: c.samples.length, sampleHz: c.sampleHz, signKnown: c.signKnown }
+}
+
+/** Speeds of an engine in the ways that are asked for. */
+const SPEEDS = {
+  cranking: (t: number) =>
+    235 * Math.min(1, 0.03 + t / 0.3) * (1 + 0.22 * Math.sin(2 * Math.PI * 6 * t)),
+  idle: (t: number) => 900 * (1 + 0.04 * Math.sin(2 * Math.PI * 22 * t)),
+  sweep: (t: number) => 900 + 1500 * t,
+} as const
+export type Speed = keyof typeof SPEEDS
+
+const readCsv = async (file: File, onProgress: (share: number) => void): Promise<Log> => {
+  const builder = logBuilder()
+  const { config, problem } = logParsing(builder, file.size, {
+    delimiter: namedDelimiter(await file.slice(0, 16).text()),
+    onProgress: (share) => {
+      onProgress(share)
+    },
+    stopped: () => stop,
+  })
+  return new Promise((done, failed) => {
+    const end = (): void => {
+      try {
+        if (problem()) throw problem()
+        done(builder.finish())
+      } catch (error) {
+        failed(error as Error)
+      }
+    }
+    Papa.parse<string[]>(file, { ...config, complete: end, error: failed })
+  })
+}
+
+const work = {
+  async open(file: File, rateHz: number | null, onProgress: (share: number) => void) {
+    stop = false
+    if (/\.wav$/i.test(file.name))
+      return keep(captureOfWav(new Uint8Array(await file.arrayBuffer())))
+    const { names, columns } = await readCsv(file, onProgress)
+    if (names.length === 1) {
+      if (rateHz === null)
+        throw new EchtError(
+          'bad-capture',
+          'This file has no time column: say its sample rate, and open it again.',
+        )
+      return keep(captureAtRate(columns[0]!, rateHz))
+    }
+    const time = likelyColumn(names, ['time', 'second'], [])
+    const signal = likelyColumn(names, ['volt', 'crank', 'ch1', 'channel 1', 'signal'], [time])
+    return keep(captureOfColumns(columns[time]!, columns[signal]!))
+  },
+  stop() {
+    stop = true
+  },
+  simulate(task: { wheel: string; pickup: Pickup; speed: Speed; seed: number } & TriggerFaults) {
+    const { wheel, pickup, speed, seed, ...faults } = task
+    const { samples } = simulateTrigger({
+      ...{ wheel: parseWheel(wheel), pickup, seed, sampleHz: 50_000, durationS: 3 },
+      rpm: SPEEDS[speed],
+      ...faults,
+    })
+    return keep({ samples, sampleHz: 50_000, signKnown: true })
+  },
+  /** What the capture says of a wheel that is known, and which wheel it is by itself. */
+  read(wheel: string, pickup: Pickup) {
+    const { samples, sampleHz, signKnown } = opened()
+    const known = parseWheel(wheel)
+    read = readCapture(samples, { sampleHz, wheel: known, pickup })
+    const offsets = toothOffsets(read, known)
+    const identified = orElse(() => identifyWheel(samples, { sampleHz, pickup }), null)
+    const { timeS, rpm, faults, inSync, cycleStartsS, polarity, edges } = read
+    return {
+      ...{ inSync, faults, offsets, bent: bentTooth(offsets), gap: gapRatio(read, known) },
+      // what came through an input that may turn it round says nothing of the leads
+      polarity: signKnown ? polarity : ('unsure' as const),
+      evidence: edges.evidence,
+      turns: cycleStartsS.length,
+      firstSyncS: cycleStartsS[0] ?? null,
+      rpm: { from: rpm[0] ?? null, mean: mean(rpm), least: least(rpm), most: most(rpm) },
+      edges: timeS.length,
+      identified: identified && {
+        name: identified.name,
+        confidence: identified.confidence,
+        runnerUp: identified.runnerUp ?? null,
+      },
+    }
+  },
+  /** A stretch of the capture as a line, and the edges in it. */
+  stretch(fromS: number, toS: number, columns: number) {
+    const { samples, envelope, sampleHz } = opened()
+    const line = drawnStretch(samples, envelope, [fromS * sampleHz, toS * sampleHz], columns)
+    const edges: { timeS: number; edge: number }[] = []
+    if (read && toS - fromS < MOST_TURNS_S)
+      for (let k = firstAfter(read.tracked.at, fromS * sampleHz); k < read.tracked.at.length; k++) {
+        const timeS = read.tracked.at[k]! / sampleHz
+        if (timeS > toS) break
+        edges.push({ timeS, edge: read.tracked.edge[k]! })
+      }
+    return { timeS: line.at.map((i) => i / sampleHz), v: line.v, edges }
+  },
+  exported(format: 'csv' | 'wav'): Blob {
+    const c = opened()
+    return format === 'csv'
+      ? new Blob([csvOfCapture(c)], { type: 'text/csv' })
+      : new Blob([wavOfCapture(c) as BlobPart], { type: 'audio/wav' })
+  },
+}
+/** Edges are drawn where a few turns are seen. */
+const MOST_TURNS_S = 2
+
+function firstAfter(at: Float64Array, x: number): number {
+  let [low, high] = [0, at.length]
+  while (low < high) {
+    const middle = (low + high) >> 1
+    if (at[middle]! < x) low = middle + 1
+    else high = middle
+  }
+  return low
+}
+const mean = (all: Float64Array): number | null =>
+  all.length === 0 ? null : all.reduce((s, v) => s + v, 0) / all.length
+const least = (all: Float64Array): number | null =>
+  all.length === 0 ? null : all.reduce((a, v) => Math.min(a, v), Infinity)
+const most = (all: Float64Array): number | null =>
+  all.length === 0 ? null : all.reduce((a, v) => Math.max(a, v), -Infinity)
+
+export type TriggerWork = typeof work
+export type TriggerRead = ReturnType<typeof work.read>
+export type Stretch = ReturnType<typeof work.stretch>
+expose(work)

@@ -1,0 +1,27 @@
+import type { Draft } from 'immer'
+import { asBefore, find, layOver, remove } from './draft.ts'
+import type { Build, Id, Patch, Trigger } from './types.ts'
+
+/** The named changes of a vehicle's triggers. */
+export const TRIGGER_CHANGES = {
+  addTrigger: (b, a: { trigger: Trigger }) => {
+    b.triggers.push(a.trigger)
+  },
+  editTrigger: (b, a: { id: Id; patch: Patch<Trigger> }) => {
+    layOver(find(b.triggers, a.id, 'trigger'), a.patch)
+  },
+  /** another angle is entered in the unit: lamp readings against the one before say nothing of it, and are struck */
+  enterTriggerAngle: (b, a: { id: Id; angleDeg: number; at: string; why: string }) => {
+    find(b.triggers, a.id, 'trigger').angleDeg = a.angleDeg
+    for (const m of b.measurements)
+      if (m.about.kind === 'lamp' && m.about.trigger === a.id && !m.struck)
+        m.struck = { at: a.at, why: a.why }
+  },
+  /** with the lamp readings that were taken of it */
+  removeTrigger: (b, a: { id: Id }) => {
+    remove(b.triggers, a.id, 'trigger')
+    b.measurements = asBefore(b).measurements.filter(
+      ({ about }) => !(about.kind === 'lamp' && about.trigger === a.id),
+    )
+  },
+} satisfies Record<string, (draft: Draft<Build>, args: never) => void>

@@ -1,0 +1,93 @@
+import fc from 'fast-check'
+import Papa from 'papaparse'
+import { describe, expect, it } from 'vitest'
+import { coded } from '../coded.fixture.ts'
+import { EchtError } from '../error.ts'
+import {
+  captureAtRate,
+  captureOfColumns,
+  captureOfWav,
+  csvOfCapture,
+  wavOfCapture,
+} from './captures.ts'
+
+const samples = Float32Array.from({ length: 2000 }, (_, i) => Math.sin(i / 9) * 2)
+const clock = (n: number, hz: number) => Float64Array.from({ length: n }, (_, i) => i / hz)
+
+describe('a capture out of columns', () => {
+  it('is the signal at the rate of its clock, rounded or not', () => {
+    const { sampleHz, samples: got } = captureOfColumns(clock(2000, 48_000), samples)
+    expect(sampleHz).toBeCloseTo(48_000, 3)
+    expect(got).toEqual(samples)
+    const rounded = clock(2000, 48_000).map((t) => Math.round(t * 1e5) / 1e5)
+    expect(captureOfColumns(rounded, samples).sampleHz / 48_000).toBeCloseTo(1, 3)
+  })
+  it('refuses time that runs backwards, stands still, or has two rates', () => {
+    const back = clock(2000, 1000)
+    back[900] = 0.1
+    const two = clock(2000, 1000).map((t, i) => (i < 1000 ? t : 1 + (i - 1000) / 100))
+    for (const time of [back, two, new Float64Array(2000), clock(2, 10)])
+      expect(() => captureOfColumns(time, samples)).toThrow(coded('bad-capture'))
+  })
+  it('names the row that holds no number', () => {
+    const holed = Float64Array.from(samples)
+    holed[41] = NaN
+    expect(() => captureOfColumns(clock(2000, 1000), holed)).toThrow(/Row 42/)
+    expect(() => captureAtRate(samples, 0)).toThrow(coded('not-positive'))
+  })
+  it('goes out as CSV and comes back', () => {
+    const text = csvOfCapture({ samples, sampleHz: 8000 })
+    const { data } = Papa.parse<string[]>(text, { skipEmptyLines: true })
+    const rows = data.slice(1).map((r) => r.map(Number))
+    const { samples: got, sampleHz } = captureOfColumns(
+      rows.map((r) => r[0]!),
+      rows.map((r) => r[1]!),
+    )
+    expect(sampleHz).toBeCloseTo(8000, 3)
+    for (let i = 0; i < got.length; i += 97) expect(got[i]).toBeCloseTo(samples[i]!, 4)
+  })
+})
+
+describe('a capture out of a WAV file', () => {
+  const wav = wavOfCapture({ samples, sampleHz: 44_100 })
+
+  it('comes back by its shape, its sign not known', () => {
+    const got = captureOfWav(wav)
+    expect(got.sampleHz).toBe(44_100)
+    expect(got.signKnown).toBe(false)
+    expect(got.samples).toHaveLength(samples.length)
+    for (let i = 0; i < samples.length; i += 83)
+      expect(got.samples[i]! * 2).toBeCloseTo(samples[i]!, 3)
+  })
+  it('is refused where it is cut short, empty, or none', () => {
+    expect(() => captureOfWav(wav.slice(0, 900))).toThrow(coded('bad-capture'))
+    expect(() => captureOfWav(new Uint8Array(0))).toThrow(coded('bad-capture'))
+    expect(() => captureOfWav(new TextEncoder().encode('time,volt\n'.repeat(9)))).toThrow(
+      coded('bad-capture'),
+    )
+    const huge = wav.slice()
+    new DataView(huge.buffer).setUint32(4, 0xffffffff, true)
+    expect(() => captureOfWav(huge)).toThrow(coded('bad-capture'))
+  })
+  it('mutated a thousand times is read or refused, and nothing else', () => {
+    const small = wavOfCapture({ samples: samples.subarray(0, 200), sampleHz: 8000 })
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(fc.nat(small.length - 1), fc.nat(255)), { minLength: 1, maxLength: 6 }),
+        fc.nat(small.length),
+        (changes, cut) => {
+          const bytes = small.slice(0, changes.length % 3 === 0 ? cut : undefined)
+          for (const [at, value] of changes) if (at < bytes.length) bytes[at] = value
+          try {
+            const got = captureOfWav(bytes)
+            expect(got.samples.every(Number.isFinite)).toBe(true)
+            expect(got.sampleHz).toBeGreaterThan(0)
+          } catch (error) {
+            expect(error).toBeInstanceOf(EchtError)
+          }
+        },
+      ),
+      { numRuns: 1000 },
+    )
+  })
+})

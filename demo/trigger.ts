@@ -1,0 +1,37 @@
+import type { Edited, Measurement, Trigger } from '../core/build/index.ts'
+
+const CRANK: Trigger = {
+  ...{ id: 'tr-crank', name: 'Crank', wheel: '36-2', expects: '60-2', pickup: 'vr' },
+  ...{ device: 'engine-unit', pins: '3, 4', cylinders: 3, firingOrder: [1, 3, 2] },
+  counts: { tooth: 'after-gap', from: 'before' },
+  angleDeg: 97.6,
+}
+
+/** The lamp on cylinder one while 10° stood commanded: 36° late, and a little more at speed. */
+const lamp = (
+  key: string,
+  at: string,
+  [rpm, commanded, seen]: [string, string, string],
+): Measurement => ({
+  ...{ id: `lamp-${key}`, at, by: 'Wren', method: 'timing lamp', note: '', struck: null },
+  about: { kind: 'lamp', trigger: CRANK.id },
+  readings: [
+    { role: 'rpm', typed: rpm, unit: 'rpm', value: Number(rpm), instrument: null },
+    { role: 'commanded', typed: commanded, unit: '°', value: Number(commanded), instrument: null },
+    { role: 'seen', typed: seen, unit: '°', value: Number(seen), instrument: null },
+  ],
+})
+
+/** The crank's trigger: a wheel of 36-2 read by a unit that waits for 60-2, and three readings of the lamp. */
+export function triggerOfTheCar(
+  does: (day: number, change: Edited) => void,
+  at: (day: number, minute: number) => string,
+): void {
+  does(10, { kind: 'addTrigger', args: { trigger: CRANK } })
+  for (const measurement of [
+    lamp('a', at(10, 50), ['250', '10', '-25.5']),
+    lamp('b', at(10, 53), ['1500', '10', '-26.5']),
+    lamp('c', at(10, 57), ['3500', '10', '-27']),
+  ])
+    does(10, { kind: 'addMeasurement', args: { measurement } })
+}
