@@ -26,3 +26,11 @@ export {
   railBudgets,
 } from '../core/earths/index.ts'
 export { solvedGround, wireThere } from '../core/ground/index.ts'
+export {
+  correctedAngle,
+  csvOfCapture,
+  lampFit,
+  parseWheel,
+  simulateTrigger,
+  wavOfCapture,
+} from '../core/trigger/index.ts'

@@ -265,7 +265,9 @@ test('a wire that is there, and a relay with and without its diode', async ({ pa
   watch(page)
   await openSample(page)
   await page.goto('/build/saltmarsh-nine/earths?tab=wire')
-  await page.getByRole('combobox', { name: 'The wire' }).selectOption({ label: 'is there: 0.75 mm²' })
+  await page
+    .getByRole('combobox', { name: 'The wire' })
+    .selectOption({ label: 'is there: 0.75 mm²' })
   for (const [box, text] of [
     ['Current', '16'],
     ['Length one way', '1.9'],

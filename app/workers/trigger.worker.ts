@@ -55,7 +55,7 @@ const SPEEDS = {
 export type Speed = keyof typeof SPEEDS
 
 const readCsv = async (file: File, onProgress: (share: number) => void): Promise<Log> => {
-  const builder = logBuilder()
+  const builder = logBuilder(1)
   const { config, problem } = logParsing(builder, file.size, {
     delimiter: namedDelimiter(await file.slice(0, 16).text()),
     onProgress: (share) => {

@@ -32,7 +32,10 @@ const MOST_COLUMNS = 512
  * one, then numbers. Decimal commas are understood where the separator is no comma. Rows of another length than the
  * header, and rows that a stray quote mark swallowed, are left out and counted. Throws `EchtError` `bad-log`.
  */
-export function logBuilder(): {
+export function logBuilder(
+  /** a file of one column is a log too where its rate is known from elsewhere */
+  leastColumns = 2,
+): {
   take: (
     rows: readonly (readonly string[])[],
     delimiter?: string,
@@ -48,7 +51,7 @@ export function logBuilder(): {
   const missed = unreadRows()
   let units = false
   const begin = (row: readonly string[]): void => {
-    requireColumns(row)
+    requireColumns(row, leastColumns)
     const headed = row.some((c) => c.trim() !== '' && Number.isNaN(cellNumber(c)))
     names = row.map((c, i) => (headed && c.trim() !== '' ? c.trim() : `column ${i + 1}`))
     badCells = names.map(() => 0)
@@ -106,8 +109,8 @@ export function logBuilder(): {
   }
 }
 
-function requireColumns(row: readonly string[]): void {
-  if (row.length < 2)
+function requireColumns(row: readonly string[], least: number): void {
+  if (row.length < least)
     throw new EchtError(
       'bad-log',
       'The first line holds one column only: a log needs at least two, parted by commas, semicolons or tabs.',

@@ -1,6 +1,10 @@
 import Papa from 'papaparse'
-import { WaveFile } from 'wavefile'
+import * as wavefile from 'wavefile'
 import { EchtError } from '../error.ts'
+
+/** The library has names of its own for a bundler, and one default for Node. */
+const { WaveFile } =
+  'WaveFile' in wavefile ? wavefile : (wavefile as { default: typeof wavefile }).default
 
 /** A capture as it was read: samples in volts, their rate, and how far its sign can be trusted. */
 export type Capture = {
@@ -31,20 +35,19 @@ export function captureOfColumns(timeS: ArrayLike<number>, signal: ArrayLike<num
       'bad-capture',
       `Time runs from ${first} to ${last} s: choose the column that holds the time, rising.`,
     )
-  for (let i = 1; i < n; i++) {
-    const at = timeS[i]!
-    if (!(at >= timeS[i - 1]!))
+  for (let i = 1; i < n; i++)
+    if (!(timeS[i]! >= timeS[i - 1]!))
       throw new EchtError(
         'bad-capture',
         `Time runs backwards in row ${i + 1}: two captures in one file? Cut it there.`,
       )
+  for (let i = 1; i < n; i++)
     // an even clock is where it should be, to some of its own steps and what a column rounds to
-    if (Math.abs(at - (first + i * step)) > Math.max(2 * step, EVEN * (last - first)))
+    if (Math.abs(timeS[i]! - (first + i * step)) > Math.max(2 * step, EVEN * (last - first)))
       throw new EchtError(
         'bad-capture',
         `The clock changes its rate near row ${i + 1}: a capture has one rate. Export it at a fixed rate.`,
       )
-  }
   return { samples: numbersOf(signal, n), sampleHz: 1 / step, signKnown: true }
 }
 

@@ -121,22 +121,24 @@ function FromSimulator({ capture }: Pick<TabProps, 'capture'>) {
           onCommit={({ value }) => setSeed(value)}
         />
       </Fields>
-      {(
-        [
-          ['reversed', 'leads exchanged'],
-          ['noise', 'noise of the starter'],
-          ['bent', 'tooth 11 bent'],
-          ['bursts', 'coils beside the wire'],
-        ] as const
-      ).map(([key, label]) => (
-        <Switch
-          key={key}
-          label={label}
-          checked={wrong[key]}
-          mb={6}
-          onChange={(e) => flip(key)(e.currentTarget.checked)}
-        />
-      ))}
+      <div className="apart">
+        {(
+          [
+            ['reversed', 'leads exchanged'],
+            ['noise', 'noise of the starter'],
+            ['bent', 'tooth 11 bent'],
+            ['bursts', 'coils beside the wire'],
+          ] as const
+        ).map(([key, label]) => (
+          <Switch
+            key={key}
+            label={label}
+            checked={wrong[key]}
+            mb={6}
+            onChange={(e) => flip(key)(e.currentTarget.checked)}
+          />
+        ))}
+      </div>
       <Button variant="default" onClick={run} mt="sm">
         Run it
       </Button>

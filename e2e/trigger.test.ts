@@ -1,0 +1,183 @@
+import { expect, test, type Page } from '@playwright/test'
+import {
+  correctedAngle,
+  csvOfCapture,
+  lampFit,
+  parseWheel,
+  simulateTrigger,
+  wavOfCapture,
+} from './core.ts'
+import { exportBuild, numberIn, openSample, saved, watch } from './help.ts'
+
+const wheel = parseWheel('36-2')
+const cranked = (reversed: boolean) =>
+  simulateTrigger({
+    ...{ wheel, pickup: 'vr', sampleHz: 20_000, durationS: 2, noiseV: 0.1, seed: 9, reversed },
+    rpm: (t) => 240 * Math.min(1, 0.05 + t / 0.3) * (1 + 0.2 * Math.sin(38 * t)),
+  }).samples
+
+async function openCapture(page: Page, name: string, content: string | Uint8Array): Promise<void> {
+  await page.getByLabel('Capture file').setInputFiles({
+    name,
+    mimeType: name.endsWith('.wav') ? 'audio/wav' : 'text/csv',
+    buffer: Buffer.from(content as string),
+  })
+}
+
+test('the reversed pickup is found in its capture, and the angle corrected by the lamp', async ({
+  page,
+}) => {
+  watch(page)
+  await openSample(page)
+  await page.getByRole('link', { name: 'Trigger' }).click()
+  await expect(page.getByRole('heading', { name: 'Crank, 36-2' })).toBeVisible()
+  await expect(page.getByRole('group', { name: 'What the unit was told' }).first()).toContainText(
+    'The unit waits for 60-2',
+  )
+  await openCapture(page, 'first.csv', csvOfCapture({ samples: cranked(true), sampleHz: 20_000 }))
+  await expect(page.getByRole('group', { name: 'Polarity' })).toContainText(
+    'Exchange the two leads.',
+  )
+  await expect(page.getByRole('group', { name: 'The wheel' })).toContainText('36-2 by this capture')
+  await page.getByRole('button', { name: 'Show the evidence' }).click()
+  const row = (way: string) =>
+    page.getByRole('table', { name: 'Evidence of the polarity' }).getByRole('row', { name: way })
+  const jumps = async (way: string) => numberIn(await row(way).locator('td').nth(2).textContent())
+  expect(await jumps('falling')).toBeGreaterThan(2 * (await jumps('rising')))
+
+  // the leads exchanged: the next capture is clean
+  await page.getByRole('tab', { name: 'Capture', exact: true }).click()
+  await openCapture(page, 'second.csv', csvOfCapture({ samples: cranked(false), sampleHz: 20_000 }))
+  await expect(page.getByText('The leads are the right way round.')).toBeVisible()
+  await page.getByRole('tab', { name: 'What it shows' }).click()
+  await expect(page.getByText('None: every edge came when it was due.')).toBeVisible()
+
+  // the ring turns with the capture
+  const ring = page.getByRole('slider', { name: 'The wheel before its pickup' })
+  await page.getByRole('button', { name: 'Nearer' }).click()
+  await page.getByRole('button', { name: 'Nearer' }).click()
+  const before = await ring.getAttribute('aria-valuenow')
+  await page.getByRole('button', { name: 'Later' }).click()
+  await expect(ring).not.toHaveAttribute('aria-valuenow', before!)
+
+  await page.getByRole('tab', { name: 'Wheel and unit' }).click()
+  await page.getByLabel('Wheel it waits for').fill('36-40')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText(/40 cannot be missing/)).toBeVisible()
+  await page.getByLabel('Wheel it waits for').fill('36-2')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('The unit waits for 60-2')).toHaveCount(0)
+
+  const fit = lampFit([
+    { rpm: 250, commandedDeg: 10, seenDeg: -25.5 },
+    { rpm: 1500, commandedDeg: 10, seenDeg: -26.5 },
+    { rpm: 3500, commandedDeg: 10, seenDeg: -27 },
+  ])
+  const counts = { tooth: 'after-gap', from: 'before' } as const
+  const angle = Number(correctedAngle(97.6, fit.offsetDeg, wheel, counts).toFixed(1))
+  const said = page.getByRole('group', { name: 'The angle' })
+  await expect(said).toContainText(`Enter ${angle}°`)
+  await expect(said).toContainText(`${(fit.delayS! * 1e6).toFixed(0)} µs`)
+  await said.getByRole('button', { name: 'It is entered' }).click()
+  await saved(page)
+  await page.getByRole('link', { name: 'Logbook' }).click()
+  const { build } = await exportBuild(page)
+  expect(build.triggers[0]).toMatchObject({ angleDeg: angle, expects: '36-2' })
+  expect(
+    build.measurements.filter((m) => m.about.kind === 'lamp').every((m) => m.struck !== null),
+  ).toBe(true)
+})
+
+test('by keyboard alone: lamp readings, what is missing is said, and one more is proposed', async ({
+  page,
+}) => {
+  watch(page)
+  await openSample(page)
+  await page.goto('/build/saltmarsh-nine/trigger?tab=lamp')
+  const rows = page.getByRole('table', { name: 'Lamp readings' }).locator('tbody tr')
+  await expect(rows).toHaveCount(3)
+  await page.getByLabel('At', { exact: true }).focus()
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('alert')).toContainText('Type the speed first')
+  await page.keyboard.type('4500')
+  await page.keyboard.press('Tab')
+  await page.keyboard.type('10')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('alert')).toContainText('Type the angle the lamp shows')
+  await page.keyboard.press('Tab')
+  await page.keyboard.type('-28')
+  await page.keyboard.press('Enter')
+  await expect(rows).toHaveCount(4)
+  const fit = lampFit(
+    [
+      [250, -25.5],
+      [1500, -26.5],
+      [3500, -27],
+      [4500, -28],
+    ].map(([rpm, seenDeg]) => ({ rpm: rpm!, commandedDeg: 10, seenDeg: seenDeg! })),
+  )
+  await expect(page.getByRole('group', { name: 'The angle' })).toContainText(
+    `${(fit.delayS! * 1e6).toFixed(0)} µs`,
+  )
+  await page.keyboard.press('ControlOrMeta+z')
+  await expect(rows).toHaveCount(3)
+  // the capture is zoomed and moved by keys
+  await page.getByRole('tab', { name: 'Capture', exact: true }).focus()
+  await page.keyboard.press('Enter')
+  await page.getByRole('button', { name: 'Run it' }).focus()
+  await page.keyboard.press('Enter')
+  const trace = page.getByRole('application', { name: 'The capture' })
+  await expect(trace).toBeVisible()
+  await expect(page.getByText('0.000 to 3.000 s of 3.00 s')).toBeVisible()
+  await trace.focus()
+  await page.keyboard.press('+')
+  await expect(page.getByText('0.750 to 2.250 s of 3.00 s')).toBeVisible()
+  await page.keyboard.press('ArrowRight')
+  await expect(page.getByText('0.900 to 2.400 s of 3.00 s')).toBeVisible()
+})
+
+test('captures that cannot be read are refused with their reason, and the page stays', async ({
+  page,
+}) => {
+  watch(page)
+  await openSample(page)
+  await page.goto('/build/saltmarsh-nine/trigger')
+  const good = csvOfCapture({ samples: cranked(false).subarray(0, 4000), sampleHz: 20_000 })
+  const lines = good.split('\r\n')
+  const wav = wavOfCapture({ samples: cranked(false), sampleHz: 20_000 })
+  const huge = wav.slice()
+  new DataView(huge.buffer).setUint32(4, 0xfffffff0, true)
+  for (const [name, content, says] of [
+    ['backwards.csv', [...lines.slice(0, 900), ...lines.slice(300, 900)].join('\n'), /backwards/],
+    ['empty.csv', '', /./],
+    ['short.wav', wav.slice(0, 700), /cut short/],
+    ['huge.wav', huge, /cut short/],
+    ['one.csv', lines.map((l) => l.split(',')[1]).join('\n'), /no time column/],
+    ['still.csv', lines.map((l) => `0,${l.split(',')[1]}`).join('\n'), /Time runs from/],
+  ] as const) {
+    await openCapture(page, name, content)
+    await expect(page.getByRole('alert').first(), name).toContainText(says)
+  }
+  // the next one is read as if nothing had been
+  await openCapture(page, 'good.wav', wav)
+  await expect(page.getByText(/cannot be told from this capture/)).toBeVisible()
+  await expect(page.getByRole('group', { name: 'The wheel' })).toContainText('36-2')
+  await expect(page.getByRole('alert')).toHaveCount(0)
+})
+
+test('a build without a trigger gets one, and it can be removed again', async ({ page }) => {
+  watch(page)
+  await page.goto('/builds')
+  await page.getByRole('button', { name: 'New build' }).click()
+  await page.getByLabel('Name').fill('Bare')
+  await page.getByRole('button', { name: 'Start', exact: true }).click()
+  await page.getByRole('link', { name: 'Trigger' }).click()
+  await page.getByRole('button', { name: 'Add a trigger' }).click()
+  await expect(page.getByRole('heading', { name: 'Crank, 36-1' })).toBeVisible()
+  await page.getByRole('tab', { name: 'Wheel and unit' }).click()
+  await page.getByLabel('Wheel on the engine').fill('0,10,25.5,90,150,200,270/360')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { name: 'Crank, uneven' })).toBeVisible()
+  await page.getByRole('button', { name: 'Remove this trigger' }).click()
+  await expect(page.getByRole('button', { name: 'Add a trigger' })).toBeVisible()
+})
