@@ -6,6 +6,7 @@ npx vite build --config app/vite.config.ts --logLevel warn
 status=0
 npx tsx benchmarks/core.ts || status=1
 npx tsx benchmarks/ground.ts || status=1
+npx tsx benchmarks/trigger.ts || status=1
 npx tsx benchmarks/log.ts || status=1
 npx tsx benchmarks/page.ts || status=1
 exit $status

@@ -49,3 +49,9 @@ export {
   wavOfCapture,
   type Capture,
 } from './captures.ts'
+export {
+  designTriggerInput,
+  type InputDesign,
+  type InputSchool,
+  type TriggerInputTask,
+} from './input.ts'

@@ -29,14 +29,14 @@ export function Findings(props: Props) {
       <Told {...props} />
       <Angle {...props} />
       {!read && (
-        <>
+        <div>
           <p className="pale">
             Open a capture: polarity, sync and the wheel itself are seen in it.
           </p>
           <Button variant="default" onClick={() => onTab('capture')}>
             Bring a capture
           </Button>
-        </>
+        </div>
       )}
     </aside>
   )

@@ -23,6 +23,7 @@ const TABS = [
   { id: 'capture', name: 'Capture', Tab: lazy(() => import('./CaptureSource.tsx')) },
   { id: 'faults', name: 'What it shows', Tab: lazy(() => import('./Faults.tsx')) },
   { id: 'wheel', name: 'Wheel and unit', Tab: lazy(() => import('./WheelFields.tsx')) },
+  { id: 'input', name: 'Input', Tab: lazy(() => import('./InputTab.tsx')) },
   { id: 'lamp', name: 'Lamp', Tab: lazy(() => import('./Lamp.tsx')) },
 ] as const
 type TabId = (typeof TABS)[number]['id']

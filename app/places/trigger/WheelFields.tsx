@@ -26,7 +26,7 @@ export default function WheelFields({ trigger }: TabProps) {
   return (
     <>
       <OnTheEngine trigger={trigger} set={set} />
-      <h2>What the unit was told</h2>
+      <h2 className="apart">What the unit was told</h2>
       <Told trigger={trigger} set={set} />
     </>
   )

@@ -1,0 +1,46 @@
+import { decodeTrigger, parseWheel, simulateTrigger } from '../core/trigger/index.ts'
+import { leastMs, report } from './ratio.ts'
+
+const wheel = parseWheel('36-2')
+const SAMPLE_HZ = 100_000
+const made = (count: number): Float32Array =>
+  simulateTrigger({
+    ...{ wheel, pickup: 'vr', sampleHz: SAMPLE_HZ, durationS: count / SAMPLE_HZ, seed: 3 },
+    ...{ rpm: (t) => 250 * (1 + 0.2 * Math.sin(38 * t)), noiseV: 0.15 },
+  }).samples
+
+let sink = 0
+/** The plainest thing one can do with samples: their lowest and highest. */
+function ends(samples: Float32Array): void {
+  let [low, high] = [Infinity, -Infinity]
+  for (let i = 0; i < samples.length; i++) {
+    const v = samples[i]!
+    if (v < low) low = v
+    if (v > high) high = v
+  }
+  sink += high - low
+}
+const decode = (samples: Float32Array): void => {
+  sink += decodeTrigger(samples, { sampleHz: SAMPLE_HZ, wheel, pickup: 'vr' }).timeS.length
+}
+
+const [one, ten] = [made(1_000_000), made(10_000_000)]
+const [loop, whole, tenth] = leastMs([() => ends(ten), () => decode(ten), () => decode(one)], 5)
+report(
+  'decoding 10 million samples of cranking, against a loop for their lowest and highest',
+  whole! / loop!,
+  4,
+)
+report('decoding 10 million samples against ten times one million', whole! / (10 * tenth!), 1.5)
+
+// what is held beside the samples while they are decoded, at its highest
+const before = process.memoryUsage().arrayBuffers
+const got = decodeTrigger(ten, { sampleHz: SAMPLE_HZ, wheel, pickup: 'vr' })
+const held = process.memoryUsage().arrayBuffers - before
+report(
+  'memory held beside the samples after decoding, over the samples',
+  Math.max(0, held) / ten.byteLength,
+  0.1,
+)
+if (!Number.isFinite(sink + got.timeS.length))
+  throw new Error('unreachable: keeps the work from being optimised away')
