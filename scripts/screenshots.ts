@@ -69,7 +69,6 @@ const VIEWS: { name: string; path: string; dark?: boolean; act?: (page: Page) =>
         await toRegion(page, 'Pins')
       },
     },
-    { name: 'readers', path: channel('oil', 'face'), dark: true, act: toStage },
     { name: 'two-senders', path: channel('side-left', 'element') },
     { name: 'budget', path: channel('gearbox', 'budget'), act: toStage },
     {
@@ -85,6 +84,18 @@ const VIEWS: { name: string; path: string; dark?: boolean; act?: (page: Page) =>
     { name: 'vehicle', path: `${build}/vehicle` },
     { name: 'card', path: `${build}/card/rd-coolant` },
     { name: 'earths', path: `${build}/earths` },
+    {
+      name: 'trigger',
+      path: `${build}/trigger`,
+      act: async (page) => {
+        for (const name of ['leads exchanged', 'tooth 11 bent'])
+          await page.getByRole('switch', { name }).click()
+        await page.getByRole('button', { name: 'Run it' }).click()
+        await page.getByRole('group', { name: 'Polarity' }).waitFor()
+        for (let i = 0; i < 2; i++) await page.getByRole('button', { name: 'Nearer' }).click()
+        await page.evaluate(() => window.scrollTo(0, 0))
+      },
+    },
     {
       name: 'bench',
       path: channel('coolant', 'element'),
