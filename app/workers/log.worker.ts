@@ -1,19 +1,11 @@
 import type { Said } from '../../core/quantity/index.ts'
 import { expose } from 'comlink'
-import Papa from 'papaparse'
 import { compareBanks } from '../../core/curve/airMeter/index.ts'
 import { checkSweep, checkTracks } from '../../core/curve/potentiometer/index.ts'
 import { factorFromLog } from '../../core/curve/speed/index.ts'
 import { EchtError } from '../../core/error.ts'
-import {
-  logBuilder,
-  logParsing,
-  namedDelimiter,
-  rateOf,
-  sayUnread,
-  trustedColumn,
-  type Log,
-} from '../../core/log/index.ts'
+import { rateOf, sayUnread, trustedColumn, type Log } from '../../core/log/index.ts'
+import { readCsv } from './readCsv.ts'
 
 /** One log at a time, kept here: the page asks questions of it and never holds its columns. */
 let log: Log | null = null
@@ -34,26 +26,8 @@ const work = {
   ): Promise<{ names: string[]; rows: number; unread: Said | null }> {
     stop = false
     log = null
-    const builder = logBuilder()
-    const { config, problem } = logParsing(builder, file.size, {
-      delimiter: namedDelimiter(await file.slice(0, 16).text()),
-      onProgress: (share) => {
-        onProgress(share)
-      },
-      stopped: () => stop,
-    })
-    return new Promise((done, failed) => {
-      const end = (): void => {
-        try {
-          if (problem()) throw problem()
-          log = builder.finish()
-          done({ names: log.names, rows: log.rows, unread: sayUnread(log) })
-        } catch (error) {
-          failed(error as Error)
-        }
-      }
-      Papa.parse<string[]>(file, { ...config, complete: end, error: failed })
-    })
+    log = await readCsv(file, { onProgress, stopped: () => stop })
+    return { names: log.names, rows: log.rows, unread: sayUnread(log) }
   },
   stop() {
     stop = true

@@ -1,17 +1,11 @@
 import { expose } from 'comlink'
-import Papa from 'papaparse'
 import { EchtError, orElse } from '../../core/error.ts'
-import {
-  likelyColumn,
-  logBuilder,
-  logParsing,
-  namedDelimiter,
-  type Log,
-} from '../../core/log/index.ts'
+import { likelyColumn } from '../../core/log/index.ts'
 import {
   bentTooth,
   captureAtRate,
   captureOfColumns,
+  captureOfVcd,
   captureOfWav,
   csvOfCapture,
   drawnStretch,
@@ -22,6 +16,7 @@ import {
   readCapture,
   simulateTrigger,
   toothOffsets,
+  vcdOfCapture,
   wavOfCapture,
   type Capture,
   type Envelope,
@@ -29,6 +24,7 @@ import {
   type ReadCapture,
   type TriggerFaults,
 } from '../../core/trigger/index.ts'
+import { readCsv } from './readCsv.ts'
 
 /** One capture at a time, kept here: the page asks for stretches of it and never holds it. */
 let capture: (Capture & { envelope: Envelope }) | null = null
@@ -54,34 +50,16 @@ const SPEEDS = {
 } as const
 export type Speed = keyof typeof SPEEDS
 
-const readCsv = async (file: File, onProgress: (share: number) => void): Promise<Log> => {
-  const builder = logBuilder(1)
-  const { config, problem } = logParsing(builder, file.size, {
-    delimiter: namedDelimiter(await file.slice(0, 16).text()),
-    onProgress: (share) => {
-      onProgress(share)
-    },
-    stopped: () => stop,
-  })
-  return new Promise((done, failed) => {
-    const end = (): void => {
-      try {
-        if (problem()) throw problem()
-        done(builder.finish())
-      } catch (error) {
-        failed(error as Error)
-      }
-    }
-    Papa.parse<string[]>(file, { ...config, complete: end, error: failed })
-  })
-}
-
 const work = {
   async open(file: File, rateHz: number | null, onProgress: (share: number) => void) {
     stop = false
     if (/\.wav$/i.test(file.name))
       return keep(captureOfWav(new Uint8Array(await file.arrayBuffer())))
-    const { names, columns } = await readCsv(file, onProgress)
+    if (/\.vcd$/i.test(file.name)) return keep(captureOfVcd(await file.text()))
+    const { names, columns } = await readCsv(file, {
+      ...{ leastColumns: 1, onProgress },
+      stopped: () => stop,
+    })
     if (names.length === 1) {
       if (rateHz === null)
         throw new EchtError(
@@ -143,11 +121,11 @@ const work = {
       }
     return { timeS: line.at.map((i) => i / sampleHz), v: line.v, edges }
   },
-  exported(format: 'csv' | 'wav'): Blob {
+  exported(format: 'csv' | 'vcd' | 'wav'): Blob {
     const c = opened()
-    return format === 'csv'
-      ? new Blob([csvOfCapture(c)], { type: 'text/csv' })
-      : new Blob([wavOfCapture(c) as BlobPart], { type: 'audio/wav' })
+    if (format === 'csv') return new Blob([csvOfCapture(c)], { type: 'text/csv' })
+    if (format === 'vcd') return new Blob([vcdOfCapture(c)], { type: 'text/plain' })
+    return new Blob([wavOfCapture(c) as BlobPart], { type: 'audio/wav' })
   },
 }
 /** Edges are drawn where a few turns are seen. */

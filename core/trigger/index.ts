@@ -41,6 +41,7 @@ export {
   type Counts,
   type Signature,
 } from './angle.ts'
+export { captureOfVcd, vcdOfCapture } from './vcd.ts'
 export {
   captureAtRate,
   captureOfColumns,

@@ -8,6 +8,7 @@ import { num, unseen, words } from '../../parts/columns.ts'
 import { Beside, Fields } from '../../parts/Fields.tsx'
 import { QuantityInput, type Typed } from '../../parts/QuantityInput.tsx'
 import { Sheet } from '../../parts/Sheet.tsx'
+import { StrikeButton } from '../../parts/StrikeButton.tsx'
 import { Wrong } from '../../parts/Wrong.tsx'
 import { newId } from '../../store/id.ts'
 import { useBuild } from '../../store/useBuild.ts'
@@ -171,13 +172,13 @@ function DropForm({ earths }: { earths: TabProps['earths'] }) {
 }
 
 function DropRow({
-  measurement: { id, about, readings, struck },
+  measurement,
   earths: { build, solved },
 }: {
   measurement: Dropped
   earths: TabProps['earths']
 }) {
-  const { edit } = useBuild()
+  const { id, about, readings, struck } = measurement
   const fit = solved?.estimate.drops.find((d) => d.id === id)
   const contradicts = fit !== undefined && Math.abs(fit.strays) > CONTRADICTS
   return (
@@ -195,25 +196,10 @@ function DropRow({
       <td className="num">{readings[0]?.typed}</td>
       <td className="num">{fit && !struck ? `${millivolts(fit.expectedV)} mV` : ''}</td>
       <td className="to-right">
-        <Button
-          variant="subtle"
-          color="gray"
-          h={36}
-          px={8}
-          aria-label={struck ? undefined : `Strike the drop from ${postName(build, about.plus)}`}
-          onClick={() =>
-            edit(
-              struck
-                ? { kind: 'restoreMeasurement', args: { id } }
-                : {
-                    kind: 'strikeMeasurement',
-                    args: { id, at: new Date().toISOString(), why: '' },
-                  },
-            )
-          }
-        >
-          {struck ? 'Restore' : 'Strike'}
-        </Button>
+        <StrikeButton
+          measurement={measurement}
+          name={`Strike the drop from ${postName(build, about.plus)}`}
+        />
       </td>
     </tr>
   )

@@ -43,15 +43,17 @@ export function Picture({ earths, seenFrom, chosen, onChoose, read }: Props) {
   const { build, picture } = earths
   const { ref, width: measured } = useElementSize()
   const width = Math.max(560, measured || 860)
-  const zero = picture.volt[seenFrom] ?? 0
-  const relative = (post: Id): number => (picture.volt[post] ?? 0) - zero
-  const frame = frameOf(
-    build.posts.map((p) => relative(p.id)),
-    width,
-    HEIGHT,
-  )
-  const placed = placedPosts(build.posts, relative, frame)
-  const at = new Map(placed.map((p) => [p.post.id, p]))
+  const { frame, placed, at } = useMemo(() => {
+    const zero = picture.volt[seenFrom] ?? 0
+    const relative = (post: Id): number => (picture.volt[post] ?? 0) - zero
+    const frame = frameOf(
+      build.posts.map((p) => relative(p.id)),
+      width,
+      HEIGHT,
+    )
+    const placed = placedPosts(build.posts, relative, frame)
+    return { frame, placed, at: new Map(placed.map((p) => [p.post.id, p])) }
+  }, [build.posts, picture.volt, seenFrom, width])
   const pull = usePull(earths, at)
   const palePosts = usePale(earths, chosen, read)
   // what is written keeps clear of what is drawn and written before it

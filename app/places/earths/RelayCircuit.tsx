@@ -1,9 +1,8 @@
 import { Switch } from '@mantine/core'
 import { useState } from 'react'
 import { coilCircuit } from '../../../core/earths/index.ts'
-import { aboveZero } from '../../parts/checks.ts'
+import { Amount } from '../../parts/Amount.tsx'
 import { Beside, Fields } from '../../parts/Fields.tsx'
-import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import css from './Earths.module.css'
 
 /** A relay that a unit switches to ground, drawn with the currents that run: how low-side switching and the diode work. */
@@ -57,16 +56,6 @@ export function RelayCircuit() {
 }
 
 const milliamps = (ampere: number): string => `${(ampere * 1000).toFixed(0)} mA`
-
-const Amount = ({
-  on,
-  ...props
-}: {
-  label: string
-  unit: string
-  value: number
-  on: (value: number) => void
-}) => <QuantityInput {...props} width={120} check={aboveZero} onCommit={({ value }) => on(value)} />
 
 /** Battery line above, ground below; coil left, contact right. What carries current is in ink. */
 function Drawn({

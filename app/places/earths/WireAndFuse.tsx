@@ -8,7 +8,7 @@ import {
   wireThere,
   type WireStandard,
 } from '../../../core/ground/index.ts'
-import { aboveZero } from '../../parts/checks.ts'
+import { Amount } from '../../parts/Amount.tsx'
 import { Caution } from '../../parts/Caution.tsx'
 import { Fields } from '../../parts/Fields.tsx'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
@@ -109,16 +109,6 @@ function TaskFields({ task, set }: { task: Task; set: (patch: Partial<Task>) => 
     </Fields>
   )
 }
-
-const Amount = ({
-  on,
-  ...props
-}: {
-  label: string
-  unit: string
-  value: number
-  on: (value: number) => void
-}) => <QuantityInput {...props} width={140} check={aboveZero} onCommit={({ value }) => on(value)} />
 
 function Chosen(task: Task) {
   return (

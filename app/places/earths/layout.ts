@@ -30,6 +30,8 @@ export function frameOf(volts: readonly number[], width: number, height: number)
   return { width, height, y: (v) => scale(v), ticks: scale.ticks(6) }
 }
 
+const MANY = 80
+
 /**
  * Posts where they lie from front to rear, moved aside where they would cover each other; up and down they stay, since
  * that is what they say.
@@ -47,11 +49,18 @@ export function placedPosts(
     const y = frame.y(v)
     return { post, volt: v, goal: across(post.along), x: across(post.along), y, fy: y }
   })
+  // more posts than there is room for find none, however long they look
+  const many = nodes.length > MANY
   forceSimulation(nodes)
     .force('x', forceX((n: (typeof nodes)[number]) => n.goal).strength(0.4))
-    .force('room', forceCollide(ROOM).strength(0.9).iterations(3))
+    .force(
+      'room',
+      forceCollide(ROOM)
+        .strength(0.9)
+        .iterations(many ? 1 : 3),
+    )
     .stop()
-    .tick(120)
+    .tick(many ? 20 : 120)
   const held = nodes.map(({ post, x, y, volt: v }) => ({
     ...{ post, y, volt: v },
     x: Math.min(frame.width - MARGIN.right, Math.max(MARGIN.left, x)),

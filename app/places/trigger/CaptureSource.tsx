@@ -30,8 +30,9 @@ function FromFile({ capture }: Pick<TabProps, 'capture'>) {
     <div>
       <h2>A capture from a file</h2>
       <p className="pale">
-        CSV with a time column in seconds and one of volts, or WAV from a sound card. It stays in
-        this browser. A pickup gives tens of volts at speed: a divider before any sound card.
+        CSV with a time column in seconds and one of volts, VCD from a logic analyser, or WAV from a
+        sound card. It stays in this browser. A pickup gives tens of volts at speed: a divider
+        before any sound card.
       </p>
       <Fields>
         <QuantityInput
@@ -53,7 +54,7 @@ function FromFile({ capture }: Pick<TabProps, 'capture'>) {
         ref={file}
         type="file"
         hidden
-        accept=".csv,.txt,.tsv,.wav,text/csv,audio/wav"
+        accept=".csv,.txt,.tsv,.vcd,.wav,text/csv,audio/wav"
         aria-label="Capture file"
         onChange={(e) => {
           const f = e.currentTarget.files?.[0]
@@ -71,7 +72,7 @@ function FromFile({ capture }: Pick<TabProps, 'capture'>) {
       )}
       {kept && (
         <Group mt="sm">
-          {(['csv', 'wav'] as const).map((format) => (
+          {(['csv', 'vcd', 'wav'] as const).map((format) => (
             <Button
               key={format}
               variant="default"

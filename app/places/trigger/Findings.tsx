@@ -116,7 +116,7 @@ function Told({ trigger }: Props) {
   )
 }
 
-function Angle({ trigger, fit }: Props) {
+function Angle({ trigger, fit, read }: Props) {
   const { edit } = useBuild()
   const [problem, setProblem] = useState<string | null>(null)
   if (!fit) return null
@@ -128,6 +128,7 @@ function Angle({ trigger, fit }: Props) {
       ? null
       : Number(correctedAngle(trigger.angleDeg, offsetDeg, wheel, trigger.counts).toFixed(1))
   const worth = Math.abs(offsetDeg) > 1.96 * offsetUncertaintyDeg
+  const first = whatFirst(trigger, read)
   return (
     <div role="group" aria-label="The angle">
       <h2>The angle</h2>
@@ -149,7 +150,9 @@ function Angle({ trigger, fit }: Props) {
             : 'That is the gap: the unit counts from its other side.'}
         </p>
       )}
-      {angle === null ? (
+      {first !== null ? (
+        <p className="doubt tight">{first}</p>
+      ) : angle === null ? (
         <p className="pale tight">Say which angle the unit holds now, and the new one follows.</p>
       ) : (
         worth && (
@@ -183,6 +186,15 @@ function Angle({ trigger, fit }: Props) {
       <Wrong>{problem}</Wrong>
     </div>
   )
+}
+
+/** What comes before the angle, since the lamp shows something else once it is mended; null where nothing does. */
+function whatFirst(trigger: Trigger, read: TriggerRead | null): string | null {
+  if (read?.polarity === 'reversed')
+    return 'The leads first: once they are exchanged the lamp shows another offset. Read it again then.'
+  if (trigger.expects !== null && trigger.expects !== trigger.wheel)
+    return 'The wheel first: a unit that waits for another one has no angle worth entering.'
+  return null
 }
 
 const signed = (v: number): string => `${v < 0 ? '−' : '+'}${Math.abs(v).toFixed(1)}`

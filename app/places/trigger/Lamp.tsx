@@ -8,6 +8,7 @@ import { num, unseen } from '../../parts/columns.ts'
 import { Beside, Fields } from '../../parts/Fields.tsx'
 import { QuantityInput, type Typed } from '../../parts/QuantityInput.tsx'
 import { Sheet } from '../../parts/Sheet.tsx'
+import { StrikeButton } from '../../parts/StrikeButton.tsx'
 import { Wrong } from '../../parts/Wrong.tsx'
 import { newId } from '../../store/id.ts'
 import { useBuild } from '../../store/useBuild.ts'
@@ -140,8 +141,7 @@ const inTurn = (v: number): string | null =>
   Math.abs(v) <= 360 ? null : 'Degrees before top dead centre; minus is after it.'
 
 function LampRow({ measurement }: { measurement: LampMeasurement }) {
-  const { edit } = useBuild()
-  const { id, readings, struck } = measurement
+  const { readings, struck } = measurement
   const read = readingOf(measurement)
   const typed = (role: string): string => readings.find((r) => r.role === role)?.typed ?? ''
   return (
@@ -151,24 +151,10 @@ function LampRow({ measurement }: { measurement: LampMeasurement }) {
       <td className="num">{typed('seen')}</td>
       <td className="num">{read && `${(read.seenDeg - read.commandedDeg).toFixed(1)}°`}</td>
       <td className="to-right">
-        <Button
-          variant="subtle"
-          color="gray"
-          h={36}
-          px={8}
-          onClick={() =>
-            edit(
-              struck
-                ? { kind: 'restoreMeasurement', args: { id } }
-                : {
-                    kind: 'strikeMeasurement',
-                    args: { id, at: new Date().toISOString(), why: '' },
-                  },
-            )
-          }
-        >
-          {struck ? 'Restore' : 'Strike'}
-        </Button>
+        <StrikeButton
+          measurement={measurement}
+          name={`Strike the reading at ${typed('rpm')} rpm`}
+        />
       </td>
     </tr>
   )

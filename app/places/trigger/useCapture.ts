@@ -106,7 +106,7 @@ export function useCapture(trigger: Trigger) {
         work().simulate({ wheel: trigger.wheel, pickup: trigger.pickup, speed, seed, ...faults }),
       ),
     stop: () => void work().stop(),
-    exported: (format: 'csv' | 'wav') => work().exported(format),
+    exported: (format: 'csv' | 'vcd' | 'wav') => work().exported(format),
   }
 }
 
