@@ -1,10 +1,21 @@
 import react from '@vitejs/plugin-react'
 import { fileURLToPath } from 'node:url'
-import { defineConfig } from 'vite'
+import { defineConfig, type Plugin } from 'vite'
+import { saltmarshNine } from '../demo/saltmarshNine.ts'
+
+/** The sample build as data: made when the app is built, so that no reader's browser has to. */
+const sample: Plugin = {
+  name: 'sample-build',
+  resolveId: (id) => (id === 'virtual:sample' ? id : undefined),
+  load: (id) =>
+    id === 'virtual:sample'
+      ? `export default JSON.parse(${JSON.stringify(JSON.stringify(saltmarshNine()))})`
+      : undefined,
+}
 
 export default defineConfig({
   root: fileURLToPath(new URL('.', import.meta.url)),
-  plugins: [react()],
+  plugins: [react(), sample],
   worker: { format: 'es' },
   build: {
     outDir: '../dist',

@@ -1,4 +1,3 @@
-import { spawn } from 'node:child_process'
 import { readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { gzipSync } from 'node:zlib'
@@ -6,10 +5,9 @@ import { chromium, type Page } from '@playwright/test'
 import { writeBuild } from '../core/build/index.ts'
 import { manyChannels } from '../trials/manyChannels.ts'
 import { CHROMIUM_FLAGS } from '../scripts/chromiumFlags.ts'
+import { serve } from '../scripts/serve.ts'
 import { report } from './ratio.ts'
 
-const PORT = 4672,
-  URL_ = `http://127.0.0.1:${PORT}`
 const root = fileURLToPath(new URL('..', import.meta.url))
 
 /** Long tasks (over 50 ms) while `act` goes on for five seconds. */
@@ -34,22 +32,9 @@ async function longTasks(
   return { count: await page.evaluate(() => (window as unknown as { long: number }).long), moves }
 }
 
-const server = spawn('npx', ['tsx', 'server/main.ts'], {
-  cwd: root,
-  env: { ...process.env, PORT: String(PORT) },
-  stdio: 'ignore',
-  detached: true,
-})
+const { server, port } = await serve()
+const URL_ = `http://127.0.0.1:${port}`
 try {
-  for (let i = 0; i < 100; i++) {
-    try {
-      if ((await fetch(`${URL_}/health`)).ok) break
-    } catch {
-      await new Promise((r) => {
-        setTimeout(r, 200)
-      })
-    }
-  }
   const browser = await chromium.launch({
     executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
     args: CHROMIUM_FLAGS,
@@ -156,5 +141,5 @@ try {
   )
   await browser.close()
 } finally {
-  process.kill(-server.pid!)
+  server.kill()
 }

@@ -5,14 +5,19 @@ import { readStatus, sensorOf } from '../core/chain/index.ts'
 import { thermistorC } from '../core/curve/thermistor/index.ts'
 import { families, familyOf } from '../core/curve/index.ts'
 import { REST } from './sensors.ts'
-import { saltmarshNine, SAMPLE_ID, TRUE_CURVES } from './saltmarshNine.ts'
+import { saltmarshNine, tellSaltmarshNine, TRUE_CURVES } from './saltmarshNine.ts'
 
 describe('the sample build', () => {
   const build = saltmarshNine()
   it('is the same every time, whole, and passes its own checks', () => {
-    expect(writeBuild(saltmarshNine())).toBe(writeBuild(build))
+    expect(writeBuild(tellSaltmarshNine())).toBe(writeBuild(build))
     expect(checkBuild(JSON.parse(writeBuild(build))).build).toEqual(build)
-    expect(build.id).toBe(SAMPLE_ID)
+    expect(build.id).toBe('saltmarsh-nine')
+  })
+  it('is given as a copy: what is done to one is not seen in the next', () => {
+    const own = saltmarshNine()
+    own.channels.length = 0
+    expect(saltmarshNine().channels).toEqual(build.channels)
   })
   it('was told change by change, so its history can be walked back to nothing', () => {
     let back = build

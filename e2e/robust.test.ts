@@ -1,8 +1,7 @@
-import { spawn, type ChildProcess } from 'node:child_process'
-import { fileURLToPath } from 'node:url'
 import { expect, test } from '@playwright/test'
 import { saltmarshNine } from '../demo/saltmarshNine.ts'
 import { writeBuild } from '../core/build/index.ts'
+import { serve } from '../scripts/serve.ts'
 import { openSample, recordPoint, saved, watch } from './help.ts'
 
 test('damaged and hostile files end in a clear message, and nothing is lost', async ({ page }) => {
@@ -152,29 +151,10 @@ test('the bench comes back after the server goes away, and no reading is lost', 
   browser,
 }) => {
   test.setTimeout(90_000)
-  const port = 4689
-  const start = (): ChildProcess =>
-    spawn('npx', ['tsx', 'server/main.ts'], {
-      cwd: fileURLToPath(new URL('..', import.meta.url)),
-      env: { ...process.env, PORT: String(port) },
-      stdio: 'ignore',
-      detached: true,
-    })
-  const up = async (): Promise<void> => {
-    for (let i = 0; i < 100; i++) {
-      try {
-        if ((await fetch(`http://127.0.0.1:${port}/health`)).ok) return
-      } catch {
-        await new Promise((r) => {
-          setTimeout(r, 200)
-        })
-      }
-    }
-    throw new Error('no server')
-  }
-  let server = start()
+  const first = await serve()
+  const { port } = first
+  let { server } = first
   try {
-    await up()
     const page = await browser.newPage({ baseURL: `http://127.0.0.1:${port}` })
     await openSample(page)
     await page.getByRole('link', { name: /Coolant/ }).click()
@@ -183,14 +163,13 @@ test('the bench comes back after the server goes away, and no reading is lost', 
     await page.getByRole('button', { name: 'Start reading' }).click()
     await expect(page.getByTestId('live-ohm')).not.toHaveText('–')
     await recordPoint(page, 9)
-    process.kill(-server.pid!)
+    server.kill('SIGKILL')
     await expect(page.getByText(/Meter: lost/)).toBeVisible()
     await expect(page.getByTestId('live-ohm')).not.toHaveText('–')
-    server = start()
-    await up()
+    server = (await serve(port)).server
     await expect(page.getByText(/ECHT,SIMULATED BENCH METER/)).toBeVisible({ timeout: 20_000 })
     await recordPoint(page, 10)
   } finally {
-    process.kill(-server.pid!)
+    server.kill('SIGKILL')
   }
 })

@@ -1,10 +1,9 @@
-import { spawn } from 'node:child_process'
 import { fileURLToPath } from 'node:url'
 import { chromium, type Page } from '@playwright/test'
 import { CHROMIUM_FLAGS } from './chromiumFlags.ts'
+import { serve } from './serve.ts'
 
-const PORT = 4683,
-  root = fileURLToPath(new URL('..', import.meta.url)),
+const root = fileURLToPath(new URL('..', import.meta.url)),
   build = '/build/saltmarsh-nine'
 const channel = (id: string, stage: string): string =>
   `${build}/channel/ch-${id}/rd-${id}?stage=${stage}`
@@ -110,22 +109,8 @@ const VIEWS: { name: string; path: string; dark?: boolean; act?: (page: Page) =>
     },
   ]
 
-const server = spawn('npx', ['tsx', 'server/main.ts'], {
-  cwd: root,
-  env: { ...process.env, PORT: String(PORT) },
-  stdio: 'ignore',
-  detached: true,
-})
+const { server, port } = await serve()
 try {
-  for (let i = 0; i < 100; i++) {
-    try {
-      if ((await fetch(`http://127.0.0.1:${PORT}/health`)).ok) break
-    } catch {
-      await new Promise((r) => {
-        setTimeout(r, 200)
-      })
-    }
-  }
   const browser = await chromium.launch({
     executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
     args: CHROMIUM_FLAGS,
@@ -133,7 +118,7 @@ try {
   for (const view of VIEWS) {
     const page = await browser.newPage({
       viewport: { width: 1280, height: 800 },
-      baseURL: `http://127.0.0.1:${PORT}`,
+      baseURL: `http://127.0.0.1:${port}`,
       reducedMotion: 'reduce',
     })
     await page.goto('/sample')
@@ -150,5 +135,5 @@ try {
   }
   await browser.close()
 } finally {
-  process.kill(-server.pid!)
+  server.kill()
 }

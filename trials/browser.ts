@@ -1,6 +1,6 @@
 import { chromium, type BrowserContext } from '@playwright/test'
 import { CHROMIUM_FLAGS } from '../scripts/chromiumFlags.ts'
-import { serve } from './serve.ts'
+import { serve } from '../scripts/serve.ts'
 
 /** Runs something against the built app, served on a port of its own, in a browser of its own. */
 export async function withApp<T>(

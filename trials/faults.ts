@@ -1,5 +1,6 @@
 import { assembleChain, drawShown, prepareChain, type ChainSpec } from '../core/chain/index.ts'
 import { familyOf } from '../core/curve/registry.ts'
+import { orElse } from '../core/error.ts'
 import { normalStream, uniformStream } from '../core/math/index.ts'
 import { FAULTS, keyOnCheck, observe, type Observed } from '../core/prove/index.ts'
 import { saltmarshNine } from '../demo/saltmarshNine.ts'
@@ -92,13 +93,9 @@ export function diagnosed(read: string, cases: number, seed: number): Diagnosed 
     // place after place: the faulty chains of one are run once
     const place = places[Math.floor((k * places.length) / cases)]!
     const truth = Math.min(most, Math.max(least, place + keyOn.sigma * normal()))
-    let given
-    try {
-      given = observe(variant, truth)
-    } catch {
-      // such a sensor does not exist at that truth
-      continue
-    }
+    const given = orElse(() => observe(variant, truth), null)
+    // such a sensor does not exist at that truth
+    if (!given) continue
     const metered = (v: number): number => v * (1 + METER * normal())
     const shown = given.shown + spec.faceHalfStep * (2 * uniform() - 1)
     const observed: Observed = {

@@ -109,9 +109,10 @@ function pidsOf(profile: string): number[] {
     .filter((pid) => {
       try {
         return readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(profile)
-      } catch {
+      } catch (error) {
         // a process that ended while it was looked at
-        return false
+        if (['ENOENT', 'ESRCH'].includes((error as NodeJS.ErrnoException).code ?? '')) return false
+        throw error
       }
     })
     .map(Number)

@@ -4,7 +4,7 @@ import { connect, type Socket } from 'node:net'
 import { setTimeout as rest } from 'node:timers/promises'
 import { uniformStream } from '../core/math/index.ts'
 import { drawing, type Draw } from './randomEdits.ts'
-import { serve } from './serve.ts'
+import { serve } from '../scripts/serve.ts'
 
 export type Campaign = {
   connections: number

@@ -10,6 +10,7 @@ import {
   type FaultShow,
 } from '../build/index.ts'
 import { families } from '../curve/registry.ts'
+import { orElse } from '../error.ts'
 import { linspace } from '../math/index.ts'
 import { lookUp } from '../table/interpolate.ts'
 import { assembleChain, prepareChain, proposeTable, type Chain } from './index.ts'
@@ -60,13 +61,7 @@ function travelled(chain: Chain, spec: DeviceTable): number[] {
   const [least, most] = spec.axisRange
   const margin = 0.021 * (most - least)
   return truths
-    .flatMap((t) => {
-      try {
-        return [axisValue(chain, idealValue(chain, 'pin', t), spec.axis)]
-      } catch {
-        return []
-      }
-    })
+    .map((t) => orElse(() => axisValue(chain, idealValue(chain, 'pin', t), spec.axis), NaN))
     .filter((x) => Number.isFinite(x) && x >= least + margin && x <= most - margin)
     .sort((a, b) => a - b)
 }
@@ -95,14 +90,13 @@ describe('cells beyond the range', () => {
             reversed && !Number.isFinite(curveReach(straight)[0]) ? turned(straight) : straight
           const asSold = { ...specOf(read), cells, onOpen, onShort, axisFixed: null }
           const spec: DeviceTable = otherAxis ? onAnotherAxis(chain, asSold) : asSold
-          let made
-          try {
-            made = proposeTable(chain, spec, placement, { at: '', name: '' })
-          } catch {
-            // a formula turned round may leave the device's axis: nothing is proposed, nothing can be wrong
-            fc.pre(false)
-            return
-          }
+          const made = orElse(
+            () => proposeTable(chain, spec, placement, { at: '', name: '' }),
+            null,
+          )
+          // a formula turned round may leave the device's axis: nothing is proposed, nothing can be wrong
+          fc.pre(made !== null)
+          if (!made) return
           expect(made.table.x).toHaveLength(cells)
           for (let i = 1; i < cells; i++)
             expect(made.table.x[i]!).toBeGreaterThan(made.table.x[i - 1]!)

@@ -11,6 +11,7 @@ import {
   type Input,
   type Read,
 } from '../build/index.ts'
+import { orElse } from '../error.ts'
 import { uniformStream } from '../math/index.ts'
 import { assembleChain, errorAt, errorBudget, prepareChain, type BudgetLine } from './index.ts'
 import { after } from './edited.ts'
@@ -116,12 +117,8 @@ describe('what a remedy would leave', () => {
       const { spec } = assembleChain(build, read)
       const chain = prepareChain(spec!)
       const at = spec!.best[0] + 0.4 * (spec!.best[1] - spec!.best[0])
-      let budget
-      try {
-        budget = errorBudget(chain, at)
-      } catch {
-        continue
-      }
+      const budget = orElse(() => errorBudget(chain, at), null)
+      if (!budget) continue
       for (const line of budget.lines.filter((l) => l.kind === 'spread')) {
         const done = carriedOut(build, read, line)
         if (done === null) continue

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react'
 import { useNavigate } from 'react-router'
-import { saltmarshNine, SAMPLE_ID } from '../../../demo/saltmarshNine.ts'
+import sample from 'virtual:sample'
 import { EchtError } from '../../../core/error.ts'
 import { openBuild, storeAfresh } from '../../store/builds.ts'
 import { storageProblem } from '../../store/problem.ts'
@@ -16,14 +16,14 @@ export function Sample() {
   useEffect(() => {
     const open = async (): Promise<void> => {
       try {
-        await openBuild(SAMPLE_ID)
+        await openBuild(sample.id)
       } catch (error) {
         // only where there is none: a damaged one is shown for what it is
         const none =
           error instanceof EchtError && (error.code === 'not-found' || error.code === 'deleted')
-        if (none) await storeAfresh(saltmarshNine())
+        if (none) await storeAfresh(sample)
       }
-      void navigate(`/build/${SAMPLE_ID}`, { replace: true })
+      void navigate(`/build/${sample.id}`, { replace: true })
     }
     open().catch((e: unknown) => setProblem(storageProblem(e)))
   }, [navigate])

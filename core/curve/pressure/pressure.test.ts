@@ -11,6 +11,7 @@ import {
   wrongRange,
 } from './index.ts'
 import { coded } from '../../coded.fixture.ts'
+import { orElse } from '../../error.ts'
 
 const AIR = 93.9
 const type = (id: string) => GENERIC_TYPES.find((t) => t.id === id)!
@@ -153,12 +154,8 @@ describe('checks', () => {
     points: { truth: number; signal: number; method?: string }[],
     settings: Record<string, unknown> = { assumedCurve: 'gauge-10' },
   ) => {
-    let fit = null
-    try {
-      fit = family.fit(points, {})
-    } catch {
-      /* said by the fit itself */
-    }
+    // what the fit refuses it says itself
+    const fit = orElse(() => family.fit(points, {}), null)
     return family.checks(points, fit, settings).map((f) => f.code)
   }
   it('name a stuck, a reversed, a shifted and a look-alike sensor, and volts beyond the supply', () => {

@@ -88,7 +88,7 @@ describe('the band', () => {
     [5, 0.3],
     [7, 0.3],
   ])(
-    '%d points, common offset %d °C: covers 93 to 98 %% of 2,000 trials at 20, 90 and 115 °C',
+    '%d points, common offset %d °C: covers 93 to 98 in 100 of 2,000 trials at 20, 90 and 115 °C',
     (n, offset) => {
       const normal = normalStream(uniformStream(100 + n))
       const places = [20, 90, 115]
