@@ -7,7 +7,7 @@ const port = 4571
 export default defineConfig({
   testDir: '.',
   outputDir: '../test-results',
-  workers: 2,
+  workers: 3,
   timeout: 90_000,
   expect: { timeout: 10_000 },
   reporter: [['list'], ['json', { outputFile: '../.cache/e2e.json' }]],
