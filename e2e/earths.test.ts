@@ -298,9 +298,9 @@ test('a wire that is there, and a relay with and without its diode', async ({ pa
   await expect(relay).toContainText('hundreds of volts')
 })
 
-test('two hundred posts are drawn, and the page answers', async ({ page }) => {
+test('five hundred posts are drawn, and the page answers', async ({ page }) => {
   watch(page)
-  const many = Array.from({ length: 188 }, (_, i) => i)
+  const many = Array.from({ length: 488 }, (_, i) => i)
   const far: typeof sample = {
     ...sample,
     id: 'many-posts',
@@ -323,7 +323,7 @@ test('two hundred posts are drawn, and the page answers', async ({ page }) => {
   }
   await importBuild(page, far)
   await page.getByRole('link', { name: 'Earths' }).click()
-  await expect(page.locator('[data-post]')).toHaveCount(200)
+  await expect(page.locator('[data-post]')).toHaveCount(500)
   await page.getByText('Idle', { exact: true }).click()
   await expect(page.getByRole('button', { name: /^Tank [+−]/ })).toBeVisible()
   await page.getByRole('tab', { name: 'Posts' }).click()

@@ -1,9 +1,18 @@
-import { CholeskyDecomposition, Matrix } from 'ml-matrix'
 import { quantile } from 'simple-statistics'
 import { EchtError, requirePositive } from '../error.ts'
 import { normalStream, uniformStream } from '../math/random.ts'
 import { nodeVolts } from './cost.ts'
 import { groundNet, type Between, type GroundLoad, type GroundNet, type GroundWire } from './net.ts'
+import {
+  covarianceWith,
+  dot,
+  doubtsLeft,
+  drawnFrom,
+  movedTo,
+  posteriorOf,
+  varianceOf,
+  type Posterior,
+} from './posterior.ts'
 
 /** A wire whose ohms are known so well: 1σ of their natural logarithm. 0.05 is 5 %, 0.7 a factor of two. */
 export type DoubtfulWire = GroundWire & { doubt: number }
@@ -19,8 +28,8 @@ export type GroundEstimate = {
   loads: DoubtfulLoad[]
   /** by drop: what is expected there now, V, and how many σ what was read stands off it */
   drops: { id: string; expectedV: number; strays: number }[]
-  /** of the logarithms of the ohms, then of the currents, in their order */
-  covariance: number[][]
+  /** what is left unknown of the logarithms of the ohms, then of the currents, in their order */
+  posterior: Posterior
 }
 
 /** A drop that stands off by so many σ contradicts the others. */
@@ -56,18 +65,18 @@ export function estimateGround(task: {
     ;({ x, now } = next)
     if (size < SMALL_STEP) break
   }
-  const covariance = inverse(hessian(now, drops, doubts))
+  const posterior = posteriorAt(now, drops, doubts)
+  const left = doubtsLeft(posterior)
   const { wires, loads } = moved(x)
-  const left = (i: number): number => Math.sqrt(covariance.get(i, i))
   return {
-    wires: wires.map((w, i) => ({ ...w, doubt: left(i) })),
-    loads: loads.map((l, i) => ({ ...l, doubt: left(wires.length + i) })),
+    wires: wires.map((w, i) => ({ ...w, doubt: left[i]! })),
+    loads: loads.map((l, i) => ({ ...l, doubt: left[wires.length + i]! })),
     drops: drops.map((d, k) => ({
       id: d.id,
       expectedV: now.volts[k]!,
-      strays: straysBy(d, now.volts[k]!, now.rows[k]!, covariance),
+      strays: straysBy(d, now.volts[k]!, varianceOf(posterior, now.rows[k]!)),
     })),
-    covariance: covariance.to2DArray(),
+    posterior,
   }
 }
 
@@ -75,17 +84,15 @@ export function estimateGround(task: {
  * How far a reading stands off what fits best, in σ of that difference: a reading that pulled the fit to itself left
  * less of it, so that its σ is less than the meter's.
  */
-function straysBy(
-  drop: Drop,
-  expected: number,
-  row: readonly number[],
-  covariance: Matrix,
-): number {
-  const known = quadratic(row, covariance)
-  return (
-    (drop.volt - expected) / Math.sqrt(Math.max(drop.sigmaV ** 2 - known, 1e-4 * drop.sigmaV ** 2))
+const straysBy = (drop: Drop, expected: number, known: number): number =>
+  (drop.volt - expected) / Math.sqrt(Math.max(drop.sigmaV ** 2 - known, 1e-4 * drop.sigmaV ** 2))
+
+const posteriorAt = (now: Linear, drops: readonly Drop[], doubts: readonly number[]): Posterior =>
+  posteriorOf(
+    doubts,
+    now.rows,
+    drops.map((d) => d.sigmaV),
   )
-}
 
 type Both = { wires: DoubtfulWire[]; loads: DoubtfulLoad[] }
 type Linear = { volts: number[]; rows: number[][] }
@@ -160,17 +167,6 @@ const throughPair =
     net.perAmpere(pair.plus, { plus: node, minus: net.reference }) -
     net.perAmpere(pair.minus, { plus: node, minus: net.reference })
 
-function hessian(now: Linear, drops: readonly Drop[], doubts: readonly number[]): Matrix {
-  const H = Matrix.diag(doubts.map((d) => 1 / d ** 2))
-  drops.forEach(({ sigmaV }, k) => {
-    const row = now.rows[k]!
-    for (let i = 0; i < row.length; i++)
-      for (let j = 0; j < row.length; j++)
-        H.set(i, j, H.get(i, j) + (row[i]! * row[j]!) / sigmaV ** 2)
-  })
-  return H
-}
-
 /** What the beliefs and the readings together hold against a set of logarithms. */
 const misfit = (
   x: readonly number[],
@@ -191,50 +187,17 @@ function betterStep(
   now: Linear,
 ): { x: number[]; now: Linear } | null {
   const { reference, drops, doubts } = task
-  const slope = x.map(
-    (v, i) =>
-      -v / doubts[i]! ** 2 +
-      drops.reduce(
-        (s, d, k) => s + (now.rows[k]![i]! * (d.volt - now.volts[k]!)) / d.sigmaV ** 2,
-        0,
-      ),
+  const aim = movedTo(
+    posteriorAt(now, drops, doubts),
+    drops.map((d, k) => d.volt - now.volts[k]! + dot(now.rows[k]!, x)),
   )
-  const step = factored(hessian(now, drops, doubts))
-    .solve(Matrix.columnVector(slope))
-    .to1DArray()
   const before = misfit(x, now.volts, drops, doubts)
   for (let share = 1; share > 1e-3; share /= 2) {
-    const tried = x.map((v, i) => v + share * Math.max(-2, Math.min(2, step[i]!)))
+    const tried = x.map((v, i) => v + share * Math.max(-2, Math.min(2, aim[i]! - v)))
     const there = linearised(reference, movedBy(task, tried), drops)
     if (misfit(tried, there.volts, drops, doubts) < before) return { x: tried, now: there }
   }
   return null
-}
-
-/** A matrix of squares taken apart; refused where the numbers in it lie too far apart to be taken together. */
-function factored(H: Matrix): CholeskyDecomposition {
-  if (H.to1DArray().every(Number.isFinite)) {
-    const parts = new CholeskyDecomposition(H)
-    if (parts.isPositiveDefinite()) return parts
-  }
-  throw new EchtError(
-    'no-fit',
-    'No ohms explain these volt drops and currents together: one of them is far from anything. Look at the newest, strike it or undo.',
-  )
-}
-
-function inverse(H: Matrix): Matrix {
-  const found = factored(H).solve(Matrix.eye(H.rows))
-  // rounding leaves it a hair from symmetric, and it is taken apart again
-  return found.add(found.transpose()).mul(0.5)
-}
-
-/** gᵀ·C·g */
-export const quadratic = (g: readonly number[], C: Matrix): number => {
-  let sum = 0
-  for (let i = 0; i < g.length; i++)
-    for (let j = 0; j < g.length; j++) sum += g[i]! * C.get(i, j) * g[j]!
-  return sum
 }
 
 /** A reader whose offset is asked for, and how much of it is needed: V at its converter for each V of its pair. */
@@ -257,12 +220,10 @@ export function readerBands(
 ): { id: string; state: string; volt: number; band: number }[] {
   if (readers.length === 0) return []
   const { volts } = linearised(reference, estimate, readers)
-  const spread = factored(new Matrix(estimate.covariance)).lowerTriangularMatrix
   const normal = normalStream(uniformStream(SEED))
   const off = readers.map(() => new Float64Array(draws))
   for (let n = 0; n < draws; n++) {
-    const z = Matrix.columnVector(Array.from({ length: spread.rows }, normal))
-    const drawn = movedBy(estimate, spread.mmul(z).to1DArray())
+    const drawn = movedBy(estimate, drawnFrom(estimate.posterior, normal))
     const there = voltsOf(reference, drawn, readers)
     readers.forEach((r, k) => {
       off[k]![n] = Math.abs(r.factor * (there[k]! - volts[k]!))
@@ -300,10 +261,10 @@ export function bestNextDrop(task: {
 }): NextDrop | null {
   const { reference, estimate, readers, nodes, states, sigmaV } = task
   if (readers.length === 0) return null
-  const C = new Matrix(estimate.covariance)
+  const { posterior } = estimate
   const watched = linearised(reference, estimate, readers)
-  const gC = watched.rows.map((g) => Matrix.rowVector(g).mmul(C).getRow(0))
-  const variance = watched.rows.map((g, k) => dot(gC[k]!, g))
+  const withReader = watched.rows.map((g) => covarianceWith(posterior, g))
+  const variance = watched.rows.map((g, k) => dot(withReader[k]!, g))
   const widest = (by: (k: number) => number): number =>
     Math.max(
       ...readers.map(
@@ -311,36 +272,56 @@ export function bestNextDrop(task: {
       ),
     )
   const before = widest((k) => variance[k]!)
-  const pairs = states.flatMap((state) => pairsOf(nodes, state))
-  const seen = linearised(reference, estimate, pairs)
   let best: NextDrop | null = null
-  pairs.forEach((pair, p) => {
-    const h = seen.rows[p]!
-    const Ch = Matrix.rowVector(h).mmul(C).getRow(0)
-    const known = dot(Ch, h)
-    const total = known + sigmaV(seen.volts[p]!) ** 2
-    const after = widest((k) => variance[k]! - dot(gC[k]!, h) ** 2 / total)
-    if (after < (best?.after ?? before) * (1 - 1e-9))
-      best = {
-        plus: pair.plus,
-        minus: pair.minus,
-        state: pair.state,
-        expectedV: seen.volts[p]!,
-        band: 1.96 * Math.sqrt(Math.max(0, known)),
-        before,
-        after,
+  for (const state of states) {
+    const at = nodesIn(reference, estimate, nodes, state, withReader)
+    for (const [i, plus] of at.entries())
+      for (const [j, minus] of at.slice(i + 1).entries()) {
+        const known = Math.max(
+          0,
+          plus.with[i]! - 2 * plus.with[i + 1 + j]! + minus.with[i + 1 + j]!,
+        )
+        const expectedV = plus.volt - minus.volt
+        const total = known + sigmaV(expectedV) ** 2
+        const after = widest(
+          (k) => variance[k]! - (plus.withReader[k]! - minus.withReader[k]!) ** 2 / total,
+        )
+        if (after < (best?.after ?? before) * (1 - 1e-9))
+          best = {
+            ...{ plus: plus.node, minus: minus.node, state, expectedV, before, after },
+            band: 1.96 * Math.sqrt(known),
+          }
       }
-  })
+  }
   return best
 }
 
-const dot = (a: readonly number[], b: readonly number[]): number =>
-  a.reduce((s, v, i) => s + v * b[i]!, 0)
-
-const pairsOf = (nodes: readonly string[], state: string) =>
-  nodes.flatMap((plus, i) =>
-    nodes.slice(i + 1).map((minus) => ({ id: `${plus} to ${minus}`, plus, minus, state })),
+/**
+ * By node: its volts above the reference in a state, and how they vary together with those of every node and with what
+ * every reader is off by. All that is asked of a pair is a difference of its two.
+ */
+function nodesIn(
+  reference: string,
+  estimate: GroundEstimate,
+  nodes: readonly string[],
+  state: string,
+  withReader: readonly number[][],
+): { node: string; volt: number; with: number[]; withReader: number[] }[] {
+  const { volts, rows } = linearised(
+    reference,
+    estimate,
+    nodes.map((node) => ({ id: node, plus: node, minus: reference, state })),
   )
+  return nodes.map((node, i) => {
+    const C = covarianceWith(estimate.posterior, rows[i]!)
+    return {
+      node,
+      volt: volts[i]!,
+      with: rows.map((row) => dot(C, row)),
+      withReader: withReader.map((g) => dot(g, rows[i]!)),
+    }
+  })
+}
 
 /** Refuses a drop between a node and itself: nothing is read there. */
 export function requirePair({ plus, minus }: Between): void {

@@ -1,4 +1,5 @@
-import { factorCircuit } from '../circuit/factor.ts'
+import { checkCircuit } from '../circuit/circuit.ts'
+import { factorConductances } from '../circuit/conductances.ts'
 import { EchtError } from '../error.ts'
 
 export type GroundWire = { id: string; a: string; b: string; ohm: number }
@@ -35,10 +36,18 @@ export function groundNet({
   loads?: readonly GroundLoad[]
 }): GroundNet {
   requireTied(reference, wires, loads)
-  const { nodeIndex, solve } = factorCircuit({
+  checkCircuit({
     reference,
     elements: wires.map(({ id, a, b, ohm }) => ({ kind: 'resistor', id, a, b, ohm })),
   })
+  const nodeIndex = new Map<string, number>()
+  for (const node of wires.flatMap((w) => [w.a, w.b]))
+    if (node !== reference && !nodeIndex.has(node)) nodeIndex.set(node, nodeIndex.size)
+  const indexOf = (node: string): number => nodeIndex.get(node) ?? -1
+  const solve = factorConductances(
+    nodeIndex.size,
+    wires.map(({ a, b, ohm }) => ({ a: indexOf(a), b: indexOf(b), siemens: 1 / ohm })),
+  )
   // each node's answer is asked for once, however many readers ask
   const answers = new Map<string, number[]>()
   const answerAt = (into: string): number[] => {

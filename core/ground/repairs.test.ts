@@ -64,6 +64,28 @@ function everyChange(plan: GroundPlan): GroundPlan[] {
 }
 
 describe('the repair that is proposed', () => {
+  it('is the same with sixty studs beside it where no current flows', () => {
+    let proposed = 0
+    for (let seed = 0; seed < 3; seed++) {
+      const plan = planOf(30_000 + seed)
+      const idle = Array.from({ length: 60 }, (_, i) => `idle ${i}`)
+      const more = {
+        ...plan,
+        wires: [
+          ...plan.wires,
+          ...idle.map((a, i) => ({ id: a, a, b: i < 5 ? 'block' : idle[i - 5]!, ohm: 0.003 })),
+        ],
+        studs: [...plan.studs, ...idle],
+      }
+      const [few] = proposeRepairs(plan)
+      const [many] = proposeRepairs(more)
+      if (few) proposed++
+      expect(many === undefined).toBe(few === undefined)
+      if (few && many) expect(many.after).toBeLessThanOrEqual(1.05 * few.after + 1e-9)
+    }
+    expect(proposed).toBeGreaterThan(1)
+  })
+
   it('is within 10 % of the best single change there is, on 200 vehicles', () => {
     let proposed = 0
     for (let seed = 0; seed < 200; seed++) {

@@ -47,19 +47,23 @@ export type GroundPlan = {
   grounds: readonly string[]
 }
 
-/** The worst error of a reader over what it needs, all states that are watched together. */
-export function worstShare({ reference, wires, loads, readers }: GroundPlan): number {
+/** Volts of every node in each state that a reader is watched in. */
+function voltsByState({
+  reference,
+  wires,
+  loads,
+  readers,
+}: GroundPlan): Map<string, Record<string, number>> {
   const net = groundNet({ reference, wires, loads })
+  const running = (state: string) => loads.filter((l) => l.states.includes(state))
   const states = [...new Set(readers.map((r) => r.state))]
-  const volts = new Map(
-    states.map((s) => [
-      s,
-      nodeVolts(
-        net,
-        loads.filter((l) => l.states.includes(s)),
-      ),
-    ]),
-  )
+  return new Map(states.map((s) => [s, nodeVolts(net, running(s))]))
+}
+
+/** The worst error of a reader over what it needs, all states that are watched together. */
+export function worstShare(plan: GroundPlan): number {
+  const { readers } = plan
+  const volts = voltsByState(plan)
   return Math.max(
     0,
     ...readers.map((r) => {
@@ -166,14 +170,38 @@ const AS_GOOD = 0.95
 /** A change must take so much off the worst error to be worth saying. */
 const WORTH = 0.02
 
+/** Straps that are tried, at most: of a vehicle with very many places those across the most volts. */
+const MOST_STRAPS = 400
+/** A wire that drops less, V, or a strap that would lie across less, changes nothing anybody can read. */
+const NO_DROP_V = 1e-6
+
+/** Without the changes that can bring nothing, since no current flows or would flow there. */
+function worthTrying(plan: GroundPlan): Repair[] {
+  const volts = [...voltsByState(plan).values()]
+  const across = (a: string, b: string): number =>
+    Math.max(...volts.map((v) => Math.abs(v[a]! - v[b]!)))
+  const dropOf = new Map(plan.wires.map((w) => [w.id, across(w.a, w.b)]))
+  const every = repairsOf(plan).filter(
+    (r) =>
+      (r.kind !== 'double-wire' && r.kind !== 'clean-joint') || dropOf.get(r.wire)! > NO_DROP_V,
+  )
+  const straps = every
+    .flatMap((r) => (r.kind === 'new-strap' ? [{ r, volt: across(r.a, r.b) }] : []))
+    .filter(({ volt }) => volt > NO_DROP_V)
+    .sort((p, q) => q.volt - p.volt)
+    .slice(0, MOST_STRAPS)
+  return [...every.filter((r) => r.kind !== 'new-strap'), ...straps.map(({ r }) => r)]
+}
+
 /**
  * Single changes of the ground wiring by what they bring, each tried on the network: first the one with the least work
  * among those that bring 95 % of what the best brings, then the others by what they bring for an hour. Throws as
  * `groundCost`.
  */
 export function proposeRepairs(plan: GroundPlan, most = 6): TriedRepair[] {
+  if (plan.readers.length === 0) return []
   const before = worstShare(plan)
-  const tried = repairsOf(plan).flatMap((repair): TriedRepair[] => {
+  const tried = worthTrying(plan).flatMap((repair): TriedRepair[] => {
     const after = repaired(plan, repair)
     if (!after || !standsWhole(after)) return []
     return [{ repair, before, after: worstShare(after), effortH: EFFORT_H[repair.kind] }]
