@@ -326,7 +326,8 @@ function addMeasurement(b: Draft<Build>, measurement: Measurement): void {
     find(b.posts, about.plus, 'post')
     find(b.posts, about.minus, 'post')
     find(b.states, about.state, 'state')
-  } else if (about.kind === 'lamp') find(b.triggers, about.trigger, 'trigger')
+  } else if (about.kind === 'strap') find(b.straps, about.strap, 'strap')
+  else if (about.kind === 'lamp') find(b.triggers, about.trigger, 'trigger')
   else findInput(b, about.input)
   b.measurements.push(measurement)
 }

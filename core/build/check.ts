@@ -5,7 +5,7 @@ import { parseWheel } from '../trigger/wheel.ts'
 import { BUILD_FIELDS } from './diff.ts'
 import { checkHistory } from './history.ts'
 import { COLLECTIONS, MOST, type Collection } from './limits.ts'
-import type { Build, Change, Device, Edit } from './types.ts'
+import type { Build, Change, Device, Edit, Measurement } from './types.ts'
 import * as schemas from './validate.generated.js'
 
 type Wrong = (what: string) => never
@@ -122,26 +122,30 @@ function checkReferences(build: Build, wrong: Wrong): void {
   const states = new Set(build.states.map((s) => s.id))
   const triggers = new Set(build.triggers.map((t) => t.id))
   checkChannels(build, elements, inputs, wrong)
-  checkAbout(build, { elements, reads, inputs, posts, states, triggers }, wrong)
+  const straps = new Set(build.straps.map((s) => s.id))
+  const there = { elements, reads, inputs, posts, states, triggers, straps }
+  checkAbout(build, there, wrong)
   for (const p of build.proofs)
     if (!reads.has(p.read)) wrong(`a proof of ${p.at} is about a reader that is not there`)
   for (const d of build.devices) checkTables(d, wrong)
-  checkGround(build, { elements, reads, inputs, posts, states, triggers }, wrong)
+  checkGround(build, there, wrong)
   checkTriggers(build, wrong)
 }
 
-type There = Record<
-  'elements' | 'reads' | 'inputs' | 'posts' | 'states' | 'triggers',
+/** Ids of what is in a build, by what it is. */
+export type There = Record<
+  'elements' | 'reads' | 'inputs' | 'posts' | 'states' | 'triggers' | 'straps',
   ReadonlySet<string>
 >
 
 /** Measurements that are about what is there. */
 function checkAbout(build: Build, there: There, wrong: Wrong): void {
-  for (const { at, about } of build.measurements)
-    if (!isThere(about, there)) wrong(`a measurement of ${at} is about something that is not there`)
+  for (const m of build.measurements)
+    if (!isThere(m, there)) wrong(`a measurement of ${m.at} is about something that is not there`)
 }
 
-function isThere(about: Build['measurements'][number]['about'], there: There): boolean {
+/** Whether what a measurement is about is in the build. */
+export function isThere({ about }: Measurement, there: There): boolean {
   switch (about.kind) {
     case 'point':
       return there.elements.has(about.element)
@@ -151,6 +155,8 @@ function isThere(about: Build['measurements'][number]['about'], there: There): b
       return there.inputs.has(about.input)
     case 'lamp':
       return there.triggers.has(about.trigger)
+    case 'strap':
+      return there.straps.has(about.strap)
     case 'drop':
       return (
         there.posts.has(about.plus) && there.posts.has(about.minus) && there.states.has(about.state)

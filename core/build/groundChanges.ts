@@ -1,6 +1,16 @@
 import type { Draft } from 'immer'
 import { asBefore, find, findRead, layOver, remove } from './draft.ts'
-import type { Build, Id, Load, Patch, Post, Stand, Strap, VehicleState } from './types.ts'
+import type {
+  Build,
+  Id,
+  Load,
+  Measurement,
+  Patch,
+  Post,
+  Stand,
+  Strap,
+  VehicleState,
+} from './types.ts'
 
 /** A change of the ground wiring that somebody carries out on the vehicle. */
 type GroundChange =
@@ -22,11 +32,14 @@ export const GROUND_CHANGES = {
   removePost: (b, a: { id: Id }) => {
     remove(b.posts, a.id, 'post')
     const before = asBefore(b)
-    b.straps = before.straps.filter((s) => s.a !== a.id && s.b !== a.id)
+    const straps = before.straps.filter((s) => s.a === a.id || s.b === a.id)
+    b.straps = before.straps.filter((s) => !straps.includes(s))
     b.loads = before.loads.filter((l) => l.into !== a.id)
     b.stands = before.stands.filter((s) => s.post !== a.id)
     b.measurements = before.measurements.filter(
-      ({ about }) => !(about.kind === 'drop' && (about.plus === a.id || about.minus === a.id)),
+      ({ about }) =>
+        !(about.kind === 'drop' && (about.plus === a.id || about.minus === a.id)) &&
+        !(about.kind === 'strap' && straps.some((s) => s.id === about.strap)),
     )
   },
   addStrap: (b, a: { strap: Strap }) => {
@@ -35,8 +48,18 @@ export const GROUND_CHANGES = {
   editStrap: (b, a: { id: Id; patch: Patch<Strap> }) => {
     layOver(find(b.straps, a.id, 'strap'), a.patch)
   },
+  /** with what was measured of it by itself */
   removeStrap: (b, a: { id: Id }) => {
     remove(b.straps, a.id, 'strap')
+    b.measurements = asBefore(b).measurements.filter(
+      ({ about }) => !(about.kind === 'strap' && about.strap === a.id),
+    )
+  },
+  /** the ohms of one strap by volts at a known current: they count for as long as the measurement is not struck */
+  measureStrap: (b, a: { id: Id; measurement: Measurement; ohm: number }) => {
+    const from = [a.measurement.id]
+    find(b.straps, a.id, 'strap').ohm = { value: a.ohm, basis: 'measured', from }
+    b.measurements.push(a.measurement)
   },
   addLoad: (b, a: { load: Load }) => {
     b.loads.push(a.load)
@@ -109,6 +132,8 @@ export const GROUND_CHANGES = {
     b.states = a.states
     b.stands = a.stands
     b.vehicle.state = a.state
-    b.measurements = asBefore(b).measurements.filter(({ about }) => about.kind !== 'drop')
+    b.measurements = asBefore(b).measurements.filter(
+      ({ about }) => about.kind !== 'drop' && about.kind !== 'strap',
+    )
   },
 } satisfies Record<string, (draft: Draft<Build>, args: never) => void>

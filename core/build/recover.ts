@@ -1,7 +1,7 @@
 import { settingsError } from '../curve/settings.ts'
 import { EchtError, orElse } from '../error.ts'
 import { parseWheel } from '../trigger/wheel.ts'
-import { checkWhole, keptEditsProblem } from './check.ts'
+import { checkWhole, isThere, keptEditsProblem } from './check.ts'
 import { createBuild } from './create.ts'
 import { applyEdits, invertEdits } from './diff.ts'
 import { editsOf, replayed } from './history.ts'
@@ -190,20 +190,14 @@ function withoutOrphans(build: Build, out: string[]): Build {
   const posts = new Set(ground.posts.map((p) => p.id))
   const states = new Set(build.states.map((s) => s.id))
   const triggers = triggersOf(build, devices)
-  const { about, proofs } = { about: build.measurements, proofs: build.proofs }
-  const measurements = about.filter(({ about: a }) =>
-    a.kind === 'point'
-      ? elements.has(a.element)
-      : a.kind === 'keyOn'
-        ? reads.has(a.read)
-        : a.kind === 'drop'
-          ? posts.has(a.plus) && posts.has(a.minus) && states.has(a.state)
-          : a.kind === 'lamp'
-            ? triggers.some((t) => t.id === a.trigger)
-            : inputs.has(a.input),
-  )
-  if (measurements.length < about.length)
-    out.push(`${about.length - measurements.length} measurements of what is left out`)
+  const there = {
+    ...{ elements, reads, inputs, posts, states },
+    triggers: new Set(triggers.map((t) => t.id)),
+    straps: new Set(ground.straps.map((s) => s.id)),
+  }
+  const measurements = build.measurements.filter((m) => isThere(m, there))
+  if (measurements.length < build.measurements.length)
+    out.push(`${build.measurements.length - measurements.length} measurements of what is left out`)
   return {
     ...build,
     ...ground,
@@ -211,7 +205,7 @@ function withoutOrphans(build: Build, out: string[]): Build {
     triggers,
     channels: kept.channels,
     measurements,
-    proofs: proofs.filter((p) => reads.has(p.read)),
+    proofs: build.proofs.filter((p) => reads.has(p.read)),
     changes: [],
   }
 }

@@ -226,6 +226,8 @@ const ELSEWHERE: ReadonlySet<string> = new Set([
   'shown',
   'pinV',
   'drop',
+  'zero',
+  'ampere',
   'rpm',
   'commanded',
   'seen',

@@ -50,6 +50,13 @@ export function strapOhms({ wire, jointA, jointB, ohm }: Strap): {
   return { ohm: sum, doubt, cleanOhm: Math.min(cleanOhm, sum) }
 }
 
+/** A strap without the ohms of a measurement that was struck since. */
+function asKnown({ measurements }: Build, strap: Strap): Strap {
+  const from = strap.ohm?.from ?? []
+  const struck = measurements.some((m) => m.struck && from.includes(m.id))
+  return struck ? { ...strap, ohm: null } : strap
+}
+
 const loadAmpere = ({ ampere }: Load): Pick<DoubtfulLoad, 'ampere' | 'doubt'> => ({
   ampere: ampere.value,
   doubt: ampere.basis === 'measured' ? MEASURED_DOUBT : ASSUMED_LOAD_DOUBT,
@@ -83,7 +90,13 @@ export function vehicleGround(build: Build): VehicleGround | null {
     // what hangs from nothing carries nothing: it is left out, and named
     wires: build.straps
       .filter((s) => tied.has(s.a))
-      .map((s) => ({ id: s.id, a: s.a, b: s.b, shield: s.shield, ...strapOhms(s) })),
+      .map((s) => ({
+        id: s.id,
+        a: s.a,
+        b: s.b,
+        shield: s.shield,
+        ...strapOhms(asKnown(build, s)),
+      })),
     loads: build.loads
       .filter((l) => tied.has(l.into))
       .map((l) => ({ id: l.id, into: l.into, states: l.runs, ...loadAmpere(l) })),
@@ -147,7 +160,7 @@ export function solvedGround(build: Build): Solved {
     build.loads,
     build.vehicle.state,
     JSON.stringify([...feet]),
-    ...build.measurements.filter((m) => m.about.kind === 'drop'),
+    ...build.measurements.filter((m) => m.about.kind === 'drop' || m.about.kind === 'strap'),
   ]
   const before = known.get(build.posts)
   if (before?.rests.length === rests.length && before.rests.every((x, i) => x === rests[i]))
@@ -188,7 +201,9 @@ export function measuredStraps(build: Build, solved: SolvedGround | null): Set<I
   const narrowed = (solved?.estimate.wires ?? [])
     .filter((w) => w.doubt < NARROWED * before.get(w.id)!)
     .map((w) => w.id)
-  const typed = build.straps.filter((s) => s.ohm?.basis === 'measured').map((s) => s.id)
+  const typed = build.straps
+    .filter((s) => asKnown(build, s).ohm?.basis === 'measured')
+    .map((s) => s.id)
   return new Set([...narrowed, ...typed])
 }
 

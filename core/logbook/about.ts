@@ -19,6 +19,7 @@ export function ofMeasurement(
     }
   }
   if (about.kind === 'lamp') return { about: triggerName(build, about.trigger), channels: [] }
+  if (about.kind === 'strap') return { about: strapName(build, about.strap), channels: [] }
   if (about.kind === 'drop') return { about: dropped(build, about), channels: [] }
   const device = build.devices.find((d) => d.inputs.some((i) => i.id === about.input))
   const pin = device?.inputs.find((i) => i.id === about.input)?.pin
@@ -40,3 +41,6 @@ function dropped(build: Build, of: Extract<Measurement['about'], { kind: 'drop' 
 
 const triggerName = (build: Build, id: Id): string =>
   build.triggers.find((t) => t.id === id)?.name ?? ''
+
+const strapName = (build: Build, id: Id): string =>
+  build.straps.find((s) => s.id === id)?.name || 'a wire'

@@ -1,13 +1,17 @@
 import { Button, NativeSelect } from '@mantine/core'
 import { useForm } from '@mantine/form'
 import { useState } from 'react'
-import { measured, type Id } from '../../../core/build/index.ts'
+import type { Build, Id } from '../../../core/build/index.ts'
 import { EchtError } from '../../../core/error.ts'
 import { ohmByVolts } from '../../../core/ground/index.ts'
 import { aboveZero } from '../../parts/checks.ts'
+import { num, unseen, words } from '../../parts/columns.ts'
 import { Beside, Fields } from '../../parts/Fields.tsx'
 import { QuantityInput, type Typed } from '../../parts/QuantityInput.tsx'
+import { Sheet } from '../../parts/Sheet.tsx'
+import { StrikeButton } from '../../parts/StrikeButton.tsx'
 import { Wrong } from '../../parts/Wrong.tsx'
+import { newId } from '../../store/id.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import type { TabProps } from './Earths.tsx'
 import { milliohms } from './Picture.tsx'
@@ -26,12 +30,24 @@ export function OneStrap({ earths: { build } }: Pick<TabProps, 'earths'>) {
     volt && ampere ? found(volt.value, zero?.value ?? 0, ampere.value) : NOTHING_FOUND
   if (!strap) return null
   const keep = (): void => {
-    if (ohm === null)
+    if (ohm === null || !volt || !ampere)
       return form.setFieldError('volt', problem ?? 'Type the volts and the current.')
-    const value = Number(ohm.toPrecision(4))
     const refused = edit({
-      kind: 'editStrap',
-      args: { id: strap.id, patch: { ohm: measured(value) } },
+      kind: 'measureStrap',
+      args: {
+        id: strap.id,
+        measurement: {
+          ...{ id: newId(), at: new Date().toISOString(), by: '', method: 'volts at a current' },
+          about: { kind: 'strap', strap: strap.id },
+          readings: [
+            { role: 'drop', ...volt, instrument: null },
+            ...(zero ? [{ role: 'zero' as const, ...zero, instrument: null }] : []),
+            { role: 'ampere', ...ampere, instrument: null },
+          ],
+          ...{ note: '', struck: null },
+        },
+        ohm: Number(ohm.toPrecision(4)),
+      },
     })
     if (refused) return form.setFieldError('volt', refused)
     form.setValues({ ...nothing, strap: strap.id })
@@ -82,7 +98,42 @@ export function OneStrap({ earths: { build } }: Pick<TabProps, 'earths'>) {
           <b>{milliohms(ohm)}</b>, meter’s own {zero ? 'taken off' : 'not taken off'}.
         </p>
       )}
+      <Measured build={build} />
     </details>
+  )
+}
+
+/** What was measured of single straps, as it was typed. */
+function Measured({ build }: { build: Build }) {
+  const all = build.measurements.flatMap((m) =>
+    m.about.kind === 'strap' ? [{ m, strap: m.about.strap }] : [],
+  )
+  if (all.length === 0) return null
+  return (
+    <Sheet
+      label="Straps measured by themselves"
+      apart
+      columns={[words('Strap'), num('V'), num('V together'), num('A'), unseen('Strike')]}
+    >
+      {all.map(({ m, strap }) => {
+        const name = build.straps.find((s) => s.id === strap)?.name || 'a wire'
+        const typed = (role: string): string =>
+          m.readings.find((r) => r.role === role)?.typed ?? '–'
+        return (
+          <tr key={m.id} className={m.struck ? 'is-struck' : undefined}>
+            <td>{name}</td>
+            {['drop', 'zero', 'ampere'].map((role) => (
+              <td key={role} className="num">
+                {typed(role)}
+              </td>
+            ))}
+            <td>
+              <StrikeButton measurement={m} name={`Strike what was measured of ${name}`} />
+            </td>
+          </tr>
+        )
+      })}
+    </Sheet>
   )
 }
 

@@ -27,6 +27,8 @@ export const reading = object({
     'shown',
     'pinV',
     'drop',
+    'zero',
+    'ampere',
     'rpm',
     'commanded',
     'seen',
@@ -49,6 +51,8 @@ export const measurement = object({
     object({ kind: Type.Literal('input'), input: id }),
     /** volts from one post to another while the vehicle is in a state: red on `plus`, black on `minus` */
     object({ kind: Type.Literal('drop'), plus: id, minus: id, state: id }),
+    /** volts across one strap at a known current, the meter's own with its probes together */
+    object({ kind: Type.Literal('strap'), strap: id }),
     /** a timing lamp on cylinder one: the speed, the angle commanded, the angle seen */
     object({ kind: Type.Literal('lamp'), trigger: id }),
   ]),
