@@ -354,6 +354,22 @@ describe('a shield on the sample', () => {
     expect(worst!.share).toBeGreaterThan(0)
   })
 
+  it('lifts the sensor ground over the unit by what the network with that wire says', () => {
+    const { liftV } = of(1.5)[2]!
+    const { reference } = vehicleGround(sample)!
+    const at = (wires: typeof solved.estimate.wires): number =>
+      groundCost({
+        ...{ reference, wires, loads: solved.estimate.loads },
+        readers: [
+          { id: 'edge', kind: 'fixed', sensorGround: ends.sensors, converterGround: ends.unit },
+        ],
+      }).states[all]!.readerV.edge!
+    const braid = { id: 'x', a: 'gp-bulkhead', b: ends.sensors, ohm: 1.5 * 0.02 + 0.002, doubt: 1 }
+    expect(liftV).toBeCloseTo(at([...solved.estimate.wires, braid]) - at(solved.estimate.wires), 9)
+    expect(Math.abs(liftV)).toBeGreaterThan(1e-4)
+    expect(of(1.5).map((c) => c.liftV === 0)).toEqual([true, true, false])
+  })
+
   it('is wanted most by edges, and not by what is slow', () => {
     expect(wantedFor('frequency', true).cable).toBe('shielded-pair')
     expect(wantedFor('resistance', false).cable).toBe('single')

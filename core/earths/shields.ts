@@ -11,6 +11,8 @@ export type ShieldCost = {
   end: ShieldEnd
   /** current that runs in it, A */
   ampere: number
+  /** what it lifts the unit's sensor ground by over the unit's own ground, V: that much of a trigger's margin is gone */
+  liftV: number
   /** the reader it costs the most, against without the shield, truth unit; null where it costs none */
   worst: { cost: ReaderCost; off: number; share: number } | null
 }
@@ -24,10 +26,11 @@ export function shieldCosts(
   { ground, estimate }: SolvedGround,
   slopes: readonly GroundSlope[],
   state: Id,
-  { sensors, far, lengthM }: { sensors: Id; far: Id; lengthM: number },
+  { sensors, unit, far, lengthM }: { sensors: Id; unit: Id; far: Id; lengthM: number },
 ): ShieldCost[] {
   const plain = { ...ground, ...estimate }
-  const before = new Map(groundPicture(plain, slopes, state).costs.map((c) => [c.read, c.off]))
+  const without = groundPicture(plain, slopes, state)
+  const before = new Map(without.costs.map((c) => [c.read, c.off]))
   const ohm = shieldOhm(lengthM)
   const shield = { id: SHIELD, a: far, b: sensors, ohm, doubt: 0.3 }
   const both = groundPicture({ ...plain, wires: [...plain.wires, shield] }, slopes, state)
@@ -38,10 +41,17 @@ export function shieldCosts(
     })
     .sort((a, b) => b.share - a.share)
   const [worst] = moved.filter((m) => m.share > 1e-6)
+  const liftIn = ({ volt }: { volt: Record<Id, number> }): number =>
+    (volt[sensors] ?? 0) - (volt[unit] ?? 0)
   return [
-    { end: 'unit', ampere: 0, worst: null },
-    { end: 'far', ampere: 0, worst: null },
-    { end: 'both', ampere: Math.abs(both.ampere[SHIELD] ?? 0), worst: worst ?? null },
+    { end: 'unit', ampere: 0, liftV: 0, worst: null },
+    { end: 'far', ampere: 0, liftV: 0, worst: null },
+    {
+      end: 'both',
+      ampere: Math.abs(both.ampere[SHIELD] ?? 0),
+      liftV: liftIn(both) - liftIn(without),
+      worst: worst ?? null,
+    },
   ]
 }
 
@@ -76,9 +86,10 @@ export function wantedFor(
   }
 }
 
-/** Posts a shield is grounded at: the sensor ground of the unit, and where it might be grounded besides. */
-export const shieldEnds = (build: Build): { sensors: Id; far: Id } | null => {
-  const sensors = build.posts.find((p) => p.kind === 'sensors')?.id
-  const far = build.posts.find((p) => p.kind === 'block' || p.kind === 'body')?.id
-  return sensors && far ? { sensors, far } : null
+/** Posts a shield is grounded at: the sensor ground of the unit, beside its own, and where it might be grounded besides. */
+export const shieldEnds = (build: Build): { sensors: Id; unit: Id; far: Id } | null => {
+  const sensors = build.posts.find((p) => p.kind === 'sensors')
+  const unit = build.posts.find((p) => p.kind === 'device' && p.device === sensors?.device)
+  const far = build.posts.find((p) => p.kind === 'block' || p.kind === 'body')
+  return sensors && far ? { sensors: sensors.id, unit: unit?.id ?? sensors.id, far: far.id } : null
 }

@@ -5,6 +5,7 @@ export {
   type GroundReader,
   type GroundTask,
 } from './cost.ts'
+export { edgeMargin, type Comparator, type EdgeMargin } from './comparator.ts'
 export { groundNet, type GroundLoad, type GroundNet, type GroundWire } from './net.ts'
 export {
   bestNextDrop,

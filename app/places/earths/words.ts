@@ -1,6 +1,6 @@
 import type { Build, Edited, Id } from '../../../core/build/index.ts'
 import type { Scheme } from '../../../core/earths/index.ts'
-import type { Repair } from '../../../core/ground/index.ts'
+import type { Cable, Repair } from '../../../core/ground/index.ts'
 import { newId } from '../../store/id.ts'
 import type { EarthsNow } from './useEarths.ts'
 import { newStrap } from './usePull.ts'
@@ -16,6 +16,14 @@ export const readName = (build: Build, id: Id): string => {
   const input = channel?.reads.find((r) => r.id === id)?.input
   const device = build.devices.find((d) => d.inputs.some((i) => i.id === input))
   return [channel?.name, device?.name].filter(Boolean).join(' · ')
+}
+
+/** How a signal is wired, as one says it. */
+export const CABLE: Record<Cable, string> = {
+  single: 'neither',
+  twisted: 'twisted pair',
+  shielded: 'shielded',
+  'shielded-pair': 'twisted pair, shielded',
 }
 
 /** A repair as one says it to whoever does it. */
