@@ -25,7 +25,7 @@ export {
   offsetByStrap,
   railBudgets,
 } from '../core/earths/index.ts'
-export { solvedGround, wireThere } from '../core/ground/index.ts'
+export { edgeMargin, noiseOfRoute, solvedGround, wireThere } from '../core/ground/index.ts'
 export {
   correctedAngle,
   csvOfCapture,

@@ -1,8 +1,10 @@
 import { expect, test } from '@playwright/test'
 import {
+  edgeMargin,
   groundAdvice,
   groundPicture,
   groundSlopes,
+  noiseOfRoute,
   offsetByStrap,
   railBudgets,
   solvedGround,
@@ -305,6 +307,26 @@ test('a wire that is there, and a relay with and without its diode', async ({ pa
   await expect(relay).toContainText('The pin sees 14.5 V')
   await relay.getByRole('switch', { name: 'diode across the coil' }).click()
   await expect(relay).toContainText('hundreds of volts')
+
+  // a trigger's wire past the coil: its comparator has less hysteresis than the noise is high
+  await page.getByRole('tab', { name: 'Shields' }).click()
+  const far = page.getByRole('region', { name: 'Way 2' })
+  const { leastV } = edgeMargin(
+    { peakV: 1, thresholdV: 0.3, hysteresisV: 0.2 },
+    {
+      noiseV: noiseOfRoute([{ source: 'battery cable', lengthM: 1.2, apartM: 0.1 }], {
+        ...{ ohm: 2200, cable: 'single' },
+      }),
+      liftV: 0,
+    },
+  )
+  await expect(far).toContainText(`${(1000 * leastV).toFixed(0)} mV left before a false edge`)
+  await page
+    .getByRole('group', { name: 'The trigger’s comparator' })
+    .getByLabel('Hysteresis')
+    .fill('10 mV')
+  await page.keyboard.press('Enter')
+  await expect(far).toContainText('edges where there is none')
 })
 
 test('five hundred posts are drawn, and the page answers', async ({ page }) => {
