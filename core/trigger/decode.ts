@@ -7,7 +7,8 @@ import {
   VrScan,
   type Profile,
 } from './crossings.ts'
-import { Pattern, track, type Tracked } from './track.ts'
+import { Pattern } from './pattern.ts'
+import { track, type Tracked } from './track.ts'
 import { requirePickup, requireRate, requireWheel, type Pickup, type Wheel } from './wheel.ts'
 import { EchtError } from '../error.ts'
 
@@ -99,11 +100,43 @@ function vrEdges(samples: Float32Array, fits: (at: Float64Array) => number | nul
   const [falling, rising] = ([1, -1] as const).map((sign) => {
     const scan = new VrScan(samples, { ...begin, sign, profile, most: ENOUGH })
     const at = scan.run()
-    return { rough: fits(at) ?? Infinity, edges: at.length, steep: steepness(samples, at) }
+    const rough = (fits(at) ?? Infinity) + (hidesCrossings(samples, at, sign) ? HIDES : 0)
+    return { rough, edges: at.length, steep: steepness(samples, at) }
   })
   const evidence = { falling: falling!, rising: rising! }
   const { polarity, sign } = verdict(evidence)
   return { at: wholeScan(samples, profile, { ...begin, sign }), polarity, sign, evidence }
+}
+
+/** What it counts against a way of crossing that its gaps hide one more, as a mean square of changes of speed. */
+const HIDES = 0.05
+/** An interval so many times the middle one is a gap, in which the signal rests. */
+const GAP = 2.5
+const SOME_GAPS = 9
+/** Of the highest on either side of a gap: what is higher in it is no noise. */
+const HIGH_IN_GAP = 0.5
+
+/**
+ * Whether a gap holds a crossing of the same way that rests half-way, and was not taken for one: so it is between teeth,
+ * from the end of the last one to the beginning of the next, and never at their centres.
+ */
+function hidesCrossings(samples: Float32Array, at: Float64Array, sign: 1 | -1): boolean {
+  const intervals = at.slice(1).map((x, k) => x - at[k]!)
+  const middle = intervals.slice().sort()[Math.floor(intervals.length / 2)] ?? 0
+  const gaps = [...intervals.keys()].filter((k) => intervals[k]! > GAP * middle).slice(0, SOME_GAPS)
+  const hiding = gaps.filter((k) => {
+    const [from, to] = [Math.ceil(at[k]!), Math.floor(at[k + 1]!)]
+    let most = 0
+    for (let i = from; i < to; i++) most = Math.max(most, Math.abs(samples[i]!))
+    let high = false
+    for (let i = from; i < to; i++) {
+      const v = sign * samples[i]!
+      if (v > HIGH_IN_GAP * most) high = true
+      else if (high && v < -HIGH_IN_GAP * most) return true
+    }
+    return false
+  })
+  return hiding.length > gaps.length / 2
 }
 
 /** From the strong place on to the end, and from there back to where the signal sinks into its noise. */
@@ -131,15 +164,18 @@ const ENOUGH = 400
 
 /** Which way of crossing lies at the tooth centres: the one that fits the wheel better and is steeper. */
 export function verdict({ falling, rising }: Evidence): { polarity: Polarity; sign: 1 | -1 } {
-  const rhythm = Math.log((rising.rough + LEAST_ROUGH) / (falling.rough + LEAST_ROUGH))
+  const [rises, falls] = [rising, falling].map((w) => Math.min(w.rough, MOST_ROUGH) + LEAST_ROUGH)
+  const rhythm = Math.log(rises! / falls!)
   const steep = Math.log((falling.steep + 1e-12) / (rising.steep + 1e-12))
-  const forFalling = (Number.isFinite(rhythm) ? rhythm : 0) + BY_STEEPNESS * steep
+  const forFalling = rhythm + BY_STEEPNESS * steep
   if (forFalling > SAID) return { polarity: 'right', sign: 1 }
   if (forFalling < -SAID) return { polarity: 'reversed', sign: -1 }
   return { polarity: 'unsure', sign: forFalling >= 0 ? 1 : -1 }
 }
 /** Below this both fit as well as edges can be placed. */
 const LEAST_ROUGH = 1e-3
+/** Where nothing fits at all, it fits so badly. */
+const MOST_ROUGH = 1
 
 /** How steep a signal is where it crosses, V a sample; the median of some crossings. */
 function steepness(samples: Float32Array, at: Float64Array): number {

@@ -1,6 +1,6 @@
 import { EchtError } from '../error.ts'
 import { edgesOf, requireSamples } from './decode.ts'
-import { Pattern } from './track.ts'
+import { Pattern } from './pattern.ts'
 import {
   nameOfWheel,
   parseWheel,
@@ -30,7 +30,7 @@ const MOST_MISSING = 5
 /** A wheel that has a shorthand goes before one of its own angles that fits a little better. */
 const OWN_ANGLES = 2e-3
 /** Mean square of the changes of speed, as logarithms, of an engine that turns evenly. */
-const STEADY = 4e-3
+const STEADY = 1e-3
 /** What may be left of the speed once compression is taken off, for a wheel that has a shorthand to be the one. */
 const EXPLAINED = { few: 2e-3, many: 3e-3 }
 /** Angles are said to so much, °. */

@@ -1,0 +1,131 @@
+import { misfit, type Interval } from './swing.ts'
+import { stepsOf, type Wheel } from './wheel.ts'
+
+/** A pattern is where it is when every other place fits worse by this. */
+const SURE = 0.55
+/** Mean square of the logarithms' changes beyond which nothing fits. */
+const ROUGH = 0.4
+
+export type Alignment = { from: number; edge: number; cost: number; second: number }
+
+/** The steps of a wheel as logarithms, read round and round. */
+export class Pattern {
+  readonly n: number
+  readonly steps: number[]
+  readonly log: Float64Array
+  /** whether turning the wheel by some of its edges gives it back: nothing then tells one from the other */
+  readonly symmetric: boolean
+
+  constructor(wheel: Wheel) {
+    this.steps = stepsOf(wheel)
+    this.n = this.steps.length
+    this.log = Float64Array.from(this.steps, Math.log)
+    const turned = (k: number): boolean =>
+      this.steps.every((s, i) => Math.abs(s - this.steps[(i + k) % this.n]!) < 1e-6 * s)
+    this.symmetric = this.n > 1 && Array.from({ length: this.n - 1 }, (_, k) => k + 1).some(turned)
+  }
+
+  /**
+   * Which edge the first of some edges is: of all places on the wheel the one at which the speed is smoothest over the
+   * intervals that follow. Null where too few follow.
+   */
+  align(at: Float64Array, from: number, intervals: number): Alignment | null {
+    const { n, log } = this
+    if (from + intervals >= at.length || intervals < 2) return null
+    const d = new Float64Array(intervals - 1)
+    let before = Math.log(at[from + 1]! - at[from]!)
+    for (let k = 1; k < intervals; k++) {
+      const now = Math.log(at[from + k + 1]! - at[from + k]!)
+      d[k - 1] = now - before
+      before = now
+    }
+    let [edge, cost, second] = [0, Infinity, Infinity]
+    for (let j = 0; j < n; j++) {
+      let sum = 0
+      for (let k = 0; k < d.length; k++) {
+        const a = (j + k) % n
+        const miss = log[(a + 1) % n]! - log[a]! - d[k]!
+        sum += miss * miss
+      }
+      if (sum < cost) [edge, cost, second] = [j, sum, cost]
+      else if (sum < second) second = sum
+    }
+    return { from, edge, cost: cost / d.length, second: second / d.length }
+  }
+
+  /**
+   * As `align`, for a wheel of few teeth, between which an engine's speed changes by as much as a gap is long: of all
+   * places the one at which the speeds are those of an engine, compression and all.
+   */
+  alignSwinging(at: Float64Array, from: number, intervals: number): Alignment | null {
+    const { n } = this
+    if (from + intervals >= at.length) return null
+    let [edge, cost, second] = [0, Infinity, Infinity]
+    for (let j = 0; j < n; j++) {
+      const fit = this.misfitFrom(at, from, j, intervals)
+      if (fit < cost) [edge, cost, second] = [j, fit, cost]
+      else if (fit < second) second = fit
+    }
+    return { from, edge, cost, second }
+  }
+
+  /** By whichever of the two serves a wheel of so many teeth. */
+  alignAny(at: Float64Array, from: number, intervals: number): Alignment | null {
+    return this.n <= COARSE
+      ? this.alignSwinging(at, from, Math.max(8, intervals))
+      : this.align(at, from, Math.max(3, intervals))
+  }
+
+  /** How badly the speeds from an edge on are an engine's, were it edge `j` of the wheel. */
+  misfitFrom(at: Float64Array, from: number, j: number, intervals: number): number {
+    const { n, log, steps } = this
+    const seen: Interval[] = []
+    let angle = 0
+    for (let k = 0; k < intervals && from + k + 1 < at.length; k++) {
+      const e = (j + k) % n
+      const width = steps[e]!
+      seen.push({
+        logSpeed: log[e]! - Math.log(at[from + k + 1]! - at[from + k]!),
+        middle: angle + width / 2,
+        width,
+      })
+      angle += width
+    }
+    return misfit(seen)
+  }
+}
+
+/** Wheels of so few teeth are aligned with an engine's compression in mind. */
+export const COARSE = 40
+
+export const isSure = ({ cost, second }: Alignment, most = ROUGH): boolean =>
+  cost < most && cost < SURE * second
+
+/**
+ * The first place from which the edges are sure to be where they are on the wheel; null where there is none. A place
+ * where the engine turns evenly goes before one where it is just being started.
+ */
+export function firstSure(at: Float64Array, pattern: Pattern, from: number): Alignment | null {
+  const even = pattern.n <= COARSE ? EVEN.coarse : EVEN.fine
+  return sureBelow(at, pattern, from, even) ?? sureBelow(at, pattern, from, ROUGH)
+}
+/** Mean square of the logarithms' changes of an engine that turns evenly, compression and all. */
+const EVEN = { coarse: 0.02, fine: 0.05 }
+
+function sureBelow(
+  at: Float64Array,
+  pattern: Pattern,
+  from: number,
+  most: number,
+): Alignment | null {
+  const { n } = pattern
+  const stride = Math.max(1, Math.floor(n / 4))
+  for (let k = from; k < at.length; k += stride) {
+    for (const intervals of [n + 2, 2 * n + 1, 3 * n + 1]) {
+      const found = pattern.alignAny(at, k, intervals)
+      if (found && (isSure(found, most) || (n === 1 && found.cost < most))) return found
+    }
+    if (k + n + 2 >= at.length) return null
+  }
+  return null
+}

@@ -1,0 +1,67 @@
+import { describe, expect, it } from 'vitest'
+import { normalStream, uniformStream } from '../math/index.ts'
+import { misfit, type Interval } from './swing.ts'
+
+/** Mean speeds between edges of an engine whose speed swings about a trend, by adding its time up in small steps. */
+function engine(of: {
+  widths: number[]
+  swing: number
+  order: number
+  trend: number
+  noise?: number
+}) {
+  const normal = normalStream(uniformStream(9))
+  const out: Interval[] = []
+  let angle = 17
+  for (const width of of.widths) {
+    const parts = 400
+    let time = 0
+    for (let i = 0; i < parts; i++) {
+      const at = angle + ((i + 0.5) * width) / parts
+      const speed =
+        Math.exp((of.trend * at) / 720) * (1 + of.swing * Math.cos((at * of.order * Math.PI) / 180))
+      time += width / parts / speed
+    }
+    const logSpeed = Math.log(width / time) + (of.noise ?? 0) * normal()
+    out.push({ logSpeed, middle: angle + width / 2, width })
+    angle += width
+  }
+  return out
+}
+
+const EVEN = new Array<number>(24).fill(30)
+const WITH_GAP = [...new Array<number>(4).fill(60), 120, ...new Array<number>(4).fill(60), 120]
+
+describe('speeds of an engine', () => {
+  it.each([
+    ['even teeth, a small swing', { widths: EVEN, swing: 0.05, order: 2, trend: 0 }],
+    ['even teeth, a large swing', { widths: EVEN, swing: 0.4, order: 2, trend: 0.1 }],
+    ['wide gaps, a large swing', { widths: WITH_GAP, swing: 0.35, order: 1, trend: 0 }],
+    ['a swing every second turn', { widths: EVEN, swing: 0.3, order: 0.5, trend: -0.1 }],
+  ])('leave next to nothing: %s', (_, of) => {
+    // what is left is what the ridge weighs
+    expect(misfit(engine(of))).toBeLessThan(2.5e-3 * of.swing ** 2 + 2e-5)
+  })
+
+  it('leave their noise', () => {
+    const of = { widths: [...EVEN, ...EVEN, ...EVEN], swing: 0.2, order: 2, trend: 0 }
+    const left = misfit(engine({ ...of, noise: 0.03 }))
+    expect(left).toBeGreaterThan(0.6 * 0.03 ** 2)
+    expect(left).toBeLessThan(1.5 * 0.03 ** 2)
+  })
+
+  it('leave much where a tooth is taken for another', () => {
+    const right = engine({ widths: WITH_GAP, swing: 0.2, order: 2, trend: 0 })
+    const wrong = right.map((v, i) => ({
+      ...v,
+      logSpeed: v.logSpeed + (i === 2 ? Math.log(2) : 0),
+    }))
+    expect(misfit(wrong)).toBeGreaterThan(20 * misfit(right))
+  })
+
+  it('say nothing by fewer than six', () => {
+    expect(misfit(engine({ widths: EVEN.slice(0, 5), swing: 0, order: 1, trend: 0 }))).toBe(
+      Infinity,
+    )
+  })
+})
