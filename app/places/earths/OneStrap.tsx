@@ -1,7 +1,7 @@
 import { Button, NativeSelect } from '@mantine/core'
 import { useForm } from '@mantine/form'
 import { useState } from 'react'
-import type { Build, Id } from '../../../core/build/index.ts'
+import type { Build, Id, Measurement } from '../../../core/build/index.ts'
 import { EchtError } from '../../../core/error.ts'
 import { ohmByVolts } from '../../../core/ground/index.ts'
 import { aboveZero } from '../../parts/checks.ts'
@@ -18,8 +18,8 @@ import { milliohms } from './Picture.tsx'
 
 type Read = { strap: Id; volt: Typed | null; zero: Typed | null; ampere: Typed | null }
 
-/** What a strap has by itself: volts across it at a known current, less what the meter shows of itself. */
-export function OneStrap({ earths: { build } }: Pick<TabProps, 'earths'>) {
+/** One strap as it is typed, the ohms of it, and keeping them. */
+function useOneStrap(build: Build) {
   const { edit } = useBuild()
   const [round, setRound] = useState(0)
   const nothing: Read = { strap: build.straps[0]?.id ?? '', volt: null, zero: null, ampere: null }
@@ -28,31 +28,38 @@ export function OneStrap({ earths: { build } }: Pick<TabProps, 'earths'>) {
   const strap = build.straps.find((s) => s.id === form.values.strap) ?? build.straps[0]
   const { ohm, problem } =
     volt && ampere ? found(volt.value, zero?.value ?? 0, ampere.value) : NOTHING_FOUND
-  if (!strap) return null
   const keep = (): void => {
+    if (!strap) return
     if (ohm === null || !volt || !ampere)
       return form.setFieldError('volt', problem ?? 'Type the volts and the current.')
-    const refused = edit({
-      kind: 'measureStrap',
-      args: {
-        id: strap.id,
-        measurement: {
-          ...{ id: newId(), at: new Date().toISOString(), by: '', method: 'volts at a current' },
-          about: { kind: 'strap', strap: strap.id },
-          readings: [
-            { role: 'drop', ...volt, instrument: null },
-            ...(zero ? [{ role: 'zero' as const, ...zero, instrument: null }] : []),
-            { role: 'ampere', ...ampere, instrument: null },
-          ],
-          ...{ note: '', struck: null },
-        },
-        ohm: Number(ohm.toPrecision(4)),
-      },
-    })
+    const measurement = asMeasured(strap.id, { volt, zero, ampere })
+    const args = { id: strap.id, measurement, ohm: Number(ohm.toPrecision(4)) }
+    const refused = edit({ kind: 'measureStrap', args })
     if (refused) return form.setFieldError('volt', refused)
     form.setValues({ ...nothing, strap: strap.id })
     setRound(round + 1)
   }
+  return { form, round, ohm, problem: problem ?? form.errors.volt, keep }
+}
+
+const asMeasured = (
+  strap: Id,
+  { volt, zero, ampere }: { volt: Typed; zero: Typed | null; ampere: Typed },
+): Measurement => ({
+  ...{ id: newId(), at: new Date().toISOString(), by: '', method: 'volts at a current' },
+  about: { kind: 'strap', strap },
+  readings: [
+    { role: 'drop', ...volt, instrument: null },
+    ...(zero ? [{ role: 'zero' as const, ...zero, instrument: null }] : []),
+    { role: 'ampere', ...ampere, instrument: null },
+  ],
+  ...{ note: '', struck: null },
+})
+
+/** What a strap has by itself: volts across it at a known current, less what the meter shows of itself. */
+export function OneStrap({ earths: { build } }: Pick<TabProps, 'earths'>) {
+  const { form, round, ohm, problem, keep } = useOneStrap(build)
+  if (build.straps.length === 0) return null
   return (
     <details className="apart">
       <summary className="strong">Measure one strap by itself</summary>
@@ -92,10 +99,10 @@ export function OneStrap({ earths: { build } }: Pick<TabProps, 'earths'>) {
           </Beside>
         </Fields>
       </form>
-      <Wrong>{problem ?? form.errors.volt}</Wrong>
+      <Wrong>{problem}</Wrong>
       {ohm !== null && (
         <p role="status">
-          <b>{milliohms(ohm)}</b>, meter’s own {zero ? 'taken off' : 'not taken off'}.
+          <b>{milliohms(ohm)}</b>, meter’s own {form.values.zero ? 'taken off' : 'not taken off'}.
         </p>
       )}
       <Measured build={build} />
