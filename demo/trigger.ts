@@ -5,6 +5,9 @@ const CRANK: Trigger = {
   ...{ device: 'engine-unit', pins: '3, 4', cylinders: 3, firingOrder: [1, 3, 2] },
   counts: { tooth: 'after-gap', from: 'before' },
   angleDeg: 97.6,
+  input: null,
+  gap: null,
+  dwell: [],
 }
 
 /** The lamp on cylinder one while 10° stood commanded: 36° late, and a little more at speed. */

@@ -140,3 +140,17 @@ describe('a file of schema 7, whose straps knew no shields', () => {
     expect(back.straps).toEqual(read.straps)
   })
 })
+
+describe('a file of schema 8, whose triggers kept no input, no gap and no dwell', () => {
+  it('gets none of them, in its history too', () => {
+    const now = saltmarshNine()
+    const old = JSON.stringify({ ...now, schema: 8 }).replaceAll(
+      ',"input":null,"gap":null,"dwell":[]',
+      '',
+    )
+    expect(old).not.toContain('"dwell"')
+    const { build, migratedFrom } = readBuild(old)
+    expect(migratedFrom).toBe(8)
+    expect(build).toEqual(now)
+  })
+})

@@ -20,6 +20,7 @@ type Step = {
   elements?: Lift
   channels?: Lift
   straps?: Lift
+  triggers?: Lift
   changes?: Lift
 }
 
@@ -45,7 +46,7 @@ const within =
  * faults shown as cold or hot, faces of digits alone. Schema 3 kept the fuel with a lambda sensor, per cent, did
  * not say whether two halves stand level, and named some settings by units not the core's. Schema 4 kept edits by
  * whole fields and every change with its arguments. Schema 5 knew one kind of channel. Schema 6 knew no grounds and no supplies.
- * Schema 7 knew no shields among the straps and no triggers.
+ * Schema 7 knew no shields among the straps and no triggers. Schema 8 kept nothing of a trigger's input, gap and dwell.
  */
 const STEPS: Readonly<Record<number, Step>> = {
   1: {
@@ -79,6 +80,10 @@ const STEPS: Readonly<Record<number, Step>> = {
   7: {
     top: (b) => ('channels' in b ? { triggers: [], ...b } : b),
     straps: (s) => ('jointA' in s && 'a' in s ? { shield: false, ...s } : s),
+  },
+  8: {
+    triggers: (t) =>
+      'wheel' in t && 'counts' in t ? { input: null, gap: null, dwell: [], ...t } : t,
   },
 }
 
@@ -173,7 +178,14 @@ function stepUp(old: Old, version: number): Old {
   const step = STEPS[version]!
   const top = step.top ?? ((b) => b)
   const next: Old = { ...top(old, old), schema: version + 1 }
-  for (const where of ['instruments', 'devices', 'elements', 'channels', 'straps'] as const) {
+  for (const where of [
+    'instruments',
+    'devices',
+    'elements',
+    'channels',
+    'straps',
+    'triggers',
+  ] as const) {
     const make = step[where]
     if (make) next[where] = list(old[where]).map((e) => make(e, old))
   }

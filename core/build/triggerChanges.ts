@@ -10,6 +10,12 @@ export const TRIGGER_CHANGES = {
   editTrigger: (b, a: { id: Id; patch: Patch<Trigger> }) => {
     layOver(find(b.triggers, a.id, 'trigger'), a.patch)
   },
+  addDwell: (b, a: { id: Id; dwell: Trigger['dwell'][number] }) => {
+    find(b.triggers, a.id, 'trigger').dwell.push(a.dwell)
+  },
+  removeDwell: (b, a: { id: Id; dwell: Id }) => {
+    remove(find(b.triggers, a.id, 'trigger').dwell, a.dwell, 'dwell')
+  },
   /** another angle is entered in the unit: lamp readings against the one before say nothing of it, and are struck */
   enterTriggerAngle: (b, a: { id: Id; angleDeg: number; at: string; why: string }) => {
     find(b.triggers, a.id, 'trigger').angleDeg = a.angleDeg

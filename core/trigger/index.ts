@@ -41,6 +41,19 @@ export {
   type Counts,
   type Signature,
 } from './angle.ts'
+export {
+  gapWindow,
+  kindOfPickup,
+  pinsOf,
+  waysToTry,
+  type GapTask,
+  type GapWindow,
+  type LeadOhms,
+  type PickupKind,
+  type PinTry,
+  type Pins,
+} from './pickup.ts'
+export { waysOut, type WayOut } from './waysOut.ts'
 export { captureOfVcd, vcdOfCapture } from './vcd.ts'
 export {
   captureAtRate,

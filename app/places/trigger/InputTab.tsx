@@ -1,5 +1,5 @@
 import { NativeSelect } from '@mantine/core'
-import { useSessionStorage } from '@mantine/hooks'
+import { patched, type Patch, type Trigger } from '../../../core/build/index.ts'
 import { EchtError } from '../../../core/error.ts'
 import {
   designTriggerInput,
@@ -16,9 +16,10 @@ import { Sheet } from '../../parts/Sheet.tsx'
 import { ohms } from '../../parts/units.ts'
 import { Wrong } from '../../parts/Wrong.tsx'
 import type { TabProps } from './Trigger.tsx'
+import { useBuild } from '../../store/useBuild.ts'
 import { Zones } from './Zones.tsx'
 
-const START: Omit<TriggerInputTask, 'limiterHz'> = {
+const START: NonNullable<Trigger['input']> = {
   ...{ lowV: 0.4, sinkA: 0.02, leakA: 1e-5, sensorFromV: 4.5, cableF: 1e-9 },
   ...{ thresholdLowV: 1.2, thresholdHighV: 2.8, limitV: 12, batteryV: [6, 15] },
   ...{ railTolerance: 0.02, series: 'E24', partTolerance: 0.05, limiterRpm: 7500 },
@@ -33,11 +34,8 @@ const SCHOOL: Record<InputSchool, string> = {
 
 /** The input of a switching sensor: every school with parts that can be bought, in its worst corner. */
 export default function InputTab({ trigger }: TabProps) {
-  const [task, setTask] = useSessionStorage({
-    key: `echt-trigger-input ${trigger.id}`,
-    defaultValue: START,
-    getInitialValueInEffect: false,
-  })
+  const { edit } = useBuild()
+  const task = trigger.input ?? START
   if (trigger.pickup === 'vr')
     return (
       <p className="column wide">
@@ -48,7 +46,11 @@ export default function InputTab({ trigger }: TabProps) {
     )
   const edges = parseWheel(trigger.wheel).edgesDegrees.length
   const { designs, problem } = designed({ ...task, limiterHz: (edges * task.limiterRpm) / 60 })
-  const set = (patch: Partial<typeof START>): void => setTask((t) => ({ ...t, ...patch }))
+  const set: Set = (patch) =>
+    edit({
+      kind: 'editTrigger',
+      args: { id: trigger.id, patch: { input: trigger.input ? patch : patched(START, patch) } },
+    })
   return (
     <>
       <TaskFields task={task} set={set} />
@@ -62,6 +64,8 @@ export default function InputTab({ trigger }: TabProps) {
     </>
   )
 }
+
+type Set = (patch: Patch<typeof START>) => string | null
 
 function designed(task: TriggerInputTask): {
   designs: InputDesign[] | null
@@ -95,13 +99,7 @@ const BOXES: readonly [key: Key, label: string, unit: string][] = [
   ['limiterRpm', 'Limiter', 'rpm'],
 ]
 
-function TaskFields({
-  task,
-  set,
-}: {
-  task: typeof START
-  set: (patch: Partial<typeof START>) => void
-}) {
+function TaskFields({ task, set }: { task: typeof START; set: Set }) {
   return (
     <Fields name="The input">
       {BOXES.map(([key, label, unit]) => (
@@ -121,7 +119,10 @@ function TaskFields({
         value={task.batteryV[0]}
         width={140}
         hideUnderstood
-        onCommit={({ value }) => set({ batteryV: [value, task.batteryV[1]] })}
+        check={(v) =>
+          v > 0 && v < task.batteryV[1] ? null : `Above zero, below ${task.batteryV[1]} V.`
+        }
+        onCommit={({ value }) => set({ batteryV: { 0: value } })}
       />
       <NativeSelect
         label="Parts"

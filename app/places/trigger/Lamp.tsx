@@ -12,6 +12,7 @@ import { StrikeButton } from '../../parts/StrikeButton.tsx'
 import { Wrong } from '../../parts/Wrong.tsx'
 import { newId } from '../../store/id.ts'
 import { useBuild } from '../../store/useBuild.ts'
+import { Dwell } from './Dwell.tsx'
 import { lampNow, lampsOf, readingOf, type LampMeasurement } from './lamp.ts'
 import type { TabProps } from './Trigger.tsx'
 
@@ -62,6 +63,7 @@ export default function Lamp({ trigger }: TabProps) {
           Spark kills through a worn cable: spark tester on, hands off. Sleeves, hair and lamp lead
           clear of belts and fan. Fuel off while cranking for a lamp.
         </Caution>
+        <Dwell trigger={trigger} />
       </div>
     </div>
   )

@@ -23,6 +23,7 @@ const TABS = [
   { id: 'capture', name: 'Capture', Tab: lazy(() => import('./CaptureSource.tsx')) },
   { id: 'faults', name: 'What it shows', Tab: lazy(() => import('./Faults.tsx')) },
   { id: 'wheel', name: 'Wheel and unit', Tab: lazy(() => import('./WheelFields.tsx')) },
+  { id: 'pickup', name: 'Pickup', Tab: lazy(() => import('./PickupTab.tsx')) },
   { id: 'input', name: 'Input', Tab: lazy(() => import('./InputTab.tsx')) },
   { id: 'lamp', name: 'Lamp', Tab: lazy(() => import('./Lamp.tsx')) },
 ] as const
@@ -53,6 +54,7 @@ export function Trigger() {
 const NEW: Omit<TriggerRecord, 'id'> = {
   ...{ name: 'Crank', wheel: '36-1', expects: null, pickup: 'vr', device: null, pins: '' },
   ...{ cylinders: 4, firingOrder: [1, 3, 4, 2], angleDeg: null },
+  ...{ input: null, gap: null, dwell: [] },
   counts: { tooth: 'after-gap', from: 'before' },
 }
 

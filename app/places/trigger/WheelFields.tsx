@@ -7,6 +7,7 @@ import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import { TextField } from '../../parts/TextField.tsx'
 import { useBuild } from '../../store/useBuild.ts'
 import type { TabProps } from './Trigger.tsx'
+import { WaysOut } from './WaysOut.tsx'
 
 /** Why a wheel as typed is none; null where it is one. */
 export function wheelProblem(text: string): string | null {
@@ -28,6 +29,7 @@ export default function WheelFields({ trigger }: TabProps) {
       <OnTheEngine trigger={trigger} set={set} />
       <h2 className="apart">What the unit was told</h2>
       <Told trigger={trigger} set={set} />
+      <WaysOut trigger={trigger} />
     </>
   )
 }

@@ -1,0 +1,152 @@
+import type { Trigger } from '../../../core/build/index.ts'
+import { gapWindow, parseWheel, stepsOf, type GapTask } from '../../../core/trigger/index.ts'
+import { aboveZero } from '../../parts/checks.ts'
+import { Caution } from '../../parts/Caution.tsx'
+import { num } from '../../parts/columns.ts'
+import { Fields } from '../../parts/Fields.tsx'
+import { QuantityInput } from '../../parts/QuantityInput.tsx'
+import { Sheet } from '../../parts/Sheet.tsx'
+import { Wrong } from '../../parts/Wrong.tsx'
+import { useBuild } from '../../store/useBuild.ts'
+import { FindPins } from './FindPins.tsx'
+import { WhichPickup } from './WhichPickup.tsx'
+import type { TabProps } from './Trigger.tsx'
+
+/** The pickup by itself: what it is, which pin is which, and how far from the wheel it may stand. */
+export default function PickupTab({ trigger }: TabProps) {
+  return (
+    <div className="stage">
+      <div>
+        <WhichPickup trigger={trigger} />
+        <FindPins />
+      </div>
+      <div>
+        {trigger.pickup === 'vr' ? <Gap trigger={trigger} /> : <SwitchingGap />}
+        <Caution>
+          Set the gap with the engine at rest and the battery off: a feeler gauge caught by a
+          turning wheel takes the finger with it.
+        </Caution>
+      </div>
+    </div>
+  )
+}
+
+const SwitchingGap = () => (
+  <>
+    <h2>Gap</h2>
+    <p>
+      A sensor that switches works within the gap its maker states, often 0.5 to 1.5 mm: nearer it
+      touches, farther single teeth are missed, first where the wheel runs out. It gives no volts by
+      which the gap could be judged. Look at its edges under What it shows: teeth that come late
+      once a turn stand too far away.
+    </p>
+    <Turned />
+  </>
+)
+
+/** A pickup held by one bolt can be turned about it. */
+const Turned = () => (
+  <p className="pale">
+    Held by one bolt it can turn about it: its face must stand square to the wheel, its mark along
+    the teeth. A few degrees cost gap on one side; a quarter of a turn costs a two-element sensor
+    its signal.
+  </p>
+)
+
+type Kept = NonNullable<Trigger['gap']>
+const USUAL: Kept = {
+  ...{ peakV: 1, rpm: 200, gapM: 0.001, diameterM: 0.15, thresholdV: 0.3, limitV: 100 },
+  ...{ crankRpm: 120, limiterRpm: 7500, runoutM: 0.0002, clearM: 0.0003 },
+}
+const BOXES: readonly [key: keyof Kept, label: string, unit: string][] = [
+  ['peakV', 'Peak measured', 'V'],
+  ['rpm', 'at', 'rpm'],
+  ['gapM', 'and a gap of', 'mm'],
+  ['diameterM', 'Wheel over its teeth', 'mm'],
+  ['runoutM', 'It runs out by', 'mm'],
+  ['clearM', 'Keep free', 'mm'],
+  ['thresholdV', 'Unit needs', 'V'],
+  ['limitV', 'may see', 'V'],
+  ['crankRpm', 'Cranking, slowest', 'rpm'],
+  ['limiterRpm', 'Limiter', 'rpm'],
+]
+/** Gaps of the table, m. */
+const AROUND = [0.4e-3, 0.7e-3, 1e-3, 1.3e-3, 1.6e-3, 2e-3]
+
+function Gap({ trigger }: { trigger: Trigger }) {
+  const { edit } = useBuild()
+  const kept = trigger.gap ?? USUAL
+  const set = (patch: Partial<Kept>): string | null =>
+    edit({
+      kind: 'editTrigger',
+      args: { id: trigger.id, patch: { gap: trigger.gap ? patch : { ...USUAL, ...patch } } },
+    })
+  const task: GapTask = { ...kept, pitches: pitchesOf(trigger) }
+  return (
+    <>
+      <h2>Gap</h2>
+      <Fields name="The gap">
+        {BOXES.map(([key, label, unit]) => (
+          <QuantityInput
+            key={key}
+            label={label}
+            unit={unit}
+            value={kept[key]}
+            width={140}
+            hideUnderstood
+            check={key === 'runoutM' || key === 'clearM' ? notBelow : aboveZero}
+            onCommit={({ value }) => set({ [key]: value })}
+          />
+        ))}
+      </Fields>
+      {!trigger.gap && (
+        <p className="pale small">Usual numbers until you type yours: begin with the peak.</p>
+      )}
+      <Window task={task} />
+      <Turned />
+    </>
+  )
+}
+
+const notBelow = (v: number): string | null => (v >= 0 ? null : 'Not below nothing.')
+
+/** Teeth around the wheel were none missing: by its narrowest step. */
+const pitchesOf = ({ wheel }: Trigger): number => {
+  const parsed = parseWheel(wheel)
+  return Math.max(1, Math.round(parsed.cycleDegrees / Math.min(...stepsOf(parsed))))
+}
+
+function Window({ task }: { task: GapTask }) {
+  const { nearM, farM, near, peakAt } = gapWindow(task)
+  const mm = (v: number): string => (1000 * v).toFixed(1)
+  return (
+    <>
+      {nearM > farM ? (
+        <Wrong>
+          {`No gap serves: farther than ${mm(Math.max(0, farM))} mm a tooth is missed while cranking, nearer than ${mm(nearM)} mm ${near === 'touches' ? 'the wheel touches' : 'the unit sees too much at the limiter'}.`}
+        </Wrong>
+      ) : (
+        <p className="large" role="status">
+          <b>
+            {mm(nearM)} to {mm(farM)} mm
+          </b>
+          : nearer {near === 'touches' ? 'it touches' : 'the unit sees too much at the limiter'},
+          farther a tooth is missed while cranking.
+        </p>
+      )}
+      <Sheet label="Volts by gap" columns={[num('gap, mm'), num('cranking, V'), num('limiter, V')]}>
+        {AROUND.map((gap) => (
+          <tr key={gap} className={gap < nearM || gap > farM ? 'is-suspect' : undefined}>
+            <td className="num">{mm(gap)}</td>
+            <td className="num">{peakAt(gap, task.crankRpm).toPrecision(2)}</td>
+            <td className="num">{peakAt(gap, task.limiterRpm).toPrecision(2)}</td>
+          </tr>
+        ))}
+      </Sheet>
+      <p className="pale small">
+        By the field of an even row of teeth, which falls by e over a pitch divided by 2π. Measure
+        the peak again after the gap was set.
+      </p>
+    </>
+  )
+}
