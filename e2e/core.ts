@@ -29,6 +29,7 @@ export { edgeMargin, noiseOfRoute, solvedGround, wireThere } from '../core/groun
 export {
   correctedAngle,
   csvOfCapture,
+  gapWindow,
   lampFit,
   parseWheel,
   simulateTrigger,

@@ -2,6 +2,7 @@ import { expect, test, type Page } from '@playwright/test'
 import {
   correctedAngle,
   csvOfCapture,
+  gapWindow,
   lampFit,
   parseWheel,
   simulateTrigger,
@@ -134,6 +135,86 @@ test('by keyboard alone: lamp readings, what is missing is said, and one more is
   await expect(page.getByText('0.750 to 2.250 s of 3.00 s')).toBeVisible()
   await page.keyboard.press('ArrowRight')
   await expect(page.getByText('0.900 to 2.400 s of 3.00 s')).toBeVisible()
+})
+
+test('the pickup by its meter and its gap, ways out of another wheel, top dead centre, dwell by coil', async ({
+  page,
+}) => {
+  watch(page)
+  await openSample(page)
+  await page.goto('/build/saltmarsh-nine/trigger?tab=pickup')
+  const ohms = page.getByRole('group', { name: 'Ohms between leads' })
+  const type = async (label: string, text: string): Promise<void> => {
+    await ohms.getByLabel(label).fill(text)
+    await page.keyboard.press('Tab')
+  }
+  await type('Red 1, black 2', 'much')
+  await expect(ohms).toContainText('Such as 860, 1k2 or open.')
+  await type('Red 1, black 2', '1k24')
+  await type('Red 1, black 3', 'open')
+  await type('Red 2, black 3', 'open')
+  await expect(page.getByText('A coil between 1 and 2')).toBeVisible()
+  await expect(page.getByText('Lead 3 is its shield.')).toBeVisible()
+
+  // its gap, as the core has it
+  const gap = page.getByRole('group', { name: 'The gap' })
+  await gap.getByLabel('Peak measured').fill('1.8')
+  await page.keyboard.press('Enter')
+  await gap.getByLabel('and a gap of').fill('0.8 mm')
+  await page.keyboard.press('Enter')
+  const { nearM, farM } = gapWindow({
+    ...{ peakV: 1.8, rpm: 200, gapM: 0.8e-3, diameterM: 0.15, pitches: 36 },
+    ...{ thresholdV: 0.3, limitV: 100, crankRpm: 120, limiterRpm: 7500 },
+    ...{ runoutM: 0.2e-3, clearM: 0.3e-3 },
+  })
+  await expect(
+    page.getByText(`${(1e3 * nearM).toFixed(1)} to ${(1e3 * farM).toFixed(1)} mm`),
+  ).toBeVisible()
+
+  // the pins of a switching sensor: the third way is the right one
+  await page.getByText('Which pin is which').click()
+  for (const [across, withSteel, without] of [
+    ['0.05', '5', '5'],
+    ['4.4', '0.7', '0.7'],
+    ['2.5', '0.2', '4.9'],
+  ]) {
+    await page.getByLabel('Across the 1 kΩ').fill(across!)
+    await page.getByLabel('Third, with steel').fill(withSteel!)
+    await page.getByLabel('without', { exact: true }).fill(without!)
+    await page.getByRole('button', { name: 'Next', exact: true }).click()
+  }
+  await expect(page.getByText('Supply A, ground C, signal B.')).toBeVisible()
+
+  await page.getByRole('tab', { name: 'Wheel and unit' }).click()
+  const ways = page.getByRole('table', { name: 'Ways out' })
+  await expect(ways.locator('tbody tr').first()).toContainText('Tell the unit the wheel there is')
+  const same = page.getByRole('table', { name: 'The same angle in each convention' })
+  await expect(same.getByRole('row', { name: /last tooth before the gap before/ })).toContainText(
+    (97.6 + 30).toFixed(1),
+  )
+  await page.getByLabel('Wheel it waits for').fill('36-2')
+  await page.keyboard.press('Enter')
+  await expect(ways).toHaveCount(0)
+
+  await page.getByRole('tab', { name: 'Lamp' }).click()
+  await page.getByText('Find top dead centre').click()
+  await page.getByLabel('Touches at').fill('340')
+  await page.getByLabel('the other way at').fill('26')
+  await expect(page.getByText('Top dead centre is at 3.0°')).toBeVisible()
+  const coil = page.getByRole('group', { name: 'Dwell of a coil' })
+  await coil.getByLabel('Battery').fill('13.8')
+  await coil.getByLabel('Charged for').fill('3.2 ms')
+  await page.keyboard.press('Enter')
+  await expect(
+    page.getByRole('table', { name: 'Dwell by coil' }).getByRole('row').nth(1),
+  ).toContainText(/Coil 1.*13\.8.*3\.2/)
+  await saved(page)
+  await page.getByRole('link', { name: 'Logbook' }).click()
+  const { build } = await exportBuild(page)
+  expect(build.triggers[0]).toMatchObject({
+    ...{ expects: '36-2', gap: { peakV: 1.8, gapM: 0.8e-3 } },
+    dwell: [{ coil: 'Coil 1', batteryV: 13.8, dwellS: 3.2e-3 }],
+  })
 })
 
 test('captures that cannot be read are refused with their reason, and the page stays', async ({

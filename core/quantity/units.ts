@@ -153,6 +153,7 @@ export const UNITS: readonly Unit[] = [
   linear('gal', 'volume', 3.785411784, ['gal us', 'us gal', 'gals', 'gallon', 'gallons']),
   linear('imp gal', 'volume', 4.54609, ['gal imp', 'gal uk', 'uk gal']),
   linear('s', 'time', 1, ['sec', 'secs'], true),
+  withPrefix(linear('ms', 'time', 0.001)),
   linear('min', 'time', 60, []),
   linear('h', 'time', 3600, ['hr', 'hrs']),
   linear('Hz', 'frequency', 1, ['hz'], true),

@@ -14,6 +14,7 @@ import { newId } from '../../store/id.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import { Dwell } from './Dwell.tsx'
 import { lampNow, lampsOf, readingOf, type LampMeasurement } from './lamp.ts'
+import { PistonStop } from './PistonStop.tsx'
 import type { TabProps } from './Trigger.tsx'
 
 /** Speeds an engine may be run at for a lamp, without load. */
@@ -63,6 +64,7 @@ export default function Lamp({ trigger }: TabProps) {
           Spark kills through a worn cable: spark tester on, hands off. Sleeves, hair and lamp lead
           clear of belts and fan. Fuel off while cranking for a lamp.
         </Caution>
+        <PistonStop />
         <Dwell trigger={trigger} />
       </div>
     </div>

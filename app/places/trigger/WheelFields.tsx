@@ -6,6 +6,7 @@ import { Beside, Fields } from '../../parts/Fields.tsx'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import { TextField } from '../../parts/TextField.tsx'
 import { useBuild } from '../../store/useBuild.ts'
+import { Convention } from './Convention.tsx'
 import type { TabProps } from './Trigger.tsx'
 import { WaysOut } from './WaysOut.tsx'
 
@@ -30,6 +31,8 @@ export default function WheelFields({ trigger }: TabProps) {
       <h2 className="apart">What the unit was told</h2>
       <Told trigger={trigger} set={set} />
       <WaysOut trigger={trigger} />
+      <h2 className="apart">How it counts</h2>
+      <Convention trigger={trigger} />
     </>
   )
 }
