@@ -28,10 +28,12 @@ export {
 export { edgeMargin, noiseOfRoute, solvedGround, wireThere } from '../core/ground/index.ts'
 export {
   correctedAngle,
+  camPhase,
   csvOfCapture,
   gapWindow,
   lampFit,
   parseWheel,
+  readCapture,
   simulateTrigger,
   wavOfCapture,
 } from '../core/trigger/index.ts'

@@ -1,20 +1,24 @@
 import { expect, test, type Page } from '@playwright/test'
 import {
   correctedAngle,
+  camPhase,
   csvOfCapture,
   gapWindow,
   lampFit,
   parseWheel,
+  readCapture,
   simulateTrigger,
   wavOfCapture,
 } from './core.ts'
 import { exportBuild, numberIn, openSample, saved, watch } from './help.ts'
 
 const wheel = parseWheel('36-2')
+const speed = (t: number): number =>
+  240 * Math.min(1, 0.05 + t / 0.3) * (1 + 0.2 * Math.sin(38 * t))
 const cranked = (reversed: boolean) =>
   simulateTrigger({
     ...{ wheel, pickup: 'vr', sampleHz: 20_000, durationS: 2, noiseV: 0.1, seed: 9, reversed },
-    rpm: (t) => 240 * Math.min(1, 0.05 + t / 0.3) * (1 + 0.2 * Math.sin(38 * t)),
+    rpm: speed,
   }).samples
 
 async function openCapture(page: Page, name: string, content: string | Uint8Array): Promise<void> {
@@ -244,6 +248,40 @@ test('captures that cannot be read are refused with their reason, and the page s
   await expect(page.getByText(/cannot be told from this capture/)).toBeVisible()
   await expect(page.getByRole('group', { name: 'The wheel' })).toContainText('36-2')
   await expect(page.getByRole('alert')).toHaveCount(0)
+})
+
+test('a file of two channels: the crank is told by its name, the cam is read against it', async ({
+  page,
+}) => {
+  watch(page)
+  await openSample(page)
+  await page.goto('/build/saltmarsh-nine/trigger')
+  const crank = cranked(false)
+  const { samples: cam } = simulateTrigger({
+    ...{ wheel: parseWheel('0,250/720'), pickup: 'hall', sampleHz: 20_000, durationS: 2, seed: 9 },
+    rpm: speed,
+  })
+  const rows = Array.from(crank, (v, i) => `${i / 20_000},${cam[i]!.toFixed(3)},${v.toFixed(4)}`)
+  await openCapture(page, 'both.csv', ['Time (s),Cam,Crank', ...rows].join('\n'))
+  await expect(page.getByLabel('Crank on')).toHaveValue('1')
+  await expect(page.getByRole('group', { name: 'The wheel' })).toContainText('36-2')
+  await page.getByLabel('Cam on').selectOption({ label: 'Cam' })
+  const edges = page.getByRole('table', { name: 'Edges of the cam' })
+  const read = readCapture(
+    Float32Array.from(crank, (v) => Number(v.toFixed(4))),
+    {
+      ...{ sampleHz: 20_000, wheel, pickup: 'vr' },
+    },
+  )
+  const phase = camPhase(read, cam, wheel)
+  expect(phase.edges).toHaveLength(2)
+  for (const [i, e] of phase.edges.entries())
+    await expect(edges.getByRole('row').nth(i + 1)).toContainText(e.afterDeg.toFixed(1))
+  await expect(page.getByText('tells one turn of the crank from the other')).toBeVisible()
+  // taken for the crank, the cam makes no sense, and the page stays
+  await page.getByLabel('Crank on').selectOption({ label: 'Cam' })
+  await expect(page.getByLabel('Crank on')).toHaveValue('0')
+  await expect(page.getByRole('heading', { name: /^Crank, 36-2/ })).toBeVisible()
 })
 
 test('a build without a trigger gets one, and it can be removed again', async ({ page }) => {

@@ -1,12 +1,8 @@
 import { expose } from 'comlink'
 import { EchtError, orElse } from '../../core/error.ts'
-import { likelyColumn } from '../../core/log/index.ts'
 import {
   bentTooth,
-  captureAtRate,
-  captureOfColumns,
-  captureOfVcd,
-  captureOfWav,
+  camPhase,
   csvOfCapture,
   drawnStretch,
   envelopeOf,
@@ -14,6 +10,9 @@ import {
   identifyWheel,
   parseWheel,
   readCapture,
+  recordingOfColumns,
+  recordingOfVcd,
+  recordingOfWav,
   simulateTrigger,
   toothOffsets,
   vcdOfCapture,
@@ -22,6 +21,7 @@ import {
   type Envelope,
   type Pickup,
   type ReadCapture,
+  type Recording,
   type TriggerFaults,
 } from '../../core/trigger/index.ts'
 import { readCsv } from './readCsv.ts'
@@ -29,6 +29,7 @@ import { readCsv } from './readCsv.ts'
 /** One capture at a time, kept here: the page asks for stretches of it and never holds it. */
 let capture: (Capture & { envelope: Envelope }) | null = null
 let read: ReadCapture | null = null
+let recording: Recording | null = null
 let stop = false
 
 const opened = (): Capture & { envelope: Envelope } => {
@@ -39,6 +40,24 @@ const keep = (c: Capture): { samples: number; sampleHz: number; signKnown: boole
   capture = { ...c, envelope: envelopeOf(c.samples) }
   read = null
   return { samples: c.samples.length, sampleHz: c.sampleHz, signKnown: c.signKnown }
+}
+/** One channel of what was recorded together. */
+const chosen = (channel: number) => {
+  const { names, capture: of } = recording!
+  return { ...keep(of(channel)), channels: names, channel }
+}
+async function recorded(
+  file: File,
+  rateHz: number | null,
+  onProgress: (share: number) => void,
+): Promise<Recording> {
+  if (/\.wav$/i.test(file.name)) return recordingOfWav(new Uint8Array(await file.arrayBuffer()))
+  if (/\.vcd$/i.test(file.name)) return recordingOfVcd(await file.text())
+  const { names, columns } = await readCsv(file, {
+    ...{ leastColumns: 1, onProgress },
+    stopped: () => stop,
+  })
+  return recordingOfColumns(names, columns, rateHz)
 }
 
 /** Speeds of an engine in the ways that are asked for. */
@@ -53,24 +72,20 @@ export type Speed = keyof typeof SPEEDS
 const work = {
   async open(file: File, rateHz: number | null, onProgress: (share: number) => void) {
     stop = false
-    if (/\.wav$/i.test(file.name))
-      return keep(captureOfWav(new Uint8Array(await file.arrayBuffer())))
-    if (/\.vcd$/i.test(file.name)) return keep(captureOfVcd(await file.text()))
-    const { names, columns } = await readCsv(file, {
-      ...{ leastColumns: 1, onProgress },
-      stopped: () => stop,
-    })
-    if (names.length === 1) {
-      if (rateHz === null)
-        throw new EchtError(
-          'bad-capture',
-          'This file has no time column: say its sample rate, and open it again.',
-        )
-      return keep(captureAtRate(columns[0]!, rateHz))
-    }
-    const time = likelyColumn(names, ['time', 'second'], [])
-    const signal = likelyColumn(names, ['volt', 'crank', 'ch1', 'channel 1', 'signal'], [time])
-    return keep(captureOfColumns(columns[time]!, columns[signal]!))
+    const now = await recorded(file, rateHz, onProgress)
+    // what cannot be read leaves what was open before
+    const first = now.capture(now.likely)
+    recording = now
+    return { ...keep(first), channels: now.names, channel: now.likely }
+  },
+  /** Another channel of the same recording. */
+  choose(channel: number) {
+    return chosen(channel)
+  },
+  /** Where the edges of another channel pass, by the crank that is open. */
+  cam(channel: number, wheel: string) {
+    if (!recording || !read) throw new EchtError('no-log', 'Open a capture first.')
+    return camPhase(read, recording.capture(channel).samples, parseWheel(wheel))
   },
   stop() {
     stop = true
@@ -82,7 +97,11 @@ const work = {
       rpm: SPEEDS[speed],
       ...faults,
     })
-    return keep({ samples, sampleHz: 50_000, signKnown: true })
+    recording = null
+    return {
+      ...keep({ samples, sampleHz: 50_000, signKnown: true }),
+      ...{ channels: ['simulated'], channel: 0 },
+    }
   },
   /** What the capture says of a wheel that is known, and which wheel it is by itself. */
   read(wheel: string, pickup: Pickup) {

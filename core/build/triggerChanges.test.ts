@@ -21,26 +21,41 @@ const dwell = (key: string, dwellS = 0.0032) => ({
   ...{ id: key, coil: 'Coil 1', batteryV: 13.8, dwellS },
 })
 
-describe('what a trigger is designed from', () => {
-  const gapped = after(sample, { kind: 'editTrigger', args: { id, patch: { gap: GAP } } })
+const gap = (patch: Partial<typeof GAP>): Edited => ({
+  kind: 'editGap',
+  args: { id, patch, usual: GAP },
+})
+const INPUT = {
+  ...{ lowV: 0.4, sinkA: 0.02, leakA: 1e-5, sensorFromV: 4.5, cableF: 1e-9 },
+  ...{ thresholdLowV: 1.2, thresholdHighV: 2.8, limitV: 12, railTolerance: 0.02 },
+  ...{ series: 'E24' as const, partTolerance: 0.05, limiterRpm: 7500 },
+  batteryV: [6, 15] as [number, number],
+}
 
-  it('is kept, and one number of it is changed without the others', () => {
-    const next = after(gapped, { kind: 'editTrigger', args: { id, patch: { gap: { rpm: 250 } } } })
-    expect(of(next).gap).toEqual({ ...GAP, rpm: 250 })
-    expect(next.changes.at(-1)!.edits).toHaveLength(1)
-    expect(next.changes.at(-1)!.edits[0]!.path).toEqual(['gap', 'rpm'])
+describe('what a trigger is designed from', () => {
+  it('is kept from the first number on, the usual ones beside it', () => {
+    const next = after(sample, gap({ peakV: 2 }))
+    expect(of(next).gap).toEqual({ ...GAP, peakV: 2 })
+    expect(readBuild(writeBuild(next)).build).toEqual(next)
+    expect(of(undo(next, stamp())).gap).toBe(null)
+  })
+  it('is changed by one number without the others', () => {
+    const next = after(sample, gap({ peakV: 2 }), gap({ rpm: 250 }))
+    expect(of(next).gap).toEqual({ ...GAP, peakV: 2, rpm: 250 })
+    expect(next.changes.at(-1)!.edits.map((e) => e.path)).toEqual([['gap', 'rpm']])
+  })
+  it('of an input keeps both ends of its battery, whichever is typed', () => {
+    const input = (patch: object): Edited => ({
+      kind: 'editTriggerInput',
+      args: { id, patch, usual: INPUT },
+    })
+    const next = after(sample, input({ batteryV: { 0: 8 } }), input({ series: 'E12' }))
+    expect(of(next).input).toEqual({ ...INPUT, batteryV: [8, 15], series: 'E12' })
     expect(readBuild(writeBuild(next)).build).toEqual(next)
   })
-  it('of two hands on two numbers keeps both', () => {
-    const edits: Edited[] = [
-      { kind: 'editTrigger', args: { id, patch: { gap: { rpm: 250 } } } },
-      { kind: 'editTrigger', args: { id, patch: { gap: { peakV: 2 } } } },
-    ]
-    expect(of(after(gapped, ...edits)).gap).toEqual({ ...GAP, rpm: 250, peakV: 2 })
-  })
-  it('is refused where half of it was never typed', () => {
-    const half: Edited = { kind: 'editTrigger', args: { id, patch: { gap: { rpm: 250 } } } }
-    expect(() => after(sample, half)).toThrow()
+  it('of a trigger that is gone is refused', () => {
+    const gone: Edited = { kind: 'editGap', args: { id: 'gone', patch: {}, usual: GAP } }
+    expect(() => after(sample, gone)).toThrow(coded('not-found'))
   })
 })
 

@@ -1,6 +1,10 @@
 import type { Draft } from 'immer'
 import { asBefore, find, layOver, remove } from './draft.ts'
+import { patched } from './patch.ts'
 import type { Build, Id, Patch, Trigger } from './types.ts'
+
+type Gap = NonNullable<Trigger['gap']>
+type Switching = NonNullable<Trigger['input']>
 
 /** The named changes of a vehicle's triggers. */
 export const TRIGGER_CHANGES = {
@@ -9,6 +13,16 @@ export const TRIGGER_CHANGES = {
   },
   editTrigger: (b, a: { id: Id; patch: Patch<Trigger> }) => {
     layOver(find(b.triggers, a.id, 'trigger'), a.patch)
+  },
+  /** one number of what the gap follows from; where nothing was typed yet, the usual ones stand beside it */
+  editGap: (b, a: { id: Id; patch: Partial<Gap>; usual: Gap }) => {
+    const trigger = find(b.triggers, a.id, 'trigger')
+    trigger.gap = { ...(trigger.gap ?? a.usual), ...a.patch }
+  },
+  /** the same of what the input is designed from */
+  editTriggerInput: (b, a: { id: Id; patch: Patch<Switching>; usual: Switching }) => {
+    const trigger = find(b.triggers, a.id, 'trigger')
+    trigger.input = patched(trigger.input ? asBefore(trigger).input! : a.usual, a.patch)
   },
   addDwell: (b, a: { id: Id; dwell: Trigger['dwell'][number] }) => {
     find(b.triggers, a.id, 'trigger').dwell.push(a.dwell)

@@ -82,7 +82,10 @@ function numbersOf(signal: ArrayLike<number>, n: number): Float32Array {
  * it round, so that its sign is not known. Throws `EchtError` `bad-capture` for what is no WAV file, is cut short, or holds
  * too little or too much.
  */
-export function captureOfWav(bytes: Uint8Array): Capture {
+export const captureOfWav = (bytes: Uint8Array): Capture => channelsOfWav(bytes)[0]!
+
+/** Every channel of a WAV file. Throws as `captureOfWav`. */
+export function channelsOfWav(bytes: Uint8Array): Capture[] {
   // the library reads whatever a header declares: what is not there is refused first
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
   if (bytes.length < WAV_HEADER || view.getUint32(4, true) > bytes.length)
@@ -95,8 +98,10 @@ export function captureOfWav(bytes: Uint8Array): Capture {
   const frames = Math.floor(values.length / channels)
   if (frames < 3)
     throw new EchtError('bad-capture', 'The WAV file holds no samples: it was cut short.')
-  const first = Float64Array.from({ length: frames }, (_, i) => values[i * channels]! / full)
-  return { ...captureAtRate(first, rate), signKnown: false }
+  return Array.from({ length: channels }, (_, c) => {
+    const one = Float64Array.from({ length: frames }, (__, i) => values[i * channels + c]! / full)
+    return { ...captureAtRate(one, rate), signKnown: false }
+  })
 }
 const WAV_HEADER = 44
 

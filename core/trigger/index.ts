@@ -54,7 +54,9 @@ export {
   type Pins,
 } from './pickup.ts'
 export { waysOut, type WayOut } from './waysOut.ts'
+export { camPhase, inGap, type CamEdge, type CamPhase } from './cam.ts'
 export { captureOfVcd, vcdOfCapture } from './vcd.ts'
+export { recordingOfColumns, recordingOfVcd, recordingOfWav, type Recording } from './recording.ts'
 export {
   captureAtRate,
   captureOfColumns,

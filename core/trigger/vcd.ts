@@ -16,7 +16,9 @@ const MOST_SAMPLES = 5_000_000
 /** What a level stands for, V, where the file says 0 and 1 alone. */
 const HIGH_V = 5
 
-type Header = { tick: number; code: string; at: number }
+/** A signal of a dump: its name, and the code its changes are written with. */
+export type VcdSignal = { name: string; code: string }
+type Header = { tick: number; signals: VcdSignal[]; at: number }
 
 const bad = (why: string): EchtError => new EchtError('bad-capture', why)
 
@@ -24,8 +26,15 @@ const bad = (why: string): EchtError => new EchtError('bad-capture', why)
  * A capture out of a value change dump (IEEE 1364): its first signal of one bit, or its first real one, as volts on an even
  * clock. Throws `EchtError` `bad-capture` for what declares no signal or no timescale, runs backwards or is cut short.
  */
-export function captureOfVcd(text: string): Capture {
-  const { tick, code, at } = headerOf(text)
+export const captureOfVcd = (text: string): Capture =>
+  captureOfSignal(text, signalsOfVcd(text)[0]!.code)
+
+/** Signals of one bit, or real ones where there are none. Throws as `captureOfVcd`. */
+export const signalsOfVcd = (text: string): VcdSignal[] => headerOf(text).signals
+
+/** One signal of a dump as a capture, by its code. Throws as `captureOfVcd`. */
+export function captureOfSignal(text: string, code: string): Capture {
+  const { tick, at } = headerOf(text)
   const times: number[] = []
   const values: number[] = []
   let now = 0
@@ -44,7 +53,7 @@ export function captureOfVcd(text: string): Capture {
     times.push(now * tick)
     values.push(value)
   }
-  if (times.length < 3) throw bad('This dump holds no changes of its first signal.')
+  if (times.length < 3) throw bad('This dump holds no changes of that signal.')
   return onClock(times, values, now * tick)
 }
 
@@ -55,12 +64,16 @@ function headerOf(text: string): Header {
   const head = text.slice(0, end)
   const scale = /\$timescale\s+(\d+)\s*(s|ms|us|ns|ps|fs)\s+\$end/.exec(head)
   if (!scale) throw bad('This dump names no timescale, such as 1 us: export it again.')
-  const signal = /\$var\s+(?:(?:wire|reg|logic|tri)\s+1|real\s+\d+)\s+(\S+)\s+\S/.exec(head)
-  if (!signal) throw bad('This dump declares no signal of one bit, and no real one.')
+  const declared = /\$var\s+(?:(?:wire|reg|logic|tri)\s+1|real\s+\d+)\s+(\S+)\s+(\S+)/g
+  const signals = [...head.matchAll(declared)].map(([, code, name]) => ({
+    name: name!,
+    code: code!,
+  }))
+  if (signals.length === 0) throw bad('This dump declares no signal of one bit, and no real one.')
   const at = text.indexOf('$end', end + 1)
   return {
     tick: Number(scale[1]) * UNITS[scale[2]!]!,
-    code: signal[1]!,
+    signals,
     at: at < 0 ? text.length : at + 4,
   }
 }

@@ -4,6 +4,7 @@ import { Fields, Beside } from '../../parts/Fields.tsx'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import { saveBlob } from '../../parts/saveFile.ts'
 import type { Speed } from '../../workers/trigger.worker.ts'
+import { Channels } from './Channels.tsx'
 import type { TabProps } from './Trigger.tsx'
 
 const SPEEDS: { value: Speed; label: string }[] = [
@@ -13,16 +14,16 @@ const SPEEDS: { value: Speed; label: string }[] = [
 ]
 
 /** Where a capture comes from: a file, or the simulator with what may be wrong. */
-export default function CaptureSource({ capture }: TabProps) {
+export default function CaptureSource({ trigger, capture }: TabProps) {
   return (
     <div className="stage">
-      <FromFile capture={capture} />
+      <FromFile trigger={trigger} capture={capture} />
       <FromSimulator capture={capture} />
     </div>
   )
 }
 
-function FromFile({ capture }: Pick<TabProps, 'capture'>) {
+function FromFile({ trigger, capture }: TabProps) {
   const file = useRef<HTMLInputElement>(null)
   const [rateHz, setRateHz] = useState<number | null>(null)
   const { progress, kept } = capture
@@ -30,9 +31,9 @@ function FromFile({ capture }: Pick<TabProps, 'capture'>) {
     <div>
       <h2>A capture from a file</h2>
       <p className="pale">
-        CSV with a time column in seconds and one of volts, VCD from a logic analyser, or WAV from a
-        sound card. It stays in this browser. A pickup gives tens of volts at speed: a divider
-        before any sound card.
+        CSV with a time column in seconds and up to four of volts, VCD from a logic analyser, or WAV
+        from a sound card. It stays in this browser. A pickup gives tens of volts at speed: a
+        divider before any sound card.
       </p>
       <Fields>
         <QuantityInput
@@ -69,6 +70,9 @@ function FromFile({ capture }: Pick<TabProps, 'capture'>) {
             Stop
           </Button>
         </Group>
+      )}
+      {kept && kept.channels.length > 1 && (
+        <Channels key={kept.name} kept={kept} capture={capture} wheel={trigger.wheel} />
       )}
       {kept && (
         <Group mt="sm">

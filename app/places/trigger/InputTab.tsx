@@ -1,5 +1,5 @@
 import { NativeSelect } from '@mantine/core'
-import { patched, type Patch, type Trigger } from '../../../core/build/index.ts'
+import type { Patch, Trigger } from '../../../core/build/index.ts'
 import { EchtError } from '../../../core/error.ts'
 import {
   designTriggerInput,
@@ -47,10 +47,7 @@ export default function InputTab({ trigger }: TabProps) {
   const edges = parseWheel(trigger.wheel).edgesDegrees.length
   const { designs, problem } = designed({ ...task, limiterHz: (edges * task.limiterRpm) / 60 })
   const set: Set = (patch) =>
-    edit({
-      kind: 'editTrigger',
-      args: { id: trigger.id, patch: { input: trigger.input ? patch : patched(START, patch) } },
-    })
+    edit({ kind: 'editTriggerInput', args: { id: trigger.id, patch, usual: START } })
   return (
     <>
       <TaskFields task={task} set={set} />

@@ -77,10 +77,7 @@ function Gap({ trigger }: { trigger: Trigger }) {
   const { edit } = useBuild()
   const kept = trigger.gap ?? USUAL
   const set = (patch: Partial<Kept>): string | null =>
-    edit({
-      kind: 'editTrigger',
-      args: { id: trigger.id, patch: { gap: trigger.gap ? patch : { ...USUAL, ...patch } } },
-    })
+    edit({ kind: 'editGap', args: { id: trigger.id, patch, usual: USUAL } })
   const task: GapTask = { ...kept, pitches: pitchesOf(trigger) }
   return (
     <>

@@ -5,7 +5,15 @@ import { inWords } from '../../store/problem.ts'
 import type { Speed, Stretch, TriggerRead, TriggerWork } from '../../workers/trigger.worker.ts'
 import type { TriggerFaults } from '../../../core/trigger/index.ts'
 
-export type Kept = { samples: number; sampleHz: number; signKnown: boolean; name: string }
+export type Kept = {
+  samples: number
+  sampleHz: number
+  signKnown: boolean
+  name: string
+  /** what was recorded together, and which of it is the crank */
+  channels: string[]
+  channel: number
+}
 /** What of the capture is looked at, s. */
 export type Window = readonly [fromS: number, toS: number]
 
@@ -101,6 +109,11 @@ export function useCapture(trigger: Trigger) {
           proxy((s: number) => setProgress(s)),
         ),
       ),
+    /** takes another channel of the same file for the crank's */
+    choose: (channel: number) => {
+      if (kept) void bring(kept.name, () => work().choose(channel))
+    },
+    cam: (channel: number) => work().cam(channel, wheel),
     simulate: (speed: Speed, seed: number, faults: TriggerFaults) =>
       bring('from the simulator', () =>
         work().simulate({ wheel: trigger.wheel, pickup: trigger.pickup, speed, seed, ...faults }),

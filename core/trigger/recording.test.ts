@@ -1,0 +1,83 @@
+import { WaveFile } from 'wavefile'
+import { describe, expect, it } from 'vitest'
+import { coded } from '../coded.fixture.ts'
+import { recordingOfColumns, recordingOfVcd, recordingOfWav } from './recording.ts'
+
+const timeS = Float64Array.from({ length: 100 }, (_, i) => i / 1000)
+const a = Float64Array.from(timeS, (t) => Math.sin(200 * t))
+const b = Float64Array.from(timeS, (t) => (t % 0.02 < 0.01 ? 5 : 0))
+
+describe('columns of a file', () => {
+  it('have a time and channels, the crank’s by its name', () => {
+    const of = recordingOfColumns(['Time (s)', 'Cam', 'Crank'], [timeS, b, a], null)
+    expect(of.names).toEqual(['Cam', 'Crank'])
+    expect(of.likely).toBe(1)
+    const crank = of.capture(of.likely)
+    expect(crank.sampleHz).toBeCloseTo(1000, 6)
+    expect([...crank.samples]).toEqual([...Float32Array.from(a)])
+    expect([...of.capture(0).samples]).toEqual([...Float32Array.from(b)])
+  })
+  it('wherever the time stands', () => {
+    const of = recordingOfColumns(['A', 'seconds', 'B'], [a, timeS, b], null)
+    expect(of.names).toEqual(['A', 'B'])
+    expect(of.capture(1).sampleHz).toBeCloseTo(1000, 6)
+  })
+  it('without names: the first is the time, or all are volts at a rate that was said', () => {
+    expect(recordingOfColumns(['1', '2'], [timeS, a], null).names).toEqual(['2'])
+    const at = recordingOfColumns(['1', '2'], [a, b], 48_000)
+    expect(at.names).toEqual(['1', '2'])
+    expect(at.capture(1).sampleHz).toBe(48_000)
+    expect(recordingOfColumns(['x'], [a], 10).capture(0).samples).toHaveLength(100)
+  })
+  it('are refused without a time or a rate, and where there are too many', () => {
+    expect(() => recordingOfColumns(['x'], [a], null)).toThrow(coded('bad-capture'))
+    const names = ['time', 'c1', 'c2', 'c3', 'c4', 'c5', 'c6', 'c7', 'c8']
+    const columns = names.map((_, i) => (i === 0 ? timeS : a))
+    expect(() => recordingOfColumns(names, columns, null)).toThrow(coded('bad-capture'))
+  })
+})
+
+it('a WAV file has its left and its right', () => {
+  const wav = new WaveFile()
+  const [left, right] = [a, b].map((c) => Float64Array.from(c, (v) => Math.round(6000 * v)))
+  wav.fromScratch(2, 1000, '16', [left!, right!])
+  const of = recordingOfWav(wav.toBuffer())
+  expect(of.names).toEqual(['left', 'right'])
+  expect(of.capture(0).samples[10]! * 32768).toBeCloseTo(left![10]!, 3)
+  expect(of.capture(1).samples[3]! * 32768).toBeCloseTo(right![3]!, 3)
+  expect(of.capture(1).signKnown).toBe(false)
+})
+
+it('a dump has each of its signals', () => {
+  const text = [
+    '$timescale 1 us $end',
+    '$var wire 1 ! crank $end',
+    '$var wire 1 " cam $end',
+    '$enddefinitions $end',
+    ...[
+      '#0',
+      '0!',
+      '0"',
+      '#10',
+      '1!',
+      '#20',
+      '0!',
+      '1"',
+      '#30',
+      '1!',
+      '#40',
+      '0"',
+      '0!',
+      '#60',
+      '1"',
+    ],
+  ].join('\n')
+  const of = recordingOfVcd(text)
+  expect(of.names).toEqual(['crank', 'cam'])
+  const level = (channel: number, us: number): number => {
+    const { samples, sampleHz } = of.capture(channel)
+    return samples[Math.round((us * sampleHz) / 1e6)]!
+  }
+  expect([5, 15, 25, 35].map((us) => level(0, us))).toEqual([0, 5, 0, 5])
+  expect([5, 15, 25, 35, 45].map((us) => level(1, us))).toEqual([0, 0, 5, 5, 0])
+})
