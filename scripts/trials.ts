@@ -7,7 +7,7 @@ import { writeBuild } from '../core/build/index.ts'
 import { everyBox } from '../trials/boxes.ts'
 import { withApp } from '../trials/browser.ts'
 import { CHECKED, diagnosed, healthyAlarms } from '../trials/faults.ts'
-import { mutatedBuilds, mutatedLogs, mutatedTables } from '../trials/files.ts'
+import { mutatedBuilds, mutatedCaptures, mutatedLogs, mutatedTables } from '../trials/files.ts'
 import { lives, WORLDS } from '../trials/lives.ts'
 import { killed } from '../trials/kills.ts'
 import { everyPage } from '../trials/everyPage.ts'
@@ -97,6 +97,11 @@ const CAMPAIGNS: Record<string, () => Outcome | Promise<Outcome>> = {
   'tables: 10,000 mutated': () =>
     caught(() => {
       const t = mutatedTables(10_000, 1)
+      return { tries: t.tries, outcome: `${t.taken} taken, ${t.refused} refused`, failures: [] }
+    }),
+  'captures: 10,000 mutated': () =>
+    caught(() => {
+      const t = mutatedCaptures(10_000, 1)
       return { tries: t.tries, outcome: `${t.taken} taken, ${t.refused} refused`, failures: [] }
     }),
   'pages: 60 mutated builds that were taken, on every page that shows it': () =>

@@ -5,6 +5,18 @@ import { checkSweep } from '../core/curve/potentiometer/sweep.ts'
 import { readLogText, trustedColumn } from '../core/log/index.ts'
 import { uniformStream } from '../core/math/index.ts'
 import { readPairs, readTable, writeTable, type TableFormat } from '../core/table/index.ts'
+import {
+  csvOfCapture,
+  decodeTrigger,
+  parseWheel,
+  recordingOfColumns,
+  recordingOfVcd,
+  recordingOfWav,
+  simulateTrigger,
+  vcdOfCapture,
+  wavOfCapture,
+  type Recording,
+} from '../core/trigger/index.ts'
 import { drawing, type Draw } from './randomEdits.ts'
 import { mutatedJson, mutatedText } from './mutate.ts'
 
@@ -98,3 +110,42 @@ export const mutatedTables = (tries: number, seed: number): Tried =>
     if (numbers.length < 2 || numbers.some((v) => !Number.isFinite(v)))
       throw new Error(`taken as ${numbers.slice(0, 5).join(' ')}`)
   })
+
+const CRANK = simulateTrigger({
+  ...{ wheel: parseWheel('12-1'), pickup: 'vr', sampleHz: 8000, durationS: 0.25, seed: 4 },
+  rpm: () => 600,
+}).samples
+const AS_CSV = csvOfCapture({ samples: CRANK, sampleHz: 8000 })
+const AS_VCD = vcdOfCapture({ samples: CRANK, sampleHz: 8000 })
+const AS_WAV = wavOfCapture({ samples: CRANK, sampleHz: 8000 })
+
+/** Some bytes wrong, or the end gone. */
+function mutatedBytes(bytes: Uint8Array, draw: Draw): Uint8Array {
+  const out = bytes.slice(0, draw.uniform() < 0.2 ? draw.below(bytes.length) : undefined)
+  // headers say what the rest means: they are hit as often as all the samples
+  const most = draw.uniform() < 0.5 ? Math.min(44, out.length) : out.length
+  for (let k = 0; k < 1 + draw.below(5) && most > 0; k++) out[draw.below(most)] = draw.below(256)
+  return out
+}
+
+/** Mutated captures of three formats: refused in words, or finite samples that are then decoded or refused. */
+export const mutatedCaptures = (tries: number, seed: number): Tried =>
+  tryAll(tries, seed, (draw, i) => {
+    const { names, capture } =
+      i % 3 === 0
+        ? recordingOfColumnsIn(mutatedText(AS_CSV, draw))
+        : i % 3 === 1
+          ? recordingOfVcd(mutatedText(AS_VCD, draw))
+          : recordingOfWav(mutatedBytes(AS_WAV, draw))
+    const { samples, sampleHz } = capture(draw.below(names.length))
+    if (!(sampleHz > 0) || samples.some((v) => !Number.isFinite(v)))
+      throw new Error(`samples at ${sampleHz} Hz that are no numbers`)
+    const wheel = parseWheel('12-1')
+    const { timeS, rpm } = decodeTrigger(samples, { sampleHz, wheel, pickup: 'vr' })
+    if ([...timeS, ...rpm].some((v) => !Number.isFinite(v))) throw new Error('a speed that is none')
+  })
+
+function recordingOfColumnsIn(text: string): Recording {
+  const { names, columns } = readLogText(text)
+  return recordingOfColumns(names, columns, null)
+}

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { saltmarshNine } from '../demo/saltmarshNine.ts'
 import { readBuild, writeBuild } from '../core/build/index.ts'
-import { mutatedBuilds, mutatedLogs, mutatedTables } from './files.ts'
+import { mutatedBuilds, mutatedCaptures, mutatedLogs, mutatedTables } from './files.ts'
 import { manyChannels } from './manyChannels.ts'
 import { rudeClients } from './server.ts'
 import { slips } from './slips.ts'
@@ -31,6 +31,11 @@ describe('a thinned campaign', () => {
       expect(taken).toBeGreaterThan(20)
       expect(refused).toBeGreaterThan(100)
     }
+  })
+  it('mutated captures are refused in words, or read and decoded', () => {
+    const { taken, refused } = mutatedCaptures(300, 11)
+    expect(taken).toBeGreaterThan(60)
+    expect(refused).toBeGreaterThan(60)
   })
   it('the server lives, keeps no descriptor, and stops in a second', async () => {
     const c = await rudeClients(100, 11)

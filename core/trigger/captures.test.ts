@@ -34,6 +34,9 @@ describe('a capture out of columns', () => {
     holed[41] = NaN
     expect(() => captureOfColumns(clock(2000, 1000), holed)).toThrow(/Row 42/)
     expect(() => captureAtRate(samples, 0)).toThrow(coded('not-positive'))
+    // single precision holds no 1e308
+    holed[41] = 1e308
+    expect(() => captureOfColumns(clock(2000, 1000), holed)).toThrow(/Row 42/)
   })
   it('goes out as CSV and comes back', () => {
     const text = csvOfCapture({ samples, sampleHz: 8000 })

@@ -66,7 +66,8 @@ function numbersOf(signal: ArrayLike<number>, n: number): Float32Array {
     )
   const samples = new Float32Array(n)
   for (let i = 0; i < n; i++) {
-    const v = signal[i]!
+    // of more volts than single precision holds nothing is left
+    const v = Math.fround(signal[i]!)
     if (!Number.isFinite(v))
       throw new EchtError(
         'bad-capture',
