@@ -1,8 +1,10 @@
-import { readFileSync } from 'node:fs'
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
 import { fileURLToPath } from 'node:url'
 import { gzipSync } from 'node:zlib'
 import { chromium, type Page } from '@playwright/test'
 import { writeBuild } from '../core/build/index.ts'
+import { parseWheel, simulateTrigger, wavOfCapture } from '../core/trigger/index.ts'
 import { manyChannels } from '../trials/manyChannels.ts'
 import { CHROMIUM_FLAGS } from '../scripts/chromiumFlags.ts'
 import { serve } from '../scripts/serve.ts'
@@ -136,6 +138,42 @@ try {
   report(
     'long tasks while their state is switched for 5 s, beyond those of an empty page',
     switched.count - idle.count,
+    0,
+    'tasks',
+  )
+
+  // ten million samples of a capture, moved and zoomed by the wheel of the mouse
+  await page.goto(`${URL_}/sample`)
+  await page.waitForURL(/saltmarsh-nine/)
+  await page.goto(`${URL_}/build/saltmarsh-nine/trigger`)
+  const { samples } = simulateTrigger({
+    ...{ wheel: parseWheel('36-2'), pickup: 'vr', sampleHz: 100_000, durationS: 10, seed: 3 },
+    rpm: (t) => 250 * (1 + 0.2 * Math.sin(38 * t)),
+  })
+  const long = new Float32Array(10_000_000)
+  for (let k = 0; k < 10; k++) long.set(samples, k * samples.length)
+  const folder = mkdtempSync(`${tmpdir()}/echt-bench`)
+  writeFileSync(`${folder}/long.wav`, wavOfCapture({ samples: long, sampleHz: 100_000 }))
+  await page.getByLabel('Capture file').setInputFiles(`${folder}/long.wav`)
+  const trace = page.getByRole('application', { name: 'The capture' })
+  await trace.waitFor({ timeout: 60_000 })
+  await page
+    .getByRole('group', { name: 'The wheel' })
+    .getByText('36-2')
+    .waitFor({ timeout: 60_000 })
+  const over = (await trace.boundingBox())!
+  await page.mouse.move(over.x + over.width / 3, over.y + over.height / 2)
+  await page.waitForTimeout(2000)
+  const looked = await longTasks(page, async (t) => {
+    const way = Math.round(t / 900) % 3
+    if (way < 2) await page.mouse.wheel(0, way === 0 ? -120 : 120)
+    else await page.keyboard.press(Math.round(t / 100) % 2 ? 'ArrowRight' : 'ArrowLeft')
+  })
+  rmSync(folder, { recursive: true })
+  console.log(`       a capture of 10 million: ${looked.moves} moves, ${looked.count} long tasks`)
+  report(
+    'long tasks while a capture of 10 million samples is moved and zoomed for 5 s, beyond those of an empty page',
+    looked.count - idle.count,
     0,
     'tasks',
   )

@@ -1,4 +1,12 @@
-import { decodeTrigger, parseWheel, simulateTrigger } from '../core/trigger/index.ts'
+import Papa from 'papaparse'
+import { readLogText } from '../core/log/index.ts'
+import {
+  csvOfCapture,
+  decodeTrigger,
+  parseWheel,
+  recordingOfColumns,
+  simulateTrigger,
+} from '../core/trigger/index.ts'
 import { leastMs, report } from './ratio.ts'
 
 const wheel = parseWheel('36-2')
@@ -32,6 +40,26 @@ report(
   4,
 )
 report('decoding 10 million samples against ten times one million', whole! / (10 * tenth!), 1.5)
+
+// fifty million: the ten, five times over
+const fifty = new Float32Array(50_000_000)
+for (let k = 0; k < 5; k++) fifty.set(ten, k * ten.length)
+const [most] = leastMs([() => decode(fifty)], 1)
+report('decoding 50 million samples against fifty times one million', most! / (50 * tenth!), 1.5)
+
+// a capture as CSV, against what the library alone takes for the same text
+const text = csvOfCapture({ samples: one.subarray(0, 200_000), sampleHz: SAMPLE_HZ })
+const [plain, capture] = leastMs(
+  [
+    () => void (sink += Papa.parse<string[]>(text, { skipEmptyLines: true }).data.length),
+    () => {
+      const { names, columns } = readLogText(text)
+      sink += recordingOfColumns(names, columns, null).capture(0).samples.length
+    },
+  ],
+  7,
+)
+report('reading a capture as CSV, against the library alone', capture! / plain!, 1.6)
 
 // what is held beside the samples while they are decoded, at its highest
 const before = process.memoryUsage().arrayBuffers
