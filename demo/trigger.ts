@@ -10,6 +10,14 @@ const CRANK: Trigger = {
   dwell: [],
 }
 
+/** The cam's three-wire switch: nobody gave it a pull-up yet. */
+const CAM: Trigger = {
+  ...{ id: 'tr-cam', name: 'Cam', wheel: '0,250/720', expects: '0,250/720', pickup: 'hall' },
+  ...{ device: 'engine-unit', pins: '5', cylinders: 3, firingOrder: [1, 3, 2] },
+  counts: { tooth: 'after-gap', from: 'before' },
+  ...{ angleDeg: null, input: null, gap: null, dwell: [] },
+}
+
 /** The lamp on cylinder one while 10° stood commanded: 36° late, and a little more at speed. */
 const lamp = (
   key: string,
@@ -25,7 +33,7 @@ const lamp = (
   ],
 })
 
-/** The crank's trigger: a wheel of 36-2 read by a unit that waits for 60-2, and three readings of the lamp. */
+/** The crank's trigger, a wheel of 36-2 read by a unit that waits for 60-2, three readings of the lamp, and the cam's. */
 export function triggerOfTheCar(
   does: (day: number, change: Edited) => void,
   at: (day: number, minute: number) => string,
@@ -37,4 +45,5 @@ export function triggerOfTheCar(
     lamp('c', at(10, 57), ['3500', '10', '-27']),
   ])
     does(10, { kind: 'addMeasurement', args: { measurement } })
+  does(10, { kind: 'addTrigger', args: { trigger: CAM } })
 }

@@ -30,6 +30,7 @@ export {
   correctedAngle,
   camPhase,
   csvOfCapture,
+  designTriggerInput,
   gapWindow,
   lampFit,
   parseWheel,

@@ -3,6 +3,7 @@ import {
   correctedAngle,
   camPhase,
   csvOfCapture,
+  designTriggerInput,
   gapWindow,
   lampFit,
   parseWheel,
@@ -34,7 +35,7 @@ test('the reversed pickup is found in its capture, and the angle corrected by th
 }) => {
   watch(page)
   await openSample(page)
-  await page.getByRole('link', { name: 'Trigger' }).click()
+  await page.getByRole('link', { name: 'Trigger', exact: true }).click()
   await expect(page.getByRole('heading', { name: 'Crank, 36-2' })).toBeVisible()
   await expect(page.getByRole('group', { name: 'What the unit was told' }).first()).toContainText(
     'The unit waits for 60-2',
@@ -250,6 +251,52 @@ test('captures that cannot be read are refused with their reason, and the page s
   await expect(page.getByRole('alert')).toHaveCount(0)
 })
 
+test('the line-up says where triggers stand, search finds them, and the cam gets its pull-up', async ({
+  page,
+}) => {
+  watch(page)
+  await openSample(page)
+  const row = (name: string) =>
+    page.getByRole('list', { name: 'Triggers' }).getByRole('link', { name })
+  await expect(row('Crank')).toContainText('It waits for 60-2; on the engine is 36-2.')
+  await expect(row('Cam')).toContainText('Design its input.')
+  await page.getByLabel('Filter').fill('trigger wheel')
+  await expect(row('Cam')).toHaveCount(0)
+  await expect(row('Crank')).toBeVisible()
+  await page.getByLabel('Filter').fill('')
+  await page.getByRole('heading', { name: 'Line-up' }).click()
+  await page.keyboard.press('/')
+  await page.getByRole('textbox', { name: 'Find' }).fill('cam')
+  await page.getByRole('button', { name: /^Cam trigger/ }).click()
+  await expect(page.getByRole('heading', { name: /^Cam/ })).toBeVisible()
+
+  await page.getByRole('tab', { name: 'Input' }).click()
+  const told = page.getByRole('group', { name: 'The input' })
+  await told.getByLabel('high above').fill('3.2 V')
+  await page.keyboard.press('Enter')
+  await told.getByLabel('Battery, cranking').fill('5.5')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText(/left in the worst corner/)).toBeVisible()
+  await saved(page)
+  await page.getByRole('link', { name: 'Logbook' }).click()
+  const { build } = await exportBuild(page)
+  const kept = build.triggers.find((t) => t.id === 'tr-cam')!
+  expect(kept.input).toMatchObject({ thresholdHighV: 3.2, batteryV: [5.5, 15], lowV: 0.4 })
+  const designs = designTriggerInput({
+    ...kept.input!,
+    limiterHz: (2 * kept.input!.limiterRpm) / 60,
+  })
+  await page.getByRole('link', { name: 'Line-up' }).click()
+  await expect(row('Cam')).toContainText('Look at its edges.')
+  await row('Cam').click()
+  await page.getByRole('tab', { name: 'Input' }).click()
+  const rows = page.getByRole('table', { name: 'Ways to read the sensor' }).locator('tbody tr')
+  await expect(rows).toHaveCount(designs.length)
+  for (const [i, d] of designs.entries())
+    await expect(rows.nth(i)).toContainText(d.marginV.toFixed(2))
+  await expect(rows.first()).toContainText(String(designs[0]!.upOhm).replace(/(\d)000$/, '$1 k'))
+})
+
 test('a file of two channels: the crank is told by its name, the cam is read against it', async ({
   page,
 }) => {
@@ -290,7 +337,7 @@ test('a build without a trigger gets one, and it can be removed again', async ({
   await page.getByRole('button', { name: 'New build' }).click()
   await page.getByLabel('Name').fill('Bare')
   await page.getByRole('button', { name: 'Start', exact: true }).click()
-  await page.getByRole('link', { name: 'Trigger' }).click()
+  await page.getByRole('link', { name: 'Trigger', exact: true }).click()
   await page.getByRole('button', { name: 'Add a trigger' }).click()
   await expect(page.getByRole('heading', { name: 'Crank, 36-1' })).toBeVisible()
   await page.getByRole('tab', { name: 'Wheel and unit' }).click()

@@ -40,6 +40,13 @@ function InBuild({ id, opened, onClose }: { id: string; opened: boolean; onClose
         onClick: go(`/card/${r.id}`),
       })),
     ),
+    ...(open?.build.triggers ?? []).map((t) => ({
+      id: t.id,
+      label: t.name,
+      description: `trigger, ${t.wheel.length > 12 ? 'uneven' : t.wheel}`,
+      keywords: ['trigger', 'wheel', 'pickup', t.wheel],
+      onClick: go(`/trigger?of=${t.id}`),
+    })),
     { id: 'line-up', label: 'Line-up', description: 'every channel', onClick: go('') },
     {
       id: 'earths',

@@ -53,6 +53,14 @@ export {
   type PinTry,
   type Pins,
 } from './pickup.ts'
+export {
+  lampNow,
+  lampsOf,
+  readingOf,
+  triggerStatus,
+  type LampMeasurement,
+  type TriggerStatus,
+} from './ofBuild.ts'
 export { waysOut, type WayOut } from './waysOut.ts'
 export { camPhase, inGap, type CamEdge, type CamPhase } from './cam.ts'
 export { captureOfVcd, vcdOfCapture } from './vcd.ts'

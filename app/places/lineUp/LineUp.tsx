@@ -15,6 +15,8 @@ import { Say, useSay } from '../../parts/Say.tsx'
 import { useQuantity } from '../../parts/units.ts'
 import { useRows, type Row } from '../../parts/useRows.ts'
 import { SmallThread } from './SmallThread.tsx'
+import { Triggers } from './Triggers.tsx'
+import { wordsOf } from './wordsOf.ts'
 
 const AddChannel = lazy(() => import('./AddChannel.tsx'))
 
@@ -39,7 +41,7 @@ export function LineUp() {
   const { most, end } = useMoreAtEnd()
   const known = rows.filter((r) => r.status !== null).length
   const sorted = useMemo(() => {
-    const words = filter.toLowerCase().split(/\s+/).filter(Boolean)
+    const words = wordsOf(filter)
     const chosen = rows.filter(
       (row) => (state === 'all' || row.status?.state === state) && speaksOf(build, row, words, say),
     )
@@ -72,6 +74,7 @@ export function LineUp() {
       {rows.length > 5 && (
         <Filters {...{ rows, filter, state }} onFilter={setFilter} onState={setState} />
       )}
+      <Triggers build={build} filter={filter} state={state} />
       {known < rows.length && (
         <p className="pale" role="status">
           Computing {known} of {rows.length}…

@@ -2,7 +2,13 @@ import { Button } from '@mantine/core'
 import { useForm } from '@mantine/form'
 import { useState } from 'react'
 import type { Trigger } from '../../../core/build/index.ts'
-import { bestNextLamp } from '../../../core/trigger/index.ts'
+import {
+  bestNextLamp,
+  lampNow,
+  lampsOf,
+  readingOf,
+  type LampMeasurement,
+} from '../../../core/trigger/index.ts'
 import { Caution } from '../../parts/Caution.tsx'
 import { num, unseen } from '../../parts/columns.ts'
 import { Beside, Fields } from '../../parts/Fields.tsx'
@@ -13,7 +19,6 @@ import { Wrong } from '../../parts/Wrong.tsx'
 import { newId } from '../../store/id.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import { Dwell } from './Dwell.tsx'
-import { lampNow, lampsOf, readingOf, type LampMeasurement } from './lamp.ts'
 import { PistonStop } from './PistonStop.tsx'
 import type { TabProps } from './Trigger.tsx'
 

@@ -2,14 +2,13 @@ import { Button, NativeSelect } from '@mantine/core'
 import { lazy, Suspense, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import type { Trigger as TriggerRecord } from '../../../core/build/index.ts'
-import { parseWheel } from '../../../core/trigger/index.ts'
+import { lampNow, parseWheel } from '../../../core/trigger/index.ts'
 import { Contained } from '../../parts/Trouble.tsx'
 import { PlaceTabs } from '../../parts/PlaceTabs.tsx'
 import { Wrong } from '../../parts/Wrong.tsx'
 import { newId } from '../../store/id.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import { Findings } from './Findings.tsx'
-import { lampNow } from './lamp.ts'
 import { LampChart } from './LampChart.tsx'
 import { Ring } from './Ring.tsx'
 import { Teeth } from './Teeth.tsx'
@@ -32,8 +31,8 @@ type TabId = (typeof TABS)[number]['id']
 /** Triggers: a wheel as a ring, its capture unrolled beneath it, and the spark where it was asked for. */
 export function Trigger() {
   const { build } = useBuild()
-  const [chosen, setChosen] = useState<string | null>(null)
-  const trigger = build.triggers.find((t) => t.id === chosen) ?? build.triggers[0]
+  const [params, setParams] = useSearchParams()
+  const trigger = build.triggers.find((t) => t.id === params.get('of')) ?? build.triggers[0]
   if (!trigger) return <Start />
   return (
     <section>
@@ -42,7 +41,10 @@ export function Trigger() {
           aria-label="Which trigger"
           value={trigger.id}
           data={build.triggers.map((t) => ({ value: t.id, label: t.name }))}
-          onChange={(e) => setChosen(e.currentTarget.value)}
+          onChange={(e) => {
+            const of = e.currentTarget.value
+            setParams((now) => ({ ...Object.fromEntries(now), of }), { replace: true })
+          }}
           w={220}
         />
       )}
