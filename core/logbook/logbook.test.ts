@@ -34,6 +34,28 @@ describe('what happened', () => {
     })
     expect(logbook(changed)[0]!.channels).toEqual(['ch-coolant'])
   })
+  it('calls every number of a trigger by its name', () => {
+    const gap = {
+      ...{ peakV: 1, rpm: 200, gapM: 1e-3, diameterM: 0.15, thresholdV: 0.3, limitV: 100 },
+      ...{ crankRpm: 120, limiterRpm: 7500, runoutM: 2e-4, clearM: 3e-4 },
+    }
+    const edit = (patch: Partial<typeof gap>): Edited => ({
+      kind: 'editGap',
+      args: { id: 'tr-crank', patch, usual: gap },
+    })
+    const begun = edited(build, edit({}))
+    expect(newest(begun)).toMatchObject({ of: 'Crank', fields: [{ name: 'numbers of its gap' }] })
+    const names = Object.keys(gap).map((key) => {
+      const said = newest(edited(begun, edit({ [key]: 7 })))
+      return said.kind === 'changed' ? said.fields[0]!.name : ''
+    })
+    expect(new Set(names).size).toBe(names.length)
+    expect(names).not.toContain('trigger')
+    expect(names).not.toContain('numbers of its gap')
+    const dwell = { id: 'd', coil: 'Coil 1', batteryV: 13.8, dwellS: 0.0032 }
+    const kept = edited(build, { kind: 'addDwell', args: { id: 'tr-crank', dwell } })
+    expect(newest(kept)).toMatchObject({ of: 'Crank', fields: [{ name: 'dwell of a coil' }] })
+  })
   it('names the posts of a ground that was changed, and of a repair says the repair', () => {
     const into = {
       kind: 'editLoad',

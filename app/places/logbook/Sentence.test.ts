@@ -38,6 +38,10 @@ it.each([
     { name: 'pull-up of pin 9', unit: null, before: { id: 'p' }, after: undefined },
     'pull-up of pin 9 removed',
   ],
+  [
+    { name: 'numbers of its gap', unit: null, before: null, after: { rpm: 200 } },
+    'numbers of its gap added',
+  ],
 ])('a changed field is said in words: %o', (field, words) => {
   expect(said(field)).toBe(words)
 })

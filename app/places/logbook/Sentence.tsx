@@ -146,12 +146,13 @@ function byMethod(build: Build, { about, method }: Measurement): string {
 
 /** "pull-up of pin 14: 2.49 kΩ → 1.8 kΩ". */
 export function fieldText(field: Changed, units: Units): string {
-  if (isThing(field.after) && field.before === undefined) return `${field.name} added`
-  if (isThing(field.before) && field.after === undefined) return `${field.name} removed`
+  if (isThing(field.after) && isNothing(field.before)) return `${field.name} added`
+  if (isThing(field.before) && isNothing(field.after)) return `${field.name} removed`
   const [before, after] = [field.before, field.after].map((v) => valueText(v, field, units))
   return `${field.name}: ${before} → ${after}`
 }
 
+const isNothing = (value: unknown): boolean => value === undefined || value === null
 const isThing = (value: unknown): boolean => typeof value === 'object' && value !== null
 
 function valueText(value: unknown, { unit, share }: Changed, units: Units): string {
