@@ -3,6 +3,7 @@ import type { Patch, Post } from '../../../core/build/index.ts'
 import { Beside, Fields } from '../../parts/Fields.tsx'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import { num, words } from '../../parts/columns.ts'
+import { Paged } from '../../parts/Paged.tsx'
 import { Sheet } from '../../parts/Sheet.tsx'
 import { TextField } from '../../parts/TextField.tsx'
 import { newId } from '../../store/id.ts'
@@ -27,6 +28,7 @@ const KIND: Record<Post['kind'], string> = {
 export default function Posts({ earths }: TabProps) {
   const { build } = earths
   const { edit } = useBuild()
+  const reads = build.channels.flatMap((c) => c.reads.map((r) => r.id))
   const add = (): void => {
     const post: Post = {
       ...{ id: newId(), name: 'New stud', kind: 'stud', device: null },
@@ -38,21 +40,26 @@ export default function Posts({ earths }: TabProps) {
   }
   return (
     <>
-      {build.posts.map((p) => (
-        <PostFields key={p.id} post={p} build={build} />
-      ))}
+      <Paged items={build.posts} perPage={30}>
+        {(shown) => shown.map((p) => <PostFields key={p.id} post={p} build={build} />)}
+      </Paged>
       <Button variant="default" mt="md" onClick={add}>
         Add a post
       </Button>
       <h2 className="apart">What each sensor stands on</h2>
-      <Sheet
-        label="What sensors stand on"
-        columns={[words('Reader'), words('Grounded at'), num('')]}
-      >
-        {build.channels.flatMap((c) =>
-          c.reads.map((r) => <StandRow key={r.id} read={r.id} earths={earths} />),
+      {/* each row offers every post: of very many posts few rows at a time */}
+      <Paged items={reads} perPage={build.posts.length > 60 ? 10 : 60}>
+        {(shown) => (
+          <Sheet
+            label="What sensors stand on"
+            columns={[words('Reader'), words('Grounded at'), num('')]}
+          >
+            {shown.map((read) => (
+              <StandRow key={read} read={read} earths={earths} />
+            ))}
+          </Sheet>
         )}
-      </Sheet>
+      </Paged>
     </>
   )
 }

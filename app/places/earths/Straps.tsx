@@ -5,6 +5,7 @@ import { aboveZero } from '../../parts/checks.ts'
 import { num, unseen, words } from '../../parts/columns.ts'
 import { Beside, Fields } from '../../parts/Fields.tsx'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
+import { Paged } from '../../parts/Paged.tsx'
 import { Sheet } from '../../parts/Sheet.tsx'
 import { StatedChip } from '../../parts/StatedChip.tsx'
 import { TextField } from '../../parts/TextField.tsx'
@@ -26,7 +27,7 @@ const JOINTS = Object.entries(JOINT).map(([value, label]) => ({ value, label }))
 
 /** Every strap and wire with what it has and carries, and a form for the one that is changed. */
 export default function Straps({ earths, post }: TabProps) {
-  const { build, picture, solved, measured } = earths
+  const { build, solved } = earths
   const { edit } = useBuild()
   const [open, setOpen] = useState<string | null>(null)
   const known = new Map(solved?.estimate.wires.map((w) => [w.id, w]))
@@ -41,56 +42,81 @@ export default function Straps({ earths, post }: TabProps) {
   }
   return (
     <>
-      <Sheet
-        label="Straps and wires"
-        columns={[
-          words('Strap'),
-          words('From, to'),
-          num('ohms'),
-          num('A'),
-          num('mV across'),
-          words(''),
-          unseen('Change'),
-        ]}
-      >
-        {shown.map((s) => {
-          const wire = known.get(s.id)
-          const ampere = picture.ampere[s.id] ?? 0
-          return (
-            <tr key={s.id}>
-              <td>{s.name}</td>
-              <td>
-                {postName(build, s.a)} to {postName(build, s.b)}
-              </td>
-              <td className="num">
-                {wire ? `${milliohms(wire.ohm)}, ${factorText(wire.doubt)}` : ''}
-              </td>
-              <td className="num">{Math.abs(ampere).toFixed(1)}</td>
-              <td className="num">{wire ? millivolts(Math.abs(ampere) * wire.ohm) : ''}</td>
-              <td>
-                <StatedChip basis={measured.has(s.id) ? 'measured' : 'assumed'} />
-              </td>
-              <td className="to-right">
-                <Button
-                  variant="subtle"
-                  h={36}
-                  px={8}
-                  aria-label={`Change ${s.name}`}
-                  aria-expanded={open === s.id}
-                  onClick={() => setOpen(open === s.id ? null : s.id)}
-                >
-                  {open === s.id ? 'Close' : 'Change'}
-                </Button>
-              </td>
-            </tr>
-          )
-        })}
-      </Sheet>
+      <Paged items={shown} perPage={60}>
+        {(some) => (
+          <Sheet
+            label="Straps and wires"
+            columns={[
+              words('Strap'),
+              words('From, to'),
+              num('ohms'),
+              num('A'),
+              num('mV across'),
+              words(''),
+              unseen('Change'),
+            ]}
+          >
+            {some.map((s) => (
+              <StrapRow
+                key={s.id}
+                strap={s}
+                earths={earths}
+                wire={known.get(s.id)}
+                open={open === s.id}
+                onOpen={() => setOpen(open === s.id ? null : s.id)}
+              />
+            ))}
+          </Sheet>
+        )}
+      </Paged>
       {chosen && <StrapForm key={chosen.id} strap={chosen} earths={earths} />}
       <Button variant="default" mt="md" onClick={add}>
         Add a wire
       </Button>
     </>
+  )
+}
+
+function StrapRow({
+  strap,
+  earths: { build, picture, measured },
+  wire,
+  open,
+  onOpen,
+}: {
+  strap: Strap
+  earths: TabProps['earths']
+  /** its ohms, and how well they are known; nothing where it hangs from nothing */
+  wire: { ohm: number; doubt: number } | undefined
+  open: boolean
+  onOpen: () => void
+}) {
+  const ampere = Math.abs(picture.ampere[strap.id] ?? 0)
+  return (
+    <tr>
+      <td>{strap.name}</td>
+      <td>
+        {postName(build, strap.a)} to {postName(build, strap.b)}
+      </td>
+      <td className="num">{wire ? `${milliohms(wire.ohm)}, ${factorText(wire.doubt)}` : ''}</td>
+      <td className="num">{ampere.toFixed(1)}</td>
+      <td className="num">{wire ? millivolts(ampere * wire.ohm) : ''}</td>
+      <td>
+        <StatedChip basis={measured.has(strap.id) ? 'measured' : 'assumed'} />
+      </td>
+      <td className="to-right">
+        <Button
+          variant="subtle"
+          h={36}
+          px={8}
+          aria-label={`Change ${strap.name}`}
+          aria-expanded={open}
+          onClick={onOpen}
+        >
+          {open ? 'Close' : 'Change'}
+        </Button>
+      </td>
+    </tr>
   )
 }
 
