@@ -75,8 +75,11 @@ export function Ring({
           />
         ))}
       <path className={css.pickup} d={`M${CENTRE + RADIUS + 22} ${CENTRE}l30 -11v22z`} />
-      <text className={css.label} x={CENTRE} y={CENTRE + 5}>
-        {dead === null ? 'angle not entered' : `edge 0, ${dead.toFixed(1)}° before 1`}
+      <text className={css.label} x={CENTRE} y={CENTRE - 4}>
+        {dead === null ? 'angle' : 'edge 0'}
+      </text>
+      <text className={css.label} x={CENTRE} y={CENTRE + 14}>
+        {dead === null ? 'not entered' : `${dead.toFixed(1)}° before 1`}
       </text>
     </svg>
   )

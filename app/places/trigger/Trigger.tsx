@@ -46,6 +46,7 @@ export function Trigger() {
             setParams((now) => ({ ...Object.fromEntries(now), of }), { replace: true })
           }}
           w={220}
+          mb={12}
         />
       )}
       <Drawn key={trigger.id} trigger={trigger} />
