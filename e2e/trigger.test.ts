@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises'
 import { expect, test, type Page } from '@playwright/test'
 import {
   correctedAngle,
@@ -11,7 +12,8 @@ import {
   simulateTrigger,
   wavOfCapture,
 } from './core.ts'
-import { exportBuild, numberIn, openSample, saved, watch } from './help.ts'
+import { exportBuild, numberIn, openSample, saved, watch, wipe } from './help.ts'
+import { readBundle } from '../core/build/index.ts'
 
 const wheel = parseWheel('36-2')
 const speed = (t: number): number =>
@@ -329,6 +331,47 @@ test('a file of two channels: the crank is told by its name, the cam is read aga
   await page.getByLabel('Crank on').selectOption({ label: 'Cam' })
   await expect(page.getByLabel('Crank on')).toHaveValue('0')
   await expect(page.getByRole('heading', { name: /^Crank, 36-2/ })).toBeVisible()
+})
+
+test('a capture is kept with the build, goes out in its zip, and comes in with it', async ({
+  page,
+}) => {
+  watch(page)
+  await openSample(page)
+  await page.goto('/build/saltmarsh-nine/trigger')
+  const wav = wavOfCapture({ samples: cranked(false), sampleHz: 20_000 })
+  await openCapture(page, 'good.wav', wav)
+  await page.getByRole('button', { name: 'Keep it with the build' }).click()
+  const kept = page.getByRole('table', { name: 'Captures kept with the build' })
+  await expect(kept.getByRole('row').nth(1)).toContainText('good.wav')
+  await page.getByRole('button', { name: 'Keep it with the build' }).click()
+  await expect(page.getByRole('alert')).toContainText('good.wav is kept already')
+  await saved(page)
+  await page.getByRole('link', { name: 'Logbook' }).click()
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Export this build' }).click(),
+  ])
+  expect(download.suggestedFilename()).toMatch(/\.zip$/)
+  const zip = await readFile(await download.path())
+  const { build, files } = readBundle(new Uint8Array(zip))
+  expect(build.attachments).toMatchObject([{ name: 'good.wav', bytes: wav.length }])
+  expect([...files.values()]).toEqual([new Uint8Array(wav)])
+
+  // another browser: nothing here, the zip brings both
+  await wipe(page)
+  await page.goto('/builds')
+  await page
+    .locator('input[type="file"]')
+    .setInputFiles({ name: 'saltmarsh.zip', mimeType: 'application/zip', buffer: zip })
+  await expect(page.getByRole('heading', { name: 'Line-up' })).toBeVisible()
+  await page.goto('/build/saltmarsh-nine/trigger')
+  await kept.getByRole('button', { name: 'Open', exact: true }).click()
+  await expect(page.getByText('36-2 by this capture')).toBeVisible()
+  await kept.getByRole('button', { name: 'Remove good.wav' }).click()
+  await expect(kept).toHaveCount(0)
+  await page.keyboard.press('ControlOrMeta+z')
+  await expect(kept).toBeVisible()
 })
 
 test('a build without a trigger gets one, and it can be removed again', async ({ page }) => {

@@ -27,6 +27,8 @@ import { database } from './db.ts'
 import { kept, place } from './tabs.fixture.ts'
 import { coded } from '../../core/coded.fixture.ts'
 
+const bytesOf = (build: Build): Uint8Array => new TextEncoder().encode(writeBuild(build))
+
 describe('the list of builds', () => {
   it('makes, renames, duplicates, deletes and restores', async () => {
     const build = await newBuild('Kite')
@@ -49,12 +51,12 @@ describe('the list of builds', () => {
 
   it('an import meets the build that is here: keep both, or replace and take it back', async () => {
     const sample = smallBuild('meets')
-    expect((await readImport(writeBuild(sample))).met).toBeNull()
+    expect((await readImport(bytesOf(sample))).met).toBeNull()
     await storeBuild(sample)
     const session = await openBuild('meets')
     session.edit({ kind: 'renameBuild', args: { name: 'Changed here' } })
     await session.settled()
-    const { met, theirs } = await readImport(writeBuild(sample))
+    const { met, theirs } = await readImport(bytesOf(sample))
     expect([met!.name, met!.build!.name, theirs.name]).toEqual([
       'Changed here',
       'Changed here',
@@ -79,7 +81,7 @@ describe('the list of builds', () => {
     await storeBuild(sample)
     await expect(storeBuild(sample)).rejects.toThrow(coded('build-is-here'))
     await deleteBuild('careful')
-    expect((await readImport(writeBuild(sample))).met).toMatchObject({
+    expect((await readImport(bytesOf(sample))).met).toMatchObject({
       deletedAt: expect.any(String),
     })
     await storeAfresh(sample)
@@ -88,7 +90,7 @@ describe('the list of builds', () => {
     await (
       await database()
     ).put('builds', { ...(await kept('careful')), build: { ...sample, schema: 99 } as never })
-    const { met } = await readImport(writeBuild(sample))
+    const { met } = await readImport(bytesOf(sample))
     expect(met).toMatchObject({ build: null, problem: expect.stringMatching(/newer Echt/) })
     await expect(openBuild('careful')).rejects.toBeInstanceOf(DamagedBuild)
   })

@@ -3,13 +3,16 @@ import {
   checkBuild,
   copyBuild,
   createBuild,
+  isBundle,
   readBuild,
+  readBundle,
   recoverBuild,
   writeBuild,
   type Build,
 } from '../../core/build/index.ts'
 import { EchtError } from '../../core/error.ts'
 import { database, type Damaged, type Kept } from './db.ts'
+import { keepFile } from './files.ts'
 import { newId } from './id.ts'
 import { askToPersist } from './persistence.ts'
 import { inWords } from './problem.ts'
@@ -216,11 +219,16 @@ export type Met = {
   problem: string | null
 }
 
-/** Reads a file; says which stored build it would meet, deleted ones too. Throws `EchtError` from `readBuild`. */
+/**
+ * Reads a file, a build by itself or with its files in a zip; says which stored build it would meet, deleted ones too.
+ * The files are kept at once: they are named by their hash and hurt nobody. Throws `EchtError` from `readBuild` and
+ * `readBundle`.
+ */
 export async function readImport(
-  text: string,
+  bytes: Uint8Array,
 ): Promise<{ theirs: Build; met: Met | null; migratedFrom: number | null }> {
-  const { build: theirs, migratedFrom } = readBuild(text)
+  const { build: theirs, migratedFrom, files } = isBundle(bytes) ? readBundle(bytes) : alone(bytes)
+  for (const [sha256, file] of files) await keepFile({ sha256, bytes: file })
   const kept = await (await database()).get('builds', theirs.id)
   if (!kept) return { theirs, met: null, migratedFrom }
   const { name, revision, deletedAt } = kept
@@ -232,6 +240,11 @@ export async function readImport(
     return { theirs, met: { name, revision, deletedAt, build: null, problem }, migratedFrom }
   }
 }
+
+const alone = (bytes: Uint8Array) => ({
+  ...readBuild(new TextDecoder().decode(bytes)),
+  files: new Map<string, Uint8Array>(),
+})
 
 /** Keeps an imported build beside the one that is here, under a new id. */
 export async function keepBoth(build: Build): Promise<Build> {

@@ -23,13 +23,17 @@ export type Damaged = {
   raw: unknown
 }
 
+/** A file kept beside builds, by its SHA-256: the same file of two builds is kept once. */
+export type KeptFile = { sha256: string; bytes: Uint8Array }
+
 interface EchtDB extends DBSchema {
   builds: { key: string; value: Kept }
   damaged: { key: string; value: Damaged }
+  files: { key: string; value: KeptFile }
 }
 
 const NAME = 'echt'
-const VERSION = 2
+const VERSION = 3
 
 let opened: Promise<IDBPDatabase<EchtDB>> | undefined
 let held = false
@@ -41,6 +45,7 @@ export function database(): Promise<IDBPDatabase<EchtDB>> {
     upgrade(db, from) {
       if (from < 1) db.createObjectStore('builds', { keyPath: 'id' })
       if (from < 2) db.createObjectStore('damaged', { keyPath: 'id' })
+      if (from < 3) db.createObjectStore('files', { keyPath: 'sha256' })
     },
     terminated() {
       opened = undefined

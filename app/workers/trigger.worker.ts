@@ -1,4 +1,5 @@
-import { expose } from 'comlink'
+import { expose, transfer } from 'comlink'
+import { hashOfBytes } from '../../core/build/index.ts'
 import { EchtError, orElse } from '../../core/error.ts'
 import {
   bentTooth,
@@ -30,6 +31,7 @@ import { readCsv } from './readCsv.ts'
 let capture: (Capture & { envelope: Envelope }) | null = null
 let read: ReadCapture | null = null
 let recording: Recording | null = null
+let opening: File | null = null
 let stop = false
 
 const opened = (): Capture & { envelope: Envelope } => {
@@ -76,7 +78,14 @@ const work = {
     // what cannot be read leaves what was open before
     const first = now.capture(now.likely)
     recording = now
+    opening = file
     return { ...keep(first), channels: now.names, channel: now.likely }
+  },
+  /** The file that is open, with its hash, to be kept beside the build. */
+  async file() {
+    if (!opening) throw new EchtError('no-log', 'Open a capture first.')
+    const bytes = new Uint8Array(await opening.arrayBuffer())
+    return transfer({ name: opening.name, sha256: hashOfBytes(bytes), bytes }, [bytes.buffer])
   },
   /** Another channel of the same recording. */
   choose(channel: number) {
@@ -98,6 +107,7 @@ const work = {
       ...faults,
     })
     recording = null
+    opening = null
     return {
       ...keep({ samples, sampleHz: 50_000, signKnown: true }),
       ...{ channels: ['simulated'], channel: 0 },

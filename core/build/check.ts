@@ -130,6 +130,9 @@ function checkReferences(build: Build, wrong: Wrong): void {
   for (const d of build.devices) checkTables(d, wrong)
   checkGround(build, there, wrong)
   checkTriggers(build, wrong)
+  for (const f of build.attachments)
+    if (f.trigger !== null && !triggers.has(f.trigger))
+      wrong(`the capture "${f.name}" is of a trigger that is not there`)
 }
 
 /** Ids of what is in a build, by what it is. */

@@ -1,7 +1,7 @@
 import type { Draft } from 'immer'
 import { asBefore, find, layOver, remove } from './draft.ts'
 import { patched } from './patch.ts'
-import type { Build, Id, Patch, Trigger } from './types.ts'
+import type { Attachment, Build, Id, Patch, Trigger } from './types.ts'
 
 type Gap = NonNullable<Trigger['gap']>
 type Switching = NonNullable<Trigger['input']>
@@ -24,6 +24,14 @@ export const TRIGGER_CHANGES = {
     const trigger = find(b.triggers, a.id, 'trigger')
     trigger.input = patched(trigger.input ? asBefore(trigger).input! : a.usual, a.patch)
   },
+  /** a capture that is kept beside the build */
+  addAttachment: (b, a: { attachment: Attachment }) => {
+    if (a.attachment.trigger !== null) find(b.triggers, a.attachment.trigger, 'trigger')
+    b.attachments.push(a.attachment)
+  },
+  removeAttachment: (b, a: { id: Id }) => {
+    remove(b.attachments, a.id, 'capture')
+  },
   addDwell: (b, a: { id: Id; dwell: Trigger['dwell'][number] }) => {
     find(b.triggers, a.id, 'trigger').dwell.push(a.dwell)
   },
@@ -37,11 +45,14 @@ export const TRIGGER_CHANGES = {
       if (m.about.kind === 'lamp' && m.about.trigger === a.id && !m.struck)
         m.struck = { at: a.at, why: a.why }
   },
-  /** with the lamp readings that were taken of it */
+  /** with the lamp readings and the captures that were taken of it */
   removeTrigger: (b, a: { id: Id }) => {
     remove(b.triggers, a.id, 'trigger')
-    b.measurements = asBefore(b).measurements.filter(
+    const before = asBefore(b)
+    b.measurements = before.measurements.filter(
       ({ about }) => !(about.kind === 'lamp' && about.trigger === a.id),
     )
+    if (before.attachments.some((f) => f.trigger === a.id))
+      b.attachments = before.attachments.filter((f) => f.trigger !== a.id)
   },
 } satisfies Record<string, (draft: Draft<Build>, args: never) => void>

@@ -89,7 +89,7 @@ function ImportFile({ onFile }: { onFile: (file: File) => void }) {
         ref={box}
         type="file"
         hidden
-        accept=".json,application/json"
+        accept=".json,.zip,application/json,application/zip"
         aria-label="Build file"
         onChange={(e) => {
           const f = e.currentTarget.files?.[0]

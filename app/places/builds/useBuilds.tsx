@@ -124,7 +124,9 @@ export function useImport(attempt: (work: () => Promise<unknown>) => Promise<voi
           'too-large',
           `${file.name} holds ${(file.size / 1e6).toFixed(0)} MB; a build is at most ${LARGEST_FILE_BYTES / 1e6} MB. This is some other file; nothing was changed.`,
         )
-      const { theirs, met, migratedFrom } = await readImport(await file.text())
+      const { theirs, met, migratedFrom } = await readImport(
+        new Uint8Array(await file.arrayBuffer()),
+      )
       if (met) {
         setMeeting({ theirs, met, migratedFrom })
         return

@@ -2,7 +2,7 @@ import { Button, Group, NativeSelect } from '@mantine/core'
 import dayjs from 'dayjs'
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
-import { fileNameOf, writeBuild, type Build } from '../../../core/build/index.ts'
+import { bundleOf, fileNameOf, writeBuild, type Build } from '../../../core/build/index.ts'
 import {
   dueAgain,
   logbook,
@@ -10,7 +10,8 @@ import {
   type Entry,
   type EntryKind,
 } from '../../../core/logbook/index.ts'
-import { saveFile } from '../../parts/saveFile.ts'
+import { saveBlob, saveFile } from '../../parts/saveFile.ts'
+import { filesOf } from '../../store/files.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import { Paged } from '../../parts/Paged.tsx'
 import { Sentence } from './Sentence.tsx'
@@ -39,9 +40,7 @@ export function Logbook() {
     <section>
       <Group justify="space-between" wrap="wrap">
         <h1>Logbook</h1>
-        <Button onClick={() => saveFile(fileNameOf(build), writeBuild(build), 'application/json')}>
-          Export this build
-        </Button>
+        <Button onClick={() => void exported(build)}>Export this build</Button>
       </Group>
       <DueAgain build={build} />
       <Group mt="md" align="flex-end" wrap="wrap">
@@ -157,4 +156,12 @@ function DueText({ build, due }: { build: Build; due: Due }) {
         : `against something known again: it was checked on ${since}.`}
     </>
   )
+}
+
+/** The build as JSON, or with the files kept beside it as a zip. */
+async function exported(build: Build): Promise<void> {
+  const name = fileNameOf(build)
+  if (build.attachments.length === 0) return saveFile(name, writeBuild(build), 'application/json')
+  const bytes = bundleOf(build, await filesOf(build))
+  saveBlob(name.replace(/json$/, 'zip'), new Blob([bytes as BlobPart], { type: 'application/zip' }))
 }

@@ -5,6 +5,7 @@ import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import { saveBlob } from '../../parts/saveFile.ts'
 import type { Speed } from '../../workers/trigger.worker.ts'
 import { Channels } from './Channels.tsx'
+import { KeptCaptures } from './KeptCaptures.tsx'
 import type { TabProps } from './Trigger.tsx'
 
 const SPEEDS: { value: Speed; label: string }[] = [
@@ -71,6 +72,7 @@ function FromFile({ trigger, capture }: TabProps) {
           </Button>
         </Group>
       )}
+      <KeptCaptures trigger={trigger} capture={capture} rateHz={rateHz} />
       {kept && kept.channels.length > 1 && (
         <Channels key={kept.name} kept={kept} capture={capture} wheel={trigger.wheel} />
       )}

@@ -113,6 +113,8 @@ export function useCapture(trigger: Trigger) {
     choose: (channel: number) => {
       if (kept) void bring(kept.name, () => work().choose(channel))
     },
+    /** the file that is open, with its hash */
+    file: () => work().file(),
     cam: (channel: number) => work().cam(channel, wheel),
     simulate: (speed: Speed, seed: number, faults: TriggerFaults) =>
       bring('from the simulator', () =>

@@ -72,7 +72,17 @@ export const proof = object({
   by: text,
 })
 
-export const attachment = object({ id, sha256, bytes: notNegative, kind: text })
+/** A file kept beside the record, never in it: found by its hash. */
+export const attachment = object({
+  id,
+  sha256,
+  bytes: notNegative,
+  kind: oneOf('capture'),
+  /** as the file was called */
+  name: text,
+  /** what it is of */
+  trigger: orNull(id),
+})
 
 /**
  * What a change did to one entity: a whole one came or went (no path), or one place inside it took another value.

@@ -1,0 +1,93 @@
+import { Button, Group } from '@mantine/core'
+import { useState } from 'react'
+import type { Attachment, Trigger } from '../../../core/build/index.ts'
+import { num, unseen, words } from '../../parts/columns.ts'
+import { Sheet } from '../../parts/Sheet.tsx'
+import { Wrong } from '../../parts/Wrong.tsx'
+import { keepFile, keptFile } from '../../store/files.ts'
+import { newId } from '../../store/id.ts'
+import { inWords } from '../../store/problem.ts'
+import { useBuild } from '../../store/useBuild.ts'
+import type { CaptureNow } from './useCapture.ts'
+
+/** Captures kept beside the build: they go out with it, and come in with it. */
+export function KeptCaptures({
+  trigger,
+  capture,
+  rateHz,
+}: {
+  trigger: Trigger
+  capture: CaptureNow
+  rateHz: number | null
+}) {
+  const { build, edit } = useBuild()
+  const [problem, setProblem] = useState<string | null>(null)
+  const kept = build.attachments.filter((a) => a.trigger === trigger.id)
+  const attempt = (what: string, work: () => Promise<string | null>): void => {
+    setProblem(null)
+    work().then(setProblem, (error: unknown) => setProblem(inWords(error, what)))
+  }
+  const keep = () =>
+    attempt('Keeping this capture', async () => {
+      const { name, sha256, bytes } = await capture.file()
+      if (kept.some((a) => a.sha256 === sha256)) return `${name} is kept already.`
+      await keepFile({ sha256, bytes })
+      const attachment: Attachment = {
+        ...{ id: newId(), sha256, bytes: bytes.length, kind: 'capture', name },
+        trigger: trigger.id,
+      }
+      return edit({ kind: 'addAttachment', args: { attachment } })
+    })
+  const open = ({ sha256, name }: Attachment) =>
+    attempt('Opening this capture', async () => {
+      const bytes = await keptFile(sha256)
+      if (!bytes)
+        return `${name} is not in this browser: import the build as it was exported, a zip with its captures.`
+      await capture.open(new File([bytes as BlobPart], name), rateHz)
+      return null
+    })
+  const fromFile = capture.kept !== null && capture.kept.channels[0] !== 'simulated'
+  return (
+    <>
+      {fromFile && (
+        <Group mt="sm">
+          <Button variant="default" onClick={keep}>
+            Keep it with the build
+          </Button>
+        </Group>
+      )}
+      <Wrong>{problem}</Wrong>
+      {kept.length > 0 && (
+        <Sheet
+          label="Captures kept with the build"
+          apart
+          columns={[words('Capture'), num('MB'), unseen('Open'), unseen('Remove')]}
+        >
+          {kept.map((a) => (
+            <tr key={a.id}>
+              <td>{a.name}</td>
+              <td className="num">{(a.bytes / 1e6).toFixed(1)}</td>
+              <td>
+                <Button variant="subtle" h={36} px={8} onClick={() => open(a)}>
+                  Open
+                </Button>
+              </td>
+              <td>
+                <Button
+                  variant="subtle"
+                  color="gray"
+                  h={36}
+                  px={8}
+                  aria-label={`Remove ${a.name}`}
+                  onClick={() => edit({ kind: 'removeAttachment', args: { id: a.id } })}
+                >
+                  Remove
+                </Button>
+              </td>
+            </tr>
+          ))}
+        </Sheet>
+      )}
+    </>
+  )
+}

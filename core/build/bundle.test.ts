@@ -1,0 +1,119 @@
+import { createHash } from 'node:crypto'
+import { strToU8, zipSync } from 'fflate'
+import { describe, expect, it } from 'vitest'
+import { saltmarshNine } from '../../demo/saltmarshNine.ts'
+import { coded } from '../coded.fixture.ts'
+import { uniformStream } from '../math/index.ts'
+import {
+  applyChange,
+  bundleOf,
+  hashOfBytes,
+  isBundle,
+  readBundle,
+  writeBuild,
+  type Build,
+  type Edited,
+} from './index.ts'
+
+const capture = (seed: number): Uint8Array => {
+  const uniform = uniformStream(seed)
+  return Uint8Array.from({ length: 3000 }, () => Math.floor(256 * uniform()))
+}
+const [first, second] = [capture(1), capture(2)]
+const file = (id: string, bytes: Uint8Array) => ({
+  ...{ id, sha256: hashOfBytes(bytes), bytes: bytes.length, kind: 'capture' as const },
+  ...{ name: `${id}.wav`, trigger: 'tr-crank' },
+})
+let count = 0
+const after = (build: Build, ...edits: Edited[]): Build =>
+  edits.reduce(
+    (b, e) => applyChange(b, e, { id: `c${count++}`, at: '2026-11-27T10:00:00Z', by: '' }),
+    build,
+  )
+const sample = saltmarshNine()
+const build = after(
+  sample,
+  { kind: 'addAttachment', args: { attachment: file('one', first) } },
+  { kind: 'addAttachment', args: { attachment: file('two', second) } },
+)
+const files = new Map([first, second].map((b) => [hashOfBytes(b), b]))
+
+describe('a build with its captures', () => {
+  it('goes into a zip and comes back, each capture to the byte', () => {
+    const zip = bundleOf(build, files)
+    expect(isBundle(zip)).toBe(true)
+    const read = readBundle(zip)
+    expect(read.build).toEqual(build)
+    expect(read.migratedFrom).toBe(null)
+    expect(read.files).toEqual(files)
+  })
+  it('whose capture is not here goes without it, and still names it', () => {
+    const read = readBundle(bundleOf(build, new Map([[hashOfBytes(first), first]])))
+    expect([...read.files.keys()]).toEqual([hashOfBytes(first)])
+    expect(read.build.attachments.map((a) => a.id)).toEqual(['one', 'two'])
+  })
+  it('names each by SHA-256', () => {
+    expect(hashOfBytes(first)).toBe(createHash('sha256').update(first).digest('hex'))
+  })
+  it('takes nothing along that the record does not name', () => {
+    const more = new Map([...files, ['f'.repeat(64), capture(3)]])
+    expect(readBundle(bundleOf(build, more)).files.size).toBe(2)
+  })
+})
+
+describe('a zip that is no build', () => {
+  const record = strToU8(writeBuild(build))
+  it('is refused: without a record, damaged, cut short', () => {
+    expect(() => readBundle(zipSync({ 'notes.txt': strToU8('x') }))).toThrow(coded('not-a-build'))
+    expect(() => readBundle(strToU8('PK, but no zip'))).toThrow(coded('not-a-build'))
+    const zip = bundleOf(build, files)
+    expect(() => readBundle(zip.slice(0, zip.length / 2))).toThrow(coded('not-a-build'))
+    expect(() => readBundle(zipSync({ 'build.json': strToU8('{') }))).toThrow(coded('not-json'))
+  })
+  it('is refused where a capture is not what was kept', () => {
+    const path = `attachments/${hashOfBytes(first)}`
+    const other = zipSync({ 'build.json': record, [path]: second })
+    expect(() => readBundle(other)).toThrow(coded('damaged-build'))
+  })
+  it('is not unpacked where it would be too large', () => {
+    // half a gigabyte of nothing in half a megabyte
+    const large = zipSync({ 'build.json': [new Uint8Array(4.2e8), { level: 1 }] })
+    expect(large.length).toBeLessThan(5e6)
+    expect(() => readBundle(large)).toThrow(coded('too-large'))
+  })
+  it('mutated is read or refused in words, and nothing else', () => {
+    const zip = bundleOf(build, files)
+    const uniform = uniformStream(9)
+    let refused = 0
+    for (let k = 0; k < 150; k++) {
+      const bytes = zip.slice()
+      for (let m = 0; m < 4; m++)
+        bytes[Math.floor(bytes.length * uniform())] = Math.floor(256 * uniform())
+      try {
+        expect(readBundle(bytes).build.id).toBe(build.id)
+      } catch (error) {
+        refused++
+        expect((error as Error).name).toBe('EchtError')
+      }
+    }
+    expect(refused).toBeGreaterThan(20)
+  })
+})
+
+describe('captures of a trigger', () => {
+  it('go with it, and come back with it by one undo', () => {
+    const gone = after(build, { kind: 'removeTrigger', args: { id: 'tr-crank' } })
+    expect(gone.attachments).toEqual([])
+    const one = after(build, { kind: 'removeAttachment', args: { id: 'one' } })
+    expect(one.attachments.map((a) => a.id)).toEqual(['two'])
+  })
+  it('of one that is not there are refused', () => {
+    const attachment = { ...file('x', first), trigger: 'gone' }
+    expect(() => after(sample, { kind: 'addAttachment', args: { attachment } })).toThrow(
+      coded('not-found'),
+    )
+    const elsewhere = structuredClone(build)
+    elsewhere.attachments[0]!.trigger = 'gone'
+    expect(() => readBundle(bundleOf(elsewhere, files))).toThrow(coded('damaged-build'))
+  })
+})
