@@ -271,6 +271,7 @@ test('the line-up says where triggers stand, search finds them, and the cam gets
   await page.getByRole('textbox', { name: 'Find' }).fill('cam')
   await page.getByRole('button', { name: /^Cam trigger/ }).click()
   await expect(page.getByRole('heading', { name: /^Cam/ })).toBeVisible()
+  await expect(page.getByRole('heading', { name: /^Lamp on cylinder 1/ })).toHaveCount(0)
 
   await page.getByRole('tab', { name: 'Input' }).click()
   const told = page.getByRole('group', { name: 'The input' })

@@ -21,7 +21,9 @@ describe('the wheel from a capture alone', () => {
       ...{ wheel, sampleHz: 200_000, durationS: (2.3 * 60) / 900, rpm: () => 900 },
       ...{ shape: 'bell', seed: wheel.length },
     })
-    expect(identifyWheel(made.samples, { sampleHz: 200_000, pickup: 'vr' }).name).toBe(wheel)
+    const got = identifyWheel(made.samples, { sampleHz: 200_000, pickup: 'vr' })
+    expect(got.name).toBe(wheel)
+    expect(got.runnerUp).not.toBe(wheel)
   })
   it('from ten noisy turns in 98 of 100, with its runner-up', () => {
     let right = 0

@@ -104,18 +104,22 @@ function withEdges(at: Float64Array, n: number): Candidate[] {
       const cost = costOf(at, new Pattern(wheel), swinging)
       return cost === null ? [] : [{ wheel, name, cost }]
     })
-  const angles = ownAngles(at, n)
-  const cost = angles && costOf(at, new Pattern(angles), false)
-  const own: Candidate[] =
-    angles && cost !== null
-      ? [{ wheel: angles, name: nameOfWheel(angles), cost: cost + OWN_ANGLES }]
-      : []
+  const own = ofOwnAngles(at, n, names)
   const steady = bestFirst(known(false))
   if (n < 2 || (steady[0]?.cost ?? Infinity) < STEADY) return bestFirst([...steady, ...own])
   // the engine does not turn evenly, or the wheel is none of these: with its compression taken off it is seen which
   const swung = bestFirst(known(true))
   const explains = n < FEW_EDGES ? EXPLAINED.few : EXPLAINED.many
   return (swung[0]?.cost ?? Infinity) < explains ? swung : bestFirst([...own, ...steady])
+}
+
+/** The wheel by the angles the capture itself shows; none where they come out as one that has a name already. */
+function ofOwnAngles(at: Float64Array, n: number, names: readonly string[]): Candidate[] {
+  const wheel = ownAngles(at, n)
+  const cost = wheel && costOf(at, new Pattern(wheel), false)
+  if (!wheel || cost === null) return []
+  const name = nameOfWheel(wheel)
+  return names.includes(name) ? [] : [{ wheel, name, cost: cost + OWN_ANGLES }]
 }
 
 const bestFirst = (all: Candidate[]): Candidate[] => all.sort((a, b) => a.cost - b.cost)

@@ -130,10 +130,13 @@ function Drawn({ trigger }: { trigger: TriggerRecord }) {
                 onTurn={(by) => setTurned((t) => t + by)}
               />
             </Contained>
-            <div>
-              <h2>Lamp on cylinder 1, seen less commanded</h2>
-              <LampChart readings={readings} fit={fit} />
-            </div>
+            {/* a cam says which turn it is: no lamp is read by it */}
+            {cycleDegrees === 360 && (
+              <div>
+                <h2>Lamp on cylinder 1, seen less commanded</h2>
+                <LampChart readings={readings} fit={fit} />
+              </div>
+            )}
           </div>
           {kept && (
             <Contained what="The capture" on={[kept]}>
