@@ -102,6 +102,24 @@ try {
     0,
     'tasks',
   )
+
+  // a point struck and taken back, which fits the curve anew
+  await page.getByRole('tab', { name: /Element/ }).click()
+  const strike = page.getByRole('button', { name: /^(Strike the point|Restore)/ }).first()
+  await strike.waitFor()
+  await page.waitForTimeout(2500)
+  const struck = await longTasks(page, async () => {
+    await strike.click()
+    await page.waitForTimeout(600)
+  })
+  console.log(`       striking a point: ${struck.moves} edits, ${struck.count} long tasks`)
+  report(
+    'tasks over 50 ms while a point among 60 readers is struck and taken back, beyond those of an empty page',
+    struck.count - idle.count,
+    0,
+    'tasks',
+  )
+
   // a wire pulled about over the picture of the grounds, and the state switched to and fro, for sixty readers
   const shed = page.url().match(/build\/[^/]+/)![0]
   await page.goto(`${URL_}/${shed}/earths`)

@@ -61,6 +61,7 @@ export const ERROR_CODES = {
   // logs
   'bad-log': 'a log that cannot be read',
   'no-log': 'no log is open',
+  'not-started': 'a worker that computes did not start',
   'unread-log': 'a log of which too much could not be read',
   stopped: 'reading was stopped',
   // triggers

@@ -173,3 +173,17 @@ test('the bench comes back after the server goes away, and no reading is lost', 
     server.kill('SIGKILL')
   }
 })
+
+test('where the part that computes off the page does not start, curves are fitted all the same and the rest says so', async ({
+  page,
+}) => {
+  await page.route(/core\.worker/, (route) => route.abort())
+  await openSample(page)
+  await page
+    .getByRole('link', { name: /Coolant, block outlet/ })
+    .first()
+    .click()
+  await expect(page.getByRole('slider').first()).toBeVisible()
+  await page.getByRole('tab', { name: /Budget/ }).click()
+  await expect(page.getByText(/did not start/).first()).toBeVisible()
+})

@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useState } from 'react'
-import { isHeavy, isRemembered, remembered } from '../../core/chain/index.ts'
+import { isRemembered, pointsToFit, remembered } from '../../core/chain/index.ts'
 import { kindOf, type ChannelStatus } from '../../core/channel/index.ts'
 import type { Build, Channel, Read } from '../../core/build/index.ts'
 import { useBuild } from '../store/useBuild.ts'
@@ -21,12 +21,16 @@ function shownOf(build: string): Known {
 /** Milliseconds of computing at a stretch: the page answers in between. */
 const STRETCH_MS = 12
 
+/** Milliseconds between two drawings of the rows as they fill in. */
+const DRAW_MS = 100
+
 /** So few readers are computed at once: an edit of one shows without a moment of the old. */
 const FEW = 3
 
 /**
  * Every reader of the build with its status. An edit computes anew only what it touches; where that is much, it is
- * computed a stretch at a time, the rows fill in as results come, and until then show what they showed.
+ * computed a stretch at a time, the rows fill in as results come, and until then show what they showed. Points are
+ * fitted off the page.
  */
 export function useRows(): Row[] {
   const { build } = useBuild()
@@ -39,39 +43,42 @@ export function useRows(): Row[] {
     [build, round],
   )
   useEffect(() => {
-    if (waiting.length === 0) return
-    let at = 0
     let current = true
-    let timer = setTimeout(stretch)
-    function stretch(): void {
-      const until = performance.now() + STRETCH_MS
-      do next(waiting[at++]!)
-      while (at < waiting.length && performance.now() < until)
-      // a long list is not drawn anew for each of its rows
-      if (at >= waiting.length || at % 20 === 0) setRound((n) => n + 1)
-      if (at < waiting.length) timer = setTimeout(stretch)
-    }
-    // very many points are fitted off the page, and their row follows when that is done
-    function next(reader: Reader): void {
-      if (!isHeavy(build, reader.channel)) {
-        know(known, build, reader)
-        return
-      }
-      void prepareChannel(build, reader.channel).then(() => {
+    async function fill(): Promise<void> {
+      const queue = fewestPointsFirst(build, waiting)
+      let drawnAt = performance.now()
+      // the page is drawn before anything is computed
+      let stretchEnds = 0
+      for (const reader of queue) {
+        if (pointsToFit(build, reader.channel) > 0) {
+          await prepareChannel(build, reader.channel)
+          stretchEnds = performance.now() + STRETCH_MS
+        } else if (performance.now() > stretchEnds) {
+          await new Promise((next) => setTimeout(next))
+          stretchEnds = performance.now() + STRETCH_MS
+        }
         if (!current) return
         know(known, build, reader)
-        setRound((n) => n + 1)
-      })
+        // a long list is not drawn anew for each of its rows
+        if (reader === queue.at(-1) || performance.now() > drawnAt + DRAW_MS) {
+          setRound((n) => n + 1)
+          drawnAt = performance.now()
+        }
+      }
     }
+    void fill()
     return () => {
       current = false
-      clearTimeout(timer)
     }
     // what waits follows from these; a round must not begin the work anew
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [build])
   return rows
 }
+
+/** One that is slow to fit keeps none waiting. */
+const fewestPointsFirst = (build: Build, readers: readonly Reader[]): Reader[] =>
+  readers.toSorted((a, b) => pointsToFit(build, a.channel) - pointsToFit(build, b.channel))
 
 /** Computes one reader, or finds it computed before, on whatever page that was. */
 function know(known: Known, build: Build, { channel, read }: Reader): ChannelStatus {
@@ -97,8 +104,8 @@ function rowsOf(build: Build, known: Known): { rows: Row[]; waiting: Reader[] } 
     })
   })
   const waiting = all.filter((r) => !r.valid)
-  const heavy = waiting.some((r) => isHeavy(build, r.channel))
-  if (heavy || waiting.length > FEW) return { rows: all, waiting }
+  const toFit = waiting.some((r) => pointsToFit(build, r.channel) > 0)
+  if (toFit || waiting.length > FEW) return { rows: all, waiting }
   const rows = all.map((r) => (r.valid ? r : { ...r, status: know(known, build, r) }))
   return { rows, waiting: [] }
 }

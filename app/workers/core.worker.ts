@@ -12,6 +12,7 @@ import {
 } from '../../core/chain/index.ts'
 import type { Build, Channel, DeviceTable } from '../../core/build/index.ts'
 import { groundAdvice, groundSlopes, type GroundSlope } from '../../core/earths/index.ts'
+import { dueAgain } from '../../core/logbook/index.ts'
 import { solvedGround } from '../../core/ground/index.ts'
 import { designPullUpFor, resolutionOverRange, type PullUpTask } from '../../core/input/index.ts'
 import { familyOf } from '../../core/curve/index.ts'
@@ -69,6 +70,9 @@ const work = {
   },
   keyOn(spec: ChainSpec, truth: number, sigma: number, observed: Observed) {
     return keyOnCheck(spec, truth, sigma, observed)
+  },
+  dueAgain(build: Build, now: string) {
+    return dueAgain(build, now)
   },
   groundSlopes(build: Build) {
     return groundSlopes(build)

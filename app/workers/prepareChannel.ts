@@ -1,14 +1,19 @@
-import { isHeavy, keepPrepared, partFor } from '../../core/chain/index.ts'
+import { keepPrepared, partFor, pointsToFit } from '../../core/chain/index.ts'
 import type { Build, Channel } from '../../core/build/index.ts'
-import { core } from './useWork.ts'
+import { workerOfCore } from './workerOfCore.ts'
+
+// a point that was just taken does not wait behind what is drawn at random or advised
+const inWorker = workerOfCore()
 
 /**
- * Fits a channel with very many points off the page, and keeps the results where everything that asks finds them.
- * Resolves at once where there is nothing heavy.
+ * Fits a channel's points off the page, and keeps the results where everything that asks finds them. Resolves at
+ * once where there is nothing to fit; a worker that fails leaves the page to compute it, and to say what is wrong.
  */
 export async function prepareChannel(build: Build, channel: Channel): Promise<void> {
-  if (!isHeavy(build, channel)) return
+  if (pointsToFit(build, channel) === 0) return
   // the way to the worker is work of its own: not in the task that brought the points
   await new Promise((done) => setTimeout(done))
-  keepPrepared(build, channel, await core().prepare(partFor(build, channel), channel))
+  const part = partFor(build, channel)
+  const prepared = await inWorker((core) => core.prepare(part, channel)).catch(() => null)
+  if (prepared) keepPrepared(build, channel, prepared)
 }

@@ -1,13 +1,8 @@
-import { wrap, type Remote } from 'comlink'
 import { startTransition, useEffect, useState } from 'react'
 import { inWords } from '../store/problem.ts'
-import type { CoreWork } from './core.worker.ts'
+import { workerOfCore, type Core } from './workerOfCore.ts'
 
-let worker: Remote<CoreWork> | undefined
-export const core = (): Remote<CoreWork> =>
-  (worker ??= wrap<CoreWork>(
-    new Worker(new URL('./core.worker.ts', import.meta.url), { type: 'module' }),
-  ))
+const inWorker = workerOfCore()
 
 export type Worked<T> = { value: T | undefined; error: string | undefined; busy: boolean }
 
@@ -28,7 +23,7 @@ export function useWork<T>(ask: Ask<T> | null, deps: readonly unknown[], waitMs 
     if (!ask) return
     let current = true
     const timer = setTimeout(() => {
-      ask(core()).then(
+      inWorker(ask).then(
         (value) => {
           // drawn in slices: what is typed meanwhile goes before
           if (current) startTransition(() => setDone({ request, value, error: undefined }))
@@ -51,6 +46,6 @@ export function useWork<T>(ask: Ask<T> | null, deps: readonly unknown[], waitMs 
   }
 }
 
-type Ask<T> = (core: Remote<CoreWork>) => Promise<T>
+type Ask<T> = (core: Core) => Promise<T>
 type Request<T> = { ask: Ask<T> | null; deps: readonly unknown[] }
 type Done<T> = { request: Request<T>; value: T | undefined; error: string | undefined }

@@ -45,14 +45,7 @@ export {
 export type { Beyond } from './guards.ts'
 export { adviceTask, adviseOn, NO_ADVICE, type Advice, type AdviceTask } from './advice.ts'
 export { curveRemedy, makeableTruths, type Remedy } from './curveRemedy.ts'
-export {
-  hasManyPoints,
-  isHeavy,
-  keepPrepared,
-  partFor,
-  prepare,
-  type Prepared,
-} from './prepared.ts'
+export { keepPrepared, partFor, pointsToFit, prepare, type Prepared } from './prepared.ts'
 export { isRemembered, remembered } from './remember.ts'
 export { statusRestsOn } from './rests.ts'
 export type { NextStep } from './next.ts'

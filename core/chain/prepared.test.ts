@@ -3,7 +3,7 @@ import { applyChange, pointsOf, type Measurement } from '../build/index.ts'
 import { saltmarshNine } from '../../demo/saltmarshNine.ts'
 import { thermistorOhm } from '../curve/thermistor/model.ts'
 import { TRUE_CURVES } from '../../demo/saltmarshNine.ts'
-import { isHeavy, keepPrepared, partFor, prepare, readStatus, sensorOf } from './index.ts'
+import { keepPrepared, partFor, pointsToFit, prepare, readStatus, sensorOf } from './index.ts'
 
 const sample = saltmarshNine()
 const proto = pointsOf(sample, 'el-coolant').find((m) =>
@@ -29,19 +29,15 @@ const build = applyChange(
 const coolant = build.channels.find((c) => c.id === 'ch-coolant')!
 
 it('a channel of very many points is prepared as plain data, and is the same as computed here', () => {
-  expect(
-    isHeavy(
-      sample,
-      sample.channels.find((c) => c.id === 'ch-coolant')!,
-    ),
-  ).toBe(false)
-  expect(isHeavy(build, coolant)).toBe(true)
+  const few = sample.channels.find((c) => c.id === 'ch-coolant')!
+  expect(pointsToFit(sample, few)).toBe(pointsOf(sample, 'el-coolant').length)
+  expect(pointsToFit(build, coolant)).toBe(pointsOf(build, 'el-coolant').length)
   // over the way to a worker and back, where nothing is shared
   const part = structuredClone(partFor(build, coolant))
   expect(part.measurements).toHaveLength(400 + pointsOf(sample, 'el-coolant').length)
   const prepared = structuredClone(prepare(part, part.channels[0]!))
   keepPrepared(build, coolant, prepared)
-  expect(isHeavy(build, coolant)).toBe(false)
+  expect(pointsToFit(build, coolant)).toBe(0)
   const kept = sensorOf(build, 'el-coolant', coolant.needs.range)
   const fresh = sensorOf(structuredClone(build), 'el-coolant', coolant.needs.range)
   expect(kept.curve).toEqual(fresh.curve)
@@ -54,18 +50,30 @@ it('a channel of very many points is prepared as plain data, and is the same as 
   )
 })
 
-it('one more point makes it heavy again, an edit elsewhere does not', () => {
+it('one more point is to be fitted anew, an edit elsewhere asks for nothing', () => {
   const stamp = (id: string) => ({ id, at: '2026-11-27T10:00:00Z', by: '' })
   const elsewhere = applyChange(
     build,
     { kind: 'editChannel', args: { id: 'ch-air', patch: { place: 'elsewhere' } } },
     stamp('else'),
   )
-  expect(isHeavy(elsewhere, coolant)).toBe(false)
+  expect(pointsToFit(elsewhere, coolant)).toBe(0)
   const more = applyChange(
     build,
     { kind: 'addMeasurement', args: { measurement: { ...measurements[0]!, id: 'one-more' } } },
     stamp('more'),
   )
-  expect(isHeavy(more, coolant)).toBe(true)
+  expect(pointsToFit(more, coolant)).toBe(pointsOf(more, 'el-coolant').length)
+})
+
+it('a sensor with too few points for a curve has nothing to fit', () => {
+  const one = {
+    ...sample,
+    measurements: sample.measurements.filter(
+      (m) => m.about.kind !== 'point' || m.about.element !== 'el-coolant' || m.id === proto.id,
+    ),
+  }
+  expect(pointsOf(one, 'el-coolant')).toHaveLength(1)
+  expect(pointsToFit(one, coolant)).toBe(0)
+  expect(sensorOf(one, 'el-coolant', coolant.needs.range).fit).toBeNull()
 })

@@ -1,7 +1,6 @@
 import { elementOf, pointsOf, readsOf } from '../build/find.ts'
 import type { Build, Channel } from '../build/types.ts'
-import { MANY } from '../curve/grouped.ts'
-import { familyOf } from '../curve/registry.ts'
+import { findFamily } from '../curve/registry.ts'
 import type { TakenPoint } from './points.ts'
 import { isRemembered, remember } from './remember.ts'
 import { statusRestsOn } from './rests.ts'
@@ -11,23 +10,26 @@ import { restsOn } from './spec.ts'
 /** A point on its way out of a worker: what it was computed to, and the measurement by its id. */
 type SentPoint = Omit<TakenPoint, 'measurement' | 'recipe'> & { id: string }
 
-/** What takes long of a channel with very many points: its fits and the hashes its proofs are held to. Plain data. */
+/** What takes long of a channel: its fits and the hashes its proofs are held to. Plain data. */
 export type Prepared = {
   sensors: { sensor: Omit<Sensor, 'element' | 'points'>; element: string; points: SentPoint[] }[]
   hashes: { read: string; hash: string }[]
 }
 
-/** Whether a channel has so many points that it is better computed off the page. */
-export const hasManyPoints = (build: Build, channel: Channel): boolean =>
-  channel.elements.some((id) => pointsOf(build, id).length > MANY)
+/** The sensors of a channel whose points are still to be fitted. */
+const unfitted = (build: Build, { elements, needs }: Channel): string[] =>
+  elements.filter((id) => {
+    const element = elementOf(build, id)
+    const least = findFamily(element.family)?.leastPoints ?? Infinity
+    return (
+      pointsOf(build, id).length >= least &&
+      !isRemembered(element, 'sensor', sensorRestsOn(build, id, needs.range))
+    )
+  })
 
-/** Whether that is still to be done. */
-export const isHeavy = (build: Build, channel: Channel): boolean =>
-  channel.elements.some(
-    (id) =>
-      pointsOf(build, id).length > MANY &&
-      !isRemembered(elementOf(build, id), 'sensor', sensorRestsOn(build, id, channel.needs.range)),
-  )
+/** Points of a channel that are still to be fitted, a work that belongs off the page; 0 when that is done. */
+export const pointsToFit = (build: Build, channel: Channel): number =>
+  unfitted(build, channel).reduce((n, id) => n + pointsOf(build, id).length, 0)
 
 /** Computes what takes long; in a worker. */
 export const prepare = (build: Build, channel: Channel): Prepared => ({
@@ -51,7 +53,7 @@ export const prepare = (build: Build, channel: Channel): Prepared => ({
 export function keepPrepared(build: Build, channel: Channel, prepared: Prepared): void {
   for (const { sensor, element: id, points } of prepared.sensors) {
     const element = elementOf(build, id)
-    const { methods } = familyOf(element.family)
+    const methods = findFamily(element.family)?.methods ?? []
     const byId = new Map(pointsOf(build, id).map((m) => [m.id, m]))
     const taken = points.map(({ id: measurement, ...point }): TakenPoint => {
       const own = byId.get(measurement)!

@@ -4,6 +4,7 @@ import { readOf } from '../../../core/build/index.ts'
 import { orElse } from '../../../core/error.ts'
 import { KindPage } from '../../kinds/KindPage.tsx'
 import { viewsOf } from '../../kinds/registry.ts'
+import { WhenFitted } from '../../parts/WhenFitted.tsx'
 import { useBuild } from '../../store/useBuild.ts'
 
 /** The card for the wing, on one sheet: as its kind of channel draws it. */
@@ -20,6 +21,16 @@ export function Card() {
         <Link to={`/build/${build.id}`}>Back to the line-up</Link>
       </p>
     )
+  return (
+    <WhenFitted channel={found.channel}>
+      <CardOf readId={found.read.id} />
+    </WhenFitted>
+  )
+}
+
+function CardOf({ readId }: { readId: string }) {
+  const { build } = useBuild()
+  const found = readOf(build, readId)
   const View = viewsOf(found.channel)?.Card ?? KindPage
   return (
     <Suspense fallback={<p className="pale">…</p>}>

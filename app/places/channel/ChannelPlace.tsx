@@ -1,14 +1,13 @@
-import { memo, Suspense, useMemo, useRef } from 'react'
+import { memo, Suspense, useRef } from 'react'
 import { Link, useParams } from 'react-router'
 import type { StagePlace } from '../../../core/chain/index.ts'
 import { hasOwnView } from '../../kinds/registry.ts'
 import { KindPage } from '../../kinds/KindPage.tsx'
 import { useReading } from '../../kinds/useReading.ts'
-import type { Channel } from '../../../core/build/index.ts'
 import { AsFineAsNeeded } from '../../parts/AsFineAsNeeded.tsx'
 import { Contained } from '../../parts/Trouble.tsx'
-import { useReady } from '../../parts/useReady.ts'
-import { OpenBuildContext, useBuild } from '../../store/useBuild.ts'
+import { WhenFitted } from '../../parts/WhenFitted.tsx'
+import { useBuild } from '../../store/useBuild.ts'
 import { ChannelTitle } from './ChannelTitle.tsx'
 import { RestTruthContext } from './restTruth.ts'
 import { SidePanel } from './SidePanel.tsx'
@@ -38,35 +37,10 @@ export function ChannelPlace() {
       </p>
     )
   if (!hasOwnView(channel)) return <KindPage {...{ channel, read }} />
-  return <Ready key={read.id} channel={channel} readId={read.id} />
-}
-
-/** Waits for the fit of a channel with very many points, and shows what was known before it until then. */
-function Ready({ channel, readId }: { channel: Channel; readId: string }) {
-  const open = useBuild()
-  const ready = useReady(open.build, channel)
-  // one and the same while only what is said about saving changes: the stages are not drawn anew for that
-  const asOf = useMemo(
-    () => (ready ? { ...open, build: ready } : null),
-    // what edits is bound to the session, which is one for the build
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-    [ready],
-  )
-  if (!asOf)
-    return (
-      <p className="pale" role="status">
-        Fitting the points of {channel.name}…
-      </p>
-    )
   return (
-    <OpenBuildContext value={asOf}>
-      {ready !== open.build && (
-        <p className="pale" role="status">
-          Fitting the points…
-        </p>
-      )}
-      <ChannelOf channelId={channel.id} readId={readId} />
-    </OpenBuildContext>
+    <WhenFitted key={read.id} channel={channel}>
+      <ChannelOf channelId={channel.id} readId={read.id} />
+    </WhenFitted>
   )
 }
 

@@ -3,16 +3,12 @@ import dayjs from 'dayjs'
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { bundleOf, fileNameOf, writeBuild, type Build } from '../../../core/build/index.ts'
-import {
-  dueAgain,
-  logbook,
-  type Due,
-  type Entry,
-  type EntryKind,
-} from '../../../core/logbook/index.ts'
+import { logbook, type Due, type Entry, type EntryKind } from '../../../core/logbook/index.ts'
+import { Wrong } from '../../parts/Wrong.tsx'
 import { saveBlob, saveFile } from '../../parts/saveFile.ts'
 import { filesOf } from '../../store/files.ts'
 import { useBuild } from '../../store/useBuild.ts'
+import { useWork } from '../../workers/useWork.ts'
 import { Paged } from '../../parts/Paged.tsx'
 import { Sentence } from './Sentence.tsx'
 import css from './Logbook.module.css'
@@ -115,8 +111,12 @@ const Day = ({ name, entries }: DayOf) => (
 )
 
 function DueAgain({ build }: { build: Build }) {
-  const due = useMemo(() => dueAgain(build, new Date().toISOString()), [build])
-  if (due.length === 0) return null
+  const { value: due, error } = useWork(
+    (core) => core.dueAgain({ ...build, changes: [] }, new Date().toISOString()),
+    [build],
+  )
+  if (error) return <Wrong>What is due again could not be worked out: {error}</Wrong>
+  if (!due?.length) return null
   return (
     <section aria-labelledby="due-again" className={`aside-bar ${css.dueAgain}`}>
       <h2 id="due-again" className={css.due}>
