@@ -174,6 +174,7 @@ const channel = (
   elements: [elementId],
   kind: 'reading',
   combine: 'one',
+  onOff: null,
   linked: false,
   reads,
 })

@@ -8,6 +8,8 @@ const CRANK: Trigger = {
   input: null,
   gap: null,
   dwell: [],
+  leads: [],
+  comparator: null,
 }
 
 /** The cam's three-wire switch: nobody gave it a pull-up yet. */
@@ -15,7 +17,8 @@ const CAM: Trigger = {
   ...{ id: 'tr-cam', name: 'Cam', wheel: '0,250/720', expects: '0,250/720', pickup: 'hall' },
   ...{ device: 'engine-unit', pins: '5', cylinders: 3, firingOrder: [1, 3, 2] },
   counts: { tooth: 'after-gap', from: 'before' },
-  ...{ angleDeg: null, input: null, gap: null, dwell: [] },
+  ...{ angleDeg: null, input: null, gap: null, dwell: [], leads: [] },
+  comparator: null,
 }
 
 /** The lamp on cylinder one while 10° stood commanded: 36° late, and a little more at speed. */

@@ -29,8 +29,8 @@ export { edgeMargin, noiseOfRoute, solvedGround, wireThere } from '../core/groun
 export {
   correctedAngle,
   camPhase,
+  inputTask,
   csvOfCapture,
-  designTriggerInput,
   gapWindow,
   lampFit,
   parseWheel,
@@ -38,3 +38,5 @@ export {
   simulateTrigger,
   wavOfCapture,
 } from '../core/trigger/index.ts'
+
+export { designSwitchedInput, switchedInput } from '../core/input/index.ts'

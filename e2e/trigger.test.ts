@@ -4,7 +4,9 @@ import {
   correctedAngle,
   camPhase,
   csvOfCapture,
-  designTriggerInput,
+  designSwitchedInput,
+  inputTask,
+  switchedInput,
   gapWindow,
   lampFit,
   parseWheel,
@@ -259,10 +261,12 @@ test('the line-up says where triggers stand, search finds them, and the cam gets
   watch(page)
   await openSample(page)
   const row = (name: string) =>
-    page.getByRole('list', { name: 'Triggers' }).getByRole('link', { name })
+    page
+      .getByRole('list', { name: 'Channels' })
+      .getByRole('link', { name: new RegExp(`^${name} trigger`) })
   await expect(row('Crank')).toContainText('It waits for 60-2; on the engine is 36-2.')
   await expect(row('Cam')).toContainText('Design its input.')
-  await page.getByLabel('Filter').fill('trigger wheel')
+  await page.getByLabel('Filter').fill('trigger 36-2')
   await expect(row('Cam')).toHaveCount(0)
   await expect(row('Crank')).toBeVisible()
   await page.getByLabel('Filter').fill('')
@@ -285,12 +289,9 @@ test('the line-up says where triggers stand, search finds them, and the cam gets
   const { build } = await exportBuild(page)
   const kept = build.triggers.find((t) => t.id === 'tr-cam')!
   expect(kept.input).toMatchObject({ thresholdHighV: 3.2, batteryV: [5.5, 15], lowV: 0.4 })
-  const designs = designTriggerInput({
-    ...kept.input!,
-    limiterHz: (2 * kept.input!.limiterRpm) / 60,
-  })
+  const designs = designSwitchedInput(inputTask(kept, kept.input!))
   await page.getByRole('link', { name: 'Line-up' }).click()
-  await expect(row('Cam')).toContainText('Look at its edges.')
+  await expect(row('Cam')).toContainText('Design its input.')
   await row('Cam').click()
   await page.getByRole('tab', { name: 'Input' }).click()
   const rows = page.getByRole('table', { name: 'Ways to read the sensor' }).locator('tbody tr')
@@ -298,6 +299,19 @@ test('the line-up says where triggers stand, search finds them, and the cam gets
   for (const [i, d] of designs.entries())
     await expect(rows.nth(i)).toContainText(d.marginV.toFixed(2))
   await expect(rows.first()).toContainText(String(designs[0]!.upOhm).replace(/(\d)000$/, '$1 k'))
+  // none of them lies in the drawer: what does is tried, and fitted
+  const drawer = page.getByRole('group', { name: 'From the drawer' })
+  await drawer.getByLabel('Resistor').fill('3k3')
+  await page.keyboard.press('Enter')
+  await drawer.getByRole('button', { name: 'Fit it' }).click()
+  const given = switchedInput(inputTask(kept, kept.input!), {
+    ...{ school: 'pull-up', upOhm: 3300, downOhm: null },
+  })
+  await expect(page.getByText(/^Fitted: 3.3 kΩ/)).toContainText(
+    `${given.marginV.toFixed(2)} V left in the worst corner`,
+  )
+  await page.getByRole('link', { name: 'Line-up' }).click()
+  await expect(row('Cam')).toContainText('Look at its edges.')
 })
 
 test('a file of two channels: the crank is told by its name, the cam is read against it', async ({

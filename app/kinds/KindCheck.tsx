@@ -1,33 +1,16 @@
 import { Suspense } from 'react'
-import { kindOf, type ChannelStatus } from '../../core/channel/index.ts'
-import type { Phrase } from '../../core/quantity/index.ts'
-import { Say } from '../parts/Say.tsx'
-import { viewsOf, type KindProps } from './registry.ts'
+import type { ChannelStatus, Entry } from '../../core/channel/index.ts'
+import { ProveBySteps } from './ProveBySteps.tsx'
+import { viewsOf } from './registry.ts'
 
 /** What is looked at with the key on: the kind's own check, or its steps in words. */
-export function KindCheck({ channel, read, status }: KindProps & { status: ChannelStatus }) {
-  const Own = viewsOf(channel)?.Check
-  if (Own)
+export function KindCheck({ entry, status }: { entry: Entry; status: ChannelStatus }) {
+  const Own = viewsOf(entry.kind.id).Check
+  if (Own && entry.channel)
     return (
       <Suspense fallback={<p className="pale">…</p>}>
-        <Own {...{ channel, read }} />
+        <Own channel={entry.channel} read={entry.read} />
       </Suspense>
     )
-  return <KeyOnSteps steps={kindOf(channel).keyOn(status)} />
+  return <ProveBySteps entry={entry} status={status} />
 }
-
-const KeyOnSteps = ({ steps }: { steps: Phrase[] }) =>
-  steps.length === 0 ? (
-    <p className="pale">Nothing to check with the key on.</p>
-  ) : (
-    <section aria-label="Key-on check">
-      <h2>Key on, engine off</h2>
-      <ol>
-        {steps.map((s, i) => (
-          <li key={i}>
-            <Say of={s} />
-          </li>
-        ))}
-      </ol>
-    </section>
-  )

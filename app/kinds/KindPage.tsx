@@ -1,25 +1,31 @@
-import { useMemo } from 'react'
-import { kindOf, type CardLine, type ChannelStatus } from '../../core/channel/index.ts'
+import { Button } from '@mantine/core'
+import { Link } from 'react-router'
+import { statusOf, type CardLine, type Entry } from '../../core/channel/index.ts'
 import { Chip } from '../parts/Chip.tsx'
 import { Say } from '../parts/Say.tsx'
 import { useBuild } from '../store/useBuild.ts'
 import { KindCheck } from './KindCheck.tsx'
-import type { KindProps } from './registry.ts'
 import { words } from '../parts/columns.ts'
 import { Sheet } from '../parts/Sheet.tsx'
 
-/** A channel of a kind without views of its own: its state, its next step, and the lines of its card. */
-export function KindPage({ channel, read }: KindProps) {
+/** An entry of a kind without views of its own, and its card: its state, its next step, what is known, its check. */
+export function KindPage({ entry, printed = false }: { entry: Entry; printed?: boolean }) {
   const { build } = useBuild()
-  const kind = kindOf(channel)
-  const status: ChannelStatus = useMemo(
-    () => kind.status(build, channel, read),
-    [kind, build, channel, read],
-  )
-  const lines: CardLine[] = kind.card(build, channel, status)
+  const status = statusOf(build, entry)
+  const lines: CardLine[] = entry.kind.card(build, entry, status)
   return (
     <article className="card">
-      <h1>{channel.name}</h1>
+      {printed && (
+        <p className="no-print">
+          <Button onClick={() => globalThis.print()} mr="sm">
+            Print
+          </Button>
+          <Button variant="default" component={Link} to={`/build/${build.id}${entry.path}`}>
+            Back
+          </Button>
+        </p>
+      )}
+      <h1>{entry.name}</h1>
       <p>
         <Chip state={status.state} />{' '}
         <b>
@@ -37,7 +43,7 @@ export function KindPage({ channel, read }: KindProps) {
           cells: [<b key="label">{l.label}</b>, <Say key="text" of={l.text} />],
         }))}
       />
-      <KindCheck {...{ channel, read, status }} />
+      {!printed && <KindCheck entry={entry} status={status} />}
     </article>
   )
 }

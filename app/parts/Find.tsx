@@ -3,7 +3,7 @@ import { Spotlight, spotlight, type SpotlightActionData } from '@mantine/spotlig
 import { useEffect } from 'react'
 import { useMatch, useNavigate } from 'react-router'
 import { inputOf } from '../../core/build/index.ts'
-import { kindOf } from '../../core/channel/index.ts'
+import { entriesOf } from '../../core/channel/index.ts'
 import { useBuildById } from '../store/useBuild.ts'
 import { useFrame } from '../FrameContext.ts'
 import { useSettings } from '../store/settings.ts'
@@ -22,31 +22,24 @@ function InBuild({ id, opened, onClose }: { id: string; opened: boolean; onClose
   const navigate = useNavigate()
   const { open } = useBuildById(id)
   const go = (to: string) => () => void navigate(`/build/${id}${to}`)
+  const entries = open ? entriesOf(open.build) : []
   const actions: SpotlightActionData[] = [
-    ...(open?.build.channels ?? []).flatMap((c) =>
-      c.reads.map((r) => ({
-        id: r.id,
-        label: c.name,
-        description: inputOf(open!.build, r.input).device.name,
-        keywords: kindOf(c).words(open!.build, c),
-        onClick: go(`/channel/${c.id}/${r.id}`),
-      })),
-    ),
-    ...(open?.build.channels ?? []).flatMap((c) =>
-      c.reads.slice(0, 1).map((r) => ({
-        id: `card-${r.id}`,
-        label: `Card for the car: ${c.name}`,
-        description: 'print it',
-        onClick: go(`/card/${r.id}`),
-      })),
-    ),
-    ...(open?.build.triggers ?? []).map((t) => ({
-      id: t.id,
-      label: t.name,
-      description: `trigger, ${t.wheel.length > 12 ? 'uneven' : t.wheel}`,
-      keywords: ['trigger', 'wheel', 'pickup', t.wheel],
-      onClick: go(`/trigger?of=${t.id}`),
+    ...entries.map((e) => ({
+      id: e.id,
+      label: e.name,
+      description: e.read ? inputOf(open!.build, e.read.input).device.name : e.kind.name,
+      keywords: e.kind.words(open!.build, e),
+      onClick: go(e.path),
     })),
+    // one card for a channel, by its first reader
+    ...entries
+      .filter((e) => e.read === null || e.read === e.channel.reads[0])
+      .map((e) => ({
+        id: `card-${e.id}`,
+        label: `Card for the car: ${e.name}`,
+        description: 'print it',
+        onClick: go(`/card/${e.id}`),
+      })),
     { id: 'line-up', label: 'Line-up', description: 'every channel', onClick: go('') },
     {
       id: 'earths',

@@ -1,12 +1,18 @@
 import { useEffect, useMemo, useState } from 'react'
-import { isRemembered, pointsToFit, remembered } from '../../core/chain/index.ts'
-import { kindOf, type ChannelStatus } from '../../core/channel/index.ts'
-import type { Build, Channel, Read } from '../../core/build/index.ts'
+import { isRemembered, pointsToFit } from '../../core/chain/index.ts'
+import {
+  entriesOf,
+  ownerOf,
+  statusOf,
+  type ChannelStatus,
+  type Entry,
+} from '../../core/channel/index.ts'
+import type { Build } from '../../core/build/index.ts'
 import { useBuild } from '../store/useBuild.ts'
 import { prepareChannel } from '../workers/prepareChannel.ts'
 
-/** One reader of a channel and what is known of it; null until it is computed. */
-export type Row = { channel: Channel; read: Read; status: ChannelStatus | null }
+/** One reader of a channel, or a trigger, and what is known of it; null until it is computed. */
+export type Row = Entry & { status: ChannelStatus | null }
 
 type Known = Map<string, ChannelStatus>
 
@@ -50,7 +56,7 @@ export function useRows(): Row[] {
       // the page is drawn before anything is computed
       let stretchEnds = 0
       for (const reader of queue) {
-        if (pointsToFit(build, reader.channel) > 0) {
+        if (reader.channel && toFitOf(build, reader) > 0) {
           await prepareChannel(build, reader.channel)
           stretchEnds = performance.now() + STRETCH_MS
         } else if (performance.now() > stretchEnds) {
@@ -77,35 +83,31 @@ export function useRows(): Row[] {
 }
 
 /** One that is slow to fit keeps none waiting. */
-const fewestPointsFirst = (build: Build, readers: readonly Reader[]): Reader[] =>
-  readers.toSorted((a, b) => pointsToFit(build, a.channel) - pointsToFit(build, b.channel))
+const fewestPointsFirst = (build: Build, readers: readonly Entry[]): Entry[] =>
+  readers.toSorted((a, b) => toFitOf(build, a) - toFitOf(build, b))
 
 /** Computes one reader, or finds it computed before, on whatever page that was. */
-function know(known: Known, build: Build, { channel, read }: Reader): ChannelStatus {
-  const kind = kindOf(channel)
-  const rests = kind.restsOn(build, channel)
-  const status: ChannelStatus = remembered(read, 'status', rests, () =>
-    kind.status(build, channel, read),
-  )
-  known.set(read.id, status)
+function know(known: Known, build: Build, entry: Entry): ChannelStatus {
+  const status = statusOf(build, entry)
+  known.set(entry.id, status)
   return status
 }
 
-type Reader = { channel: Channel; read: Read }
+/** Points that are to be fitted before an entry can be computed; none of what is no reading. */
+const toFitOf = (build: Build, { channel }: Entry): number =>
+  channel ? pointsToFit(build, channel) : 0
 
-function rowsOf(build: Build, known: Known): { rows: Row[]; waiting: Reader[] } {
-  const all = build.channels.flatMap((channel) => {
-    const rests = kindOf(channel).restsOn(build, channel)
-    return channel.reads.map((read) => {
-      const valid = isRemembered(read, 'status', rests)
-      const reader = { channel, read }
-      const status = valid ? know(known, build, reader) : (known.get(read.id) ?? null)
-      return { ...reader, status, valid }
-    })
+function rowsOf(build: Build, known: Known): { rows: Row[]; waiting: Entry[] } {
+  const all = entriesOf(build).map((entry) => {
+    const valid = isRemembered(ownerOf(entry), 'status', entry.kind.restsOn(build, entry))
+    const status = valid ? know(known, build, entry) : (known.get(entry.id) ?? null)
+    return { entry, row: { ...entry, status }, valid }
   })
-  const waiting = all.filter((r) => !r.valid)
-  const toFit = waiting.some((r) => pointsToFit(build, r.channel) > 0)
-  if (toFit || waiting.length > FEW) return { rows: all, waiting }
-  const rows = all.map((r) => (r.valid ? r : { ...r, status: know(known, build, r) }))
+  const waiting = all.flatMap((r) => (r.valid ? [] : [r.entry]))
+  const toFit = waiting.some((entry) => toFitOf(build, entry) > 0)
+  if (toFit || waiting.length > FEW) return { rows: all.map((r) => r.row), waiting }
+  const rows = all.map(({ valid, row, entry }) =>
+    valid ? row : { ...row, status: know(known, build, entry) },
+  )
   return { rows, waiting: [] }
 }

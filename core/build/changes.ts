@@ -224,7 +224,7 @@ const CHANGES = {
     b,
     a: { proof: Proof; /** the check it rests on, where that is new */ measurement?: Measurement },
   ) => {
-    findRead(b, a.proof.read)
+    if (!asBefore(b).triggers.some((t) => t.id === a.proof.read)) findRead(b, a.proof.read)
     if (a.measurement) addMeasurement(b, a.measurement)
     b.proofs = b.proofs.filter((p) => p.read !== a.proof.read)
     b.proofs.push(a.proof)

@@ -126,7 +126,8 @@ function checkReferences(build: Build, wrong: Wrong): void {
   const there = { elements, reads, inputs, posts, states, triggers, straps }
   checkAbout(build, there, wrong)
   for (const p of build.proofs)
-    if (!reads.has(p.read)) wrong(`a proof of ${p.at} is about a reader that is not there`)
+    if (!reads.has(p.read) && !triggers.has(p.read))
+      wrong(`a proof of ${p.at} is about a reader that is not there`)
   for (const d of build.devices) checkTables(d, wrong)
   checkGround(build, there, wrong)
   checkTriggers(build, wrong)

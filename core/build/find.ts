@@ -77,3 +77,13 @@ export const pointsOf = (build: Build, element: Id): readonly Measurement[] =>
 /** Key-on checks of a reader in the order they were recorded, struck ones included. */
 export const keyOnsOf = (build: Build, read: Id): readonly Measurement[] =>
   indexed(build.measurements, checksByRead).get(read) ?? []
+
+/** Whether a reader or a trigger is proven: what was read for it stands, and what it rests on is what it was. */
+export function proofHolds(build: Build, of: Id, dependsOn: () => string): boolean {
+  const proof = build.proofs.find((p) => p.read === of)
+  return (
+    proof !== undefined &&
+    proof.measurements.every((id) => measurementOf(build, id)?.struck === null) &&
+    proof.dependsOn === dependsOn()
+  )
+}

@@ -13,10 +13,18 @@ export { editsOf, undoState } from './history.ts'
 export { patched } from './patch.ts'
 export { recoverBuild, type Recovered } from './recover.ts'
 export { MOST, SCHEMA } from './limits.ts'
-export { channelOf, elementOf, inputOf, keyOnsOf, pointsOf, readOf } from './find.ts'
+export { channelOf, elementOf, inputOf, keyOnsOf, pointsOf, proofHolds, readOf } from './find.ts'
 export { bundleOf, hashOfBytes, isBundle, readBundle } from './bundle.ts'
 export { checkBuild, fileNameOf, LARGEST_FILE_BYTES, readBuild, writeBuild } from './file.ts'
 export { describeDifferences, type Difference } from './compare.ts'
-export { maker, newTable, type FamilyAsked, type InputAsked, type Maker } from './make.ts'
+export {
+  maker,
+  newTable,
+  onOffChannel,
+  type FamilyAsked,
+  type InputAsked,
+  type Maker,
+  type MemberAsked,
+} from './make.ts'
 export { copyBuild, createBuild } from './create.ts'
 export { hashOf } from './hash.ts'

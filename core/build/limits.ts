@@ -1,5 +1,5 @@
 /** Bumped when the shape of a build changes; `migrate.ts` brings older files up. */
-export const SCHEMA = 9
+export const SCHEMA = 10
 
 /** Longest name of a build, text anybody types, and how many of each thing a build holds. */
 export const MOST = {

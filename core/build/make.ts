@@ -112,14 +112,52 @@ export function maker(nextId: () => string) {
       place: '',
       needs: asked.needs,
       elements: [element.id],
-      combine: 'one',
-      linked: false,
+      ...{ combine: 'one', linked: false, onOff: null },
       reads: [newRead(element.id, asked.input, '', decimalsOf(asked.family.truthUnit))],
     }
     return { channel, element }
   }
   return { newPull, newInput, newDevice, newRead, newElement, newChannel }
 }
+
+/** What of a kind of switch a new channel needs to know: the kinds themselves are not known here. */
+export type MemberAsked = {
+  id: string
+  quantity: string
+  unit: string
+  start: { range: [number, number]; risingAt: number; fallingAt: number; accuracy: number }
+  closes: 'rising' | 'falling'
+}
+
+/** A new channel that says on or off, its contact not measured and its pin not chosen yet. */
+export function onOffChannel(
+  nextId: () => string,
+  { name, member, input }: { name: string; member: MemberAsked; input: string },
+): { channel: Channel; element: Element } {
+  const { range, accuracy, risingAt, fallingAt } = member.start
+  const element: Element = {
+    ...{ id: nextId(), name, family: SWITCH, settings: {} },
+    pins: ['1 signal', '2 ground'].map((pin) => ({ name: pin, wire: '' })),
+  }
+  const read: Read = {
+    ...{ id: nextId(), source: { kind: 'element', id: element.id }, input },
+    wire: newWire(),
+    face: newFace('', 0),
+  }
+  const channel: Channel = {
+    ...{ id: nextId(), kind: 'on-off', name, quantity: member.quantity, place: '' },
+    needs: { range, best: range, accuracy },
+    ...{ elements: [element.id], combine: 'one', linked: false, reads: [read] },
+    onOff: {
+      ...{ member: member.id, unit: member.unit, closes: member.closes, onWhen: 'closed' },
+      ...{ risingAt, fallingAt, input: null },
+    },
+  }
+  return { channel, element }
+}
+
+/** What stands as the family of a contact: it has no curve, and no family of sensors is meant. */
+const SWITCH = 'switch'
 
 const newWire = (): Read['wire'] => ({
   colour: '',

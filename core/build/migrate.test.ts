@@ -1,7 +1,16 @@
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { saltmarshNine } from '../../demo/saltmarshNine.ts'
-import { applyChange, checkBuild, readBuild, redo, undo, undoState, writeBuild } from './index.ts'
+import {
+  applyChange,
+  checkBuild,
+  readBuild,
+  redo,
+  undo,
+  undoState,
+  writeBuild,
+  type Build,
+} from './index.ts'
 
 /** A file that schema 4 wrote: three channels, edits by whole fields, arguments, undo and redo. */
 const text = readFileSync(new URL('./schema4.test.json', import.meta.url), 'utf8')
@@ -145,12 +154,49 @@ describe('a file of schema 8, whose triggers kept no input, no gap and no dwell'
   it('gets none of them, in its history too', () => {
     const now = saltmarshNine()
     const old = JSON.stringify({ ...now, schema: 8 }).replaceAll(
-      ',"input":null,"gap":null,"dwell":[]',
+      ',"input":null,"gap":null,"dwell":[],"leads":[],"comparator":null',
       '',
     )
     expect(old).not.toContain('"dwell"')
     const { build, migratedFrom } = readBuild(old)
     expect(migratedFrom).toBe(8)
     expect(build).toEqual(now)
+  })
+})
+
+describe('a file of schema 9, which knew no switches and not what is fitted at a pin', () => {
+  it('is what it was, and its history can be walked back through a trigger’s input', () => {
+    const sample = saltmarshNine()
+    const [crank] = sample.triggers
+    const usual = {
+      ...{ switches: 'ground' as const, lowV: 0.4, sinkA: 0.02, leastA: 0, leakA: 1e-5 },
+      ...{ sensorFromV: 4.5, cableF: 1e-9, thresholdLowV: 1.2, thresholdHighV: 2.8, limitV: 12 },
+      ...{ batteryV: [6, 15] as [number, number], railTolerance: 0.02, series: 'E24' as const },
+      ...{ partTolerance: 0.05, limiterRpm: 7500, fitted: null },
+    }
+    const input = (patch: object, id: string, build: Build): Build =>
+      applyChange(
+        build,
+        { kind: 'editTriggerInput', args: { id: crank!.id, patch, usual } },
+        { id, at: '2026-11-27T10:00:00Z', by: '' },
+      )
+    const now = input({ limitV: 5.5 }, 'b', input({ lowV: 0.5 }, 'a', sample))
+    const without = (_: string, value: unknown): unknown =>
+      value !== null && typeof value === 'object' && !Array.isArray(value)
+        ? Object.fromEntries(
+            Object.entries(value).filter(
+              ([key]) =>
+                !['onOff', 'leads', 'comparator', 'switches', 'leastA', 'fitted'].includes(key),
+            ),
+          )
+        : value
+    const old = JSON.parse(writeBuild(now), without) as Record<string, unknown>
+    expect(JSON.stringify(old)).not.toContain('leastA')
+    const { build, migratedFrom } = readBuild(JSON.stringify({ ...old, schema: 9 }))
+    expect(migratedFrom).toBe(9)
+    expect(build).toEqual(now)
+    const back = undo(undo(build, stamp()), stamp())
+    expect(back.triggers[0]!.input).toBe(null)
+    expect(redo(back, stamp()).triggers[0]!.input).toEqual({ ...usual, lowV: 0.5 })
   })
 })

@@ -47,6 +47,7 @@ const within =
  * not say whether two halves stand level, and named some settings by units not the core's. Schema 4 kept edits by
  * whole fields and every change with its arguments. Schema 5 knew one kind of channel. Schema 6 knew no grounds and no supplies.
  * Schema 7 knew no shields among the straps and no triggers. Schema 8 kept nothing of a trigger's input, gap and dwell.
+ * Schema 9 knew no channels that say on or off, and not which parts are fitted at a trigger's input.
  */
 const STEPS: Readonly<Record<number, Step>> = {
   1: {
@@ -85,6 +86,25 @@ const STEPS: Readonly<Record<number, Step>> = {
     triggers: (t) =>
       'wheel' in t && 'counts' in t ? { input: null, gap: null, dwell: [], ...t } : t,
   },
+  9: {
+    channels: (c) => ('reads' in c && 'elements' in c ? { onOff: null, ...c } : c),
+    triggers: (t) =>
+      lift('wheel' in t && 'counts' in t ? { leads: [], comparator: null, ...t } : t, {
+        input: within(SWITCHED_OF_SCHEMA_10),
+      }),
+    changes: (c) => lift(c, { edits: each(inputEditOfSchema10) }),
+  },
+}
+
+/** Schema 9 knew inputs of what switches to ground, without the parts that are fitted. */
+const SWITCHED_OF_SCHEMA_10 = { switches: 'ground', leastA: 0, fitted: null }
+
+/** An edit that put a trigger's whole input there, or took it away. */
+function inputEditOfSchema10(edit: Old): Old {
+  const path = Array.isArray(edit.path) ? edit.path : []
+  if (edit.in !== 'triggers' || path.length !== 1 || path[0] !== 'input') return edit
+  const up = within(SWITCHED_OF_SCHEMA_10)
+  return lift(edit, { before: up, after: up })
 }
 
 /** A whole build gets its lists; a part of one, as the history keeps it, is left the part it is. */

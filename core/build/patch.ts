@@ -17,6 +17,7 @@ const WHOLE = new Set([
   'struck',
   'transfer',
   'ampere',
+  'fitted',
 ])
 
 /** Whether what stands under this key is replaced whole, and never merged from two hands. */

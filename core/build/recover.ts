@@ -205,7 +205,7 @@ function withoutOrphans(build: Build, out: string[]): Build {
     triggers,
     channels: kept.channels,
     measurements,
-    proofs: build.proofs.filter((p) => reads.has(p.read)),
+    proofs: build.proofs.filter((p) => reads.has(p.read) || there.triggers.has(p.read)),
     changes: [],
   }
 }

@@ -29,6 +29,7 @@ const INPUT = {
   ...{ lowV: 0.4, sinkA: 0.02, leakA: 1e-5, sensorFromV: 4.5, cableF: 1e-9 },
   ...{ thresholdLowV: 1.2, thresholdHighV: 2.8, limitV: 12, railTolerance: 0.02 },
   ...{ series: 'E24' as const, partTolerance: 0.05, limiterRpm: 7500 },
+  ...{ switches: 'ground' as const, leastA: 0, fitted: null },
   batteryV: [6, 15] as [number, number],
 }
 
@@ -56,6 +57,57 @@ describe('what a trigger is designed from', () => {
   it('of a trigger that is gone is refused', () => {
     const gone: Edited = { kind: 'editGap', args: { id: 'gone', patch: {}, usual: GAP } }
     expect(() => after(sample, gone)).toThrow(coded('not-found'))
+  })
+})
+
+describe('ohms of a pickup, and its comparator', () => {
+  const lead = (key: string, red: string, black: string, ohm: number | null): Edited => ({
+    kind: 'measureLead',
+    args: { id, lead: { id: key, red, black, ohm } },
+  })
+  it('are kept pair by pair; a pair read again takes the place of what was read before', () => {
+    const next = after(
+      sample,
+      lead('a', '1', '2', 860),
+      lead('b', '1', '3', null),
+      lead('c', '1', '2', 855),
+    )
+    expect(of(next).leads).toEqual([
+      { id: 'a', red: '1', black: '2', ohm: 855 },
+      { id: 'b', red: '1', black: '3', ohm: null },
+    ])
+    expect(readBuild(writeBuild(next)).build).toEqual(next)
+    const one = after(next, { kind: 'removeLead', args: { id, lead: 'a' } })
+    expect(of(one).leads.map((l) => l.id)).toEqual(['b'])
+    expect(of(undo(one, stamp())).leads).toEqual(of(next).leads)
+  })
+  it('keep the comparator from the first number on', () => {
+    const usual = { peakV: 1, thresholdV: 0.3, hysteresisV: 0.2 }
+    const next = after(sample, {
+      kind: 'editComparator',
+      args: { id, patch: { peakV: 1.4 }, usual },
+    })
+    expect(of(next).comparator).toEqual({ ...usual, peakV: 1.4 })
+  })
+})
+
+describe('a proof of a trigger', () => {
+  const proof = {
+    ...{ id: 'p', read: id, measurements: [], at: '2026-11-27T10:00:00Z', by: '' },
+    dependsOn: 'a'.repeat(64),
+  }
+  it('stands in the record, takes the place of the one before, and goes with its trigger', () => {
+    const next = after(
+      sample,
+      { kind: 'prove', args: { proof } },
+      { kind: 'prove', args: { proof: { ...proof, id: 'q' } } },
+    )
+    expect(next.proofs.filter((p) => p.read === id).map((p) => p.id)).toEqual(['q'])
+    expect(readBuild(writeBuild(next)).build).toEqual(next)
+    const gone = after(next, { kind: 'removeTrigger', args: { id } })
+    expect(gone.proofs.some((p) => p.read === id)).toBe(false)
+    const unknown: Edited = { kind: 'prove', args: { proof: { ...proof, read: 'gone' } } }
+    expect(() => after(sample, unknown)).toThrow(coded('not-found'))
   })
 })
 

@@ -1,10 +1,13 @@
 import type { Draft } from 'immer'
+import { EchtError } from '../error.ts'
 import { asBefore, find, layOver, remove } from './draft.ts'
 import { patched } from './patch.ts'
-import type { Attachment, Build, Id, Patch, Trigger } from './types.ts'
+import type { Attachment, Build, Id, OnOff, Patch, Trigger } from './types.ts'
 
 type Gap = NonNullable<Trigger['gap']>
 type Switching = NonNullable<Trigger['input']>
+type OnOffInput = NonNullable<OnOff['input']>
+type Comparator = NonNullable<Trigger['comparator']>
 
 /** The named changes of a vehicle's triggers. */
 export const TRIGGER_CHANGES = {
@@ -23,6 +26,28 @@ export const TRIGGER_CHANGES = {
   editTriggerInput: (b, a: { id: Id; patch: Patch<Switching>; usual: Switching }) => {
     const trigger = find(b.triggers, a.id, 'trigger')
     trigger.input = patched(trigger.input ? asBefore(trigger).input! : a.usual, a.patch)
+  },
+  /** the same of a channel that says on or off */
+  editOnOffInput: (b, a: { id: Id; patch: Patch<OnOffInput>; usual: OnOffInput }) => {
+    const { onOff } = find(b.channels, a.id, 'channel')
+    if (!onOff)
+      throw new EchtError('bad-edit', 'This channel is a reading: it has no contact to be read.')
+    onOff.input = patched(asBefore(onOff).input ?? a.usual, a.patch)
+  },
+  /** and of what makes edges of a coil's signal */
+  editComparator: (b, a: { id: Id; patch: Partial<Comparator>; usual: Comparator }) => {
+    const trigger = find(b.triggers, a.id, 'trigger')
+    trigger.comparator = { ...(trigger.comparator ?? a.usual), ...a.patch }
+  },
+  /** ohms from one lead to another, put there or read again */
+  measureLead: (b, a: { id: Id; lead: Trigger['leads'][number] }) => {
+    const { leads } = find(b.triggers, a.id, 'trigger')
+    const at = leads.findIndex((l) => l.red === a.lead.red && l.black === a.lead.black)
+    if (at < 0) leads.push(a.lead)
+    else leads[at] = { ...a.lead, id: leads[at]!.id }
+  },
+  removeLead: (b, a: { id: Id; lead: Id }) => {
+    remove(find(b.triggers, a.id, 'trigger').leads, a.lead, 'reading')
   },
   /** a capture that is kept beside the build */
   addAttachment: (b, a: { attachment: Attachment }) => {
@@ -49,6 +74,7 @@ export const TRIGGER_CHANGES = {
   removeTrigger: (b, a: { id: Id }) => {
     remove(b.triggers, a.id, 'trigger')
     const before = asBefore(b)
+    b.proofs = before.proofs.filter((p) => p.read !== a.id)
     b.measurements = before.measurements.filter(
       ({ about }) => !(about.kind === 'lamp' && about.trigger === a.id),
     )

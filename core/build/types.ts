@@ -28,6 +28,7 @@ export type EnteredTable = Static<typeof schema.enteredTable>
 export type Element = Static<typeof schema.element>
 export type ElementSettings = schema.ElementSettings
 export type Channel = Static<typeof schema.channel>
+export type OnOff = NonNullable<Channel['onOff']>
 export type Read = Static<typeof schema.read>
 export type Wire = Static<typeof schema.wire>
 export type Face = Static<typeof schema.face>

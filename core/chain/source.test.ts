@@ -71,10 +71,9 @@ describe('a made-up source put into the list', () => {
     expect(status.assembled.sensor.parts.map((p) => p.element.id)).toEqual(channel.elements)
     expect(status.reader.part).toBeNull()
     const kind = kindOf(channel)
+    const of = { channel, read: channel.reads[0]! }
     expect(kind.picture(status)!.places.length).toBeGreaterThan(3)
-    expect(
-      kind.card(build, channel, kind.status(build, channel, channel.reads[0]!))[0]!.text,
-    ).toContain(status.reader.device)
+    expect(kind.card(build, of, kind.status(build, of))[0]!.text).toContain(status.reader.device)
     expect(readerChains(build, CHANNEL).map((r) => r.read.id)).toEqual(
       channel.reads.map((r) => r.id),
     )

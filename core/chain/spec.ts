@@ -1,5 +1,5 @@
 import type { Build, Channel, Device, DeviceTable, Input, Read } from '../build/types.ts'
-import { elementOf, inputOf, measurementOf, readOf } from '../build/find.ts'
+import { elementOf, inputOf, proofHolds, readOf } from '../build/find.ts'
 import { hashOf } from '../build/hash.ts'
 import type { CircuitElement } from '../circuit/circuit.ts'
 import type { Table } from '../table/interpolate.ts'
@@ -281,11 +281,5 @@ function inDigits(value: unknown): unknown {
 }
 
 /** A read is proven while its proof rests on what is still so, and what was read for it stands. */
-export function isProven(build: Build, readId: string): boolean {
-  const proof = build.proofs.find((p) => p.read === readId)
-  return (
-    proof !== undefined &&
-    proof.measurements.every((id) => measurementOf(build, id)?.struck === null) &&
-    proof.dependsOn === restsOn(build, readId)
-  )
-}
+export const isProven = (build: Build, readId: string): boolean =>
+  proofHolds(build, readId, () => restsOn(build, readId))

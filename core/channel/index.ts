@@ -1,2 +1,22 @@
-export type { CardLine, ChannelKind, ChannelStatus, SmallPicture } from './kind.ts'
-export { found, kindOf, KINDS, registerKind, type AnyKind } from './registry.ts'
+export type {
+  CardLine,
+  ChannelKind,
+  ChannelStatus,
+  ReaderSubject,
+  SmallPicture,
+  Subject,
+  TriggerSubject,
+} from './kind.ts'
+export {
+  entriesOf,
+  entryOf,
+  isEntryProven,
+  kindOf,
+  KINDS,
+  ownerOf,
+  registerKind,
+  speaksOf,
+  statusOf,
+  type AnyKind,
+  type Entry,
+} from './registry.ts'

@@ -4,7 +4,15 @@ import { applyChange, inputOf, readBuild, writeBuild, type Build } from '../buil
 import { readStatus } from '../chain/index.ts'
 import { say } from '../quantity/said.ts'
 import type { ChannelKind, ChannelStatus } from './kind.ts'
-import { found, kindOf, KINDS, registerKind } from './registry.ts'
+import {
+  entriesOf,
+  isEntryProven,
+  kindOf,
+  KINDS,
+  registerKind,
+  speaksOf,
+  statusOf,
+} from './registry.ts'
 
 const sample = saltmarshNine()
 const CHANNEL = 'ch-fuel'
@@ -13,14 +21,13 @@ const CHANNEL = 'ch-fuel'
 const tally: ChannelKind = {
   id: 'tally',
   name: 'a tally',
-  restsOn: (_, channel) => [channel],
-  status: (build, _, read): ChannelStatus => {
+  restsOn: (_, { channel }) => [channel],
+  status: (build, { read }): ChannelStatus => {
     const { input, device } = inputOf(build, read.input)
     return {
       state: 'measured',
       ratio: 0.4,
       next: {
-        stage: 'prove',
         title: say('count')`Count to ten.`,
         reason: 'Nobody has counted yet.',
       },
@@ -39,6 +46,7 @@ const tally: ChannelKind = {
   keyOn: () => ['Turn the wheel ten times: the tally goes up by ten.'],
   card: () => [{ label: 'Counts', text: 'turns of the wheel' }],
   words: () => ['odometer'],
+  dependsOn: (_, { channel }) => channel.name,
 }
 
 const asTally = (build: Build): Build => ({
@@ -66,20 +74,33 @@ describe('a made-up kind of channel put into the registry', () => {
     const build = asTally(sample),
       channel = channelIn(build)
     const kind = kindOf(channel)
-    const status = kind.status(build, channel, channel.reads[0]!) as ChannelStatus
-    expect([status.state, status.ratio, status.next.stage]).toEqual(['measured', 0.4, 'prove'])
+    const status = kind.status(build, { channel, read: channel.reads[0]! }) as ChannelStatus
+    expect([status.state, status.ratio]).toEqual(['measured', 0.4])
     expect(kind.picture(status)!.places.map((p) => p.off)).toEqual([0, 0.3])
     expect(kind.keyOn(status)).toHaveLength(1)
-    expect(kind.card(build, channel, status)[0]!.label).toBe('Counts')
+    expect(kind.card(build, { channel, read: channel.reads[0]! }, status)[0]!.label).toBe('Counts')
   })
   it('is found by its own words, and the others by theirs', () => {
-    const build = asTally(sample)
-    expect(found(build, ['odometer']).map((c) => c.id)).toEqual([CHANNEL])
-    expect(found(sample, ['odometer'])).toEqual([])
-    const devices = sample.devices.map((d) => d.name)
+    const found = (build: Build, ...words: string[]) =>
+      entriesOf(build)
+        .filter((e) => e.read === e.channel?.reads[0] && speaksOf(build, e, words))
+        .map((e) => e.channel?.id)
+    expect(found(asTally(sample), 'odometer')).toEqual([CHANNEL])
+    expect(found(sample, 'odometer')).toEqual([])
     const { device } = inputOf(sample, channelIn(sample).reads[0]!.input)
-    expect(devices).toContain(device.name)
-    expect(found(sample, [device.name.toUpperCase()]).map((c) => c.id)).toContain(CHANNEL)
+    expect(found(sample, device.name.toUpperCase())).toContain(CHANNEL)
+  })
+  it('stands in the line-up as an entry with its state, and is proven while its hash holds', () => {
+    const build = asTally(sample)
+    const entry = entriesOf(build).find((e) => e.channel?.id === CHANNEL)!
+    expect(statusOf(build, entry).ratio).toBe(0.4)
+    expect(isEntryProven(build, entry)).toBe(false)
+    const proof = {
+      ...{ id: 'proof-tally', read: entry.id, measurements: [], at: '2026-11-27T10:00:00Z' },
+      ...{ dependsOn: channelIn(build).name, by: '' },
+    }
+    const proven = { ...build, proofs: [...build.proofs.filter((p) => p.read !== entry.id), proof] }
+    expect(isEntryProven(proven, entry)).toBe(true)
   })
   it('goes through its file, and an edit of it is a named change like any other', () => {
     const build = asTally(sample)
@@ -98,7 +119,7 @@ describe('a reading', () => {
     for (const channel of sample.channels)
       for (const read of channel.reads) {
         const kind = kindOf(channel)
-        const status = kind.status(sample, channel, read) as ChannelStatus
+        const status = kind.status(sample, { channel, read }) as ChannelStatus
         const own = readStatus(sample, read)
         expect([status.state, status.ratio, status.worst]).toEqual([
           own.state,
@@ -125,7 +146,7 @@ describe('a kind this version does not know', () => {
     const channel = channelIn(readBuild(writeBuild(build)).build)
     expect(channel.kind).toBe('radar')
     const kind = kindOf(channel)
-    const status = kind.status(build, channel, channel.reads[0]!) as ChannelStatus
+    const status = kind.status(build, { channel, read: channel.reads[0]! }) as ChannelStatus
     expect([status.state, status.worst, kind.picture(status)]).toEqual(['empty', null, null])
   })
 })

@@ -1,15 +1,15 @@
-import { elementOf, inputOf } from '../build/find.ts'
-import { linearSpread, readStatus, statusRestsOn, walkForward } from '../chain/index.ts'
+import { linearSpread, readStatus, restsOn, statusRestsOn, walkForward } from '../chain/index.ts'
 import type { ReadStatus } from '../chain/index.ts'
 import { findFamily } from '../curve/registry.ts'
 import type { ChannelKind } from './kind.ts'
+import { wordsOfReader } from './readerWords.ts'
 
 /** A scalar read through a chain: a temperature, a pressure, a level. */
 export const reading: ChannelKind<ReadStatus> = {
   id: 'reading',
   name: 'a reading',
-  restsOn: statusRestsOn,
-  status: (build, _, read) => readStatus(build, read),
+  restsOn: (build, { channel }) => statusRestsOn(build, channel),
+  status: (build, { read }) => readStatus(build, read),
   picture: ({ chain, worst }) => {
     if (!chain || !worst) return null
     const walked = walkForward(chain, worst.at),
@@ -27,14 +27,10 @@ export const reading: ChannelKind<ReadStatus> = {
     const how = findFamily(sensor.family)?.keyOn.how
     return how ? [how] : []
   },
-  card: (_, channel, { reader }) => [
+  card: (_, { channel }, { reader }) => [
     { label: 'Read by', text: `${reader.device} pin ${reader.pin}` },
     ...(channel.place ? [{ label: 'Place', text: channel.place }] : []),
   ],
-  words: (build, channel) => [
-    channel.quantity,
-    channel.place,
-    ...channel.elements.map((id) => elementOf(build, id).name),
-    ...channel.reads.map((r) => inputOf(build, r.input).device.name),
-  ],
+  words: wordsOfReader,
+  dependsOn: (build, { read }) => restsOn(build, read.id),
 }

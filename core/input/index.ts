@@ -8,3 +8,11 @@ export {
 export { findPullUp } from './unknownPull.ts'
 export { sharedStates, type SharedFeed, type SharedState } from './sharing.ts'
 export { edgeInput, type EdgeInput, type EdgeVerdict } from './edges.ts'
+export {
+  designSwitchedInput,
+  switchedInput,
+  type InputDesign,
+  type InputParts,
+  type InputSchool,
+  type SwitchedInputTask,
+} from './switched.ts'

@@ -1,9 +1,9 @@
-import { isProven } from '../chain/index.ts'
+import { entryOf, isEntryProven } from '../channel/index.ts'
 import type { Build, Id } from '../build/types.ts'
 
 /** Something that ought to be done again, and since when. */
 export type Due =
-  | { kind: 'prove'; why: 'changed' | 'old'; read: Id; channel: Id; name: string; since: string }
+  | { kind: 'prove'; why: 'changed' | 'old'; path: string; name: string; since: string }
   | { kind: 'instrument'; why: 'never' | 'old'; id: Id; name: string; since: string | null }
 
 /** A check of the vehicle, an ice check of a thermometer and a calibration hold for a season, days. */
@@ -17,13 +17,12 @@ const DAY_MS = 86_400_000
 export function dueAgain(build: Build, now: string): Due[] {
   const old = (at: string): boolean => Date.parse(now) - Date.parse(at) > SEASON_DAYS * DAY_MS
   const proofs = build.proofs.flatMap((proof): Due[] => {
-    const channel = build.channels.find((c) => c.reads.some((r) => r.id === proof.read))
-    if (!channel) return []
-    const lapsed = !isProven(build, proof.read)
+    const entry = entryOf(build, proof.read)
+    if (!entry) return []
+    const lapsed = !isEntryProven(build, entry)
     if (!lapsed && !old(proof.at)) return []
     const why = lapsed ? 'changed' : 'old'
-    const { id, name } = channel
-    return [{ kind: 'prove', why, read: proof.read, channel: id, name, since: proof.at }]
+    return [{ kind: 'prove', why, path: entry.checkPath, name: entry.name, since: proof.at }]
   })
   const instruments = build.instruments.flatMap((i): Due[] => {
     const checked = i.iceCheck?.at ?? i.checkedAt

@@ -157,6 +157,8 @@ function nameOf(build: Build, { in: where, id }: Edit): string {
 }
 
 function readerName(build: Build, read: Id): string {
+  const trigger = build.triggers.find((t) => t.id === read)
+  if (trigger) return trigger.name
   const channel = build.channels.find((c) => c.reads.some((r) => r.id === read))
   const input = channel?.reads.find((r) => r.id === read)?.input
   const device = build.devices.find((d) => d.inputs.some((i) => i.id === input))

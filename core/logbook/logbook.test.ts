@@ -3,6 +3,7 @@ import { saltmarshNine } from '../../demo/saltmarshNine.ts'
 import { applyChange, undo, type Build, type Edited } from '../build/index.ts'
 import { inputOf, readOf } from '../build/find.ts'
 import { measured } from '../build/types.ts'
+import { triggerRestsOn } from '../trigger/index.ts'
 import { dueAgain, logbook, SEASON_DAYS, type Happening } from './index.ts'
 
 const build = saltmarshNine()
@@ -142,9 +143,36 @@ describe('what is due again', () => {
     })
     const after = dueAgain(changed, NOW).filter((d) => d.kind === 'prove')
     expect(after).toHaveLength(provenNow.length + 1)
-    expect(after).toContainEqual(expect.objectContaining({ why: 'changed', channel: 'ch-coolant' }))
+    expect(after).toContainEqual(
+      expect.objectContaining({
+        why: 'changed',
+        path: expect.stringContaining('/channel/ch-coolant/') as string,
+      }),
+    )
     const nextYear = dueAgain(build, days(SEASON_DAYS + 1)).filter((d) => d.kind === 'prove')
     expect(nextYear).toHaveLength(build.proofs.length)
+  })
+  it('is a trigger whose angle was entered anew since it was proven', () => {
+    const [crank] = build.triggers
+    const proven = edited(build, {
+      kind: 'prove',
+      args: {
+        proof: {
+          ...{ id: 'p-crank', read: crank!.id, measurements: [], at: NOW, by: '' },
+          dependsOn: triggerRestsOn(build, crank!),
+        },
+      },
+    })
+    const dueOf = (b: Build) => dueAgain(b, NOW).filter((d) => d.name === crank!.name)
+    expect(dueOf(proven)).toEqual([])
+    const entered = edited(proven, {
+      kind: 'enterTriggerAngle',
+      args: { id: crank!.id, angleDeg: 60, at: NOW, why: '' },
+    })
+    expect(dueOf(entered)).toEqual([
+      expect.objectContaining({ why: 'changed', path: `/trigger?of=${crank!.id}&tab=prove` }),
+    ])
+    expect(logbook(proven)[0]!.said).toMatchObject({ kind: 'proven', about: crank!.name })
   })
   it('is a thermometer nobody ever held in ice, and one whose ice check is old', () => {
     const without = edited(build, {

@@ -54,9 +54,12 @@ export {
   type Pins,
 } from './pickup.ts'
 export {
+  fittedAt,
+  inputTask,
   lampNow,
   lampsOf,
   readingOf,
+  triggerRestsOn,
   triggerStatus,
   type LampMeasurement,
   type TriggerStatus,
@@ -73,9 +76,3 @@ export {
   wavOfCapture,
   type Capture,
 } from './captures.ts'
-export {
-  designTriggerInput,
-  type InputDesign,
-  type InputSchool,
-  type TriggerInputTask,
-} from './input.ts'

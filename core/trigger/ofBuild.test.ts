@@ -2,13 +2,20 @@ import { describe, expect, it } from 'vitest'
 import { saltmarshNine } from '../../demo/saltmarshNine.ts'
 import type { Build, Trigger } from '../build/types.ts'
 import { correctedAngle } from './angle.ts'
-import { lampNow, lampsOf, readingOf, triggerStatus } from './ofBuild.ts'
+import { inputTask, lampNow, lampsOf, readingOf, triggerRestsOn, triggerStatus } from './ofBuild.ts'
 import { parseWheel } from './wheel.ts'
 
 const sample = saltmarshNine()
 const crank = sample.triggers.find((t) => t.id === 'tr-crank')!
 const cam = sample.triggers.find((t) => t.id === 'tr-cam')!
 const right: Trigger = { ...crank, expects: '36-2' }
+
+const INPUT: NonNullable<Trigger['input']> = {
+  ...{ switches: 'ground', lowV: 0.4, sinkA: 0.02, leastA: 0, leakA: 1e-5, sensorFromV: 4.5 },
+  ...{ cableF: 1e-9, thresholdLowV: 1.2, thresholdHighV: 2.8, limitV: 12, batteryV: [6, 15] },
+  ...{ railTolerance: 0.02, series: 'E24', partTolerance: 0.05, limiterRpm: 7500, fitted: null },
+}
+const PULL_UP = { school: 'pull-up' as const, upOhm: 2200, downOhm: null }
 
 /** The sample with lamp readings of the crank alone: speed, and how far the spark stands from what is commanded. */
 function withLamp(...seen: [rpm: number, off: number][]): Build {
@@ -45,18 +52,71 @@ describe('where a trigger stands', () => {
       values: [expect.objectContaining({ value: angle, unit: '°' })],
     })
   })
-  it('is measured by one speed and proven by two', () => {
+  it('is measured once the lamp agrees, first by one speed and then by two', () => {
+    const title = (build: Build) => triggerStatus(build, right).next.title
     expect(triggerStatus(withLamp([900, 0.1]), right).state).toBe('measured')
-    expect(triggerStatus(withLamp([900, 0.1], [3000, -0.1]), right).state).toBe('proven')
+    const two = withLamp([900, 0.1], [3000, -0.1])
+    expect(triggerStatus(two, right).state).toBe('measured')
+    expect(title(two)).not.toEqual(title(withLamp([900, 0.1])))
     expect(triggerStatus(withLamp([900, 3], [3000, 3.1]), right).state).toBe('wrong')
   })
-  it('of a cam wants an input, and then a look at its edges; a lamp says nothing of it', () => {
+  it('of a cam wants parts at its pin, and then a look at its edges; a lamp says nothing of it', () => {
     expect(triggerStatus(sample, cam).state).toBe('assumed')
     const coil = { ...cam, pickup: 'vr' as const }
     expect(triggerStatus(sample, coil).state).toBe('measured')
+    const fitted = { ...cam, input: { ...INPUT, fitted: PULL_UP } }
+    expect(triggerStatus(sample, fitted)).toMatchObject({ state: 'measured', ratio: 0, lamp: null })
+    // a pull-up that leaks pull down, and one that the sensor cannot sink, are no input
+    const wet = { ...fitted, input: { ...fitted.input, leakA: 2e-3 } }
+    expect(triggerStatus(sample, wet)).toMatchObject({ state: 'wrong', ratio: Infinity })
+    const mad = { ...fitted, input: { ...fitted.input, cableF: -1 } }
+    expect(triggerStatus(sample, mad).state).toBe('wrong')
+  })
+  it('tells its input how often it switches at the limiter, by the turns of its own cycle', () => {
+    // two edges in two turns at 6000 rpm: 100 a second
+    expect(inputTask(cam, { ...INPUT, limiterRpm: 6000 }).edgesHz).toBeCloseTo(100, 9)
+    expect(inputTask(crank, { ...INPUT, limiterRpm: 6000 }).edgesHz).toBeCloseTo(3400, 9)
   })
 })
 
+describe('a proof of a trigger', () => {
+  const good = withLamp([900, 0.1], [3000, -0.1])
+  const proven = (build: Build, of: Trigger): Build => ({
+    ...build,
+    proofs: [
+      {
+        ...{ id: 'p', read: of.id, at: '2026-11-20T10:00:00Z', by: '' },
+        measurements: lampsOf(build, of).map((m) => m.id),
+        dependsOn: triggerRestsOn(build, of),
+      },
+    ],
+  })
+  const after = (build: Build, of: Trigger) => triggerStatus(build, of).state
+  const build = proven(good, right)
+
+  it('holds while nothing changes that it rests on', () => {
+    expect(after(build, right)).toBe('proven')
+    expect(after(build, { ...right, name: 'Crankshaft' })).toBe('proven')
+  })
+  it.each([
+    ['the angle', { angleDeg: 98 }],
+    ['the pins', { pins: '4, 3' }],
+    ['the wheel, on both sides', { wheel: '60-2', expects: '60-2' }],
+    ['the way it counts', { counts: { tooth: 'before-gap' as const, from: 'before' as const } }],
+  ])('lapses with %s', (_, change) => {
+    expect(after(build, { ...right, ...change })).toBe('measured')
+  })
+  it('lapses when a lamp reading it stands on is struck, or another is taken', () => {
+    const struck = structuredClone(build)
+    struck.measurements[0]!.struck = { at: '2026-11-21T10:00:00Z', why: '' }
+    expect(after(struck, right)).not.toBe('proven')
+    const more = {
+      ...build,
+      measurements: [...build.measurements, { ...build.measurements[0]!, id: 'more' }],
+    }
+    expect(after(more, right)).not.toBe('proven')
+  })
+})
 describe('lamp readings', () => {
   it('count until they are struck', () => {
     expect(lampNow(sample, crank).readings).toHaveLength(3)

@@ -1,6 +1,9 @@
+import { proofHolds } from '../build/find.ts'
+import { hashOf } from '../build/hash.ts'
 import type { Build, Measurement, Trigger } from '../build/types.ts'
 import { orElse } from '../error.ts'
-import { amount, say, type Phrase } from '../quantity/said.ts'
+import { switchedInput, type InputDesign, type SwitchedInputTask } from '../input/index.ts'
+import { amount, number, say, type Phrase } from '../quantity/said.ts'
 import { correctedAngle } from './angle.ts'
 import { lampFit, type LampFit, type LampReading } from './lamp.ts'
 import { isSameWheel } from './waysOut.ts'
@@ -36,17 +39,94 @@ export function lampNow(
   return { readings, fit: orElse(() => lampFit(readings), null) }
 }
 
-/** Where a trigger stands, in the words of a channel's states, and what to do next. */
+/** Where a trigger stands, in the words of a channel's states, what is known of it, and what to do next. */
 export type TriggerStatus = {
   state: 'wrong' | 'assumed' | 'measured' | 'proven'
   next: { title: Phrase; reason: Phrase }
+  /** how far off the spark stands over what is allowed; infinite while that is not known or no edge is safe */
+  ratio: number
+  known: Phrase | null
+  reader: { device: string; pin: string; part: null }
+  unit: string
+  accuracy: number
+  worst: null
+  isCam: boolean
+  pickup: Trigger['pickup']
+  lamp: LampFit | null
+  fitted: InputDesign | null
 }
+type Step = Pick<TriggerStatus, 'state' | 'next'>
 
 /** An angle that is off by less needs no other entry, °. */
 const NEAR_DEG = 0.5
 
-/** What is known of a trigger by the record alone: what its unit was told, and what the lamp said. */
+/** What is known of a trigger by the record alone: what its unit was told, how it is read, what the lamp said. */
 export function triggerStatus(build: Build, trigger: Trigger): TriggerStatus {
+  const { readings, fit } = lampNow(build, trigger)
+  const fitted = fittedAt(trigger)
+  const isCam = parseWheel(trigger.wheel).cycleDegrees === 720
+  const step = stepOf(build, trigger, { readings, fit, fitted })
+  const lamp = isCam ? null : fit
+  return {
+    ...step,
+    ...{ isCam, fitted, lamp, pickup: trigger.pickup, worst: null },
+    ratio: step.state === 'wrong' || step.state === 'assumed' ? Infinity : offBy(lamp),
+    known: knownOf(lamp, fitted) ?? (isCam || trigger.pickup === 'hall' ? FLOATS : NO_LAMP),
+    reader: {
+      device: build.devices.find((d) => d.id === trigger.device)?.name ?? '',
+      pin: trigger.pins,
+      part: null,
+    },
+    ...{ unit: '°', accuracy: NEAR_DEG },
+  }
+}
+
+const FLOATS = 'nothing holds its pin'
+const NO_LAMP = 'no lamp was read'
+
+/** How far off the spark stands, with its doubt, over what is allowed; nothing of a cam. */
+const offBy = (lamp: LampFit | null): number =>
+  lamp ? (Math.abs(lamp.offsetDeg) + 1.96 * lamp.offsetUncertaintyDeg) / NEAR_DEG : 0
+
+function knownOf(lamp: LampFit | null, fitted: InputDesign | null): Phrase | null {
+  if (lamp)
+    return say(
+      'lamp-known',
+    )`spark ${amount(Math.abs(lamp.offsetDeg), '°', 1)} ${lamp.offsetDeg < 0 ? 'late' : 'early'}`
+  return fitted && say('margin-known')`${number(fitted.marginV, 2)} V left at its pin`
+}
+
+/** What the parts give that are fitted at the input of a sensor that switches; null of a coil, or where none are. */
+export function fittedAt(trigger: Trigger): InputDesign | null {
+  const fitted = trigger.pickup === 'hall' ? trigger.input?.fitted : null
+  return fitted
+    ? orElse(() => switchedInput(inputTask(trigger, trigger.input!), fitted), null)
+    : null
+}
+
+/** What the input of a trigger is designed from: its edges as quick as at the limiter. */
+export function inputTask(
+  { wheel }: Pick<Trigger, 'wheel'>,
+  { fitted: _, limiterRpm, ...input }: NonNullable<Trigger['input']>,
+): SwitchedInputTask {
+  const { edgesDegrees, cycleDegrees } = parseWheel(wheel)
+  return { ...input, edgesHz: (edgesDegrees.length * limiterRpm * 360) / (60 * cycleDegrees) }
+}
+
+/** Hash of all that a proof of a trigger rests on. */
+export const triggerRestsOn = (build: Build, trigger: Trigger): string => {
+  const { wheel, expects, pickup, device, pins, cylinders, firingOrder } = trigger
+  const { counts, angleDeg, input, comparator } = trigger
+  return hashOf({
+    ...{ wheel, expects, pickup, device, pins, cylinders, firingOrder },
+    ...{ counts, angleDeg, input, comparator },
+    lamp: lampNow(build, trigger).readings,
+  })
+}
+
+type Known = { readings: LampReading[]; fit: LampFit | null; fitted: InputDesign | null }
+
+function stepOf(build: Build, trigger: Trigger, known: Known): Step {
   const { expects, angleDeg } = trigger
   const wheel = parseWheel(trigger.wheel)
   if (expects === null)
@@ -65,8 +145,10 @@ export function triggerStatus(build: Build, trigger: Trigger): TriggerStatus {
         reason: say('waits-for')`It waits for ${expects}; on the engine is ${trigger.wheel}.`,
       },
     }
+  const pin = pinStep(trigger, known)
+  if (pin) return pin
   // a cam says which turn it is: its angle is no spark's
-  if (wheel.cycleDegrees === 720) return camStatus(trigger)
+  if (wheel.cycleDegrees === 720) return camStep(build, trigger)
   if (angleDeg === null)
     return {
       state: 'assumed',
@@ -75,11 +157,13 @@ export function triggerStatus(build: Build, trigger: Trigger): TriggerStatus {
         reason: 'Without it the lamp says how far off, and not what to enter.',
       },
     }
-  return byLamp(build, trigger, angleDeg)
+  return byLamp(build, { trigger, angleDeg }, known)
 }
 
-function camStatus({ pickup, input }: Trigger): TriggerStatus {
-  if (pickup === 'hall' && input === null)
+/** A sensor that switches has a level only by parts at its pin. */
+function pinStep({ pickup, input }: Trigger, { fitted }: Known): Step | null {
+  if (pickup !== 'hall') return null
+  if (!input?.fitted)
     return {
       state: 'assumed',
       next: {
@@ -87,14 +171,41 @@ function camStatus({ pickup, input }: Trigger): TriggerStatus {
         reason: 'A sensor that switches needs a pull-up: without one there is no level.',
       },
     }
+  if (fitted && fitted.marginV > 0) return null
   return {
-    state: 'measured',
-    next: { title: 'Look at its edges.', reason: 'In a capture, beside the crank’s.' },
+    state: 'wrong',
+    next: {
+      title: 'Fit other parts at its pin.',
+      reason: fitted
+        ? say('misses')`In its worst corner the level misses by ${number(-fitted.marginV, 2)} V.`
+        : 'Nothing can be computed from the numbers of its input.',
+    },
   }
 }
 
-function byLamp(build: Build, trigger: Trigger, angleDeg: number): TriggerStatus {
-  const { readings, fit } = lampNow(build, trigger)
+const PROVEN: Step = {
+  state: 'proven',
+  next: { title: 'Nothing to do here.', reason: 'Proven in the vehicle. Check again next season.' },
+}
+const isProvenTrigger = (build: Build, trigger: Trigger): boolean =>
+  proofHolds(build, trigger.id, () => triggerRestsOn(build, trigger))
+
+const camStep = (build: Build, trigger: Trigger): Step =>
+  isProvenTrigger(build, trigger)
+    ? PROVEN
+    : {
+        state: 'measured',
+        next: {
+          title: 'Look at its edges.',
+          reason: 'In a capture, beside the crank’s; then prove it.',
+        },
+      }
+
+function byLamp(
+  build: Build,
+  { trigger, angleDeg }: { trigger: Trigger; angleDeg: number },
+  { readings, fit }: Known,
+): Step {
   if (!fit)
     return {
       state: 'assumed',
@@ -124,8 +235,12 @@ function byLamp(build: Build, trigger: Trigger, angleDeg: number): TriggerStatus
         reason: 'An offset and a delay are then told apart.',
       },
     }
+  if (isProvenTrigger(build, trigger)) return PROVEN
   return {
-    state: 'proven',
-    next: { title: 'Nothing to do here.', reason: 'The spark stands where it was asked for.' },
+    state: 'measured',
+    next: {
+      title: 'Prove it in the vehicle.',
+      reason: 'The spark stands where it was asked for; sync through a start is still to be seen.',
+    },
   }
 }

@@ -1,7 +1,6 @@
-import { Suspense, useMemo } from 'react'
+import { createElement, Suspense } from 'react'
 import { Link, useParams } from 'react-router'
-import { readOf } from '../../../core/build/index.ts'
-import { orElse } from '../../../core/error.ts'
+import { entryOf } from '../../../core/channel/index.ts'
 import { KindPage } from '../../kinds/KindPage.tsx'
 import { viewsOf } from '../../kinds/registry.ts'
 import { WhenFitted } from '../../parts/WhenFitted.tsx'
@@ -11,30 +10,34 @@ import { useBuild } from '../../store/useBuild.ts'
 export function Card() {
   const { build } = useBuild()
   const { readId } = useParams()
-  const found = useMemo(() => {
-    return orElse(() => readOf(build, readId!), null)
-  }, [build, readId])
-  if (!found)
+  const entry = entryOf(build, readId!)
+  if (!entry)
     return (
       <p role="alert">
-        This reader is not in the build any more.{' '}
+        This is not in the build any more.{' '}
         <Link to={`/build/${build.id}`}>Back to the line-up</Link>
       </p>
     )
+  if (!entry.channel) return <KindPage entry={entry} printed />
   return (
-    <WhenFitted channel={found.channel}>
-      <CardOf readId={found.read.id} />
+    <WhenFitted channel={entry.channel}>
+      <CardOf readId={entry.id} />
     </WhenFitted>
   )
 }
 
 function CardOf({ readId }: { readId: string }) {
   const { build } = useBuild()
-  const found = readOf(build, readId)
-  const View = viewsOf(found.channel)?.Card ?? KindPage
+  const entry = entryOf(build, readId)
+  const Own = entry && viewsOf(entry.kind.id).Card
+  if (!entry?.channel) return null
   return (
     <Suspense fallback={<p className="pale">…</p>}>
-      <View {...found} />
+      {Own ? (
+        createElement(Own, { channel: entry.channel, read: entry.read })
+      ) : (
+        <KindPage entry={entry} printed />
+      )}
     </Suspense>
   )
 }

@@ -1,7 +1,8 @@
 import { memo, Suspense, useRef } from 'react'
 import { Link, useParams } from 'react-router'
+import { entryOf } from '../../../core/channel/index.ts'
 import type { StagePlace } from '../../../core/chain/index.ts'
-import { hasOwnView } from '../../kinds/registry.ts'
+import { viewsOf } from '../../kinds/registry.ts'
 import { KindPage } from '../../kinds/KindPage.tsx'
 import { useReading } from '../../kinds/useReading.ts'
 import { AsFineAsNeeded } from '../../parts/AsFineAsNeeded.tsx'
@@ -36,7 +37,14 @@ export function ChannelPlace() {
         <Link to={`/build/${build.id}`}>Back to the line-up</Link>
       </p>
     )
-  if (!hasOwnView(channel)) return <KindPage {...{ channel, read }} />
+  const { Page } = viewsOf(channel.kind)
+  if (Page)
+    return (
+      <Suspense fallback={<p className="pale">…</p>}>
+        <Page key={read.id} channel={channel} read={read} />
+      </Suspense>
+    )
+  if (channel.kind !== 'reading') return <KindPage entry={entryOf(build, read.id)!} />
   return (
     <WhenFitted key={read.id} channel={channel}>
       <ChannelOf channelId={channel.id} readId={read.id} />

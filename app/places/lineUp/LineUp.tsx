@@ -1,12 +1,12 @@
 import { Button, Group, SegmentedControl, TextInput } from '@mantine/core'
 import { useHotkeys } from '@mantine/hooks'
 import { IconPlus } from '@tabler/icons-react'
-import { lazy, memo, Suspense, useMemo, useState } from 'react'
+import { createElement, lazy, memo, Suspense, useMemo, useState } from 'react'
 import { Link } from 'react-router'
-import type { Build, Channel } from '../../../core/build/index.ts'
 import type { State } from '../../../core/chain/index.ts'
-import { besideDifference, type Phrase } from '../../../core/quantity/index.ts'
-import { kindOf, type ChannelStatus } from '../../../core/channel/index.ts'
+import { besideDifference } from '../../../core/quantity/index.ts'
+import { speaksOf, type ChannelStatus, type Entry } from '../../../core/channel/index.ts'
+import { smallOf } from '../../kinds/registry.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import { Chip } from '../../parts/Chip.tsx'
 import { Contained } from '../../parts/Trouble.tsx'
@@ -14,11 +14,10 @@ import { useMoreAtEnd } from '../../parts/useMoreAtEnd.tsx'
 import { Say, useSay } from '../../parts/Say.tsx'
 import { useQuantity } from '../../parts/units.ts'
 import { useRows, type Row } from '../../parts/useRows.ts'
-import { SmallThread } from './SmallThread.tsx'
-import { Triggers } from './Triggers.tsx'
 import { wordsOf } from './wordsOf.ts'
 
 const AddChannel = lazy(() => import('./AddChannel.tsx'))
+const AddSwitch = lazy(() => import('./AddSwitch.tsx'))
 
 const STATES: { value: State; label: string }[] = [
   { value: 'wrong', label: 'look here' },
@@ -34,8 +33,8 @@ export function LineUp() {
   const [order, setOrder] = useState<'worst' | 'working'>('worst')
   const [filter, setFilter] = useState('')
   const [state, setState] = useState<State | 'all'>('all')
-  const [adding, setAdding] = useState(false)
-  useHotkeys([['n', () => setAdding(true)]])
+  const [adding, setAdding] = useState<'channel' | 'switch' | null>(null)
+  useHotkeys([['n', () => setAdding('channel')]])
   const rows = useRows()
   const say = useSay()
   const { most, end } = useMoreAtEnd()
@@ -43,7 +42,9 @@ export function LineUp() {
   const sorted = useMemo(() => {
     const words = wordsOf(filter)
     const chosen = rows.filter(
-      (row) => (state === 'all' || row.status?.state === state) && speaksOf(build, row, words, say),
+      (row) =>
+        (state === 'all' || row.status?.state === state) &&
+        speaksOf(build, row, words, row.status ? say(row.status.next.title) : ''),
     )
     if (order === 'working') return chosen
     // what is not computed yet waits at the end
@@ -66,7 +67,13 @@ export function LineUp() {
               ]}
             />
           )}
-          <Button leftSection={<IconPlus size={18} aria-hidden />} onClick={() => setAdding(true)}>
+          <Button variant="default" onClick={() => setAdding('switch')}>
+            Add a switch
+          </Button>
+          <Button
+            leftSection={<IconPlus size={18} aria-hidden />}
+            onClick={() => setAdding('channel')}
+          >
             Add a channel
           </Button>
         </Group>
@@ -74,7 +81,6 @@ export function LineUp() {
       {rows.length > 5 && (
         <Filters {...{ rows, filter, state }} onFilter={setFilter} onState={setState} />
       )}
-      <Triggers build={build} filter={filter} state={state} />
       {known < rows.length && (
         <p className="pale" role="status">
           Computing {known} of {rows.length}…
@@ -88,18 +94,17 @@ export function LineUp() {
       ) : (
         <div role="list" aria-label="Channels">
           {sorted.slice(0, most).map((row) => (
-            <Contained
-              key={row.read.id}
-              what={`Drawing the row of ${row.channel.name}`}
-              on={[row.status]}
-            >
-              <RowOf {...row} build={build.id} />
+            <Contained key={row.id} what={`Drawing the row of ${row.name}`} on={[row.status]}>
+              <RowOf row={row} build={build.id} />
             </Contained>
           ))}
           {sorted.length > most && end}
         </div>
       )}
-      <Suspense>{adding && <AddChannel onClose={() => setAdding(false)} />}</Suspense>
+      <Suspense>
+        {adding === 'channel' && <AddChannel onClose={() => setAdding(null)} />}
+        {adding === 'switch' && <AddSwitch onClose={() => setAdding(null)} />}
+      </Suspense>
     </section>
   )
 }
@@ -150,54 +155,48 @@ function Filters({
   )
 }
 
-/** Whether a row holds every word looked for. */
-function speaksOf(
-  build: Build,
-  { channel, status }: Row,
-  words: readonly string[],
-  say: (said: Phrase) => string,
-): boolean {
-  const about = [
-    channel.name,
-    ...kindOf(channel).words(build, channel),
-    status ? say(status.next.title) : '',
-  ]
-  const text = about.join(' ').toLowerCase()
-  return words.every((w) => text.includes(w))
+// drawn anew only when something of its own changes
+const RowOf = memo(
+  function RowOf({ row, build }: { row: Row; build: string }) {
+    const { status, name, path, channel } = row
+    const several = channel !== null && channel.reads.length > 1
+    return (
+      <div role="listitem">
+        <Link className="lineup-row" to={`/build/${build}${path}`}>
+          <div className="breaks">
+            <div className="large strong">
+              {/* several readers of one sensor are told apart by who reads */}
+              {status && several ? `${status.reader.device}: ` : ''}
+              {name}
+            </div>
+            {status && <div className="pale">{readBy(row, status, several)}</div>}
+          </div>
+          {status ? <Known entry={row} status={status} /> : <div className="pale">…</div>}
+        </Link>
+      </div>
+    )
+  },
+  (a, b) => a.build === b.build && a.row.status === b.row.status && isSameEntry(a.row, b.row),
+)
+
+const isSameEntry = (a: Row, b: Row): boolean =>
+  a.channel === b.channel && a.read === b.read && a.trigger === b.trigger
+
+function readBy({ trigger }: Row, { reader }: ChannelStatus, several: boolean): string {
+  const device = several || !reader.device ? '' : `to ${reader.device} `
+  const pin = reader.pin && `${trigger ? 'pins' : 'pin'} ${reader.pin}`
+  const part = reader.part ? `${reader.part}, ` : ''
+  return `${trigger ? 'trigger ' : ''}${part}${device}${pin}`
 }
 
-// drawn anew only when something of its own changes
-const RowOf = memo(function RowOf({ channel, read, status, build }: Row & { build: string }) {
-  return (
-    <div role="listitem">
-      <Link className="lineup-row" to={`/build/${build}/channel/${channel.id}/${read.id}`}>
-        <div className="breaks">
-          <div className="large strong">
-            {/* several readers of one sensor are told apart by who reads */}
-            {status && channel.reads.length > 1 ? `${status.reader.device}: ` : ''}
-            {channel.name}
-          </div>
-          {status && (
-            <div className="pale">
-              {status.reader.part && `${status.reader.part}, `}
-              {channel.reads.length > 1 ? '' : `to ${status.reader.device} `}pin {status.reader.pin}
-            </div>
-          )}
-        </div>
-        {status ? <Known channel={channel} status={status} /> : <div className="pale">…</div>}
-      </Link>
-    </div>
-  )
-})
-
-function Known({ channel, status }: { channel: Channel; status: ChannelStatus }) {
+function Known({ entry, status }: { entry: Entry; status: ChannelStatus }) {
   return (
     <>
-      <SmallThread channel={channel} status={status} />
+      {createElement(smallOf(entry), { entry, status })}
       <div>
         <Chip state={status.state} />
         <div className="pale tight small">
-          <Worst status={status} />
+          {status.known ? <Say of={status.known} /> : <Worst status={status} />}
         </div>
       </div>
       <div className="breaks">

@@ -124,7 +124,7 @@ function DueAgain({ build }: { build: Build }) {
       </h2>
       <ul className={css.dueList}>
         {due.map((d) => (
-          <li key={d.kind === 'prove' ? d.read : d.id}>
+          <li key={d.kind === 'prove' ? d.path : d.id}>
             <DueText build={build} due={d} />
           </li>
         ))}
@@ -138,11 +138,7 @@ function DueText({ build, due }: { build: Build; due: Due }) {
   if (due.kind === 'prove')
     return (
       <>
-        Check{' '}
-        <Link to={`/build/${build.id}/channel/${due.channel}/${due.read}?stage=prove`}>
-          {due.name}
-        </Link>{' '}
-        at key-on:{' '}
+        Check <Link to={`/build/${build.id}${due.path}`}>{due.name}</Link> at key-on:{' '}
         {due.why === 'changed'
           ? `something its proof of ${since} rested on has changed.`
           : `its proof is of ${since}, a season ago.`}

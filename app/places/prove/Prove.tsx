@@ -17,12 +17,14 @@ export function Prove() {
   const [picked, setChosen] = useState<string | null>(null)
   // until somebody picks one: the first that is not proven and has a chain, once all are computed
   const whole = rows.every((r) => r.status !== null)
-  const first = rows.find((r) => r.status && r.status.state !== 'proven' && r.status.worst)
-  const suggested = whole ? (first ?? rows[0])?.read.id : undefined
+  const first = rows.find(
+    (r) => r.status && r.status.state !== 'proven' && r.status.worst && r.channel,
+  )
+  const suggested = whole ? (first ?? rows[0])?.id : undefined
   const [start, setStart] = useState<string | null>(null)
   if (suggested && start === null) setStart(suggested)
   const chosen = picked ?? start
-  const current = rows.find((r) => r.read.id === chosen)
+  const current = rows.find((r) => r.id === chosen)
   return (
     <section>
       <h1>Prove</h1>
@@ -43,13 +45,13 @@ export function Prove() {
         <div className="prove">
           <div className="prove-list" role="group" aria-label="Channels">
             {rows.slice(0, most).map((r) => (
-              <Choice key={r.read.id} {...r} chosen={r.read.id === chosen} onChoose={setChosen} />
+              <Choice key={r.id} row={r} chosen={r.id === chosen} onChoose={setChosen} />
             ))}
             {rows.length > most && end}
           </div>
           {current?.status && (
             <Contained what="The key-on check" on={[current.status]}>
-              <KindCheck key={current.read.id} {...current} status={current.status} />
+              <KindCheck key={current.id} entry={current} status={current.status} />
             </Contained>
           )}
         </div>
@@ -58,16 +60,18 @@ export function Prove() {
   )
 }
 
-type ChoiceProps = Row & { chosen: boolean; onChoose: (read: string) => void }
+type ChoiceProps = { row: Row; chosen: boolean; onChoose: (id: string) => void }
 
 // drawn anew only when something of its own changes
-const Choice = memo(function Choice({ channel, read, status, chosen, onChoose }: ChoiceProps) {
-  const device = channel.reads.length > 1 && status ? `, ${status.reader.device}` : ''
+const Choice = memo(function Choice({ row, chosen, onChoose }: ChoiceProps) {
+  const { name, channel, status } = row
+  const several = channel !== null && channel.reads.length > 1
+  const device = several && status ? `, ${status.reader.device}` : ''
   return (
     <Button
       variant={chosen ? 'outline' : 'default'}
       aria-pressed={chosen}
-      onClick={() => onChoose(read.id)}
+      onClick={() => onChoose(row.id)}
       h="auto"
       mih={52}
       fullWidth
@@ -78,7 +82,7 @@ const Choice = memo(function Choice({ channel, read, status, chosen, onChoose }:
     >
       <Group component="span" justify="space-between" gap={8} w="100%" wrap="nowrap">
         <span>
-          {channel.name}
+          {name}
           {device}
         </span>
         {status && <Chip state={status.state} />}

@@ -25,6 +25,7 @@ const TABS = [
   { id: 'pickup', name: 'Pickup', Tab: lazy(() => import('./PickupTab.tsx')) },
   { id: 'input', name: 'Input', Tab: lazy(() => import('./InputTab.tsx')) },
   { id: 'lamp', name: 'Lamp', Tab: lazy(() => import('./Lamp.tsx')) },
+  { id: 'prove', name: 'Prove', Tab: lazy(() => import('./ProveTab.tsx')) },
 ] as const
 type TabId = (typeof TABS)[number]['id']
 
@@ -57,7 +58,7 @@ export function Trigger() {
 const NEW: Omit<TriggerRecord, 'id'> = {
   ...{ name: 'Crank', wheel: '36-1', expects: null, pickup: 'vr', device: null, pins: '' },
   ...{ cylinders: 4, firingOrder: [1, 3, 4, 2], angleDeg: null },
-  ...{ input: null, gap: null, dwell: [] },
+  ...{ input: null, gap: null, dwell: [], leads: [], comparator: null },
   counts: { tooth: 'after-gap', from: 'before' },
 }
 

@@ -1,5 +1,6 @@
 import Type from 'typebox'
 import { MOST } from '../limits.ts'
+import { onOff } from './trigger.ts'
 import {
   flag,
   id,
@@ -79,4 +80,6 @@ export const channel = object({
   /** of two: a pipe or a pump keeps their halves level */
   linked: flag,
   reads: list(read, MOST.reads),
+  /** of a channel that says on or off; null of all others */
+  onOff: orNull(onOff),
 })

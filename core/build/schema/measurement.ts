@@ -64,6 +64,7 @@ export const measurement = object({
 
 export const proof = object({
   id,
+  /** the reader it is of, or the trigger */
   read: id,
   measurements: list(id),
   /** hash of everything the reading rests on; the proof lapses when that changes */

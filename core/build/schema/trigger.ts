@@ -1,13 +1,27 @@
 import Type from 'typebox'
-import { id, list, number, object, oneOf, orNull, range, text } from './shared.ts'
+import {
+  id,
+  list,
+  notNegative,
+  number,
+  object,
+  oneOf,
+  orNull,
+  positive,
+  range,
+  text,
+  unit,
+} from './shared.ts'
 
 /** A wheel as it is written: `36-2`, `4+1`, or its angles (`core/trigger/wheel.ts`). */
 const wheel = Type.String({ minLength: 1, maxLength: 4000 })
 
-/** The sensor, the input that reads it and the parts at hand, as a switching sensor's input is designed from. */
-const switching = object({
+/** What switches, the input that reads it and the parts at hand, as its input is designed from. */
+const switched = {
+  switches: oneOf('ground', 'battery'),
   lowV: number,
   sinkA: number,
+  leastA: number,
   leakA: number,
   sensorFromV: number,
   cableF: number,
@@ -18,7 +32,29 @@ const switching = object({
   railTolerance: number,
   series: oneOf('E12', 'E24'),
   partTolerance: number,
-  limiterRpm: number,
+  /** the parts that are fitted; null until somebody fits some */
+  fitted: orNull(
+    object({
+      school: oneOf('pull-up', 'divider', 'trimmed', 'sensor-on-5v', 'from-battery'),
+      upOhm: positive,
+      downOhm: orNull(positive),
+    }),
+  ),
+}
+
+/** A contact or switching sensor that says on or off. */
+export const onOff = object({
+  /** what kind of switch it is (`core/onOff/members.ts`) */
+  member: id,
+  /** unit of what it follows, and which way that moves when the contact closes */
+  unit,
+  closes: oneOf('rising', 'falling'),
+  /** the device shows on while the contact is so */
+  onWhen: oneOf('closed', 'open'),
+  /** where it should switch as the truth rises, and as it falls; null where nobody asked */
+  risingAt: orNull(number),
+  fallingAt: orNull(number),
+  input: orNull(object({ ...switched, /** times a second at the most */ edgesHz: number })),
 })
 
 /** A coil before its wheel: a peak that was measured, and what its reader needs. */
@@ -60,8 +96,12 @@ export const trigger = object({
   /** the angle that is entered in the unit, in its own convention, °; null where nobody looked */
   angleDeg: orNull(number),
   /** what the input of a switching sensor is designed from; null until somebody types of it */
-  input: orNull(switching),
+  input: orNull(object({ ...switched, limiterRpm: number })),
   /** what the gap of a coil follows from; null until somebody types of it */
   gap: orNull(coil),
   dwell: list(dwell, 200),
+  /** ohms between two leads with the plug off, red on the first; null ohms where the meter shows none */
+  leads: list(object({ id, red: text, black: text, ohm: orNull(notNegative) }), 12),
+  /** what makes edges of a coil's signal while it is cranked; null until somebody types of it */
+  comparator: orNull(object({ peakV: positive, thresholdV: positive, hysteresisV: positive })),
 })

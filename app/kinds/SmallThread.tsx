@@ -1,20 +1,16 @@
 import { useMemo } from 'react'
-import type { Channel } from '../../../core/build/index.ts'
-import { kindOf, type ChannelStatus, type SmallPicture } from '../../../core/channel/index.ts'
-import { useQuantity } from '../../parts/units.ts'
+import type { ChannelStatus, Entry, SmallPicture } from '../../core/channel/index.ts'
+import { useQuantity } from '../parts/units.ts'
 
 const W = 140,
   H = 48,
   PAD = 6
 
-type Props = { channel: Channel; status: ChannelStatus }
+type Props = { entry: Entry; status: ChannelStatus }
 
 /** The channel's thread and ribbon at their worst place, in the height of twice the need. Level is the truth. */
-export function SmallThread({ channel, status }: Props) {
-  const picture = useMemo(
-    () => kindOf(channel).picture(status) as SmallPicture | null,
-    [channel, status],
-  )
+export function SmallThread({ entry: { kind }, status }: Props) {
+  const picture = useMemo(() => kind.picture(status) as SmallPicture | null, [kind, status])
   return picture && status.worst ? (
     <Drawn {...status} picture={picture} worst={status.worst} />
   ) : (

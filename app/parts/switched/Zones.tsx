@@ -1,5 +1,6 @@
-import type { InputDesign, InputSchool, TriggerInputTask } from '../../../core/trigger/index.ts'
-import css from './Trigger.module.css'
+import type { InputDesign, SwitchedInputTask } from '../../../core/input/index.ts'
+import { SCHOOL } from './school.ts'
+import css from './Zones.module.css'
 
 const W = 460
 const H = 260
@@ -8,37 +9,42 @@ const LEFT = 92
 /** The two zones of an on/off input, its thresholds, and where the levels of each way lie over every corner. */
 export function Zones({
   designs,
+  fitted,
   task: { thresholdLowV, thresholdHighV, limitV },
-  name,
 }: {
   designs: readonly InputDesign[]
-  task: Pick<TriggerInputTask, 'thresholdLowV' | 'thresholdHighV' | 'limitV'>
-  name: (school: InputSchool) => string
+  /** drawn behind them, where parts are fitted */
+  fitted: InputDesign | null
+  task: Pick<SwitchedInputTask, 'thresholdLowV' | 'thresholdHighV' | 'limitV'>
 }) {
-  const top = Math.max(limitV * 1.05, ...designs.map((d) => d.highV[1]))
+  const drawn = [
+    ...designs.map((d, i) => ({ ...d, label: String(i + 1) })),
+    ...(fitted ? [{ ...fitted, label: 'fitted' }] : []),
+  ]
+  const top = Math.max(limitV * 1.05, ...drawn.map((d) => d.highV[1]))
   const y = (volt: number): number => 14 + (H - 34) * (1 - volt / top)
-  const x = (i: number): number => LEFT + ((W - LEFT) * (i + 0.5)) / designs.length
+  const x = (i: number): number => LEFT + ((W - LEFT) * (i + 0.5)) / drawn.length
   return (
     <svg
       viewBox={`0 0 ${W} ${H}`}
       className={css.chart}
       role="img"
-      aria-label={designs
+      aria-label={drawn
         .map(
           (d) =>
-            `${name(d.school)}: high from ${d.highV[0].toFixed(1)} V, low to ${d.lowV[1].toFixed(1)} V`,
+            `${d.label === 'fitted' ? 'fitted' : SCHOOL[d.school]}: high from ${d.highV[0].toFixed(1)} V, low to ${d.lowV[1].toFixed(1)} V`,
         )
         .join('; ')}
     >
       <rect
-        className={css.band}
+        className={css.zone}
         x={LEFT}
         y={y(limitV)}
         width={W - LEFT}
         height={y(thresholdHighV) - y(limitV)}
       />
       <rect
-        className={css.band}
+        className={css.zone}
         x={LEFT}
         y={y(thresholdLowV)}
         width={W - LEFT}
@@ -58,18 +64,21 @@ export function Zones({
           </text>
         </g>
       ))}
-      {designs.map((d, i) => (
-        <g key={d.school}>
-          <line
-            className={css.reach}
-            x1={x(i)}
-            x2={x(i)}
-            y1={y(d.highV[0])}
-            y2={y(d.highV[1]) - 1}
-          />
-          <line className={css.reach} x1={x(i)} x2={x(i)} y1={y(d.lowV[0])} y2={y(d.lowV[1])} />
+      {drawn.map((d, i) => (
+        <g key={d.label}>
+          {[d.highV, d.lowV].map(([from, to], k) => (
+            <line
+              key={k}
+              className={css.reach}
+              data-fitted={d.label === 'fitted' || undefined}
+              x1={x(i)}
+              x2={x(i)}
+              y1={y(from)}
+              y2={y(to) - 1}
+            />
+          ))}
           <text x={x(i)} y={H - 4} textAnchor="middle">
-            {i + 1}
+            {d.label}
           </text>
         </g>
       ))}

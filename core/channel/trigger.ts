@@ -1,0 +1,76 @@
+import type { CardLine, ChannelKind, TriggerSubject } from './kind.ts'
+import { amount, number, say } from '../quantity/said.ts'
+import { lampsOf, triggerRestsOn, triggerStatus, type TriggerStatus } from '../trigger/index.ts'
+
+/** A wheel that is looked at: a signal in time, whose truth is the angle of the crank. */
+export const trigger: ChannelKind<TriggerStatus, TriggerSubject> = {
+  id: 'trigger',
+  name: 'a trigger',
+  restsOn: (build, of) => [of.trigger, build.devices, build.proofs, ...lampsOf(build, of.trigger)],
+  status: (build, of) => triggerStatus(build, of.trigger),
+  picture: () => null,
+  keyOn: ({ isCam, pickup }) => [
+    'Fuel off, coils unplugged or on a spark tester. Hands, hair and leads clear of belts and fans.',
+    'Crank for three seconds: sync comes within two turns and is not lost.',
+    'Crank again with headlamps and fans on: sync stays. The speed shown moves with the compression and does not jump.',
+    ...(isCam
+      ? ['The unit says the cam is seen, and in the same place of the cycle at each start.']
+      : [
+          pickup === 'vr'
+            ? 'Coils on again. Lamp on the cable of cylinder 1, the angle fixed in the unit: the mark stands where it is commanded, at idle and at 3000 rpm.'
+            : 'Coils on again. Lamp on the cable of cylinder 1, the angle fixed in the unit: the mark stands where it is commanded, at idle and at 3000 rpm, as steady as the engine.',
+        ]),
+  ],
+  card: (_, of, { reader, lamp, fitted }) => {
+    const { wheel, expects, pickup, counts, angleDeg, dwell } = of.trigger
+    const short = (text: string): string => (text.length > 40 ? `${text.slice(0, 40)}…` : text)
+    const lines: (CardLine | null)[] = [
+      {
+        label: 'Read by',
+        text: `${reader.device || 'no unit yet'} pins ${reader.pin || 'not noted'}`,
+      },
+      { label: 'Wheel', text: short(wheel) },
+      { label: 'The unit was told', text: expects === null ? 'nobody looked' : short(expects) },
+      { label: 'Pickup', text: pickup === 'vr' ? 'two wires, a coil' : 'three wires, it switches' },
+      angleDeg === null
+        ? null
+        : {
+            label: 'Angle entered',
+            text: say(
+              'angle',
+            )`${amount(angleDeg, '°', 1)} ${counts.from} top dead centre, ${counts.tooth === 'after-gap' ? 'first tooth after the gap' : 'last tooth before the gap'}`,
+          },
+      lamp
+        ? {
+            label: 'By the lamp',
+            text: say(
+              'lamp',
+            )`${amount(lamp.offsetDeg, '°', 1)} off, ± ${number(1.96 * lamp.offsetUncertaintyDeg, 1)}°`,
+          }
+        : null,
+      fitted
+        ? {
+            label: 'At the pin',
+            text: say('left')`${number(fitted.marginV, 2)} V left in the worst corner`,
+          }
+        : null,
+      ...dwell.map((d) => ({
+        label: `Dwell, ${d.coil}`,
+        text: say('dwell')`${number(d.dwellS * 1000, 2)} ms at ${number(d.batteryV, 1)} V`,
+      })),
+    ]
+    return lines.filter((l) => l !== null)
+  },
+  words: (build, of) => [
+    'trigger',
+    'wheel',
+    'pickup',
+    of.trigger.wheel,
+    build.devices.find((d) => d.id === of.trigger.device)?.name ?? '',
+  ],
+  dependsOn: (build, of) => triggerRestsOn(build, of.trigger),
+  evidence: (build, of) =>
+    lampsOf(build, of.trigger)
+      .filter((m) => m.struck === null)
+      .map((m) => m.id),
+}

@@ -1,0 +1,13 @@
+export { MEMBERS, memberOf, type Member } from './members.ts'
+export {
+  isClosed,
+  switchedAt,
+  thresholdFindings,
+  thresholdOf,
+  thresholdsOf,
+  wayOf,
+  type Threshold,
+  type Way,
+} from './thresholds.ts'
+export { fittedInput, taskOf, usualInput, type OnOffInput } from './input.ts'
+export { isProvenOnOff, onOffOf, onOffRestsOn, onOffStatus, type OnOffStatus } from './status.ts'
