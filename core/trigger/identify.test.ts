@@ -15,6 +15,9 @@ const SWUNG = ['60-2', '36-1', '36-4', '24-1', '12-1', '12-2', '12-3', '8-1', '6
   '12+1',
 ])
 
+/** Cranked by an engine of few cylinders and of many: each is met by one count of swings. */
+const DRAGGED = ['12-1', '12-2', '8-1', '6-1', '3+1', '4+1', '36-2', '8+1', '60-2', '5-1', '36-1']
+
 describe('the wheel from a capture alone', () => {
   it.each(SHORT)('%s: from little more than two clean turns', (wheel) => {
     const made = turn({
@@ -58,6 +61,22 @@ describe('the wheel from a capture alone', () => {
       }
     }
   }, 60_000)
+  it('from ten noisy turns whose speed is a sine of time, of one to eight cylinders', () => {
+    const wrong: string[] = []
+    for (const [i, wheel] of DRAGGED.entries()) {
+      const perTurn = [0.5, 1, 1.5, 2, 2.5, 3, 4][i % 7]!
+      const rpm = (timeS: number): number =>
+        300 * (1 + 0.35 * Math.sin(2 * Math.PI * perTurn * 5 * timeS + i))
+      const pickup = i % 3 ? 'vr' : 'hall'
+      const made = simulateTrigger({
+        ...{ wheel: parseWheel(wheel), pickup, sampleHz: 40_000, durationS: 2.04, rpm, seed: i },
+        noiseV: pickup === 'hall' ? 0.5 : 0.23,
+      })
+      const got = identifyWheel(made.samples, { sampleHz: 40_000, pickup })
+      if (got.name !== wheel) wrong.push(`${wheel}, ${perTurn} a turn: ${got.name}`)
+    }
+    expect(wrong).toEqual([])
+  }, 60_000)
   it.each([[[0, 10, 25.5, 90, 150, 200, 270]], [[0, 40, 70, 110, 180, 215, 250, 290]]])(
     'uneven: %j, edge 0 after its longest gap',
     (angles) => {
@@ -72,6 +91,16 @@ describe('the wheel from a capture alone', () => {
       stepsOf(got.wheel).forEach((s, j) => expect(Math.abs(s - turned[j]!)).toBeLessThan(0.3))
     },
   )
+  it.each([[24], [44], [60]])('is none on a ring of %i teeth without a gap', (teeth) => {
+    const angles = Array.from({ length: teeth }, (_, k) => (k * 360) / teeth)
+    const made = turn({
+      ...{ wheel: `${angles.join(',')}/360`, sampleHz: 40_000, durationS: 2, rpm: () => 300 },
+      ...{ swing: 0.2, swingsPerTurn: 2, noise: 0.1, seed: teeth },
+    })
+    expect(() => identifyWheel(made.samples, { sampleHz: 40_000, pickup: 'vr' })).toThrow(
+      coded('no-pattern'),
+    )
+  })
   it('is none where nothing repeats', () => {
     const task = { sampleHz: 48_000, pickup: 'vr' as const }
     expect(() => identifyWheel(new Float32Array(48_000), task)).toThrow(coded('no-pattern'))

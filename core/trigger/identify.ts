@@ -38,7 +38,8 @@ const ANGLE_STEP = 0.1
 /** Turns that are folded into one. */
 const FOLDED = 40
 
-type Candidate = { wheel: Wheel; name: string; cost: number }
+/** `named`: it has a shorthand, and is not told by its own angles. */
+type Candidate = { wheel: Wheel; name: string; named: boolean; cost: number }
 
 /**
  * The wheel of a capture, from the capture alone: after how many edges its rhythm repeats, then of the wheels with so many
@@ -79,8 +80,9 @@ const LEAST = 1e-4
 /** Wheels that the edges may be of, best first. */
 export function candidatesOf(all: Float64Array): Candidate[] {
   const at = middleOf(all)
+  if (stepsAlike(at)) return []
   const n = repeatsAfter(at)
-  if (n !== null) return withEdges(at, n)
+  if (n !== null) return inOneTurn(at, n) ?? withEdges(at, n)
   // two turns of few teeth repeat too little to be seen to: every number of them is tried
   const tried: Candidate[] = []
   for (let few = 2; few <= Math.min(FEW_EDGES, at.length - 3); few++)
@@ -89,6 +91,28 @@ export function candidatesOf(all: Float64Array): Candidate[] {
   return tried.sort((a, b) => a.cost - b.cost)
 }
 const FEW_EDGES = 12
+
+/**
+ * Wheels with half as many edges as the rhythm has: a cylinder fires every second turn, so that with one, three or five of
+ * them the speed repeats after two turns of a wheel. Null where compression does not explain them.
+ */
+function inOneTurn(at: Float64Array, n: number): Candidate[] | null {
+  if (n % 2 !== 0 || n < 4) return null
+  const half = withEdges(at, n / 2)
+  return half[0] && half[0].named && half[0].cost < explainedBy(n / 2) ? half : null
+}
+const explainedBy = (n: number): number => (n < FEW_EDGES ? EXPLAINED.few : EXPLAINED.many)
+
+/** No step is much longer or shorter than the one before: a ring without a gap, such as a wheel's speed has. */
+function stepsAlike(at: Float64Array): boolean {
+  for (let k = 0; k + 2 < at.length; k++) {
+    const change = Math.log((at[k + 2]! - at[k + 1]!) / (at[k + 1]! - at[k]!))
+    if (Math.abs(change) > ALIKE) return false
+  }
+  return true
+}
+/** As a logarithm: a gap or one tooth more changes a step by 0.4 and more. */
+const ALIKE = 0.25
 const SURELY = 2e-3
 /** Of two that fit alike the one of fewer edges. */
 const SIMPLER = 1e-5
@@ -102,15 +126,14 @@ function withEdges(at: Float64Array, n: number): Candidate[] {
     names.flatMap((name) => {
       const wheel = parseWheel(name)
       const cost = costOf(at, new Pattern(wheel), swinging)
-      return cost === null ? [] : [{ wheel, name, cost }]
+      return cost === null ? [] : [{ wheel, name, named: true, cost }]
     })
   const own = ofOwnAngles(at, n, names)
   const steady = bestFirst(known(false))
   if (n < 2 || (steady[0]?.cost ?? Infinity) < STEADY) return bestFirst([...steady, ...own])
   // the engine does not turn evenly, or the wheel is none of these: with its compression taken off it is seen which
   const swung = bestFirst(known(true))
-  const explains = n < FEW_EDGES ? EXPLAINED.few : EXPLAINED.many
-  return (swung[0]?.cost ?? Infinity) < explains ? swung : bestFirst([...own, ...steady])
+  return (swung[0]?.cost ?? Infinity) < explainedBy(n) ? swung : bestFirst([...own, ...steady])
 }
 
 /** The wheel by the angles the capture itself shows; none where they come out as one that has a name already. */
@@ -119,7 +142,7 @@ function ofOwnAngles(at: Float64Array, n: number, names: readonly string[]): Can
   const cost = wheel && costOf(at, new Pattern(wheel), false)
   if (!wheel || cost === null) return []
   const name = nameOfWheel(wheel)
-  return names.includes(name) ? [] : [{ wheel, name, cost: cost + OWN_ANGLES }]
+  return names.includes(name) ? [] : [{ wheel, name, named: false, cost: cost + OWN_ANGLES }]
 }
 
 const bestFirst = (all: Candidate[]): Candidate[] => all.sort((a, b) => a.cost - b.cost)

@@ -43,6 +43,31 @@ describe('speeds of an engine', () => {
     expect(misfit(engine(of))).toBeLessThan(2.5e-3 * of.swing ** 2 + 2e-5)
   })
 
+  it.each([[1], [1.5], [2]])(
+    'leave next to nothing where they are a sine of time, %f a turn',
+    (order) => {
+      const placeAt = (t: number): number =>
+        360 * (t - (0.35 / (2 * Math.PI * order)) * Math.cos(2 * Math.PI * order * t))
+      const widths = WITH_GAP.concat(WITH_GAP)
+      const passedAt = (place: number): number => {
+        let [low, high] = [-2, 6]
+        for (let i = 0; i < 60; i++) {
+          const t = (low + high) / 2
+          if (placeAt(t) < place) low = t
+          else high = t
+        }
+        return (low + high) / 2
+      }
+      let angle = 17
+      const dragged = widths.map((width): Interval => {
+        const time = passedAt(angle + width) - passedAt(angle)
+        angle += width
+        return { logSpeed: Math.log(width / time), middle: angle - width / 2, width }
+      })
+      expect(misfit(dragged)).toBeLessThan(1e-6)
+    },
+  )
+
   it('leave their noise', () => {
     const of = { widths: [...EVEN, ...EVEN, ...EVEN], swing: 0.2, order: 2, trend: 0 }
     const left = misfit(engine({ ...of, noise: 0.03 }))

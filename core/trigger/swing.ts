@@ -33,8 +33,47 @@ export function misfit(intervals: readonly Interval[]): number {
     return { order, rows, ...fitted(rows, y) }
   })
   const best = fits.reduce((a, b) => (b.left < a.left ? b : a))
-  return refined(best, intervals, y) / (m - TAKES)
+  const byAngle = refined(best, intervals, y) / (m - TAKES)
+  const swing = Math.hypot(best.coefficients[2]!, best.coefficients[3]!)
+  return swing < LARGE ? byAngle : Math.min(byAngle, inTime(intervals, best.order))
 }
+
+/** Degrees of freedom of a swing in time: place, speed, its change, and the swing. */
+const TAKES_IN_TIME = 5
+
+/**
+ * The same for a speed that goes as a sine of time, as an engine's does that a starter drags over compression: the places
+ * are fitted by time, where it is a plain sine whatever its size, and what is left is told as logarithms of speed.
+ */
+function inTime(intervals: readonly Interval[], order: number): number {
+  const m = intervals.length
+  if (m < TAKES_IN_TIME + 2) return Infinity
+  const times = [0]
+  const places = [0]
+  for (const { logSpeed, width } of intervals) {
+    times.push(times.at(-1)! + width / Math.exp(logSpeed))
+    places.push(places.at(-1)! + width)
+  }
+  const [whole, turned] = [times[m]!, places[m]!]
+  const rate = (2 * Math.PI * order * turned) / 360 / whole
+  const rows = times.map((t) => [
+    1,
+    t / whole,
+    (t / whole) ** 2,
+    Math.cos(rate * t),
+    Math.sin(rate * t),
+  ])
+  const { coefficients } = leastSquares(rows, places, TINY)
+  const at = rows.map((row) => row.reduce((sum, v, a) => sum + v * coefficients[a]!, 0))
+  let left = 0
+  for (let i = 0; i < m; i++) {
+    const step = at[i + 1]! - at[i]!
+    if (!(step > 0)) return Infinity
+    left += Math.log(step / intervals[i]!.width) ** 2
+  }
+  return left / (m - TAKES_IN_TIME)
+}
+const TINY = 1e-9
 
 /** What a mean over a half-width, radians, leaves of a sine. */
 const blurred = (half: number): number => (half < 1e-6 ? 1 : Math.sin(half) / half)
@@ -89,22 +128,32 @@ function fitted(
   rows: readonly (readonly number[])[],
   y: readonly number[],
 ): { coefficients: number[]; left: number } {
-  const normal = Array.from({ length: TAKES }, () => new Array<number>(TAKES).fill(0))
-  const right = new Array<number>(TAKES).fill(0)
-  let sum = 0
-  for (let i = 0; i < rows.length; i++) {
-    const row = rows[i]!
-    const v = y[i]!
-    sum += v * v
-    for (let a = 0; a < TAKES; a++) {
-      right[a]! += row[a]! * v
-      for (let b = 0; b < TAKES; b++) normal[a]![b]! += row[a]! * row[b]!
-    }
-  }
-  for (let a = 0; a < TAKES; a++) normal[a]![a]! += RIDGE * rows.length
-  const coefficients = solve(new Matrix(normal), Matrix.columnVector(right)).to1DArray()
+  const { coefficients, right } = leastSquares(rows, y, RIDGE)
+  const sum = y.reduce((total, v) => total + v * v, 0)
   // of two that explain alike the smaller swing is the likelier: what the ridge weighs stays in
   const taken = coefficients.reduce((t, v, a) => t + v * right[a]!, 0)
   return { coefficients, left: Math.max(0, sum - taken) }
+}
+
+function leastSquares(
+  rows: readonly (readonly number[])[],
+  y: readonly number[],
+  ridge: number,
+): { coefficients: number[]; right: number[] } {
+  const takes = rows[0]!.length
+  const normal = Array.from({ length: takes }, () => new Array<number>(takes).fill(0))
+  const right = new Array<number>(takes).fill(0)
+  for (let i = 0; i < rows.length; i++) {
+    const row = rows[i]!
+    for (let a = 0; a < takes; a++) {
+      right[a]! += row[a]! * y[i]!
+      for (let b = 0; b < takes; b++) normal[a]![b]! += row[a]! * row[b]!
+    }
+  }
+  for (let a = 0; a < takes; a++) normal[a]![a]! += ridge * rows.length
+  return {
+    coefficients: solve(new Matrix(normal), Matrix.columnVector(right)).to1DArray(),
+    right,
+  }
 }
 const RIDGE = 1e-3
