@@ -4,11 +4,13 @@ import { checkBuild, undo, writeBuild } from '../core/build/index.ts'
 import { readStatus, sensorOf } from '../core/chain/index.ts'
 import { thermistorC } from '../core/curve/thermistor/index.ts'
 import { families, familyOf } from '../core/curve/index.ts'
+import { onOffStatus } from '../core/onOff/index.ts'
 import { REST } from './sensors.ts'
 import { saltmarshNine, tellSaltmarshNine, TRUE_CURVES } from './saltmarshNine.ts'
 
 describe('the sample build', () => {
   const build = saltmarshNine()
+  const readers = build.channels.filter((c) => c.kind === 'reading')
   it('is the same every time, whole, and passes its own checks', () => {
     expect(writeBuild(tellSaltmarshNine())).toBe(writeBuild(build))
     expect(checkBuild(JSON.parse(writeBuild(build))).build).toEqual(build)
@@ -26,9 +28,7 @@ describe('the sample build', () => {
     expect([back.channels, back.devices, back.measurements, back.proofs]).toEqual([[], [], [], []])
   })
   it('has something proven, something half done with a slip, something spoilt', () => {
-    const states = build.channels.flatMap((c) =>
-      c.reads.map((r) => [r.id, readStatus(build, r).state]),
-    )
+    const states = readers.flatMap((c) => c.reads.map((r) => [r.id, readStatus(build, r).state]))
     expect(Object.fromEntries(states)).toMatchObject({
       'rd-coolant': 'proven',
       'rd-air': 'wrong',
@@ -47,11 +47,19 @@ describe('the sample build', () => {
     )
     expect(sensorOf(build, 'el-air', [-20, 90]).suspects).toEqual([3])
   })
+  it('has a switch that was read three times each way, its pull-up fitted', () => {
+    const fan = build.channels.find((c) => c.kind === 'on-off')!
+    const { state, thresholds, fitted } = onOffStatus(build, fan, fan.reads[0]!)
+    expect(state).toBe('measured')
+    expect([thresholds.rising!.count, thresholds.falling!.count]).toEqual([3, 3])
+    expect(thresholds.rising!.truth - thresholds.falling!.truth).toBeGreaterThan(4)
+    expect(fitted!.marginV).toBeGreaterThan(0.5)
+  })
   it('is a whole vehicle: about twenty channels, every family among them, each with a chain and a next step', () => {
     expect(build.channels.length).toBeGreaterThanOrEqual(20)
     const used = new Set(build.elements.map((e) => e.family))
     expect(families.filter((f) => !used.has(f.id)).map((f) => f.id)).toEqual([])
-    for (const c of build.channels)
+    for (const c of readers)
       for (const r of c.reads) {
         const status = readStatus(build, r)
         expect(status.chain, r.id).not.toBeNull()

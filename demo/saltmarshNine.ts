@@ -26,6 +26,7 @@ import { normalStream, uniformStream } from '../core/math/index.ts'
 import { groundOfTheCar } from './ground.ts'
 import { METER, PROBE } from './instruments.ts'
 import { restOfTheCar } from './restOfTheCar.ts'
+import { switchesOfTheCar } from './switches.ts'
 import { triggerOfTheCar } from './trigger.ts'
 
 const SAMPLE_ID = 'saltmarsh-nine'
@@ -381,6 +382,7 @@ export function tellSaltmarshNine(): Build {
   restOfTheCar(() => build, does, at, normal, 'Wren')
   groundOfTheCar(does, at)
   triggerOfTheCar(does, at)
+  switchesOfTheCar(does, at)
   return build
 }
 

@@ -1,4 +1,5 @@
 import type { Edited, Measurement, Trigger } from '../core/build/index.ts'
+import { capturesOfTheCar } from './captures.ts'
 
 const CRANK: Trigger = {
   ...{ id: 'tr-crank', name: 'Crank', wheel: '36-2', expects: '60-2', pickup: 'vr' },
@@ -21,6 +22,13 @@ const CAM: Trigger = {
   comparator: null,
 }
 
+/** A ring of 44 teeth behind a wheel: it tells speed, and no angle. */
+const WHEEL: Trigger = {
+  ...CAM,
+  ...{ id: 'tr-wheel', name: 'Wheel speed, rear left', wheel: '44-0', expects: '44-0' },
+  ...{ device: 'display', pins: '24' },
+}
+
 /** The lamp on cylinder one while 10° stood commanded: 36° late, and a little more at speed. */
 const lamp = (
   key: string,
@@ -36,7 +44,7 @@ const lamp = (
   ],
 })
 
-/** The crank's trigger, a wheel of 36-2 read by a unit that waits for 60-2, three readings of the lamp, and the cam's. */
+/** The crank's trigger, a wheel of 36-2 read by a unit that waits for 60-2, three readings of the lamp, the cam's, a wheel's, and captures. */
 export function triggerOfTheCar(
   does: (day: number, change: Edited) => void,
   at: (day: number, minute: number) => string,
@@ -49,4 +57,6 @@ export function triggerOfTheCar(
   ])
     does(10, { kind: 'addMeasurement', args: { measurement } })
   does(10, { kind: 'addTrigger', args: { trigger: CAM } })
+  does(10, { kind: 'addTrigger', args: { trigger: WHEEL } })
+  capturesOfTheCar(does)
 }

@@ -10,6 +10,7 @@ export {
   readStatus,
   walkForward,
 } from '../core/chain/index.ts'
+export { entriesOf, statusOf } from '../core/channel/index.ts'
 export { expectedReadings } from '../core/prove/index.ts'
 export { sensorOf } from '../core/chain/index.ts'
 export { familyOf } from '../core/curve/registry.ts'

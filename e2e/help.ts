@@ -1,6 +1,7 @@
 import { expect, type Locator, type Page } from '@playwright/test'
+import { strFromU8, unzipSync } from 'fflate'
 import { readFile } from 'node:fs/promises'
-import { readBuild, type Build } from '../core/build/index.ts'
+import { isBundle, readBuild, type Build } from '../core/build/index.ts'
 import { thermistorOhm } from '../core/curve/thermistor/model.ts'
 import { TRUE_CURVES } from '../demo/saltmarshNine.ts'
 
@@ -35,7 +36,7 @@ export const saved = async (page: Page): Promise<void> => {
   await expect(page.locator('.save')).toHaveText(/^saved/)
 }
 
-/** Downloads the build from the logbook and reads it as the core does. */
+/** Downloads the build from the logbook and reads it as the core does; `text` is its record, in a zip or by itself. */
 export async function exportBuild(
   page: Page,
 ): Promise<{ build: Build; path: string; text: string }> {
@@ -44,7 +45,8 @@ export async function exportBuild(
     page.getByRole('button', { name: 'Export this build' }).click(),
   ])
   const path = await download.path()
-  const text = await readFile(path, 'utf8')
+  const bytes = new Uint8Array(await readFile(path))
+  const text = strFromU8(isBundle(bytes) ? unzipSync(bytes)['build.json']! : bytes)
   return { build: readBuild(text).build, path, text }
 }
 

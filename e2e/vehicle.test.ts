@@ -3,7 +3,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { saltmarshNine } from '../demo/saltmarshNine.ts'
-import { readStatus } from './core.ts'
+import { entriesOf, statusOf } from './core.ts'
 import { exportBuild, openSample, saved, watch } from './help.ts'
 
 const sample = saltmarshNine()
@@ -17,16 +17,14 @@ test('the line-up of a whole vehicle: worst first as the core ranks it, filtered
 }) => {
   watch(page)
   await openSample(page)
-  const statuses = sample.channels.flatMap((channel) =>
-    channel.reads.map((read) => ({ channel, status: readStatus(sample, read) })),
-  )
+  const statuses = entriesOf(sample).map((entry) => ({ entry, status: statusOf(sample, entry) }))
   const rows = page.getByRole('list', { name: 'Channels' }).getByRole('listitem')
   await expect(rows).toHaveCount(statuses.length)
   await page.getByText('Worst first').click()
   const worst = [...statuses].sort((a, b) => b.status.ratio - a.status.ratio)
   for (const i of [0, 1, 2]) {
-    await expect(rows.nth(i)).toContainText(worst[i]!.channel.name)
-    await expect(rows.nth(i)).toContainText(`pin ${worst[i]!.status.assembled.input.pin}`)
+    await expect(rows.nth(i)).toContainText(worst[i]!.entry.name)
+    await expect(rows.nth(i)).toContainText(worst[i]!.status.reader.pin)
   }
   const proven = statuses.filter((s) => s.status.state === 'proven').length
   await page.getByRole('button', { name: `proven ${proven}` }).click()

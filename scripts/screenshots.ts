@@ -87,9 +87,7 @@ const VIEWS: { name: string; path: string; dark?: boolean; act?: (page: Page) =>
       name: 'trigger',
       path: `${build}/trigger`,
       act: async (page) => {
-        for (const name of ['leads exchanged', 'tooth 11 bent'])
-          await page.getByRole('switch', { name }).click()
-        await page.getByRole('button', { name: 'Run it' }).click()
+        await page.getByRole('button', { name: 'Open', exact: true }).first().click()
         await page.getByRole('group', { name: 'Polarity' }).waitFor()
         for (let i = 0; i < 2; i++) await page.getByRole('button', { name: 'Nearer' }).click()
         await page.evaluate(() => window.scrollTo(0, 0))

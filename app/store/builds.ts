@@ -12,7 +12,7 @@ import {
 } from '../../core/build/index.ts'
 import { EchtError } from '../../core/error.ts'
 import { database, type Damaged, type Kept } from './db.ts'
-import { keepFile } from './files.ts'
+import { clearFiles, keepFile } from './files.ts'
 import { newId } from './id.ts'
 import { askToPersist } from './persistence.ts'
 import { inWords } from './problem.ts'
@@ -188,10 +188,12 @@ export const deleteBuild = async (id: string): Promise<void> => {
 export const restoreBuild = (id: string): Promise<void> =>
   edited(id, (k) => ({ ...k, deletedAt: null }))
 
-/** Clears a deleted build for good. */
+/** Clears a deleted build for good, and the files that were kept for it alone. */
 export async function clearBuild(id: string): Promise<void> {
-  await (await database()).delete('builds', id)
+  const db = await database()
+  await db.delete('builds', id)
   tellTabs({ id, token: '' })
+  await clearFiles(await db.getAll('builds'), await db.getAll('damaged'))
 }
 
 /** Renames a build; a sentence when the name will not do. */

@@ -24,7 +24,7 @@ export type Damaged = {
 }
 
 /** A file kept beside builds, by its SHA-256: the same file of two builds is kept once. */
-export type KeptFile = { sha256: string; bytes: Uint8Array }
+export type KeptFile = { sha256: string; bytes: Uint8Array; keptAt?: number }
 
 interface EchtDB extends DBSchema {
   builds: { key: string; value: Kept }

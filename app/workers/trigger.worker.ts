@@ -23,7 +23,9 @@ import {
   type Pickup,
   type ReadCapture,
   type Recording,
-  type TriggerFaults,
+  sceneTask,
+  strengthOf,
+  type Scene,
 } from '../../core/trigger/index.ts'
 import { readCsv } from './readCsv.ts'
 
@@ -46,7 +48,16 @@ const keep = (c: Capture): { samples: number; sampleHz: number; signKnown: boole
 /** One channel of what was recorded together. */
 const chosen = (channel: number) => {
   const { names, capture: of } = recording!
-  return { ...keep(of(channel)), channels: names, channel }
+  return { ...keep(of(channel)), channels: names, channel, fromFile: true }
+}
+/** A capture that came from no file. */
+const withoutFile = (samples: Float32Array, sampleHz: number, name: string) => {
+  recording = null
+  opening = null
+  return {
+    ...keep({ samples, sampleHz, signKnown: true }),
+    ...{ channels: [name], channel: 0, fromFile: false },
+  }
 }
 async function recorded(
   file: File,
@@ -62,15 +73,6 @@ async function recorded(
   return recordingOfColumns(names, columns, rateHz)
 }
 
-/** Speeds of an engine in the ways that are asked for. */
-const SPEEDS = {
-  cranking: (t: number) =>
-    235 * Math.min(1, 0.03 + t / 0.3) * (1 + 0.22 * Math.sin(2 * Math.PI * 6 * t)),
-  idle: (t: number) => 900 * (1 + 0.04 * Math.sin(2 * Math.PI * 22 * t)),
-  sweep: (t: number) => 900 + 1500 * t,
-} as const
-export type Speed = keyof typeof SPEEDS
-
 const work = {
   async open(file: File, rateHz: number | null, onProgress: (share: number) => void) {
     stop = false
@@ -79,7 +81,7 @@ const work = {
     const first = now.capture(now.likely)
     recording = now
     opening = file
-    return { ...keep(first), channels: now.names, channel: now.likely }
+    return { ...keep(first), channels: now.names, channel: now.likely, fromFile: true }
   },
   /** The file that is open, with its hash, to be kept beside the build. */
   async file() {
@@ -99,19 +101,13 @@ const work = {
   stop() {
     stop = true
   },
-  simulate(task: { wheel: string; pickup: Pickup; speed: Speed; seed: number } & TriggerFaults) {
-    const { wheel, pickup, speed, seed, ...faults } = task
-    const { samples } = simulateTrigger({
-      ...{ wheel: parseWheel(wheel), pickup, seed, sampleHz: 50_000, durationS: 3 },
-      rpm: SPEEDS[speed],
-      ...faults,
-    })
-    recording = null
-    opening = null
-    return {
-      ...keep({ samples, sampleHz: 50_000, signKnown: true }),
-      ...{ channels: ['simulated'], channel: 0 },
-    }
+  simulate(scene: Omit<Scene, 'wheel'> & { wheel: string }) {
+    const task = sceneTask({ ...scene, wheel: parseWheel(scene.wheel) })
+    return withoutFile(simulateTrigger(task).samples, task.sampleHz, 'simulated')
+  },
+  /** What a scope took. */
+  take(samples: Float32Array, sampleHz: number) {
+    return withoutFile(samples, sampleHz, 'scope')
   },
   /** What the capture says of a wheel that is known, and which wheel it is by itself. */
   read(wheel: string, pickup: Pickup) {
@@ -126,6 +122,9 @@ const work = {
       // what came through an input that may turn it round says nothing of the leads
       polarity: signKnown ? polarity : ('unsure' as const),
       evidence: edges.evidence,
+      // volts of a sound card are of its own making
+      strength: signKnown && pickup === 'vr' ? strengthOf(samples, read) : null,
+      signKnown,
       turns: cycleStartsS.length,
       firstSyncS: cycleStartsS[0] ?? null,
       rpm: { from: rpm[0] ?? null, mean: mean(rpm), least: least(rpm), most: most(rpm) },

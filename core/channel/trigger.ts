@@ -1,6 +1,33 @@
 import type { CardLine, ChannelKind, TriggerSubject } from './kind.ts'
-import { amount, number, say } from '../quantity/said.ts'
-import { lampsOf, triggerRestsOn, triggerStatus, type TriggerStatus } from '../trigger/index.ts'
+import { amount, number, say, type Phrase } from '../quantity/said.ts'
+import {
+  lampsOf,
+  triggerRestsOn,
+  triggerStatus,
+  type Tells,
+  type TriggerStatus,
+} from '../trigger/index.ts'
+
+const SAFE =
+  'Fuel off, coils unplugged or on a spark tester. Hands, hair and leads clear of belts and fans.'
+const STEPS: Record<Tells, Phrase[]> = {
+  angle: [
+    SAFE,
+    'Crank for three seconds: sync comes within two turns and is not lost.',
+    'Crank again with headlamps and fans on: sync stays. The speed shown moves with the compression and does not jump.',
+    'Coils on again. Lamp on the cable of cylinder 1, the angle fixed in the unit: the mark stands where it is commanded, at idle and at 3000 rpm.',
+  ],
+  turn: [
+    SAFE,
+    'Crank for three seconds: the unit says the cam is seen, and in the same place of the cycle at each start.',
+    'Crank again with headlamps and fans on: it stays seen.',
+  ],
+  speed: [
+    'Vehicle on rated stands, never on a jack alone. Hands clear of the wheel.',
+    'Turn the wheel by hand, slowly, a whole turn: the speed comes early and does not fall out at any tooth.',
+    'Roll it: the speed shown agrees with another wheel’s, and with the road’s.',
+  ],
+}
 
 /** A wheel that is looked at: a signal in time, whose truth is the angle of the crank. */
 export const trigger: ChannelKind<TriggerStatus, TriggerSubject> = {
@@ -9,18 +36,7 @@ export const trigger: ChannelKind<TriggerStatus, TriggerSubject> = {
   restsOn: (build, of) => [of.trigger, build.devices, build.proofs, ...lampsOf(build, of.trigger)],
   status: (build, of) => triggerStatus(build, of.trigger),
   picture: () => null,
-  keyOn: ({ isCam, pickup }) => [
-    'Fuel off, coils unplugged or on a spark tester. Hands, hair and leads clear of belts and fans.',
-    'Crank for three seconds: sync comes within two turns and is not lost.',
-    'Crank again with headlamps and fans on: sync stays. The speed shown moves with the compression and does not jump.',
-    ...(isCam
-      ? ['The unit says the cam is seen, and in the same place of the cycle at each start.']
-      : [
-          pickup === 'vr'
-            ? 'Coils on again. Lamp on the cable of cylinder 1, the angle fixed in the unit: the mark stands where it is commanded, at idle and at 3000 rpm.'
-            : 'Coils on again. Lamp on the cable of cylinder 1, the angle fixed in the unit: the mark stands where it is commanded, at idle and at 3000 rpm, as steady as the engine.',
-        ]),
-  ],
+  keyOn: ({ tells }) => STEPS[tells],
   card: (_, of, { reader, lamp, fitted }) => {
     const { wheel, expects, pickup, counts, angleDeg, dwell } = of.trigger
     const short = (text: string): string => (text.length > 40 ? `${text.slice(0, 40)}…` : text)

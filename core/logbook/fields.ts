@@ -1,5 +1,5 @@
 import { findFamily } from '../curve/registry.ts'
-import type { Build, Edit } from '../build/types.ts'
+import type { Build, Edit, OnOff } from '../build/types.ts'
 
 /** A field of the record as somebody speaks of it. */
 export type FieldName = {
@@ -39,8 +39,10 @@ const ofPin =
     unit,
     ...(isShare ? { share: true as const } : {}),
   })
-const truthUnitOf = (build: Build, channel: string): string | null => {
-  const element = build.channels.find((c) => c.id === channel)?.elements[0]
+const truthUnitOf = (build: Build, id: string): string | null => {
+  const channel = build.channels.find((c) => c.id === id)
+  if (channel?.onOff) return channel.onOff.unit
+  const element = channel?.elements[0]
   const family = build.elements.find((e) => e.id === element)?.family
   return (family !== undefined && findFamily(family)?.truthUnit) || null
 }
@@ -131,6 +133,15 @@ const FIELDS: [pattern: string, naming: Naming][] = [
   ['channels/reads/*/face/unit', ofReader('unit of the face')],
   ['channels/reads/*/face', ofReader('face')],
   ['channels/reads', ofReader('reader')],
+  ['channels/onOff/risingAt', inTruth('where it should switch on the way up')],
+  ['channels/onOff/fallingAt', inTruth('where it should switch on the way down')],
+  ['channels/onOff/closes', plain('the way it closes')],
+  ['channels/onOff/onWhen', plain('contact that means on')],
+  ['channels/onOff/member', plain('kind of switch')],
+  ['channels/onOff/input/fitted', plain('parts at its pin')],
+  ['channels/onOff/input/switches', plain('what it switches to')],
+  ['channels/onOff/input/edgesHz', plain('how often it switches at the most', 'Hz')],
+  ['channels/onOff/input', plain('numbers of its input')],
   ['measurements/struck', plain('struck')],
   ['build/vehicle/state', naming('state its grounds are looked at in', 'states')],
   ['posts/name', plain('name of the ground post')],
@@ -178,8 +189,17 @@ const FIELDS: [pattern: string, naming: Naming][] = [
   ['triggers/input/batteryV', plain('battery while cranking', 'V')],
   ['triggers/input/series', plain('series of parts')],
   ['triggers/input/limiterRpm', plain('limiter', 'rpm')],
+  ['triggers/input/switches', plain('what it switches to')],
+  ['triggers/input/leastA', plain('current a contact wants', 'A')],
+  ['triggers/input/fitted', plain('parts at its pin')],
   ['triggers/input', plain('numbers of its input')],
   ['triggers/dwell', plain('dwell of a coil')],
+  ['triggers/leads/*/ohm', plain('ohms of the pickup', 'Ω')],
+  ['triggers/leads', plain('ohms of the pickup')],
+  ['triggers/comparator/peakV', plain('peak while cranking', 'V')],
+  ['triggers/comparator/thresholdV', plain('threshold of the comparator', 'V')],
+  ['triggers/comparator/hysteresisV', plain('hysteresis of the comparator', 'V')],
+  ['triggers/comparator', plain('comparator')],
   ['triggers', plain('trigger')],
   ['stands/post', naming('ground of the sensor', 'posts')],
   ['stands', plain('ground of the sensor')],
@@ -203,10 +223,20 @@ export function fieldOf(build: Build, edit: Edit): FieldName {
   return found ? found[1]({ build, edit, path }) : { name: path.at(-1) ?? edit.in, unit: null }
 }
 
-/** A value of the record as it is spoken of: what was stated, not how far it is trusted; an ice check by its reading. */
+/** A value of the record as it is spoken of: what was stated, not how far it is trusted; an ice check by its reading, parts in a word. */
 export function bareValue(value: unknown): unknown {
   if (typeof value !== 'object' || value === null) return value
   if ('value' in value && 'basis' in value) return value.value
   if ('readC' in value) return value.readC
+  if ('upOhm' in value)
+    return partsSaid(value as NonNullable<NonNullable<OnOff['input']>['fitted']>)
   return value
 }
+
+/** Parts at a pin in a word. */
+const partsSaid = ({
+  school,
+  upOhm,
+  downOhm,
+}: NonNullable<NonNullable<OnOff['input']>['fitted']>): string =>
+  `${school}, ${upOhm} Ω${downOhm === null ? '' : ` over ${downOhm} Ω`}`

@@ -161,6 +161,66 @@ describe('what is no capture of that wheel', () => {
     expect(right.faults).toEqual([])
     expect(got.inSync && got.faults.length === 0).toBe(false)
   })
+  const PAIRS = [
+    ...[
+      ['60-2', '36-2'],
+      ['60-2', '36-1'],
+      ['60-1', '60-2'],
+      ['36-1', '36-2'],
+      ['36-1', '60-2'],
+    ],
+    ...[
+      ['36-2', '36-1'],
+      ['36-1', '4+1'],
+      ['24-1', '12-1'],
+      ['12-1', '24-1'],
+      ['60-2', '30-1'],
+    ],
+    ...[
+      ['12+1', '12-1'],
+      ['6-1', '8-1'],
+      ['4+1', '4-1'],
+      ['36-1', '6-1'],
+    ],
+  ]
+  it.each(PAIRS)('of a %s cranked over compression is never taken for a %s', (is, taken) => {
+    const rpm = (t: number): number =>
+      235 * Math.min(1, 0.04 + t / 0.35) * (1 + 0.25 * Math.sin(12 * Math.PI * t))
+    const made = simulateTrigger({
+      ...{ wheel: parseWheel(is!), pickup: 'vr', sampleHz: 10_000, durationS: 2.5, seed: 5 },
+      ...{ rpm, noiseV: 0.08 },
+    })
+    const got = decodeTrigger(made.samples, {
+      ...{ wheel: parseWheel(taken!), sampleHz: 10_000, pickup: 'vr' },
+    })
+    expect(got.inSync).toBe(false)
+    // a turn or two before it is seen to be elsewhere, at the most
+    expect(got.cycleStartsS.length).toBeLessThan(3)
+    const right = decodeTrigger(made.samples, {
+      ...{ wheel: parseWheel(is!), sampleHz: 10_000, pickup: 'vr' },
+    })
+    expect([right.inSync, right.faults]).toEqual([true, []])
+  })
+  it.each([
+    ['36-1', [11], ['number 11, or 23.']],
+    ['60-2', [30], ['number 30.']],
+    ['36-2', [3, 8], ['number 3 and 8.']],
+  ])('of a %s with teeth %j broken off says which', (wheel, brokenTeeth, says) => {
+    const made = simulateTrigger({
+      ...{ wheel: parseWheel(wheel), pickup: 'vr', sampleHz: 40_000, durationS: 2, seed: 3 },
+      ...{ rpm: () => 600, brokenTeeth, noiseV: 0.1 },
+    })
+    const got = decodeTrigger(made.samples, {
+      ...{ wheel: parseWheel(wheel), sampleHz: 40_000, pickup: 'vr' },
+    })
+    if (got.inSync) {
+      const named = new Set(got.faults.map((f) => Number(/Tooth (\d+)/.exec(f.text)?.[1])))
+      expect([...named].sort((a, b) => a - b)).toEqual(brokenTeeth)
+    } else {
+      expect(got.cycleStartsS).toHaveLength(0)
+      expect(got.faults.map((f) => f.text)).toEqual([expect.stringContaining(says[0]!)])
+    }
+  })
   it('is refused where it holds what is no number, by its place', () => {
     const samples = new Float32Array(1000)
     samples[400] = NaN

@@ -8,6 +8,7 @@ import {
   type Profile,
 } from './crossings.ts'
 import { Pattern } from './pattern.ts'
+import { otherWheel, type OtherWheel } from './otherWheel.ts'
 import { track, type Tracked } from './track.ts'
 import { requirePickup, requireRate, requireWheel, type Pickup, type Wheel } from './wheel.ts'
 import { EchtError } from '../error.ts'
@@ -241,9 +242,11 @@ export function readCapture(
   const wheel = requireWheel(task.wheel)
   const pickup = requirePickup(task.pickup)
   const edges = edgesOf(samples, { pickup, fits: fitOf(wheel) })
-  const tracked = track(edges.at, wheel)
+  const followed = track(edges.at, wheel)
+  const other = otherWheel(edges.at, wheel, followed)
+  const tracked = other ? lostFrom(edges.at) : followed
   return {
-    ...inTime(tracked, sampleHz),
+    ...inTime(tracked, sampleHz, other),
     polarity: polarityOf(edges, tracked),
     tracked,
     edges,
@@ -251,11 +254,22 @@ export function readCapture(
   }
 }
 
+/** Edges of another wheel have no places on this one: sync was never there. */
+const lostFrom = (at: Float64Array): Tracked => ({
+  ...{ at: new Float64Array(0), edge: new Uint16Array(0), speed: new Float64Array(0) },
+  ...{ starts: [], stretches: [], inSync: false },
+  faults: [{ at: at[0] ?? 0, kind: 'sync-lost', edge: null }],
+})
+
 /** What never fitted a wheel says nothing of its polarity. */
 const polarityOf = ({ polarity }: Edges, { at }: Tracked): Polarity =>
   at.length === 0 ? 'unsure' : polarity
 
-function inTime(tracked: Tracked, sampleHz: number): Omit<DecodedTrigger, 'polarity'> {
+function inTime(
+  tracked: Tracked,
+  sampleHz: number,
+  other: OtherWheel | null,
+): Omit<DecodedTrigger, 'polarity'> {
   const { at, speed } = tracked
   let count = 0
   const timeS = new Float64Array(at.length)
@@ -271,9 +285,23 @@ function inTime(tracked: Tracked, sampleHz: number): Omit<DecodedTrigger, 'polar
     cycleStartsS: Float64Array.from(tracked.starts, (s) => s / sampleHz).sort(),
     inSync: tracked.inSync,
     faults: tracked.faults
-      .map((f) => ({ timeS: f.at / sampleHz, kind: f.kind, text: faultText(f.kind, f.edge) }))
+      .map((f) => ({
+        timeS: f.at / sampleHz,
+        kind: f.kind,
+        text: other ? otherText(other) : faultText(f.kind, f.edge),
+      }))
       .sort((a, b) => a.timeS - b.timeS),
   }
+}
+
+function otherText({ name, gone }: OtherWheel): string {
+  if (gone.length > 0) {
+    const ways = gone.map((teeth) => teeth.join(' and ')).join(', or ')
+    return `Never in sync: in every turn the same teeth do not show: from edge 0 number ${ways}. Broken off, too far from the pickup, or under the threshold.`
+  }
+  return name === null
+    ? 'Never in sync: these edges do not fit this wheel. It is another, or too much noise is among them.'
+    : `Never in sync: these edges are those of a ${name}, another wheel than this.`
 }
 
 const faultText = (kind: TriggerFault['kind'], edge: number | null): string =>

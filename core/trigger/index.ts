@@ -1,4 +1,12 @@
-export { nameOfWheel, parseWheel, requireWheel, stepsOf, type Pickup, type Wheel } from './wheel.ts'
+export {
+  isSpeedRing,
+  nameOfWheel,
+  parseWheel,
+  requireWheel,
+  stepsOf,
+  type Pickup,
+  type Wheel,
+} from './wheel.ts'
 export {
   simulateTrigger,
   type SimulatedTrigger,
@@ -57,13 +65,30 @@ export {
   fittedAt,
   inputTask,
   lampNow,
+  tellsOf,
   lampsOf,
   readingOf,
   triggerRestsOn,
   triggerStatus,
   type LampMeasurement,
+  type Tells,
   type TriggerStatus,
 } from './ofBuild.ts'
+export {
+  sceneTask,
+  SCENE_FAULTS,
+  SPEED_NAMES,
+  type Scene,
+  type SceneFault,
+  type Speed,
+} from './scene.ts'
+export {
+  againstComparator,
+  strengthOf,
+  type AgainstComparator,
+  type Strength,
+  type TurnStrength,
+} from './strength.ts'
 export { waysOut, type WayOut } from './waysOut.ts'
 export { camPhase, inGap, type CamEdge, type CamPhase } from './cam.ts'
 export { captureOfVcd, vcdOfCapture } from './vcd.ts'

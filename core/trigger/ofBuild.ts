@@ -7,7 +7,7 @@ import { amount, number, say, type Phrase } from '../quantity/said.ts'
 import { correctedAngle } from './angle.ts'
 import { lampFit, type LampFit, type LampReading } from './lamp.ts'
 import { isSameWheel } from './waysOut.ts'
-import { parseWheel } from './wheel.ts'
+import { isSpeedRing, parseWheel } from './wheel.ts'
 
 export type LampMeasurement = Measurement & {
   about: Extract<Measurement['about'], { kind: 'lamp' }>
@@ -50,12 +50,21 @@ export type TriggerStatus = {
   unit: string
   accuracy: number
   worst: null
-  isCam: boolean
+  tells: Tells
   pickup: Trigger['pickup']
   lamp: LampFit | null
   fitted: InputDesign | null
 }
 type Step = Pick<TriggerStatus, 'state' | 'next'>
+
+/** What a trigger is there to tell: the spark's angle, which of two turns it is, or a wheel's speed. */
+export type Tells = 'angle' | 'turn' | 'speed'
+
+export function tellsOf(trigger: Pick<Trigger, 'wheel'>): Tells {
+  const wheel = parseWheel(trigger.wheel)
+  if (wheel.cycleDegrees === 720) return 'turn'
+  return isSpeedRing(wheel) ? 'speed' : 'angle'
+}
 
 /** An angle that is off by less needs no other entry, °. */
 const NEAR_DEG = 0.5
@@ -64,14 +73,15 @@ const NEAR_DEG = 0.5
 export function triggerStatus(build: Build, trigger: Trigger): TriggerStatus {
   const { readings, fit } = lampNow(build, trigger)
   const fitted = fittedAt(trigger)
-  const isCam = parseWheel(trigger.wheel).cycleDegrees === 720
+  const tells = tellsOf(trigger)
   const step = stepOf(build, trigger, { readings, fit, fitted })
-  const lamp = isCam ? null : fit
+  const lamp = tells === 'angle' ? fit : null
   return {
     ...step,
-    ...{ isCam, fitted, lamp, pickup: trigger.pickup, worst: null },
+    ...{ tells, fitted, lamp, pickup: trigger.pickup, worst: null },
     ratio: step.state === 'wrong' || step.state === 'assumed' ? Infinity : offBy(lamp),
-    known: knownOf(lamp, fitted) ?? (isCam || trigger.pickup === 'hall' ? FLOATS : NO_LAMP),
+    known:
+      knownOf(lamp, fitted) ?? (tells !== 'angle' || trigger.pickup === 'hall' ? FLOATS : NO_LAMP),
     reader: {
       device: build.devices.find((d) => d.id === trigger.device)?.name ?? '',
       pin: trigger.pins,
@@ -147,8 +157,8 @@ function stepOf(build: Build, trigger: Trigger, known: Known): Step {
     }
   const pin = pinStep(trigger, known)
   if (pin) return pin
-  // a cam says which turn it is: its angle is no spark's
-  if (wheel.cycleDegrees === 720) return camStep(build, trigger)
+  // the angle of a cam or of a wheel on the road is no spark's
+  if (tellsOf(trigger) !== 'angle') return edgesStep(build, trigger)
   if (angleDeg === null)
     return {
       state: 'assumed',
@@ -190,16 +200,19 @@ const PROVEN: Step = {
 const isProvenTrigger = (build: Build, trigger: Trigger): boolean =>
   proofHolds(build, trigger.id, () => triggerRestsOn(build, trigger))
 
-const camStep = (build: Build, trigger: Trigger): Step =>
-  isProvenTrigger(build, trigger)
-    ? PROVEN
-    : {
-        state: 'measured',
-        next: {
-          title: 'Look at its edges.',
-          reason: 'In a capture, beside the crank’s; then prove it.',
-        },
-      }
+const LOOK: Record<Exclude<Tells, 'angle'>, Phrase> = {
+  turn: 'In a capture, beside the crank’s; then prove it.',
+  speed: 'In a capture, as it rolls away from rest; then prove it.',
+}
+
+function edgesStep(build: Build, trigger: Trigger): Step {
+  if (isProvenTrigger(build, trigger)) return PROVEN
+  const tells = tellsOf(trigger)
+  return {
+    state: 'measured',
+    next: { title: 'Look at its edges.', reason: tells === 'angle' ? '' : LOOK[tells] },
+  }
+}
 
 function byLamp(
   build: Build,

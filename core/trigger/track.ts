@@ -53,7 +53,8 @@ export function track(at: Float64Array, wheel: Wheel): Tracked {
         : null
       : firstSure(at, pattern, from)
     if (!sure) break
-    from = tracker.follow(sure)
+    // what was taken back whole is not looked at from the same place again
+    from = Math.max(tracker.follow(sure), sure.from + 1)
   }
   return tracker.done()
 }

@@ -126,3 +126,12 @@ export function requirePickup(pickup: Pickup): Pickup {
     throw new EchtError('unknown-pickup', `"${String(pickup)}" is no pickup: vr or hall.`)
   return pickup
 }
+
+/** Teeth up to which a ring without a gap may be a distributor's, which tells an angle with the help of another. */
+const MOST_EVEN = 12
+
+/** A ring of many teeth without a gap, as a wheel's speed has: it tells speed, and no angle. */
+export const isSpeedRing = (wheel: Wheel): boolean => {
+  const steps = stepsOf(wheel)
+  return steps.length > MOST_EVEN && Math.max(...steps) - Math.min(...steps) < LEAST_STEP
+}

@@ -3,6 +3,7 @@ import { WebSocketServer, type WebSocket } from 'ws'
 import { isAllowedHost } from '../host.ts'
 import { Flask } from './flask.ts'
 import { simulatedMeter, simulatedThermometer } from './instruments.ts'
+import { simulatedScope } from './scope.ts'
 import type { ScpiParser } from './scpi.ts'
 
 const LARGEST_MESSAGE = 1024
@@ -12,6 +13,12 @@ const MOST_WAITING = 64
 const LONGEST_NAME = 40
 /** Flasks kept at once: one for each page that talks to the bench, and some that may come back. */
 const MOST_FLASKS = 32
+
+const INSTRUMENTS: Record<string, (flask: Flask) => ScpiParser> = {
+  '/bench/meter': simulatedMeter,
+  '/bench/thermometer': simulatedThermometer,
+  '/bench/scope': simulatedScope,
+}
 
 /** The flask of a page, by the name it gives: two pages do not disturb each other. The oldest make room. */
 function flaskNamed(flasks: Map<string, Flask>, name: string): Flask {
@@ -24,8 +31,8 @@ function flaskNamed(flasks: Map<string, Flask>, name: string): Flask {
 }
 
 /**
- * Puts the simulated bench on `/bench/meter` and `/bench/thermometer` of an HTTP server, one flask for both; another
- * for each name under `?flask=`.
+ * Puts the simulated bench on an HTTP server: a meter and a thermometer in one flask, another for each name under
+ * `?flask=`, and a scope.
  * Returns what ends every conversation: an HTTP server does not close sockets that were upgraded.
  */
 export function attachBench(server: Server, options: { host: string }): () => void {
@@ -44,12 +51,7 @@ export function attachBench(server: Server, options: { host: string }): () => vo
       )
     }
     const [path, query] = (request.url ?? '').split('?')
-    const make =
-      path === '/bench/meter'
-        ? simulatedMeter
-        : path === '/bench/thermometer'
-          ? simulatedThermometer
-          : null
+    const make = Object.hasOwn(INSTRUMENTS, path!) ? INSTRUMENTS[path!] : undefined
     if (!make) {
       refuse('404 Not Found')
       return

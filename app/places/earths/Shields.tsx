@@ -1,5 +1,6 @@
 import { useState } from 'react'
-import { elementOf } from '../../../core/build/index.ts'
+import { NativeSelect } from '@mantine/core'
+import { elementOf, type Trigger } from '../../../core/build/index.ts'
 import { wantedFor } from '../../../core/earths/index.ts'
 import { findFamily } from '../../../core/curve/index.ts'
 import type { Cable, Comparator } from '../../../core/ground/index.ts'
@@ -8,27 +9,44 @@ import { words } from '../../parts/columns.ts'
 import { Fields } from '../../parts/Fields.tsx'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import { Sheet } from '../../parts/Sheet.tsx'
+import { USUAL_COMPARATOR } from '../trigger/comparator.ts'
+import { useBuild } from '../../store/useBuild.ts'
 import type { TabProps } from './Earths.tsx'
 import { Routes } from './Routes.tsx'
 import { ShieldEnds } from './ShieldEnds.tsx'
 import { CABLE } from './words.ts'
 
-/** A usual one, until somebody knows better: of a coil on a wheel that is cranked slowly. */
-const USUAL: Comparator = { peakV: 1, thresholdV: 0.3, hysteresisV: 0.2 }
-
 /** Which end of a shield to ground, what each signal wants, and two ways through the vehicle against each other. */
 export default function Shields({ earths }: TabProps) {
-  const [comparator, setComparator] = useState(USUAL)
-  const hasTrigger = earths.build.triggers.length > 0
+  const { edit } = useBuild()
+  const { triggers } = earths.build
+  const [chosen, setChosen] = useState<string | null>(null)
+  // a coil's edges are made by a comparator; of a sensor that switches its own are
+  const coils = triggers.filter((t) => t.pickup === 'vr')
+  const trigger = coils.find((t) => t.id === chosen) ?? coils[0]
+  const comparator = trigger ? (trigger.comparator ?? USUAL_COMPARATOR) : null
   return (
     <div className="stage">
       <div>
-        <ShieldEnds earths={earths} comparator={hasTrigger ? comparator : null} />
+        <ShieldEnds earths={earths} comparator={comparator} />
         <Wants earths={earths} />
       </div>
       <div>
-        <Routes comparator={hasTrigger ? comparator : null} />
-        {hasTrigger && <ComparatorFields of={comparator} onChange={setComparator} />}
+        <Routes comparator={comparator} />
+        {trigger && comparator && (
+          <ComparatorFields
+            of={comparator}
+            coils={coils}
+            trigger={trigger.id}
+            onChoose={setChosen}
+            onChange={(patch) =>
+              edit({
+                kind: 'editComparator',
+                args: { id: trigger.id, patch, usual: USUAL_COMPARATOR },
+              })
+            }
+          />
+        )}
       </div>
     </div>
   )
@@ -37,10 +55,16 @@ export default function Shields({ earths }: TabProps) {
 /** What a trigger's edges are made by. */
 function ComparatorFields({
   of,
+  coils,
+  trigger,
+  onChoose,
   onChange,
 }: {
   of: Comparator
-  onChange: (of: Comparator) => void
+  coils: readonly Trigger[]
+  trigger: string
+  onChoose: (id: string) => void
+  onChange: (patch: Partial<Comparator>) => string | null
 }) {
   const box = (label: string, key: keyof Comparator) => (
     <QuantityInput
@@ -49,13 +73,21 @@ function ComparatorFields({
       value={of[key]}
       width={150}
       check={aboveZero}
-      onCommit={({ value }) => onChange({ ...of, [key]: value })}
+      onCommit={({ value }) => onChange({ [key]: value })}
     />
   )
   return (
     <>
       <h2 className="apart">The trigger’s comparator</h2>
       <Fields name="The trigger’s comparator">
+        {coils.length > 1 && (
+          <NativeSelect
+            label="Of"
+            value={trigger}
+            data={coils.map((t) => ({ value: t.id, label: t.name }))}
+            onChange={(e) => onChoose(e.currentTarget.value)}
+          />
+        )}
         {box('Peak while cranking', 'peakV')}
         {box('Switches above', 'thresholdV')}
         {box('Hysteresis', 'hysteresisV')}

@@ -1,9 +1,9 @@
-import { Button, Group, NativeSelect, Progress, Switch } from '@mantine/core'
+import { Button, Group, NativeSelect, Progress, SimpleGrid, Switch } from '@mantine/core'
 import { useRef, useState } from 'react'
 import { Fields, Beside } from '../../parts/Fields.tsx'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
+import { SCENE_FAULTS, type SceneFault, type Speed } from '../../../core/trigger/index.ts'
 import { saveBlob } from '../../parts/saveFile.ts'
-import type { Speed } from '../../workers/trigger.worker.ts'
 import { Channels } from './Channels.tsx'
 import { KeptCaptures } from './KeptCaptures.tsx'
 import type { TabProps } from './Trigger.tsx'
@@ -11,15 +11,28 @@ import type { TabProps } from './Trigger.tsx'
 const SPEEDS: { value: Speed; label: string }[] = [
   { value: 'cranking', label: 'cranking from rest' },
   { value: 'idle', label: 'idle' },
-  { value: 'sweep', label: 'revving up' },
+  { value: 'sweep', label: 'up to the limiter' },
+  { value: 'hard', label: 'hard acceleration' },
 ]
+
+/** What may be wrong, for a coil and for a sensor that switches. */
+const WRONG: Record<SceneFault, { label: string; coilOnly?: true }> = {
+  reversed: { label: 'leads exchanged, or the wrong edge' },
+  noise: { label: 'noise of the starter' },
+  bent: { label: 'a tooth bent' },
+  broken: { label: 'a tooth broken off' },
+  runout: { label: 'wheel runs out', coilOnly: true },
+  wide: { label: 'gap twice what it should be', coilOnly: true },
+  clamped: { label: 'clamped at 4 V', coilOnly: true },
+  bursts: { label: 'coils beside the wire' },
+}
 
 /** Where a capture comes from: a file, or the simulator with what may be wrong. */
 export default function CaptureSource({ trigger, capture }: TabProps) {
   return (
     <div className="stage">
       <FromFile trigger={trigger} capture={capture} />
-      <FromSimulator capture={capture} />
+      <FromSimulator trigger={trigger} capture={capture} />
     </div>
   )
 }
@@ -95,19 +108,14 @@ function FromFile({ trigger, capture }: TabProps) {
   )
 }
 
-function FromSimulator({ capture }: Pick<TabProps, 'capture'>) {
+function FromSimulator({ trigger, capture }: TabProps) {
   const [speed, setSpeed] = useState<Speed>('cranking')
   const [seed, setSeed] = useState(1)
-  const [wrong, setWrong] = useState({ reversed: false, bent: false, noise: true, bursts: false })
-  const flip = (key: keyof typeof wrong) => (on: boolean) => setWrong((w) => ({ ...w, [key]: on }))
-  const run = (): void => {
-    void capture.simulate(speed, seed, {
-      reversed: wrong.reversed,
-      noiseV: wrong.noise ? 0.12 : 0,
-      bentTooth: wrong.bent ? { edge: 11, lateDeg: 0.9 } : null,
-      bursts: wrong.bursts ? { count: 12, volt: 9 } : null,
-    })
-  }
+  const [faults, setFaults] = useState<readonly SceneFault[]>(['noise'])
+  const offered = SCENE_FAULTS.filter((f) => trigger.pickup === 'vr' || !WRONG[f].coilOnly)
+  const flip = (fault: SceneFault) => (on: boolean) =>
+    setFaults((now) => (on ? [...now, fault] : now.filter((f) => f !== fault)))
+  const task = { speed, seed, faults: faults.filter((f) => offered.includes(f)) }
   return (
     <div>
       <h2>A capture from the simulator</h2>
@@ -128,27 +136,28 @@ function FromSimulator({ capture }: Pick<TabProps, 'capture'>) {
           onCommit={({ value }) => setSeed(value)}
         />
       </Fields>
-      <div className="apart">
-        {(
-          [
-            ['reversed', 'leads exchanged'],
-            ['noise', 'noise of the starter'],
-            ['bent', 'tooth 11 bent'],
-            ['bursts', 'coils beside the wire'],
-          ] as const
-        ).map(([key, label]) => (
+      <SimpleGrid cols={2} spacing="xs" verticalSpacing="sm" className="apart">
+        {offered.map((fault) => (
           <Switch
-            key={key}
-            label={label}
-            checked={wrong[key]}
-            mb={6}
-            onChange={(e) => flip(key)(e.currentTarget.checked)}
+            key={fault}
+            label={WRONG[fault].label}
+            checked={faults.includes(fault)}
+            onChange={(e) => flip(fault)(e.currentTarget.checked)}
           />
         ))}
-      </div>
-      <Button variant="default" onClick={run} mt="sm">
-        Run it
-      </Button>
+      </SimpleGrid>
+      <Group mt="sm">
+        <Button variant="default" onClick={() => void capture.simulate(task)}>
+          Run it
+        </Button>
+        <Button variant="default" onClick={() => void capture.sweep(task)}>
+          Take it with the bench’s scope
+        </Button>
+      </Group>
+      <p className="pale">
+        The scope on the bench is simulated: it is told what turns before it, and read over SCPI as
+        one on a cable.
+      </p>
     </div>
   )
 }

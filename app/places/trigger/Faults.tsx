@@ -2,6 +2,7 @@ import { Button } from '@mantine/core'
 import { num, unseen, words } from '../../parts/columns.ts'
 import { Sheet } from '../../parts/Sheet.tsx'
 import { jump } from './Findings.tsx'
+import { Strength } from './Strength.tsx'
 import type { TabProps } from './Trigger.tsx'
 
 const KIND = { noise: 'edge too many', missed: 'tooth missed', 'sync-lost': 'sync lost' } as const
@@ -10,7 +11,7 @@ const MOST = 60
 const ABOUT_S = 0.12
 
 /** What the capture shows: polarity's evidence, and each fault by its time, which is gone to. */
-export default function Faults({ capture }: TabProps) {
+export default function Faults({ trigger, capture }: TabProps) {
   const { read, look } = capture
   if (!read) return <p className="pale">Bring a capture first.</p>
   const { evidence, faults } = read
@@ -70,6 +71,7 @@ export default function Faults({ capture }: TabProps) {
           At the teeth’s centres the crossings come as evenly as the engine turns, and are steep;
           between the teeth they are shallower, and the one in the gap stands anywhere.
         </p>
+        <Strength trigger={trigger} strength={read.strength} />
       </div>
     </div>
   )

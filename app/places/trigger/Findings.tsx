@@ -5,6 +5,7 @@ import {
   correctedAngle,
   parseWheel,
   signatureOf,
+  tellsOf,
   type LampFit,
 } from '../../../core/trigger/index.ts'
 import { Wrong } from '../../parts/Wrong.tsx'
@@ -69,7 +70,9 @@ function Polarity({ read, trigger, onTab }: WithRead) {
     <p>
       {polarity === 'right'
         ? 'The leads are the right way round.'
-        : 'Which way round the leads are cannot be told from this capture.'}
+        : read.signKnown
+          ? 'Which way round the leads are cannot be told from this capture.'
+          : 'A sound card may turn its signal over: which way round the leads are is not told by it.'}
     </p>
   )
 }
@@ -80,6 +83,16 @@ export const jump = (rough: number): string =>
 
 function WheelSays({ read, trigger }: WithRead) {
   const { identified, gap } = read
+  if (!identified && tellsOf(trigger) === 'speed')
+    return (
+      <div role="group" aria-label="The wheel">
+        <h2>The wheel</h2>
+        <p className="tight">
+          Every step of this capture is like the one before: a ring without a gap. It tells speed;
+          how many teeth it has is counted by hand.
+        </p>
+      </div>
+    )
   const other = identified && identified.name !== trigger.wheel
   const short = identified && (identified.name.length > 12 ? 'uneven' : identified.name)
   return (

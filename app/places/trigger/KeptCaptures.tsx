@@ -46,7 +46,7 @@ export function KeptCaptures({
       await capture.open(new File([bytes as BlobPart], name), rateHz)
       return null
     })
-  const fromFile = capture.kept !== null && capture.kept.channels[0] !== 'simulated'
+  const fromFile = capture.kept !== null && capture.kept.fromFile
   return (
     <>
       {fromFile && (

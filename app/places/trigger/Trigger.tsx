@@ -2,7 +2,7 @@ import { Button, NativeSelect } from '@mantine/core'
 import { lazy, Suspense, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import type { Trigger as TriggerRecord } from '../../../core/build/index.ts'
-import { lampNow, parseWheel } from '../../../core/trigger/index.ts'
+import { lampNow, parseWheel, tellsOf } from '../../../core/trigger/index.ts'
 import { Contained } from '../../parts/Trouble.tsx'
 import { PlaceTabs } from '../../parts/PlaceTabs.tsx'
 import { Wrong } from '../../parts/Wrong.tsx'
@@ -131,8 +131,8 @@ function Drawn({ trigger }: { trigger: TriggerRecord }) {
                 onTurn={(by) => setTurned((t) => t + by)}
               />
             </Contained>
-            {/* a cam says which turn it is: no lamp is read by it */}
-            {cycleDegrees === 360 && (
+            {/* a cam says which turn it is, a ring how fast: no lamp is read by them */}
+            {tellsOf(trigger) === 'angle' && (
               <div>
                 <h2>Lamp on cylinder 1, seen less commanded</h2>
                 <LampChart readings={readings} fit={fit} />
@@ -142,7 +142,10 @@ function Drawn({ trigger }: { trigger: TriggerRecord }) {
           {kept && (
             <Contained what="The capture" on={[kept]}>
               <h2>
-                Capture <span className={css.beside}>{captureSays(capture)}</span>
+                Capture{' '}
+                <span className={css.beside}>
+                  {captureSays(capture, tellsOf(trigger) === 'speed')}
+                </span>
               </h2>
               <Trace capture={capture} />
               {read && <Teeth offsets={read.offsets} bent={read.bent} turns={read.turns} />}
@@ -176,11 +179,18 @@ function angleNow(trigger: TriggerRecord, { stretch, window: [from, to] }: Captu
   return a + (step * (middle - before.timeS)) / (after.timeS - before.timeS)
 }
 
-function captureSays({ kept, read }: CaptureNow): string {
+function captureSays({ kept, read }: CaptureNow, speeds: boolean): string {
   if (!kept) return ''
   const rate = `${(kept.samples / kept.sampleHz).toFixed(1)} s ${kept.name}`
   if (!read) return `${rate}, reading…`
-  if (!read.inSync && read.turns === 0) return `${rate} · no sync`
+  if (!read.inSync && read.turns === 0)
+    return speeds ? `${rate} · ${speedSays(read)}` : `${rate} · no sync`
   const speed = read.rpm.mean === null ? '' : ` · ${Math.round(read.rpm.mean)} rpm`
   return `${rate} · ${read.turns} turns${speed}${read.firstSyncS === null ? '' : `, edge 0 first at ${read.firstSyncS.toFixed(2)} s`}`
 }
+
+/** Of a ring, which has no sync: from which speed to which. */
+const speedSays = ({ rpm: { least, most } }: NonNullable<CaptureNow['read']>): string =>
+  least === null || most === null
+    ? 'no speed'
+    : `${Math.round(least)} to ${Math.round(most)} turns a minute`

@@ -1,9 +1,10 @@
 import { Button } from '@mantine/core'
-import { useState } from 'react'
 import type { Trigger } from '../../../core/build/index.ts'
 import { kindOfPickup, type PickupKind } from '../../../core/trigger/index.ts'
 import { Beside, Fields } from '../../parts/Fields.tsx'
 import { TextField } from '../../parts/TextField.tsx'
+import { ohms } from '../../parts/units.ts'
+import { newId } from '../../store/id.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import { ohmsTyped } from './ohmsTyped.ts'
 
@@ -16,17 +17,26 @@ const PAIRS = [
 /** Two wires or three, a coil or a switch: told by a meter, plug off. */
 export function WhichPickup({ trigger }: { trigger: Trigger }) {
   const { edit } = useBuild()
-  const [typed, setTyped] = useState<Record<string, string>>({})
+  const read = (red: string, black: string) =>
+    trigger.leads.find((l) => l.red === red && l.black === black)
+  const ohmOf = (red: string, black: string): number | undefined => {
+    const lead = read(red, black)
+    return lead && (lead.ohm ?? Infinity)
+  }
   const pairs = PAIRS.flatMap(([a, b]) => {
-    const ohm = ohmsTyped(typed[`${a}${b}`])
-    const exchangedOhm = ohmsTyped(typed[`${b}${a}`]) ?? ohm
-    return ohm === null || exchangedOhm === null ? [] : [{ a, b, ohm, exchangedOhm }]
+    const ohm = ohmOf(a, b)
+    return ohm === undefined ? [] : [{ a, b, ohm, exchangedOhm: ohmOf(b, a) ?? ohm }]
   })
   const found = kindOfPickup(pairs)
-  const set = (key: string) => (text: string) => {
-    if (text.trim() !== '' && ohmsTyped(text) === null) return 'Such as 860, 1k2 or open.'
-    setTyped((t) => ({ ...t, [key]: text }))
-    return null
+  const set = (red: string, black: string) => (text: string) => {
+    const { id } = trigger
+    const there = read(red, black)
+    if (text.trim() === '')
+      return there ? edit({ kind: 'removeLead', args: { id, lead: there.id } }) : null
+    const ohm = ohmsTyped(text)
+    if (ohm === null) return 'Such as 860, 1k2 or open.'
+    const lead = { id: newId(), red, black, ohm: Number.isFinite(ohm) ? ohm : null }
+    return edit({ kind: 'measureLead', args: { id, lead } })
   }
   return (
     <>
@@ -43,8 +53,8 @@ export function WhichPickup({ trigger }: { trigger: Trigger }) {
           <TextField
             key={`${a}${b}`}
             label={`Red ${a}, black ${b}`}
-            value={typed[`${a}${b}`] ?? ''}
-            onCommit={set(`${a}${b}`)}
+            value={leadText(ohmOf(a!, b!))}
+            onCommit={set(a!, b!)}
             width={120}
           />
         ))}
@@ -68,6 +78,10 @@ export function WhichPickup({ trigger }: { trigger: Trigger }) {
     </>
   )
 }
+
+/** Ohms as they would be typed. */
+const leadText = (ohm: number | undefined): string =>
+  ohm === undefined ? '' : ohm === Infinity ? 'open' : ohms(ohm)
 
 function said(found: PickupKind): string {
   if (found.kind === 'vr')

@@ -1,9 +1,11 @@
-import { proxy, wrap, type Remote } from 'comlink'
+import { proxy, transfer, wrap, type Remote } from 'comlink'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import type { Trigger } from '../../../core/build/index.ts'
 import { inWords } from '../../store/problem.ts'
-import type { Speed, Stretch, TriggerRead, TriggerWork } from '../../workers/trigger.worker.ts'
-import type { TriggerFaults } from '../../../core/trigger/index.ts'
+import type { Stretch, TriggerRead, TriggerWork } from '../../workers/trigger.worker.ts'
+import type { Scene } from '../../../core/trigger/index.ts'
+import { sweepOf } from '../../bench/scope.ts'
+import { webSocketTransport } from '../../bench/webSocketTransport.ts'
 
 export type Kept = {
   samples: number
@@ -13,9 +15,18 @@ export type Kept = {
   /** what was recorded together, and which of it is the crank */
   channels: string[]
   channel: number
+  /** it came from a file, which can be kept with the build */
+  fromFile: boolean
 }
 /** What of the capture is looked at, s. */
 export type Window = readonly [fromS: number, toS: number]
+
+/** How the engine turns, and what is wrong. */
+export type Turned = Pick<Scene, 'speed' | 'faults' | 'seed'>
+
+const sceneOf = ({ wheel, pickup, cylinders }: Trigger) => ({
+  ...{ wheel, pickup, cylinders },
+})
 
 /** Columns a picture of the capture has. */
 const COLUMNS = 900
@@ -43,6 +54,37 @@ function useTriggerWork(): () => Remote<TriggerWork> {
   }, [])
 }
 
+type Bring = (name: string, get: () => Promise<Omit<Kept, 'name'>>) => Promise<void>
+
+/** Where a capture may come from: a file, the simulator, the scope on the bench. */
+const sources = (
+  work: () => Remote<TriggerWork>,
+  trigger: Trigger,
+  { bring, setProgress }: { bring: Bring; setProgress: (share: number) => void },
+) => ({
+  open: (file: File, rateHz: number | null) =>
+    bring(file.name, () =>
+      work().open(
+        file,
+        rateHz,
+        proxy((s: number) => setProgress(s)),
+      ),
+    ),
+  simulate: (of: Turned) =>
+    bring('from the simulator', () => work().simulate({ ...sceneOf(trigger), ...of })),
+  /** the same, taken by the scope on the bench */
+  sweep: (of: Turned) =>
+    bring('from the scope', async () => {
+      const scene = { ...sceneOf(trigger), ...of }
+      const { samples, sampleHz } = await sweepOf(
+        webSocketTransport('/bench/scope'),
+        scene,
+        setProgress,
+      )
+      return work().take(transfer(samples, [samples.buffer]), sampleHz)
+    }),
+})
+
 /** A capture in a worker of its own: opened or simulated, read by the wheel, and looked at a stretch at a time. */
 export function useCapture(trigger: Trigger) {
   const work = useTriggerWork()
@@ -52,7 +94,7 @@ export function useCapture(trigger: Trigger) {
   const [stretch, setStretch] = useState<Stretch | null>(null)
   const [progress, setProgress] = useState<number | null>(null)
   const [problem, setProblem] = useState<string | null>(null)
-  const bring = async (name: string, get: () => Promise<Omit<Kept, 'name'>>): Promise<void> => {
+  const bring: Bring = async (name, get) => {
     setProblem(null)
     setProgress(0)
     try {
@@ -101,14 +143,7 @@ export function useCapture(trigger: Trigger) {
   }
   return {
     ...{ kept, read: kept ? read : null, window, stretch, progress, problem, lengthS, look },
-    open: (file: File, rateHz: number | null) =>
-      bring(file.name, () =>
-        work().open(
-          file,
-          rateHz,
-          proxy((s: number) => setProgress(s)),
-        ),
-      ),
+    ...sources(work, trigger, { bring, setProgress }),
     /** takes another channel of the same file for the crank's */
     choose: (channel: number) => {
       if (kept) void bring(kept.name, () => work().choose(channel))
@@ -116,10 +151,6 @@ export function useCapture(trigger: Trigger) {
     /** the file that is open, with its hash */
     file: () => work().file(),
     cam: (channel: number) => work().cam(channel, wheel),
-    simulate: (speed: Speed, seed: number, faults: TriggerFaults) =>
-      bring('from the simulator', () =>
-        work().simulate({ wheel: trigger.wheel, pickup: trigger.pickup, speed, seed, ...faults }),
-      ),
     stop: () => void work().stop(),
     exported: (format: 'csv' | 'vcd' | 'wav') => work().exported(format),
   }

@@ -1,0 +1,175 @@
+import { Pattern } from './pattern.ts'
+import { nameOfWheel, parseWheel, type Wheel } from './wheel.ts'
+
+/** More edges than this say no more of the wheel. */
+const ENOUGH = 2400
+/** Most edges a wheel is looked for with. */
+const MOST_EDGES = 240
+/** What is left of a rhythm after a turn over what there is of it: below this it repeats. */
+const REPEATS = 0.35
+/** Teeth that may be missing side by side. */
+const MOST_MISSING = 5
+/** A wheel that has a shorthand goes before one of its own angles that fits a little better. */
+const OWN_ANGLES = 2e-3
+/** Mean square of the changes of speed, as logarithms, of an engine that turns evenly. */
+const STEADY = 1e-3
+/** What may be left of the speed once compression is taken off, for a wheel that has a shorthand to be the one. */
+const EXPLAINED = { few: 2e-3, many: 3e-3 }
+/** Angles are said to so much, °. */
+const ANGLE_STEP = 0.1
+/** Turns that are folded into one. */
+const FOLDED = 40
+
+/** `named`: it has a shorthand, and is not told by its own angles. */
+export type Candidate = { wheel: Wheel; name: string; named: boolean; cost: number }
+
+/** Wheels that the edges may be of, best first. */
+export function candidatesOf(all: Float64Array): Candidate[] {
+  const at = middleOf(all)
+  if (stepsAlike(at)) return []
+  const n = repeatsAfter(at)
+  if (n !== null) return inOneTurn(at, n) ?? withEdges(at, n)
+  // two turns of few teeth repeat too little to be seen to: every number of them is tried
+  const tried: Candidate[] = []
+  for (let few = 2; few <= Math.min(FEW_EDGES, at.length - 3); few++)
+    for (const c of withEdges(at, few))
+      if (c.cost < SURELY) tried.push({ ...c, cost: c.cost + few * SIMPLER })
+  return tried.sort((a, b) => a.cost - b.cost)
+}
+const FEW_EDGES = 12
+
+/**
+ * Wheels with half as many edges as the rhythm has: a cylinder fires every second turn, so that with one, three or five of
+ * them the speed repeats after two turns of a wheel. Null where compression does not explain them.
+ */
+function inOneTurn(at: Float64Array, n: number): Candidate[] | null {
+  if (n % 2 !== 0 || n < 4) return null
+  const half = withEdges(at, n / 2)
+  return half[0] && half[0].named && half[0].cost < explainedBy(n / 2) ? half : null
+}
+/** What may be left of the speed by a wheel of so many edges that explains a capture. */
+export const explainedBy = (n: number): number => (n < FEW_EDGES ? EXPLAINED.few : EXPLAINED.many)
+
+/** No step is much longer or shorter than the one before: a ring without a gap, such as a wheel's speed has. */
+function stepsAlike(at: Float64Array): boolean {
+  for (let k = 0; k + 2 < at.length; k++) {
+    const change = Math.log((at[k + 2]! - at[k + 1]!) / (at[k + 1]! - at[k]!))
+    if (Math.abs(change) > ALIKE) return false
+  }
+  return true
+}
+/** As a logarithm: a gap or one tooth more changes a step by 0.4 and more. */
+const ALIKE = 0.25
+const SURELY = 2e-3
+/** Of two that fit alike the one of fewer edges. */
+const SIMPLER = 1e-5
+
+/** Wheels with so many edges that the edges may be of, best first. */
+function withEdges(at: Float64Array, n: number): Candidate[] {
+  const names = Array.from({ length: MOST_MISSING }, (_, i) => `${n + i + 1}-${i + 1}`)
+  // with two teeth and one more the steps are those of 4-1
+  if (n > 3) names.push(`${n - 1}+1`)
+  const known = (swinging: boolean): Candidate[] =>
+    names.flatMap((name) => {
+      const wheel = parseWheel(name)
+      const cost = costOf(at, new Pattern(wheel), swinging)
+      return cost === null ? [] : [{ wheel, name, named: true, cost }]
+    })
+  const own = ofOwnAngles(at, n, names)
+  const steady = bestFirst(known(false))
+  if (n < 2 || (steady[0]?.cost ?? Infinity) < STEADY) return bestFirst([...steady, ...own])
+  // the engine does not turn evenly, or the wheel is none of these: with its compression taken off it is seen which
+  const swung = bestFirst(known(true))
+  return (swung[0]?.cost ?? Infinity) < explainedBy(n) ? swung : bestFirst([...own, ...steady])
+}
+
+/** The wheel by the angles the capture itself shows; none where they come out as one that has a name already. */
+function ofOwnAngles(at: Float64Array, n: number, names: readonly string[]): Candidate[] {
+  const wheel = ownAngles(at, n)
+  const cost = wheel && costOf(at, new Pattern(wheel), false)
+  if (!wheel || cost === null) return []
+  const name = nameOfWheel(wheel)
+  return names.includes(name) ? [] : [{ wheel, name, named: false, cost: cost + OWN_ANGLES }]
+}
+
+const bestFirst = (all: Candidate[]): Candidate[] => all.sort((a, b) => a.cost - b.cost)
+
+/** The later edges of a capture: at its beginning the engine is just being started. */
+const middleOf = (at: Float64Array): Float64Array =>
+  at.length <= ENOUGH ? at : at.subarray(at.length - ENOUGH)
+
+/** After how many edges the rhythm repeats; null where it does not. */
+function repeatsAfter(at: Float64Array): number | null {
+  const changes = new Float64Array(Math.max(0, at.length - 2))
+  for (let k = 0; k < changes.length; k++)
+    changes[k] = Math.log((at[k + 2]! - at[k + 1]!) / (at[k + 1]! - at[k]!))
+  let total = 0
+  for (const d of changes) total += d * d
+  const ratios: { n: number; left: number }[] = []
+  for (let n = 1; n <= Math.min(MOST_EDGES, changes.length - 2); n++) {
+    let [left, there] = [0, 0]
+    for (let k = 0; k + n < changes.length; k++) {
+      const [a, b] = [changes[k]!, changes[k + n]!]
+      left += (a - b) ** 2
+      there += a * a + b * b
+    }
+    // a stretch in which nothing stands out repeats after any number
+    const share = (2 * (changes.length - n)) / changes.length
+    if (there < 0.3 * share * total || there < STANDS_OUT) continue
+    ratios.push({ n, left: left / there })
+  }
+  const least = Math.min(...ratios.map((r) => r.left))
+  if (!(least < REPEATS)) return null
+  return ratios.find((r) => r.left < Math.max(1.6 * least, 0.06))!.n
+}
+/** Squares of the intervals' changes below which there is no rhythm. */
+const STANDS_OUT = 0.2
+
+/** How rough the speed is over the edges were they of a wheel: over two turns at a time, the median. */
+function costOf(at: Float64Array, pattern: Pattern, swinging: boolean): number | null {
+  const turns = Math.max(1, Math.min(2, Math.floor((at.length - 2) / pattern.n) - 1))
+  const intervals = Math.min(at.length - 1, Math.max(3, turns * pattern.n + 1))
+  const costs: number[] = []
+  const apart = Math.max(1, pattern.n, Math.floor((at.length - intervals) / (swinging ? 2 : 6)))
+  for (let k = 0; k + intervals < at.length || k === 0; k += apart) {
+    const span = Math.min(intervals, at.length - 1 - k)
+    const found = swinging ? pattern.alignSwinging(at, k, span) : pattern.align(at, k, span)
+    if (found) costs.push(found.cost)
+  }
+  costs.sort((a, b) => a - b)
+  return costs[Math.floor(costs.length / 2)] ?? null
+}
+
+/** The wheel by its own angles: the share of a turn each step takes, the middle one of many turns. */
+function ownAngles(at: Float64Array, n: number): Wheel | null {
+  const turns = Math.min(FOLDED, Math.floor((at.length - 1) / n))
+  if (turns < 1 || n < 2) return null
+  const shares = Array.from({ length: n }, () => [] as number[])
+  for (let t = 0; t < turns; t++) {
+    const from = t * n
+    const took = at[from + n]! - at[from]!
+    // the speed from this turn to the one before and after, as a slope within it
+    const before = t > 0 ? at[from]! - at[from - n]! : took
+    const after = from + 2 * n < at.length ? at[from + 2 * n]! - at[from + n]! : took
+    const slope = Math.log(after / before) / (t > 0 && from + 2 * n < at.length ? 2 : 1)
+    const steps = Array.from({ length: n }, (_, j) => {
+      const middle = ((at[from + j]! + at[from + j + 1]!) / 2 - at[from]!) / took - 0.5
+      return (at[from + j + 1]! - at[from + j]!) * Math.exp(-slope * middle)
+    })
+    const sum = steps.reduce((s, v) => s + v, 0)
+    steps.forEach((v, j) => shares[j]!.push(v / sum))
+  }
+  const middle = shares.map((s) => s.sort((a, b) => a - b)[Math.floor(s.length / 2)]!)
+  const sum = middle.reduce((s, v) => s + v, 0)
+  // edge 0 follows the longest gap
+  const longest = middle.indexOf(Math.max(...middle))
+  const turned = middle.map((_, j) => middle[(longest + 1 + j) % n]! / sum)
+  const edges: number[] = []
+  let angle = 0
+  for (const share of turned) {
+    edges.push(Number((Math.round(angle / ANGLE_STEP) * ANGLE_STEP).toFixed(1)))
+    angle += 360 * share
+  }
+  const rises = edges.every((e, i) => i === 0 || e > edges[i - 1]!)
+  return rises ? { cycleDegrees: 360, edgesDegrees: edges } : null
+}

@@ -1,0 +1,86 @@
+import { candidatesOf, explainedBy } from './candidates.ts'
+import { Pattern } from './pattern.ts'
+import type { Tracked } from './track.ts'
+import { stepsOf, type Wheel } from './wheel.ts'
+
+/** Turns after which it is asked whether the edges are of this wheel at all. */
+const TURNS = 3
+/** Faults a turn from which it is doubted. */
+const FAULTS = 0.2
+/** Another wheel is believed where it leaves so much of what this one leaves. */
+const BETTER = 0.25
+/** What may be left of the speed by a wheel that is believed at all. */
+const POOR = 0.02
+/** Steps of two wheels nearer than this are the same, °. */
+const SAME_DEG = 1
+/** Edges nearer than this share of the nearest step are the same: compression moves them in the capture. */
+const NEAR = 0.3
+
+/** What edges are of, that are not of the wheel they were to be: another wheel, or this one with the same teeth gone in every turn. */
+export type OtherWheel = {
+  /** its shorthand; null for angles of its own, which may be noise that came back as well */
+  name: string | null
+  /** teeth that do not show, by their numbers from edge 0; several ways where it cannot be told which gap is the wheel’s own */
+  gone: number[][]
+}
+
+/**
+ * The wheel these edges are of, where it surely is not the one they were followed by: another explains them where this
+ * one does much worse, needs faults in many a turn, or fits nowhere. Null where there is no such wheel. It is looked for
+ * only where the edges fit badly.
+ */
+export function otherWheel(at: Float64Array, wheel: Wheel, tracked: Tracked): OtherWheel | null {
+  const pattern = new Pattern(wheel)
+  const doubt = at.length < TURNS * pattern.n ? null : doubtOf(tracked, pattern)
+  if (!doubt) return null
+  const [best] = candidatesOf(at)
+  if (!best || best.cost > POOR || isSame(best.wheel, wheel)) return null
+  const explains = best.cost < explainedBy(best.wheel.edgesDegrees.length)
+  if (best.cost > doubt.own * BETTER && !(doubt.many && best.named && explains)) return null
+  return {
+    name: best.named ? best.name : null,
+    gone: best.named ? [] : goneOf(best.wheel, wheel),
+  }
+}
+
+/** What speaks against a wheel: what it leaves of the speed, and whether it needs many faults; null where nothing does. */
+function doubtOf(tracked: Tracked, pattern: Pattern): { own: number; many: boolean } | null {
+  const turns = tracked.starts.length
+  if (pattern.symmetric) return null
+  if (turns === 0) return { own: Infinity, many: true }
+  if (turns < TURNS) return null
+  const many = tracked.faults.length > FAULTS * turns
+  const own = roughnessOf(tracked, pattern)
+  return many || own > explainedBy(pattern.n) ? { own, many } : null
+}
+
+/** What is left of the speed over two turns at a time, at the places the edges were taken for: the middle one. */
+function roughnessOf({ at, edge }: Tracked, pattern: Pattern): number {
+  const span = 2 * pattern.n + 1
+  const windows = 7
+  const apart = Math.max(1, Math.floor((at.length - span) / windows))
+  const left: number[] = []
+  for (let k = 0; k + span < at.length; k += apart)
+    left.push(pattern.misfitFrom(at, k, edge[k]!, span))
+  left.sort((a, b) => a - b)
+  return left[Math.floor(left.length / 2)] ?? 0
+}
+
+const isSame = (a: Wheel, b: Wheel): boolean => {
+  const [x, y] = [stepsOf(a), stepsOf(b)]
+  return x.length === y.length && x.every((step, i) => Math.abs(step - y[i]!) < SAME_DEG)
+}
+
+/** Which edges the second has and the first has not, by every way the first lies on it; none where it lies on it in no way. */
+function goneOf(part: Wheel, whole: Wheel): number[][] {
+  const { cycleDegrees: cycle, edgesDegrees: edges } = whole
+  const near = NEAR * Math.min(...stepsOf(whole))
+  const isAt = (a: number, b: number): boolean => {
+    const apart = (((a - b) % cycle) + cycle) % cycle
+    return Math.min(apart, cycle - apart) < near
+  }
+  return edges.flatMap((turn) => {
+    const there = part.edgesDegrees.map((e) => edges.findIndex((f) => isAt(e + turn, f)))
+    return there.includes(-1) ? [] : [[...edges.keys()].filter((k) => !there.includes(k))]
+  })
+}
