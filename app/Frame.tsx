@@ -5,6 +5,7 @@ import { lazy, Suspense, useState } from 'react'
 import { Link, NavLink, Outlet, ScrollRestoration } from 'react-router'
 import { HeldElsewhere } from './places/builds/KeptOrNot.tsx'
 import { FrameContext, type FrameSlots } from './FrameContext.ts'
+import { useTypedAhead } from './parts/useTypedAhead.ts'
 
 // neither is needed before it is asked for
 const Find = lazy(() => import('./parts/Find.tsx'))
@@ -15,9 +16,11 @@ export function Frame() {
   const [slots, setSlots] = useState<FrameSlots>({})
   const [open, setOpen] = useState<'find' | 'keys' | null>(null)
   const [asked, setAsked] = useState({ find: false, keys: false })
+  const [query, setQuery] = useTypedAhead(open === 'find')
   const { setColorScheme } = useMantineColorScheme()
   const scheme = useComputedColorScheme('light')
   const show = (what: 'find' | 'keys'): void => {
+    setQuery('')
     setAsked((a) => ({ ...a, [what]: true }))
     setOpen(what)
   }
@@ -75,7 +78,14 @@ export function Frame() {
         </main>
         <ScrollRestoration />
         <Suspense>
-          {asked.find && <Find opened={open === 'find'} onClose={() => setOpen(null)} />}
+          {asked.find && (
+            <Find
+              opened={open === 'find'}
+              onClose={() => setOpen(null)}
+              query={query}
+              onQuery={setQuery}
+            />
+          )}
           {asked.keys && <Keys opened={open === 'keys'} onClose={() => setOpen(null)} />}
         </Suspense>
       </div>

@@ -10,7 +10,8 @@ export {
   readStatus,
   walkForward,
 } from '../core/chain/index.ts'
-export { entriesOf, statusOf } from '../core/channel/index.ts'
+export { isProvenOnOff, taskOf, thresholdsOf, usualInput } from '../core/onOff/index.ts'
+export { entriesOf, entryOf, statusOf } from '../core/channel/index.ts'
 export { expectedReadings } from '../core/prove/index.ts'
 export { sensorOf } from '../core/chain/index.ts'
 export { familyOf } from '../core/curve/registry.ts'
@@ -36,7 +37,9 @@ export {
   lampFit,
   parseWheel,
   readCapture,
+  sceneTask,
   simulateTrigger,
+  strengthOf,
   wavOfCapture,
 } from '../core/trigger/index.ts'
 

@@ -232,6 +232,27 @@ describe('the bench over a socket', () => {
     expect(await again.ask('SIM:SCEN?')).toBe('KETTLE')
     again.socket.close()
   })
+  it('a scope takes a sweep as it is told, gives it in blocks, and refuses nonsense', async () => {
+    const { ask, send, socket } = await talk('/bench/scope')
+    expect(await ask('*IDN?')).toMatch(/^ECHT,SIMULATED SCOPE,/)
+    // nothing is taken yet
+    expect(await ask('WAV:PRE?;SYST:ERR?')).toBe('-230,"Data corrupt or stale"')
+    for (const line of ['SIM:WHEEL 60-2', 'sim:eng IDLE', 'SIM:FAUL reversed, noise', 'SINGLE'])
+      send(`${line}\n`)
+    const [points, sampleHz, volt] = (await ask('WAVEFORM:PREAMBLE?')).split(',').map(Number)
+    expect([points, sampleHz]).toEqual([150_000, 50_000])
+    const first = (await ask('WAV:DATA? 0')).split(',').map(Number)
+    const last = (await ask(`WAV:DATA? ${points! - 10}`)).split(',').map(Number)
+    expect([first.length, last.length]).toEqual([4096, 10])
+    // 0.012 V at one turn a minute, at nine hundred of them
+    expect(Math.max(...first) * volt!).toBeGreaterThan(9)
+    expect(Math.max(...first) * volt!).toBeLessThan(12.5)
+    for (const line of ['SIM:WHE 36-40', 'SIM:ENG fly', 'WAV:DATA? -1', 'WAV:DATA?', 'SIM:CYL 99'])
+      send(`${line}\n`)
+    const errors = [await ask('SYST:ERR?'), await ask('SYST:ERR?'), await ask('SYST:ERR?')]
+    expect(errors.map((e) => Number(e.split(',')[0]))).toEqual([-224, -224, -222])
+    socket.close()
+  })
   it('keeps errors in a queue and survives whatever is said', async () => {
     const { ask, send, socket } = await talk('/bench/thermometer')
     for (const nonsense of [

@@ -6,19 +6,27 @@ import { inputOf } from '../../core/build/index.ts'
 import { entriesOf } from '../../core/channel/index.ts'
 import { useBuildById } from '../store/useBuild.ts'
 import { useFrame } from '../FrameContext.ts'
+import { takeFirst } from './useTypedAhead.ts'
 import { useSettings } from '../store/settings.ts'
 
 /** Search over channels, places and commands. */
-export default function Find({ opened, onClose }: { opened: boolean; onClose: () => void }) {
+export default function Find(props: Props) {
   const match = useMatch('/build/:buildId/*')
   return match?.params.buildId ? (
-    <InBuild id={match.params.buildId} {...{ opened, onClose }} />
+    <InBuild id={match.params.buildId} {...props} />
   ) : (
-    <Box actions={[]} {...{ opened, onClose }} />
+    <Box actions={[]} {...props} />
   )
 }
 
-function InBuild({ id, opened, onClose }: { id: string; opened: boolean; onClose: () => void }) {
+type Props = {
+  opened: boolean
+  onClose: () => void
+  query: string
+  onQuery: (query: string) => void
+}
+
+function InBuild({ id, ...props }: Props & { id: string }) {
   const navigate = useNavigate()
   const { open } = useBuildById(id)
   const go = (to: string) => () => void navigate(`/build/${id}${to}`)
@@ -69,18 +77,16 @@ function InBuild({ id, opened, onClose }: { id: string; opened: boolean; onClose
     { id: 'undo', label: 'Undo', description: '', onClick: () => open?.undo() },
     { id: 'redo', label: 'Redo', description: '', onClick: () => open?.redo() },
   ]
-  return <Box {...{ actions, opened, onClose }} />
+  return <Box actions={actions} {...props} />
 }
 
 function Box({
   actions,
   opened,
   onClose,
-}: {
-  actions: SpotlightActionData[]
-  opened: boolean
-  onClose: () => void
-}) {
+  query,
+  onQuery,
+}: Props & { actions: SpotlightActionData[] }) {
   const navigate = useNavigate()
   const { flip } = useFrame()
   const [settings, setSettings] = useSettings()
@@ -114,11 +120,18 @@ function Box({
       actions={all}
       shortcut={null}
       onSpotlightClose={onClose}
+      query={query}
+      onQueryChange={onQuery}
       highlightQuery
       scrollable
       maxHeight={420}
       nothingFound="Nothing by that name"
-      searchProps={{ placeholder: 'Channel, place or command', 'aria-label': 'Find' }}
+      searchProps={{
+        ...{ placeholder: 'Channel, place or command', 'aria-label': 'Find' },
+        onKeyDown: (e) => {
+          if (e.key === 'Enter') takeFirst()
+        },
+      }}
     />
   )
 }

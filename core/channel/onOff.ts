@@ -6,7 +6,8 @@ import {
   switchedAt,
   type OnOffStatus,
 } from '../onOff/index.ts'
-import { amount, number, say, type Phrase } from '../quantity/said.ts'
+import { amount, say, type Phrase } from '../quantity/said.ts'
+import { fittedLines } from './fittedLines.ts'
 import type { CardLine, ChannelKind } from './kind.ts'
 import { wordsOfReader } from './readerWords.ts'
 
@@ -61,16 +62,7 @@ export const onOff: ChannelKind<OnOffStatus> = {
       },
       ...at('Switches on the way up', thresholds.rising),
       ...at('Switches on the way down', thresholds.falling),
-      ...(fitted
-        ? [
-            {
-              label: 'At the pin',
-              text: say(
-                'levels',
-              )`high from ${number(fitted.highV[0], 2)} V, low to ${number(fitted.lowV[1], 2)} V; ${number(fitted.marginV, 2)} V left`,
-            },
-          ]
-        : []),
+      ...fittedLines(fitted),
     ]
   },
   words: (build, of) => [...wordsOfReader(build, of), 'switch', 'on', 'off'],

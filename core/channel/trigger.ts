@@ -1,3 +1,4 @@
+import { fittedLines } from './fittedLines.ts'
 import type { CardLine, ChannelKind, TriggerSubject } from './kind.ts'
 import { amount, number, say, type Phrase } from '../quantity/said.ts'
 import {
@@ -64,12 +65,7 @@ export const trigger: ChannelKind<TriggerStatus, TriggerSubject> = {
             )`${amount(lamp.offsetDeg, '°', 1)} off, ± ${number(1.96 * lamp.offsetUncertaintyDeg, 1)}°`,
           }
         : null,
-      fitted
-        ? {
-            label: 'At the pin',
-            text: say('left')`${number(fitted.marginV, 2)} V left in the worst corner`,
-          }
-        : null,
+      ...fittedLines(fitted),
       ...dwell.map((d) => ({
         label: `Dwell, ${d.coil}`,
         text: say('dwell')`${number(d.dwellS * 1000, 2)} ms at ${number(d.batteryV, 1)} V`,
