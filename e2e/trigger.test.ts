@@ -54,6 +54,9 @@ test('the reversed pickup is found in its capture, and the angle corrected by th
   await page.getByRole('button', { name: 'Show the evidence' }).click()
   const row = (way: string) =>
     page.getByRole('table', { name: 'Evidence of the polarity' }).getByRole('row', { name: way })
+  await expect(
+    page.getByRole('img', { name: /About a gap the signal rises through zero/ }),
+  ).toBeVisible()
   const jumps = async (way: string) => numberIn(await row(way).locator('td').nth(2).textContent())
   expect(await jumps('falling')).toBeGreaterThan(2 * (await jumps('rising')))
 
@@ -195,7 +198,7 @@ test('the scope on the bench delivers what the simulator makes: a broken tooth i
   await page.getByRole('tab', { name: 'What it shows' }).click()
   const made = simulateTrigger(
     sceneTask({
-      ...{ wheel, pickup: 'vr', cylinders: 3, speed: 'cranking', seed: 1 },
+      ...{ wheel, pickup: 'vr', cylinders: 3, running: 'cranking', seed: 1 },
       faults: ['noise', 'wide'],
     }),
   )

@@ -26,7 +26,7 @@ const SCENE: ScopeScene = {
     wheel: '36-2',
     pickup: 'vr',
     cylinders: 3,
-    speed: 'idle',
+    running: 'idle',
     faults: ['noise', 'bent'],
     seed: 5,
   },
@@ -37,7 +37,7 @@ describe('a sweep of the scope on the bench', () => {
     const shares: number[] = []
     const { samples, sampleHz } = await sweepOf(transportTo(asIs), SCENE, (s) => shares.push(s))
     const task = sceneTask({
-      ...{ wheel: parseWheel('36-2'), pickup: 'vr', cylinders: 3, speed: 'idle', seed: 5 },
+      ...{ wheel: parseWheel('36-2'), pickup: 'vr', cylinders: 3, running: 'idle', seed: 5 },
       faults: ['noise', 'bent'],
     })
     const { samples: real } = simulateTrigger(task)
@@ -51,7 +51,7 @@ describe('a sweep of the scope on the bench', () => {
     const sweep = (of: Partial<ScopeScene>) =>
       sweepOf(transportTo(asIs), { ...SCENE, ...of }, () => undefined)
     await expect(sweep({ wheel: '36-40' })).rejects.toThrow('The scope refused')
-    await expect(sweep({ speed: 'flying' })).rejects.toThrow('The scope refused')
+    await expect(sweep({ running: 'flying' })).rejects.toThrow('The scope refused')
     await expect(sweep({ faults: ['rust'] })).rejects.toThrow('The scope refused')
     await expect(sweep({ cylinders: 0 })).rejects.toThrow('The scope refused')
   })

@@ -7,7 +7,7 @@ export type ScopeScene = {
   wheel: string
   pickup: string
   cylinders: number
-  speed: string
+  running: string
   faults: readonly string[]
   seed: number
 }
@@ -36,7 +36,7 @@ export async function sweepOf(
       `SIM:WHE ${scene.wheel}`,
       `SIM:PICK ${scene.pickup}`,
       `SIM:CYL ${scene.cylinders}`,
-      `SIM:ENG ${scene.speed}`,
+      `SIM:ENG ${scene.running}`,
       `SIM:FAUL ${scene.faults.join(',')}`,
       `SIM:SEED ${scene.seed}`,
       'SING',

@@ -122,6 +122,9 @@ const work = {
       // what came through an input that may turn it round says nothing of the leads
       polarity: signKnown ? polarity : ('unsure' as const),
       evidence: edges.evidence,
+      // which way the signal goes through zero at the teeth's centres
+      rises: edges.sign < 0,
+      gapS: aboutGap(read),
       // volts of a sound card are of its own making
       strength: signKnown && pickup === 'vr' ? strengthOf(samples, read) : null,
       signKnown,
@@ -155,6 +158,14 @@ const work = {
     if (format === 'vcd') return new Blob([vcdOfCapture(c)], { type: 'text/plain' })
     return new Blob([wavOfCapture(c) as BlobPart], { type: 'audio/wav' })
   },
+}
+/** From some teeth before a gap in the middle of the capture to some after it, s; null where none was in sync. */
+function aboutGap({ tracked: { at, edge }, sampleHz }: ReadCapture): [number, number] | null {
+  const firsts = [...edge.keys()].filter((k) => edge[k] === 0 && k >= 5 && k + 4 < at.length)
+  const k = firsts[Math.floor(firsts.length / 2)]
+  if (k === undefined) return null
+  const margin = (at[k + 4]! - at[k + 3]!) / 2
+  return [(at[k - 5]! - margin) / sampleHz, (at[k + 4]! + margin) / sampleHz]
 }
 /** Edges are drawn where a few turns are seen. */
 const MOST_TURNS_S = 2

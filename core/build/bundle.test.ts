@@ -50,7 +50,7 @@ describe('a build with its captures', () => {
   it('whose capture is not here goes without it, and still names it', () => {
     const read = readBundle(bundleOf(build, new Map([[hashOfBytes(first), first]])))
     expect([...read.files.keys()]).toEqual([hashOfBytes(first)])
-    expect(read.build.attachments.map((a) => a.id)).toEqual(['one', 'two'])
+    expect(read.build.attachments.map((a) => a.id)).toEqual(build.attachments.map((a) => a.id))
   })
   it('names each by SHA-256', () => {
     expect(hashOfBytes(first)).toBe(createHash('sha256').update(first).digest('hex'))
@@ -103,9 +103,9 @@ describe('a zip that is no build', () => {
 describe('captures of a trigger', () => {
   it('go with it, and come back with it by one undo', () => {
     const gone = after(build, { kind: 'removeTrigger', args: { id: 'tr-crank' } })
-    expect(gone.attachments).toEqual([])
+    expect(gone.attachments.map((a) => a.trigger)).toEqual(['tr-wheel'])
     const one = after(build, { kind: 'removeAttachment', args: { id: 'one' } })
-    expect(one.attachments.map((a) => a.id)).toEqual(['two'])
+    expect(one.attachments).toEqual(build.attachments.filter((a) => a.id !== 'one'))
   })
   it('of one that is not there are refused', () => {
     const attachment = { ...file('x', first), trigger: 'gone' }

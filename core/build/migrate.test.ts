@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
-import { saltmarshNine } from '../../demo/saltmarshNine.ts'
+import { saltmarshNine, tellSaltmarshNine } from '../../demo/saltmarshNine.ts'
 import {
   applyChange,
   checkBuild,
@@ -166,7 +166,7 @@ describe('a file of schema 8, whose triggers kept no input, no gap and no dwell'
 
 describe('a file of schema 9, which knew no switches and not what is fitted at a pin', () => {
   it('is what it was, and its history can be walked back through a trigger’s input', () => {
-    const sample = saltmarshNine()
+    const sample = tellSaltmarshNine(false)
     const [crank] = sample.triggers
     const usual = {
       ...{ switches: 'ground' as const, lowV: 0.4, sinkA: 0.02, leastA: 0, leakA: 1e-5 },

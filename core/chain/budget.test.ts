@@ -27,6 +27,7 @@ import { coded } from '../coded.fixture.ts'
 
 const build = saltmarshNine()
 const reads = build.channels
+  .filter((c) => c.kind === 'reading')
   .flatMap((c) => c.reads.map((r) => r.id))
   .filter(
     (id) => !['rd-oil', 'rd-fuel', 'rd-fuel-gauge', 'rd-oil-gauge', 'rd-oil-sender'].includes(id),

@@ -23,7 +23,7 @@ const STEPS: Record<Tells, Phrase[]> = {
     'Crank for three seconds: the unit says the cam is seen, and in the same place of the cycle at each start.',
     'Crank again with headlamps and fans on: it stays seen.',
   ],
-  speed: [
+  rate: [
     'Vehicle on rated stands, never on a jack alone. Hands clear of the wheel.',
     'Turn the wheel by hand, slowly, a whole turn: the speed comes early and does not fall out at any tooth.',
     'Roll it: the speed shown agrees with another wheel’s, and with the road’s.',

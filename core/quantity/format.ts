@@ -68,12 +68,12 @@ function isNamedByNoughts(gauge: number): boolean {
   return size < 0 && size >= -3 && Math.abs(gauge - size) < 0.005
 }
 
-const join = (number: string, symbol: string, bare = false): string => {
-  if (bare) return number
-  return symbol === '°' || symbol === '%'
-    ? `${number}${symbol === '%' ? ' %' : '°'}`
-    : `${number} ${symbol}`
-}
+const join = (number: string, symbol: string, bare = false): string =>
+  bare ? number : withUnit(number, symbol)
+
+/** A number and its unit: a space between, but none before a degree of an angle (ISO 80000-1). */
+export const withUnit = (number: string, unit: string): string =>
+  unit === '°' ? `${number}°` : `${number} ${unit}`
 
 const minus = (text: string): string => text.replace('-', '−')
 
@@ -117,4 +117,4 @@ export const decimalsOf = (unit: string): number =>
 
 /** A value of a unit with one sign and the decimals usual to it, a little finer or coarser by `more`. */
 export const inUnit = (value: number, unit: string, more = 0): string =>
-  `${fixed(value, Math.max(0, decimalsOf(unit) + more))} ${unit}`
+  withUnit(fixed(value, Math.max(0, decimalsOf(unit) + more)), unit)

@@ -1,4 +1,4 @@
-import { fixed, formatQuantity } from './format.ts'
+import { fixed, formatQuantity, withUnit } from './format.ts'
 import type { Write } from './shown.ts'
 
 /**
@@ -105,10 +105,10 @@ function amountText({ value, unit, as, decimals, need }: Amount, write: Write): 
     case 'bare':
       return q.bare(value, decimals)
     case 'off':
-      return `${q.off(value, decimals)} ${shown}`
+      return withUnit(q.off(value, decimals), shown)
     case 'within':
-      return `${q.pm(value, decimals)} ${shown}`
+      return withUnit(q.pm(value, decimals), shown)
     default:
-      return `${q.pm(value, decimals).slice(1)} ${shown}`
+      return withUnit(q.pm(value, decimals).slice(1), shown)
   }
 }

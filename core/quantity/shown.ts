@@ -1,4 +1,4 @@
-import { decimalsOf, fixed, signed } from './format.ts'
+import { decimalsOf, fixed, signed, withUnit } from './format.ts'
 import { convertFromCore, findUnit } from './units.ts'
 
 /**
@@ -43,7 +43,7 @@ export function quantityIn(core: string, unit = core, need = Infinity): Quantity
     out,
     in: back,
     scale,
-    text: (v, d = 1) => `${fixed(out(v), places(d))} ${unit.replace('Δ', '')}`,
+    text: (v, d = 1) => withUnit(fixed(out(v), places(d)), unit.replace('Δ', '')),
     bare: (v, d = 1) => fixed(out(v), places(d)),
     off: (v, d = 2) => signed(v * scale, places(d)),
     pm: (v, d = 2) => `±${fixed(Math.abs(v * scale), places(d))}`,

@@ -32,8 +32,11 @@ export function candidatesOf(all: Float64Array): Candidate[] {
   // two turns of few teeth repeat too little to be seen to: every number of them is tried
   const tried: Candidate[] = []
   for (let few = 2; few <= Math.min(FEW_EDGES, at.length - 3); few++)
-    for (const c of withEdges(at, few))
-      if (c.cost < SURELY) tried.push({ ...c, cost: c.cost + few * SIMPLER })
+    for (const c of withEdges(at, few)) {
+      // angles of its own fit by themselves: they are believed where there are no more edges than two turns have
+      const most = SURELY + (c.named || at.length > 2.5 * few + 1 ? 0 : OWN_ANGLES)
+      if (c.cost < most) tried.push({ ...c, cost: c.cost + few * SIMPLER })
+    }
   return tried.sort((a, b) => a.cost - b.cost)
 }
 const FEW_EDGES = 12

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { uniformStream } from '../math/index.ts'
 import { coded } from '../coded.fixture.ts'
 import { turn, WHEELS } from './engine.fixture.ts'
 import { identifyWheel } from './identify.ts'
@@ -101,6 +102,25 @@ describe('the wheel from a capture alone', () => {
       coded('no-pattern'),
     )
   })
+  it.each([4, 6, 7, 9, 12, 20, 36, 60, 90, 120])(
+    'uneven, of %i edges whose steps are drawn: from little more than two clean turns',
+    (n) => {
+      const uniform = uniformStream(n)
+      const drawn = Array.from({ length: n - 1 }, () => 0.6 + uniform())
+      // one gap is the longest by far, so that edge 0 is where everybody puts it
+      const steps = [...drawn, 2.1]
+      const sum = steps.reduce((a, b) => a + b, 0)
+      const edges = steps.map((_, j) => (360 * steps.slice(0, j).reduce((a, b) => a + b, 0)) / sum)
+      const pickup = n % 4 ? 'hall' : 'vr'
+      const made = simulateTrigger({
+        ...{ wheel: parseWheel(`${edges.map((e) => e.toFixed(2)).join(',')}/360`), pickup },
+        ...{ sampleHz: 400_000, durationS: (2.3 * 60) / 700, rpm: () => 700, seed: n },
+      })
+      const got = identifyWheel(made.samples, { sampleHz: 400_000, pickup }).wheel.edgesDegrees
+      expect(got).toHaveLength(n)
+      got.forEach((e, j) => expect(Math.abs(e - edges[j]!)).toBeLessThan(0.5))
+    },
+  )
   it('is none where nothing repeats', () => {
     const task = { sampleHz: 48_000, pickup: 'vr' as const }
     expect(() => identifyWheel(new Float32Array(48_000), task)).toThrow(coded('no-pattern'))

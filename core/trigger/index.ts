@@ -77,10 +77,10 @@ export {
 export {
   sceneTask,
   SCENE_FAULTS,
-  SPEED_NAMES,
+  RUNNINGS,
   type Scene,
   type SceneFault,
-  type Speed,
+  type Running,
 } from './scene.ts'
 export {
   againstComparator,

@@ -58,12 +58,12 @@ export type TriggerStatus = {
 type Step = Pick<TriggerStatus, 'state' | 'next'>
 
 /** What a trigger is there to tell: the spark's angle, which of two turns it is, or a wheel's speed. */
-export type Tells = 'angle' | 'turn' | 'speed'
+export type Tells = 'angle' | 'turn' | 'rate'
 
 export function tellsOf(trigger: Pick<Trigger, 'wheel'>): Tells {
   const wheel = parseWheel(trigger.wheel)
   if (wheel.cycleDegrees === 720) return 'turn'
-  return isSpeedRing(wheel) ? 'speed' : 'angle'
+  return isSpeedRing(wheel) ? 'rate' : 'angle'
 }
 
 /** An angle that is off by less needs no other entry, °. */
@@ -202,7 +202,7 @@ const isProvenTrigger = (build: Build, trigger: Trigger): boolean =>
 
 const LOOK: Record<Exclude<Tells, 'angle'>, Phrase> = {
   turn: 'In a capture, beside the crank’s; then prove it.',
-  speed: 'In a capture, as it rolls away from rest; then prove it.',
+  rate: 'In a capture, as it rolls away from rest; then prove it.',
 }
 
 function edgesStep(build: Build, trigger: Trigger): Step {

@@ -39,7 +39,7 @@ export function otherWheel(at: Float64Array, wheel: Wheel, tracked: Tracked): Ot
   if (best.cost > doubt.own * BETTER && !(doubt.many && best.named && explains)) return null
   return {
     name: best.named ? best.name : null,
-    gone: best.named ? [] : goneOf(best.wheel, wheel),
+    gone: best.named ? [] : (goneOf(best.wheel, wheel) ?? oneGone(at, wheel, best.wheel)),
   }
 }
 
@@ -71,16 +71,43 @@ const isSame = (a: Wheel, b: Wheel): boolean => {
   return x.length === y.length && x.every((step, i) => Math.abs(step - y[i]!) < SAME_DEG)
 }
 
-/** Which edges the second has and the first has not, by every way the first lies on it; none where it lies on it in no way. */
-function goneOf(part: Wheel, whole: Wheel): number[][] {
+/** Which edges the second has and the first has not, by every way the first lies on it; null where it lies on it in no way. */
+function goneOf(part: Wheel, whole: Wheel): number[][] | null {
   const { cycleDegrees: cycle, edgesDegrees: edges } = whole
   const near = NEAR * Math.min(...stepsOf(whole))
   const isAt = (a: number, b: number): boolean => {
     const apart = (((a - b) % cycle) + cycle) % cycle
     return Math.min(apart, cycle - apart) < near
   }
-  return edges.flatMap((turn) => {
+  const ways = edges.flatMap((turn) => {
     const there = part.edgesDegrees.map((e) => edges.findIndex((f) => isAt(e + turn, f)))
     return there.includes(-1) ? [] : [[...edges.keys()].filter((k) => !there.includes(k))]
   })
+  return ways.length > 0 ? ways : null
 }
+
+/**
+ * The tooth without which the wheel explains the edges, where there is one edge a turn too few: compression moves them too
+ * far to be told by their angles. Several where they explain alike.
+ */
+function oneGone(
+  at: Float64Array,
+  { cycleDegrees, edgesDegrees }: Wheel,
+  found: Wheel,
+): number[][] {
+  const n = edgesDegrees.length
+  if (found.edgesDegrees.length !== n - 1) return []
+  const span = 2 * n
+  const from = Math.max(0, Math.floor((at.length - span) / 2))
+  // edge 0 follows the gap: without it the wheel is another
+  const costs = edgesDegrees.slice(1, -1).map((_, i) => {
+    const left = edgesDegrees.filter((__, j) => j !== i + 1)
+    const pattern = new Pattern({ cycleDegrees, edgesDegrees: left })
+    return pattern.alignSwinging(at, from, Math.min(span, at.length - from - 1))?.cost ?? Infinity
+  })
+  const least = Math.min(...costs)
+  if (least > explainedBy(n)) return []
+  return costs.flatMap((cost, i) => (cost < ALIKE * least ? [[i + 1]] : []))
+}
+/** Two teeth explain alike where one leaves no more than so many times what the other leaves. */
+const ALIKE = 1.05

@@ -112,6 +112,8 @@ export function firstSure(at: Float64Array, pattern: Pattern, from: number): Ali
 /** Mean square of the logarithms' changes of an engine that turns evenly, compression and all. */
 const EVEN = { coarse: 0.02, fine: 0.05 }
 
+const PATIENT = 40
+
 function sureBelow(
   at: Float64Array,
   pattern: Pattern,
@@ -119,8 +121,10 @@ function sureBelow(
   most: number,
 ): Alignment | null {
   const { n } = pattern
-  const stride = Math.max(1, Math.floor(n / 4))
-  for (let k = from; k < at.length; k += stride) {
+  let stride = Math.max(1, Math.floor(n / 4))
+  for (let k = from, tried = 1; k < at.length; k += stride, tried++) {
+    // where nothing is sure for long, it is looked for further apart: from a sure place edges lead back
+    if (tried % PATIENT === 0) stride *= 2
     for (const intervals of [n + 2, 2 * n + 1, 3 * n + 1]) {
       const found = pattern.alignAny(at, k, intervals)
       if (found && (isSure(found, most) || (n === 1 && found.cost < most))) return found

@@ -2,7 +2,7 @@ import type { TriggerTask } from './simulate.ts'
 import type { Pickup, Wheel } from './wheel.ts'
 
 /** How the engine of the simulator turns. */
-export type Speed = 'cranking' | 'idle' | 'sweep' | 'hard'
+export type Running = 'cranking' | 'idle' | 'sweep' | 'hard'
 /** What may be wrong with its wheel, pickup or wiring, as one would tick it on a list. */
 export type SceneFault =
   'reversed' | 'noise' | 'bent' | 'broken' | 'runout' | 'wide' | 'bursts' | 'clamped'
@@ -12,7 +12,7 @@ export type Scene = {
   pickup: Pickup
   /** a cylinder fires every second turn: so many compressions in two turns */
   cylinders: number
-  speed: Speed
+  running: Running
   faults: readonly SceneFault[]
   seed: number
 }
@@ -24,29 +24,31 @@ const LIMITER_RPM = 7000
 const SWING = { cranking: 0.25, idle: 0.04 }
 
 /** Speed at a time, from rest for cranking, up to the limiter and held there for the others. */
-const SPEEDS: Record<Speed, { durationS: number; rpm: (t: number, cylinders: number) => number }> =
-  {
-    cranking: {
-      durationS: 3,
-      rpm: (t, cylinders) =>
-        CRANK_RPM *
-        Math.min(1, 0.03 + t / 0.3) *
-        (1 + SWING.cranking * beat(t, CRANK_RPM, cylinders)),
-    },
-    idle: {
-      durationS: 3,
-      rpm: (t, cylinders) => IDLE_RPM * (1 + SWING.idle * beat(t, IDLE_RPM, cylinders)),
-    },
-    sweep: { durationS: 4, rpm: (t) => IDLE_RPM + ((LIMITER_RPM - IDLE_RPM) * t) / 4 },
-    // through first gear in a second and a half, then held at the limiter, which cuts and lets go
-    hard: {
-      durationS: 3,
-      rpm: (t) =>
-        t < 1.5
-          ? IDLE_RPM + (LIMITER_RPM - IDLE_RPM) * (t / 1.5) ** 0.8
-          : LIMITER_RPM * (1 - 0.015 * Math.abs(Math.sin(2 * Math.PI * 8 * (t - 1.5)))),
-    },
-  }
+const SPEEDS: Record<
+  Running,
+  { durationS: number; rpm: (t: number, cylinders: number) => number }
+> = {
+  cranking: {
+    durationS: 3,
+    rpm: (t, cylinders) =>
+      CRANK_RPM *
+      Math.min(1, 0.03 + t / 0.3) *
+      (1 + SWING.cranking * beat(t, CRANK_RPM, cylinders)),
+  },
+  idle: {
+    durationS: 3,
+    rpm: (t, cylinders) => IDLE_RPM * (1 + SWING.idle * beat(t, IDLE_RPM, cylinders)),
+  },
+  sweep: { durationS: 4, rpm: (t) => IDLE_RPM + ((LIMITER_RPM - IDLE_RPM) * t) / 4 },
+  // through first gear in a second and a half, then held at the limiter, which cuts and lets go
+  hard: {
+    durationS: 3,
+    rpm: (t) =>
+      t < 1.5
+        ? IDLE_RPM + (LIMITER_RPM - IDLE_RPM) * (t / 1.5) ** 0.8
+        : LIMITER_RPM * (1 - 0.015 * Math.abs(Math.sin(2 * Math.PI * 8 * (t - 1.5)))),
+  },
+}
 
 const beat = (t: number, rpm: number, cylinders: number): number =>
   Math.sin((2 * Math.PI * t * rpm * cylinders) / 120)
@@ -70,10 +72,10 @@ const FAULTS: Record<SceneFault, (wheel: Wheel) => Partial<TriggerTask>> = {
 /** What the simulator is told for a scene: the same for the page and for the scope on the bench. */
 export const sceneTask = (scene: Scene): TriggerTask => ({
   ...{ wheel: scene.wheel, pickup: scene.pickup, seed: scene.seed, sampleHz: SAMPLE_HZ },
-  durationS: SPEEDS[scene.speed].durationS,
-  rpm: (t) => SPEEDS[scene.speed].rpm(t, scene.cylinders),
+  durationS: SPEEDS[scene.running].durationS,
+  rpm: (t) => SPEEDS[scene.running].rpm(t, scene.cylinders),
   ...Object.assign({}, ...scene.faults.map((f) => FAULTS[f](scene.wheel))),
 })
 
-export const SPEED_NAMES: readonly Speed[] = ['cranking', 'idle', 'sweep', 'hard']
+export const RUNNINGS: readonly Running[] = ['cranking', 'idle', 'sweep', 'hard']
 export const SCENE_FAULTS = Object.keys(FAULTS) as readonly SceneFault[]

@@ -3,7 +3,7 @@ import {
   sceneTask,
   SCENE_FAULTS,
   simulateTrigger,
-  SPEED_NAMES,
+  RUNNINGS,
   type Scene,
   type SceneFault,
 } from '../../core/trigger/index.ts'
@@ -50,7 +50,7 @@ function numberOf(argument: string, low: number, high: number): number {
  */
 export function simulatedScope(): ScpiParser {
   const scene: Scene = {
-    ...{ wheel: parseWheel('36-1'), pickup: 'vr', cylinders: 4, speed: 'cranking', faults: [] },
+    ...{ wheel: parseWheel('36-1'), pickup: 'vr', cylinders: 4, running: 'cranking', faults: [] },
     seed: 1,
   }
   let taken: { counts: Int16Array; sampleHz: number; voltPerCount: number } | null = null
@@ -65,7 +65,7 @@ export function simulatedScope(): ScpiParser {
   return new ScpiParser('ECHT,SIMULATED SCOPE,0,1.0', [
     set('SIMulate:WHEel', (a) => (scene.wheel = wheelOf(a))),
     set('SIMulate:PICKup', (a) => (scene.pickup = oneOf(['vr', 'hall'], a))),
-    set('SIMulate:ENGine', (a) => (scene.speed = oneOf(SPEED_NAMES, a))),
+    set('SIMulate:ENGine', (a) => (scene.running = oneOf(RUNNINGS, a))),
     set('SIMulate:CYLinders', (a) => (scene.cylinders = numberOf(a, 1, 16))),
     set('SIMulate:SEED', (a) => (scene.seed = numberOf(a, 1, 2 ** 31))),
     set('SIMulate:FAULts', (a) => {

@@ -2,13 +2,13 @@ import { Button, Group, NativeSelect, Progress, SimpleGrid, Switch } from '@mant
 import { useRef, useState } from 'react'
 import { Fields, Beside } from '../../parts/Fields.tsx'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
-import { SCENE_FAULTS, type SceneFault, type Speed } from '../../../core/trigger/index.ts'
+import { SCENE_FAULTS, type SceneFault, type Running } from '../../../core/trigger/index.ts'
 import { saveBlob } from '../../parts/saveFile.ts'
 import { Channels } from './Channels.tsx'
 import { KeptCaptures } from './KeptCaptures.tsx'
 import type { TabProps } from './Trigger.tsx'
 
-const SPEEDS: { value: Speed; label: string }[] = [
+const SPEEDS: { value: Running; label: string }[] = [
   { value: 'cranking', label: 'cranking from rest' },
   { value: 'idle', label: 'idle' },
   { value: 'sweep', label: 'up to the limiter' },
@@ -109,13 +109,13 @@ function FromFile({ trigger, capture }: TabProps) {
 }
 
 function FromSimulator({ trigger, capture }: TabProps) {
-  const [speed, setSpeed] = useState<Speed>('cranking')
+  const [speed, setSpeed] = useState<Running>('cranking')
   const [seed, setSeed] = useState(1)
   const [faults, setFaults] = useState<readonly SceneFault[]>(['noise'])
   const offered = SCENE_FAULTS.filter((f) => trigger.pickup === 'vr' || !WRONG[f].coilOnly)
   const flip = (fault: SceneFault) => (on: boolean) =>
     setFaults((now) => (on ? [...now, fault] : now.filter((f) => f !== fault)))
-  const task = { speed, seed, faults: faults.filter((f) => offered.includes(f)) }
+  const task = { running: speed, seed, faults: faults.filter((f) => offered.includes(f)) }
   return (
     <div>
       <h2>A capture from the simulator</h2>
@@ -124,7 +124,7 @@ function FromSimulator({ trigger, capture }: TabProps) {
           label="The engine"
           value={speed}
           data={SPEEDS}
-          onChange={(e) => setSpeed(e.currentTarget.value as Speed)}
+          onChange={(e) => setSpeed(e.currentTarget.value as Running)}
         />
         <QuantityInput
           label="Seed"

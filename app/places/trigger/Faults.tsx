@@ -2,6 +2,7 @@ import { Button } from '@mantine/core'
 import { num, unseen, words } from '../../parts/columns.ts'
 import { Sheet } from '../../parts/Sheet.tsx'
 import { jump } from './Findings.tsx'
+import { EvidenceDrawn } from './EvidenceDrawn.tsx'
 import { Strength } from './Strength.tsx'
 import type { TabProps } from './Trigger.tsx'
 
@@ -67,6 +68,7 @@ export default function Faults({ trigger, capture }: TabProps) {
         ) : (
           <p className="pale">Too little signal to tell.</p>
         )}
+        {trigger.pickup === 'vr' && <EvidenceDrawn capture={capture} />}
         <p className="pale">
           At the teeth’s centres the crossings come as evenly as the engine turns, and are steep;
           between the teeth they are shallower, and the one in the gap stands anywhere.

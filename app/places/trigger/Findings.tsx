@@ -83,7 +83,7 @@ export const jump = (rough: number): string =>
 
 function WheelSays({ read, trigger }: WithRead) {
   const { identified, gap } = read
-  if (!identified && tellsOf(trigger) === 'speed')
+  if (!identified && tellsOf(trigger) === 'rate')
     return (
       <div role="group" aria-label="The wheel">
         <h2>The wheel</h2>

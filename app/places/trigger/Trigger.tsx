@@ -144,7 +144,7 @@ function Drawn({ trigger }: { trigger: TriggerRecord }) {
               <h2>
                 Capture{' '}
                 <span className={css.beside}>
-                  {captureSays(capture, tellsOf(trigger) === 'speed')}
+                  {captureSays(capture, tellsOf(trigger) === 'rate')}
                 </span>
               </h2>
               <Trace capture={capture} />

@@ -22,7 +22,7 @@ export type Kept = {
 export type Window = readonly [fromS: number, toS: number]
 
 /** How the engine turns, and what is wrong. */
-export type Turned = Pick<Scene, 'speed' | 'faults' | 'seed'>
+export type Turned = Pick<Scene, 'running' | 'faults' | 'seed'>
 
 const sceneOf = ({ wheel, pickup, cylinders }: Trigger) => ({
   ...{ wheel, pickup, cylinders },
@@ -151,6 +151,8 @@ export function useCapture(trigger: Trigger) {
     /** the file that is open, with its hash */
     file: () => work().file(),
     cam: (channel: number) => work().cam(channel, wheel),
+    /** a stretch that is looked at beside the whole */
+    piece: ([fromS, toS]: Window) => work().stretch(fromS, toS, COLUMNS),
     stop: () => void work().stop(),
     exported: (format: 'csv' | 'vcd' | 'wav') => work().exported(format),
   }
