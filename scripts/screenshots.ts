@@ -52,22 +52,7 @@ const VIEWS: { name: string; path: string; dark?: boolean; act?: (page: Page) =>
         await toRegion(page, 'Tank and sender')
       },
     },
-    {
-      name: 'pins',
-      path: channel('throttle', 'element'),
-      act: async (page) => {
-        for (const [label, ohm] of [
-          ['a to b, closed', '4400'],
-          ['b to c, closed', '680'],
-          ['a to c, closed', '5010'],
-          ['a to b, open', '610'],
-          ['b to c, open', '4450'],
-          ['a to c, open', '5020'],
-        ] as const)
-          await page.getByLabel(label).fill(ohm)
-        await toRegion(page, 'Pins')
-      },
-    },
+    { name: 'switch', path: `${build}/channel/fan-4/fan-3` },
     { name: 'two-senders', path: channel('side-left', 'element') },
     { name: 'budget', path: channel('gearbox', 'budget'), act: toStage },
     {

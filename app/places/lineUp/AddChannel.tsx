@@ -5,9 +5,9 @@ import { InputFields } from '../../parts/InputFields.tsx'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import { SettingFields } from '../../parts/SettingFields.tsx'
 import { differenceUnit } from '../../parts/units.ts'
-import { useBuild } from '../../store/useBuild.ts'
 import type { Needs } from './needs.ts'
-import { NEW, useNewChannel, type NewChannel } from './useNewChannel.ts'
+import { ReadBy } from './ReadBy.tsx'
+import { useNewChannel, type NewChannel } from './useNewChannel.ts'
 import { Wrong } from '../../parts/Wrong.tsx'
 
 /** Asks only what changes the result; all else is assumed, dashed, and can be said later. */
@@ -39,7 +39,9 @@ export default function AddChannel({ onClose }: { onClose: () => void }) {
         </SimpleGrid>
         <OfSensor asked={asked} />
         <NeedFields key={family.id} asked={asked} />
-        <ReadBy asked={asked} />
+        <SimpleGrid cols={{ base: 1, sm: 2 }} mt="sm">
+          <ReadBy device={form.values.device} inputProps={form.getInputProps} />
+        </SimpleGrid>
         <InputFields draft={form.values.draft} signal={family.signal} onChange={asked.setDraft} />
         <p className="pale tight small">
           All that is not asked is assumed, drawn dashed, and can be said later: wires of 0.1 Ω, a
@@ -109,28 +111,5 @@ function NeedFields({ asked: { family, form, setNeed } }: Props) {
         step={0.1}
       />
     </Fields>
-  )
-}
-
-function ReadBy({ asked: { form } }: Props) {
-  const { build } = useBuild()
-  return (
-    <SimpleGrid cols={{ base: 1, sm: 2 }} mt="sm">
-      <NativeSelect
-        label="Read by"
-        {...form.getInputProps('device')}
-        data={[
-          ...build.devices.map((d) => ({ value: d.id, label: d.name })),
-          { value: NEW, label: 'A new device' },
-        ]}
-      />
-      {form.values.device === NEW && (
-        <TextInput
-          label="Device name"
-          placeholder="Engine unit"
-          {...form.getInputProps('deviceName')}
-        />
-      )}
-    </SimpleGrid>
   )
 }

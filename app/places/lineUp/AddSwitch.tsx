@@ -6,9 +6,10 @@ import { memberOf, MEMBERS } from '../../../core/onOff/index.ts'
 import { draftFor, draftInput } from '../../parts/InputFields.tsx'
 import { Wrong } from '../../parts/Wrong.tsx'
 import { newId } from '../../store/id.ts'
-import { newDevice, newInput } from '../../store/make.ts'
+import { newInput } from '../../store/make.ts'
 import { useBuild } from '../../store/useBuild.ts'
-import { NEW } from './useNewChannel.ts'
+import { ReadBy } from './ReadBy.tsx'
+import { NEW, placeOf } from './placeOfInput.ts'
 
 /** A channel that says on or off: its name, what kind of switch, and the pin. Where it switches is said on its page. */
 export default function AddSwitch({ onClose }: { onClose: () => void }) {
@@ -27,10 +28,7 @@ export default function AddSwitch({ onClose }: { onClose: () => void }) {
     const draft = { ...draftFor('voltage'), pin }
     const input = newInput(draftInput(draft, 'voltage'), { unit: member.unit, range })
     const { channel, element } = onOffChannel(newId, { name: name.trim(), member, input: input.id })
-    const known = build.devices.find((d) => d.id === device)
-    const place = known
-      ? { devices: [], input: { device: known.id, input } }
-      : { devices: [{ ...newDevice(deviceName.trim() || 'Engine unit'), inputs: [input] }] }
+    const place = placeOf(build, { device, deviceName }, input)
     const refused = edit({ kind: 'addChannel', args: { channel, elements: [element], ...place } })
     if (refused) return form.setErrors({ whole: refused })
     onClose()
@@ -57,21 +55,7 @@ export default function AddSwitch({ onClose }: { onClose: () => void }) {
             {...form.getInputProps('member')}
             data={MEMBERS.map((m) => ({ value: m.id, label: m.name }))}
           />
-          <NativeSelect
-            label="Read by"
-            {...form.getInputProps('device')}
-            data={[
-              ...build.devices.map((d) => ({ value: d.id, label: d.name })),
-              { value: NEW, label: 'A new device' },
-            ]}
-          />
-          {form.values.device === NEW && (
-            <TextInput
-              label="Device name"
-              placeholder="Engine unit"
-              {...form.getInputProps('deviceName')}
-            />
-          )}
+          <ReadBy device={form.values.device} inputProps={form.getInputProps} />
           <TextInput label="Pin" placeholder="such as 12" {...form.getInputProps('pin')} />
         </SimpleGrid>
         <Wrong>{form.errors.whole}</Wrong>

@@ -2,12 +2,10 @@ import { useForm } from '@mantine/form'
 import { useNavigate } from 'react-router'
 import { familyOf, families } from '../../../core/curve/index.ts'
 import { draftFor, draftInput, type InputDraft } from '../../parts/InputFields.tsx'
-import { newChannel, newDevice, newInput } from '../../store/make.ts'
+import { newChannel, newInput } from '../../store/make.ts'
 import { useBuild } from '../../store/useBuild.ts'
+import { NEW, placeOf } from './placeOfInput.ts'
 import { needsProblems, startOf, withBest, type Needs } from './needs.ts'
-
-/** The choice of a device that is not in the build yet. */
-export const NEW = 'new'
 
 type Asked = {
   name: string
@@ -39,12 +37,8 @@ export function useNewChannel(onDone: () => void) {
   }
   const add = (asked: Asked): void => {
     const made = channelOf(asked)
-    const known = build.devices.find((d) => d.id === asked.device)
-    const input = made.input
-    const place = known
-      ? { devices: [], input: { device: known.id, input } }
-      : { devices: [{ ...newDevice(asked.deviceName.trim() || 'Engine unit'), inputs: [input] }] }
     const { channel, element } = made
+    const place = placeOf(build, asked, made.input)
     const refused = edit({ kind: 'addChannel', args: { channel, elements: [element], ...place } })
     if (refused) {
       form.setErrors({ whole: refused })

@@ -66,7 +66,7 @@ export function KeptCaptures({
           {kept.map((a) => (
             <tr key={a.id}>
               <td>{a.name}</td>
-              <td className="num">{(a.bytes / 1e6).toFixed(1)}</td>
+              <td className="num">{Number((a.bytes / 1e6).toPrecision(2))}</td>
               <td>
                 <Button variant="subtle" h={36} px={8} onClick={() => open(a)}>
                   Open

@@ -148,7 +148,9 @@ function Drawn({ trigger }: { trigger: TriggerRecord }) {
                 </span>
               </h2>
               <Trace capture={capture} />
-              {read && <Teeth offsets={read.offsets} bent={read.bent} turns={read.turns} />}
+              {read && read.turns > 0 && (
+                <Teeth offsets={read.offsets} bent={read.bent} turns={read.turns} />
+              )}
             </Contained>
           )}
         </div>
