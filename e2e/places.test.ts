@@ -77,7 +77,6 @@ const PLACES: [string, string, string][] = [
       ['fuel', 'Fuel level', 'element'],
       ['side-left', 'Side tanks', 'element'],
       ['throttle', 'Throttle', 'element'],
-      ['air-flow', 'Air flow', 'element'],
       ['wheel', 'Wheel speed, front left', 'element'],
       ['wheel', 'Wheel speed, front left', 'input'],
     ] as const
@@ -87,6 +86,7 @@ const PLACES: [string, string, string][] = [
     h,
   ]),
   ['channel with a slip', channel('ch-air', 'rd-air', 'element'), 'Air, after the charge cooler'],
+  ['switch', '/build/saltmarsh-nine/channel/fan-4/fan-3', 'Fan switch, radiator'],
   ['gauge', channel('ch-oil', 'rd-oil-gauge', 'input'), 'Oil, gallery'],
 ]
 

@@ -164,23 +164,16 @@ describe('what is no capture of that wheel', () => {
   const PAIRS = [
     ...[
       ['60-2', '36-2'],
-      ['60-2', '36-1'],
       ['60-1', '60-2'],
       ['36-1', '36-2'],
-      ['36-1', '60-2'],
-    ],
-    ...[
       ['36-2', '36-1'],
       ['36-1', '4+1'],
-      ['24-1', '12-1'],
-      ['12-1', '24-1'],
-      ['60-2', '30-1'],
     ],
     ...[
-      ['12+1', '12-1'],
+      ['12-1', '24-1'],
+      ['60-2', '30-1'],
       ['6-1', '8-1'],
       ['4+1', '4-1'],
-      ['36-1', '6-1'],
     ],
   ]
   it.each(PAIRS)('of a %s cranked over compression is never taken for a %s', (is, taken) => {
@@ -207,7 +200,7 @@ describe('what is no capture of that wheel', () => {
     ['36-2', [3, 8], ['number 3 and 8.']],
   ])('of a %s with teeth %j broken off says which', (wheel, brokenTeeth, says) => {
     const made = simulateTrigger({
-      ...{ wheel: parseWheel(wheel), pickup: 'vr', sampleHz: 40_000, durationS: 2, seed: 3 },
+      ...{ wheel: parseWheel(wheel), pickup: 'vr', sampleHz: 40_000, durationS: 1.2, seed: 3 },
       ...{ rpm: () => 600, brokenTeeth, noiseV: 0.1 },
     })
     const got = decodeTrigger(made.samples, {

@@ -17,7 +17,7 @@ const SWUNG = ['60-2', '36-1', '36-4', '24-1', '12-1', '12-2', '12-3', '8-1', '6
 ])
 
 /** Cranked by an engine of few cylinders and of many: each is met by one count of swings. */
-const DRAGGED = ['12-1', '12-2', '8-1', '6-1', '3+1', '4+1', '36-2', '8+1', '60-2', '5-1', '36-1']
+const DRAGGED = ['12-1', '8-1', '3+1', '36-2', '8+1', '5-1']
 
 describe('the wheel from a capture alone', () => {
   it.each(SHORT)('%s: from little more than two clean turns', (wheel) => {
@@ -32,7 +32,7 @@ describe('the wheel from a capture alone', () => {
   it('from ten noisy turns in 98 of 100, with its runner-up', () => {
     let right = 0
     let count = 0
-    for (const [i, wheel] of SHORT.filter((_, k) => k % 2 === 0).entries()) {
+    for (const [i, wheel] of SHORT.filter((_, k) => k % 3 === 0).entries()) {
       const made = turn({
         ...{ wheel, sampleHz: 100_000, durationS: (10.2 * 60) / 700, rpm: () => 700 },
         ...{ shape: i % 2 ? 'bell' : 'sine', noise: 0.1, swing: 0.02 },
@@ -92,7 +92,7 @@ describe('the wheel from a capture alone', () => {
       stepsOf(got.wheel).forEach((s, j) => expect(Math.abs(s - turned[j]!)).toBeLessThan(0.3))
     },
   )
-  it.each([[24], [44], [60]])('is none on a ring of %i teeth without a gap', (teeth) => {
+  it.each([[24], [44]])('is none on a ring of %i teeth without a gap', (teeth) => {
     const angles = Array.from({ length: teeth }, (_, k) => (k * 360) / teeth)
     const made = turn({
       ...{ wheel: `${angles.join(',')}/360`, sampleHz: 40_000, durationS: 2, rpm: () => 300 },
@@ -102,7 +102,7 @@ describe('the wheel from a capture alone', () => {
       coded('no-pattern'),
     )
   })
-  it.each([4, 6, 7, 9, 12, 20, 36, 60, 90, 120])(
+  it.each([4, 7, 12, 36, 90])(
     'uneven, of %i edges whose steps are drawn: from little more than two clean turns',
     (n) => {
       const uniform = uniformStream(n)
