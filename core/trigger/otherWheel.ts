@@ -16,11 +16,17 @@ const SAME_DEG = 1
 /** Edges nearer than this share of the nearest step are the same: compression moves them in the capture. */
 const NEAR = 0.3
 
-/** What edges are of, that are not of the wheel they were to be: another wheel, or this one with the same teeth gone in every turn. */
+/**
+ * What edges are of, that are not of the wheel they were to be: another wheel, or this one with the same teeth
+ * gone in every turn.
+ */
 export type OtherWheel = {
   /** its shorthand; null for angles of its own, which may be noise that came back as well */
   name: string | null
-  /** teeth that do not show, by their numbers from edge 0; several ways where it cannot be told which gap is the wheel’s own */
+  /**
+   * teeth that do not show, by their numbers from edge 0; several ways where it cannot be told which gap is the
+   * wheel’s own
+   */
   gone: number[][]
 }
 
@@ -43,7 +49,10 @@ export function otherWheel(at: Float64Array, wheel: Wheel, tracked: Tracked): Ot
   }
 }
 
-/** What speaks against a wheel: what it leaves of the speed, and whether it needs many faults; null where nothing does. */
+/**
+ * What speaks against a wheel: what it leaves of the speed, and whether it needs many faults; null where nothing
+ * does.
+ */
 function doubtOf(tracked: Tracked, pattern: Pattern): { own: number; many: boolean } | null {
   const turns = tracked.starts.length
   if (pattern.symmetric) return null
@@ -71,7 +80,10 @@ const isSame = (a: Wheel, b: Wheel): boolean => {
   return x.length === y.length && x.every((step, i) => Math.abs(step - y[i]!) < SAME_DEG)
 }
 
-/** Which edges the second has and the first has not, by every way the first lies on it; null where it lies on it in no way. */
+/**
+ * Which edges the second has and the first has not, by every way the first lies on it; null where it lies on it
+ * in no way.
+ */
 function goneOf(part: Wheel, whole: Wheel): number[][] | null {
   const { cycleDegrees: cycle, edgesDegrees: edges } = whole
   const near = NEAR * Math.min(...stepsOf(whole))
