@@ -8,6 +8,7 @@ export default defineConfig({
   testDir: '.',
   outputDir: '../test-results',
   workers: 3,
+  fullyParallel: true,
   timeout: 90_000,
   expect: { timeout: 10_000 },
   reporter: [['list'], ['json', { outputFile: '../.cache/e2e.json' }]],

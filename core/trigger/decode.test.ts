@@ -78,14 +78,17 @@ describe('at a steady speed', () => {
     ['60-2', 900],
     ['12-1', 3000],
     ['4+1', 6000],
+    ['36-2', 6000],
+    ['60-2', 6000],
+    ['0,25,90,150,240,300/360', 2000],
   ])('%s at %i rpm: between edges within 1 %%, noise and all', (wheel, rpm) => {
     const made = turn({
-      ...{ wheel, sampleHz: 200_000, durationS: (12 * 60) / rpm, rpm: () => rpm },
+      ...{ wheel, sampleHz: 200_000, durationS: (20 * 60) / rpm, rpm: () => rpm },
       ...{ noise: 0.1, seed: 4 },
     })
     const got = decodeTrigger(made.samples, { ...made, pickup: 'vr' })
     const off = Array.from(got.rpm, (v) => Math.abs(v / rpm - 1)).sort((a, b) => a - b)
-    expect(off[Math.floor(0.95 * off.length)]!).toBeLessThan(0.01)
+    expect(off[Math.floor(0.98 * off.length)]!).toBeLessThan(0.01)
     expect(got.faults).toEqual([])
     // every edge is there but the first
     expect(got.timeS.length).toBeGreaterThanOrEqual(made.edgesS.length - 2)

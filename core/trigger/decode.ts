@@ -8,6 +8,7 @@ import {
   type Profile,
 } from './crossings.ts'
 import { Pattern } from './pattern.ts'
+import { smoothedSpeed } from './speed.ts'
 import { otherWheel, type OtherWheel } from './otherWheel.ts'
 import { track, type Tracked } from './track.ts'
 import { requirePickup, requireRate, requireWheel, type Pickup, type Wheel } from './wheel.ts'
@@ -270,7 +271,8 @@ function inTime(
   sampleHz: number,
   other: OtherWheel | null,
 ): Omit<DecodedTrigger, 'polarity'> {
-  const { at, speed } = tracked
+  const { at } = tracked
+  const speed = smoothedSpeed(at, tracked.speed)
   let count = 0
   const timeS = new Float64Array(at.length)
   const rpm = new Float64Array(at.length)

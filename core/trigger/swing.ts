@@ -141,19 +141,26 @@ function leastSquares(
   ridge: number,
 ): { coefficients: number[]; right: number[] } {
   const takes = rows[0]!.length
-  const normal = Array.from({ length: takes }, () => new Array<number>(takes).fill(0))
-  const right = new Array<number>(takes).fill(0)
+  const right = new Float64Array(takes)
+  // the upper half, row by row
+  const products = new Float64Array((takes * (takes + 1)) / 2)
   for (let i = 0; i < rows.length; i++) {
     const row = rows[i]!
-    for (let a = 0; a < takes; a++) {
-      right[a]! += row[a]! * y[i]!
-      for (let b = 0; b < takes; b++) normal[a]![b]! += row[a]! * row[b]!
+    for (let a = 0, at = 0; a < takes; a++) {
+      const value = row[a]!
+      right[a]! += value * y[i]!
+      for (let b = a; b < takes; b++) products[at++]! += value * row[b]!
     }
   }
-  for (let a = 0; a < takes; a++) normal[a]![a]! += ridge * rows.length
+  const normal = Matrix.zeros(takes, takes)
+  for (let a = 0, at = 0; a < takes; a++)
+    for (let b = a; b < takes; b++, at++) {
+      normal.set(a, b, products[at]! + (a === b ? ridge * rows.length : 0))
+      normal.set(b, a, normal.get(a, b))
+    }
   return {
-    coefficients: solve(new Matrix(normal), Matrix.columnVector(right)).to1DArray(),
-    right,
+    coefficients: solve(normal, Matrix.columnVector(right)).to1DArray(),
+    right: [...right],
   }
 }
 const RIDGE = 1e-3
