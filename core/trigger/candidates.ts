@@ -20,23 +20,39 @@ const ANGLE_STEP = 0.1
 /** Turns that are folded into one. */
 const FOLDED = 40
 
-/** `named`: it has a shorthand, and is not told by its own angles. */
-export type Candidate = { wheel: Wheel; name: string; named: boolean; cost: number }
+/**
+ * `named`: it has a shorthand, and is not told by its own angles. `seenOnce`: its gap was seen once only, so that it may
+ * have more teeth than these.
+ */
+export type Candidate = {
+  wheel: Wheel
+  name: string
+  named: boolean
+  cost: number
+  seenOnce?: boolean
+}
 
 /** Wheels that the edges may be of, best first. */
 export function candidatesOf(all: Float64Array): Candidate[] {
   const at = middleOf(all)
-  if (stepsAlike(at)) return []
+  // a ring without a gap, such as a wheel's speed has
+  if (standingOut(at) === 0) return []
   const n = repeatsAfter(at)
   if (n !== null) return inOneTurn(at, n) ?? withEdges(at, n)
+  const once = gapSeenOnce(at)
+  if (once.length > 0) return once
+  const standing = standingOut(at)
   // two turns of few teeth repeat too little to be seen to: every number of them is tried
   const tried: Candidate[] = []
-  for (let few = 2; few <= Math.min(FEW_EDGES, at.length - 3); few++)
+  for (let few = 2; few <= Math.min(FEW_EDGES, at.length - 3); few++) {
+    // its gap changes the step twice in a turn, and compression hides no more than half of that
+    if (standing < at.length / few - 1) continue
     for (const c of withEdges(at, few)) {
       // angles of its own fit by themselves: they are believed where there are no more edges than two turns have
       const most = SURELY + (c.named || at.length > 2.5 * few + 1 ? 0 : OWN_ANGLES)
       if (c.cost < most) tried.push({ ...c, cost: c.cost + few * SIMPLER })
     }
+  }
   return tried.sort((a, b) => a.cost - b.cost)
 }
 const FEW_EDGES = 12
@@ -53,13 +69,27 @@ function inOneTurn(at: Float64Array, n: number): Candidate[] | null {
 /** What may be left of the speed by a wheel of so many edges that explains a capture. */
 export const explainedBy = (n: number): number => (n < FEW_EDGES ? EXPLAINED.few : EXPLAINED.many)
 
-/** No step is much longer or shorter than the one before: a ring without a gap, such as a wheel's speed has. */
-function stepsAlike(at: Float64Array): boolean {
+/**
+ * The wheel of just two turns from edge 0 on: its gap shows once, with all its edges before it and after it. The least
+ * wheel of so many is taken, of an engine that turns evenly; with a gap that shows twice there is no need to.
+ */
+function gapSeenOnce(at: Float64Array): Candidate[] {
+  let gap = 0
+  for (let k = 1; k + 1 < at.length; k++) if (at[k + 1]! - at[k]! > at[gap + 1]! - at[gap]!) gap = k
+  const [before, after] = [gap + 1, at.length - gap - 1]
+  if (Math.abs(before - after) > 1 || standingOut(at) > 2) return []
+  const found = withEdges(at, Math.max(before, after)).filter((c) => c.named)
+  return found[0] && found[0].cost < STEADY ? found.map((c) => ({ ...c, seenOnce: true })) : []
+}
+
+/** How often a step is much longer or shorter than the one before. */
+function standingOut(at: Float64Array): number {
+  let count = 0
   for (let k = 0; k + 2 < at.length; k++) {
     const change = Math.log((at[k + 2]! - at[k + 1]!) / (at[k + 1]! - at[k]!))
-    if (Math.abs(change) > ALIKE) return false
+    if (Math.abs(change) > ALIKE) count++
   }
-  return true
+  return count
 }
 /** As a logarithm: a gap or one tooth more changes a step by 0.4 and more. */
 const ALIKE = 0.25

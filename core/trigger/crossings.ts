@@ -291,7 +291,7 @@ const MOST_HALVINGS = 14
 /** Crossings that stay the same to this part from one average to the next are those of teeth. */
 const SAME_COUNT = 0.04
 /** So many crossings make a rhythm. */
-const RHYTHM = 6
+const RHYTHM = 4
 /** Of all |v|, the one that is taken for a peak: teeth fill a tenth of the signal at least. */
 const HIGH = 0.98
 

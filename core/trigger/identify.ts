@@ -7,7 +7,7 @@ export type IdentifiedWheel = {
   /** as `parseWheel` reads it */
   name: string
   wheel: Wheel
-  /** 0 to 1: how much worse the runner-up fits */
+  /** 0 to 1: how much worse the runner-up fits; no more than a half where the gap was seen once */
   confidence: number
   runnerUp?: string
 }
@@ -37,7 +37,8 @@ export function identifyWheel(
       'no-pattern',
       'No wheel can be seen in this capture: nothing repeats from turn to turn. Take two turns at least, with a gap or an extra tooth.',
     )
-  const confidence = next ? Math.max(0, 1 - (best.cost + LEAST) / (next.cost + LEAST)) : 1
+  const better = next ? Math.max(0, 1 - (best.cost + LEAST) / (next.cost + LEAST)) : 1
+  const confidence = best.seenOnce ? Math.min(better, ONCE) : better
   return {
     name: best.name,
     wheel: best.wheel,
@@ -45,5 +46,7 @@ export function identifyWheel(
     ...(next ? { runnerUp: next.name } : {}),
   }
 }
+/** A gap that was seen once may as well be of a wheel with more teeth. */
+const ONCE = 0.5
 /** Below this all fit as well as edges can be placed. */
 const LEAST = 1e-4
