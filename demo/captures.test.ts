@@ -28,11 +28,8 @@ describe('the captures of the sample', () => {
 
   const cranking = (): Recording => {
     const [names, ...rows] = Papa.parse<string[]>(textOf(/cranking/).trim()).data
-    return recordingOfColumns(
-      names!,
-      names!.map((_, i) => rows.map((row) => Number(row[i]))),
-      null,
-    )
+    const columns = names!.map((_, i) => rows.map((row) => Number(row[i])))
+    return recordingOfColumns({ names: names!, columns, preamble: [] }, null)
   }
   it('cranking: a 36-2 by the capture alone, its leads exchanged, in sync, and the cam beside it', () => {
     const recording = cranking()

@@ -145,7 +145,5 @@ export const mutatedCaptures = (tries: number, seed: number): Tried =>
     if ([...timeS, ...rpm].some((v) => !Number.isFinite(v))) throw new Error('a speed that is none')
   })
 
-function recordingOfColumnsIn(text: string): Recording {
-  const { names, columns } = readLogText(text)
-  return recordingOfColumns(names, columns, null)
-}
+const recordingOfColumnsIn = (text: string): Recording =>
+  recordingOfColumns(readLogText(text), null)

@@ -64,6 +64,7 @@ function RollOut({ id }: { id: string }) {
         <QuantityInput
           label="in turns"
           unit="counts"
+          unitText=""
           width={120}
           value={5}
           onTyped={(t) => setTurns(t?.value ?? null)}

@@ -21,6 +21,8 @@ type Props = Omit<BoxOf, 'value'> & {
   inputRef?: Ref<HTMLInputElement>
   disabled?: boolean
   hideUnderstood?: boolean
+  /** what stands in place of the unit: a pure number has none, and may be of something that no unit is for */
+  unitText?: string
   /** what is wrong with it beside others, where it is a number that can be */
   problem?: string | undefined
   autoFocus?: boolean
@@ -51,7 +53,9 @@ export function QuantityInput(props: Props) {
         data-autofocus={props.autoFocus || undefined}
         error={box.error ?? props.problem}
         aria-describedby={noteId}
-        rightSection={<span className="pale small">{shownUnit.replace('Δ', '')}</span>}
+        rightSection={
+          <span className="pale small">{props.unitText ?? shownUnit.replace('Δ', '')}</span>
+        }
         rightSectionWidth={56}
         onChange={(e) => box.change(e.currentTarget.value)}
         onBlur={box.commit}

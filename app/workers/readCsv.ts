@@ -1,5 +1,5 @@
 import Papa from 'papaparse'
-import { logBuilder, logParsing, namedDelimiter, type Log } from '../../core/log/index.ts'
+import { BEGINNING, delimiterOf, logBuilder, logParsing, type Log } from '../../core/log/index.ts'
 
 /** A file of columns read a stretch at a time, with progress and a stop. Throws as `logBuilder`. */
 export async function readCsv(
@@ -12,7 +12,7 @@ export async function readCsv(
 ): Promise<Log> {
   const builder = logBuilder(leastColumns)
   const { config, problem } = logParsing(builder, file.size, {
-    delimiter: namedDelimiter(await file.slice(0, 16).text()),
+    delimiter: delimiterOf(await file.slice(0, BEGINNING).text()),
     onProgress: (share) => {
       onProgress(share)
     },

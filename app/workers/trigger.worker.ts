@@ -66,11 +66,11 @@ async function recorded(
 ): Promise<Recording> {
   if (/\.wav$/i.test(file.name)) return recordingOfWav(new Uint8Array(await file.arrayBuffer()))
   if (/\.vcd$/i.test(file.name)) return recordingOfVcd(await file.text())
-  const { names, columns } = await readCsv(file, {
+  const log = await readCsv(file, {
     ...{ leastColumns: 1, onProgress },
     stopped: () => stop,
   })
-  return recordingOfColumns(names, columns, rateHz)
+  return recordingOfColumns(log, rateHz)
 }
 
 const work = {

@@ -1,10 +1,11 @@
+export { cellNumber } from './number.ts'
+export { delimiterOf } from './begin.ts'
 export {
-  cellNumber,
+  BEGINNING,
   CHUNK_CHARACTERS,
   likelyColumn,
   logBuilder,
   logParsing,
-  namedDelimiter,
   rateOf,
   readLogText,
   sayUnread,

@@ -29,6 +29,23 @@ describe('reading a log', () => {
       expect(log.columns[2]![0]).toBeNaN()
     }
   })
+  it.each([
+    ['Made by;somebody', 'Rate;20000', 'Time;Volt'],
+    ['Made by;somebody', 'Time;Volt', 's;V'],
+    ['Time;Volt', '(s);(V)'],
+    ['# trace', '# of two lines, with a comma', 'Offset;0,5', 'Gain;2', 'Time;Volt'],
+    ['12;13;14', 'Time;Volt;'],
+    Array.from({ length: 400 }, (_, i) => `note ${i};${i}`).concat('Time;Volt'),
+  ])('finds the columns under whatever a program writes above them: %s', (...above) => {
+    const body = ['0,1;-2,5', '0,2;3', '0,3;4', '0,4;5']
+    const log = readLogText([...above, ...body].join('\n'))
+    expect(log.names.map((n) => n.replace(/ \[.*/, ''))).toEqual(['Time', 'Volt'])
+    expect([...log.columns[0]!]).toEqual([0.1, 0.2, 0.3, 0.4])
+    expect(log.columns[1]![0]).toBe(-2.5)
+    expect(log.unread.rows).toBe(0)
+    const names = above.findIndex((r) => r.startsWith('Time'))
+    expect(log.preamble.map((r) => r.join(';'))).toEqual(above.slice(0, names))
+  })
   it('does without a header, and leaves out rows of another length, saying which', () => {
     const log = readLogText('1,2\n3,4\n5\n6,7,8\n9,10,\n')
     expect(log.names).toEqual(['column 1', 'column 2'])

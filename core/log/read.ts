@@ -1,9 +1,13 @@
 import { number, plainly, say, written, type Said } from '../quantity/index.ts'
 import Papa from 'papaparse'
 import { EchtError } from '../error.ts'
+import { beginOf, delimiterOf } from './begin.ts'
+import { cellNumber } from './number.ts'
 
 /** A recorded log: one column of numbers for each name, NaN where a cell held none. */
 export type Log = {
+  /** what stands above the names, row by row */
+  preamble: string[][]
   names: string[]
   columns: Float64Array[]
   /** rows that were read */
@@ -28,8 +32,8 @@ const BLOCK_ROWS = 1 << 14
 const MOST_COLUMNS = 512
 
 /**
- * Puts rows of a CSV log together as they are parsed: a header of names, a row of units beneath it where there is
- * one, then numbers. Decimal commas are understood where the separator is no comma. Rows of another length than the
+ * Puts rows of a CSV log together as they are parsed: what the program wrote about the file, a header of names, a row of
+ * units beneath it where there is one, then numbers. Decimal commas are understood where the separator is no comma. Rows of another length than the
  * header, and rows that a stray quote mark swallowed, are left out and counted. Throws `EchtError` `bad-log`.
  */
 export function logBuilder(
@@ -46,18 +50,27 @@ export function logBuilder(
   line: () => number
 } {
   let names: string[] | null = null
+  let preamble: string[][] = []
   let badCells: number[] = []
   const store = columnStore()
   const missed = unreadRows()
   let units = false
-  const begin = (row: readonly string[]): void => {
+  /** Looks for the names in the first rows that come; the place after them. */
+  const begin = (rows: readonly (readonly string[])[]): number => {
+    // some programs write their separator above the header
+    const first = /^sep=/i.test(rows[0]?.[0] ?? '') ? 1 : 0
+    if (first === rows.length) return first
+    const { header, body, width } = beginOf(rows.slice(first), leastColumns)
+    const next = first + body
+    const row = header === null ? rows[next]! : rows[first + header]!
     requireColumns(row, leastColumns)
-    const headed = row.some((c) => c.trim() !== '' && Number.isNaN(cellNumber(c)))
-    names = row.map((c, i) => (headed && c.trim() !== '' ? c.trim() : `column ${i + 1}`))
+    const written = row.slice(0, width).map((c) => (header === null ? '' : c.trim()))
+    names = written.map((c, i) => c || `column ${i + 1}`)
+    preamble = rows.slice(first, first + (header ?? body)).map((r) => [...r])
     badCells = names.map(() => 0)
     store.open(names.length)
-    if (!headed) add(row, ',')
-    else missed.pass(row)
+    for (const above of rows.slice(first, next)) missed.pass(above)
+    return next
   }
   const add = (row: readonly string[], delimiter: string): void => {
     if (row.length === 1 && row[0]!.trim() === '') return
@@ -75,19 +88,13 @@ export function logBuilder(
   return {
     line: () => missed.line(),
     take: (all, delimiter = ',', malformed = NONE) => {
-      for (let i = 0; i < all.length; i++) {
+      for (let i = names ? 0 : begin(all); i < all.length; i++) {
         const row = all[i]!
-        if (malformed.has(i)) {
-          missed.malformed(row)
-          continue
-        }
-        // some programs write their separator above the header
-        if (!names && /^sep=/i.test(row[0] ?? '')) continue
-        if (!names) begin(row)
+        if (malformed.has(i)) missed.malformed(row)
         else if (isUnits(row)) {
           units = true
           missed.pass(row)
-          names = names.map((n, i) =>
+          names = names!.map((n, i) =>
             row[i]?.trim() ? `${n} [${row[i]!.trim().replace(/^\[|\]$/g, '')}]` : n,
           )
         } else add(row, delimiter)
@@ -104,7 +111,7 @@ export function logBuilder(
             ? 'The log holds a header and no rows: save it again with its rows.'
             : `None of the ${unread.rows} rows could be read: ${unread.why.join('; ')}.`,
         )
-      return { names, columns: store.columns(), rows: store.rows(), unread, badCells }
+      return { preamble, names, columns: store.columns(), rows: store.rows(), unread, badCells }
     },
   }
 }
@@ -248,38 +255,6 @@ export function trustedColumn(log: Log, column: number): Float64Array {
 const EMPTY = new Float64Array(0)
 const NONE: ReadonlySet<number> = new Set()
 
-const TEN = Array.from({ length: 16 }, (_, k) => 10 ** k)
-
-/**
- * A cell as a number: plain, or with a decimal comma; NaN for anything else. The hot loop of a log: most cells are
- * a few digits and a point, and read by their characters (a whole mantissa below 2⁵³ over a power of ten is
- * rounded once, so the result is the language's own); the rest goes the long way.
- */
-export function cellNumber(cell: string | undefined): number {
-  if (cell === undefined) return NaN
-  const n = cell.length
-  if (n > 15 || n === 0) return slowNumber(cell)
-  const minus = cell.charCodeAt(0) === 45
-  let mantissa = 0,
-    point = -1
-  for (let i = minus ? 1 : 0; i < n; i++) {
-    const c = cell.charCodeAt(i)
-    if (c >= 48 && c <= 57) mantissa = 10 * mantissa + c - 48
-    else if (c === 46 && point < 0) point = i
-    else return slowNumber(cell)
-  }
-  if (n - (minus ? 1 : 0) - (point < 0 ? 0 : 1) === 0) return NaN
-  const value = point < 0 ? mantissa : mantissa / TEN[n - 1 - point]!
-  return minus ? -value : value
-}
-
-function slowNumber(cell: string): number {
-  const plain = +cell
-  // blanks count as 0 to the language and as nothing here
-  if (plain === plain) return plain === 0 && cell.trim() === '' ? NaN : plain
-  return cell.includes(',') && !cell.includes('.') ? +cell.replace(',', '.') : NaN
-}
-
 /** Pieces of a file without a single row after which a quote mark is taken for a stray one. */
 const MOST_SILENT = 8
 
@@ -287,9 +262,8 @@ const MOST_SILENT = 8
 const malformed = (errors: readonly Papa.ParseError[]): Set<number> =>
   new Set(errors.flatMap((e) => (e.code === 'InvalidQuotes' && e.row !== undefined ? [e.row] : [])))
 
-/** The separator a file names above its header, as some programs write it; undefined where it names none. */
-export const namedDelimiter = (start: string): string | undefined =>
-  /^\uFEFF?sep=(.)/i.exec(start)?.[1]
+/** Characters of a file by which its separator is found. */
+export const BEGINNING = 1 << 16
 
 export type ReadLogOptions = {
   /** where the file names it */ delimiter?: string | undefined
@@ -349,7 +323,7 @@ export function logParsing(
 export function readLogText(text: string, options: ReadLogOptions = {}): Log {
   const builder = logBuilder()
   const { config, problem } = logParsing(builder, text.length, {
-    delimiter: namedDelimiter(text),
+    delimiter: delimiterOf(text.slice(0, BEGINNING)),
     ...options,
   })
   Papa.parse<string[]>(text, config)

@@ -7,33 +7,57 @@ const timeS = Float64Array.from({ length: 100 }, (_, i) => i / 1000)
 const a = Float64Array.from(timeS, (t) => Math.sin(200 * t))
 const b = Float64Array.from(timeS, (t) => (t % 0.02 < 0.01 ? 5 : 0))
 
+const of = (names: string[], columns: Float64Array[], ...preamble: string[][]) => ({
+  ...{ names, columns, preamble },
+})
+
 describe('columns of a file', () => {
   it('have a time and channels, the crank’s by its name', () => {
-    const of = recordingOfColumns(['Time (s)', 'Cam', 'Crank'], [timeS, b, a], null)
-    expect(of.names).toEqual(['Cam', 'Crank'])
-    expect(of.likely).toBe(1)
-    const crank = of.capture(of.likely)
+    const made = recordingOfColumns(of(['Time (s)', 'Cam', 'Crank'], [timeS, b, a]), null)
+    expect(made.names).toEqual(['Cam', 'Crank'])
+    expect(made.likely).toBe(1)
+    const crank = made.capture(made.likely)
     expect(crank.sampleHz).toBeCloseTo(1000, 6)
     expect([...crank.samples]).toEqual([...Float32Array.from(a)])
-    expect([...of.capture(0).samples]).toEqual([...Float32Array.from(b)])
+    expect([...made.capture(0).samples]).toEqual([...Float32Array.from(b)])
   })
   it('wherever the time stands', () => {
-    const of = recordingOfColumns(['A', 'seconds', 'B'], [a, timeS, b], null)
-    expect(of.names).toEqual(['A', 'B'])
-    expect(of.capture(1).sampleHz).toBeCloseTo(1000, 6)
+    const made = recordingOfColumns(of(['A', 'seconds', 'B'], [a, timeS, b]), null)
+    expect(made.names).toEqual(['A', 'B'])
+    expect(made.capture(1).sampleHz).toBeCloseTo(1000, 6)
   })
   it('without names: the first is the time, or all are volts at a rate that was said', () => {
-    expect(recordingOfColumns(['1', '2'], [timeS, a], null).names).toEqual(['2'])
-    const at = recordingOfColumns(['1', '2'], [a, b], 48_000)
+    expect(recordingOfColumns(of(['1', '2'], [timeS, a]), null).names).toEqual(['2'])
+    const at = recordingOfColumns(of(['1', '2'], [a, b]), 48_000)
     expect(at.names).toEqual(['1', '2'])
     expect(at.capture(1).sampleHz).toBe(48_000)
-    expect(recordingOfColumns(['x'], [a], 10).capture(0).samples).toHaveLength(100)
+    expect(recordingOfColumns(of(['x'], [a]), 10).capture(0).samples).toHaveLength(100)
+  })
+  it('are of the units their names say', () => {
+    const made = recordingOfColumns(of(['t (ms)', 'Crank [mV]', 'Cam (V)'], [timeS, a, b]), null)
+    expect(made.names).toEqual(['Crank [mV]', 'Cam (V)'])
+    const crank = made.capture(0)
+    expect(crank.sampleHz).toBeCloseTo(1_000_000, 3)
+    expect(crank.samples[7]).toBeCloseTo(a[7]! / 1000, 9)
+    expect(made.capture(1).samples[7]).toBe(b[7])
+  })
+  it.each([
+    [['Sample rate (kHz)', '20'], 20_000],
+    [['# sampling rate: 48000 Hz'], 48_000],
+    [['Sampling frequency', '0,5 MHz'], 500_000],
+    [['Sample interval', '2.5E-06', 's'], 400_000],
+    [['Sample interval', '4us'], 250_000],
+  ])('have the rate that stands above them: %j', (row, rate) => {
+    const made = recordingOfColumns(of(['Crank'], [a], ['Made by', 'nobody'], row), null)
+    expect(made.capture(0).sampleHz / rate).toBeCloseTo(1, 9)
+    // what somebody says goes before it
+    expect(recordingOfColumns(of(['Crank'], [a], row), 10).capture(0).sampleHz).toBe(10)
   })
   it('are refused without a time or a rate, and where there are too many', () => {
-    expect(() => recordingOfColumns(['x'], [a], null)).toThrow(coded('bad-capture'))
+    expect(() => recordingOfColumns(of(['x'], [a]), null)).toThrow(coded('bad-capture'))
     const names = ['time', 'c1', 'c2', 'c3', 'c4', 'c5', 'c6', 'c7', 'c8']
     const columns = names.map((_, i) => (i === 0 ? timeS : a))
-    expect(() => recordingOfColumns(names, columns, null)).toThrow(coded('bad-capture'))
+    expect(() => recordingOfColumns(of(names, columns), null)).toThrow(coded('bad-capture'))
   })
 })
 

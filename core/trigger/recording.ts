@@ -1,5 +1,5 @@
 import { EchtError } from '../error.ts'
-import { likelyColumn } from '../log/index.ts'
+import { cellNumber, likelyColumn, type Log } from '../log/index.ts'
 import { captureAtRate, captureOfColumns, channelsOfWav, type Capture } from './captures.ts'
 import { captureOfSignal, signalsOfVcd } from './vcd.ts'
 
@@ -17,17 +17,19 @@ const MOST_CHANNELS = 4
 const CRANK = ['crank', 'ckp', 'volt', 'ch1', 'channel 1', 'signal']
 
 /**
- * Columns of a file, one of time and up to four of volts; without a column of time, at a rate that is said. Throws
- * `EchtError` `bad-capture` where neither is there, and as `captureOfColumns`.
+ * Columns of a file, one of time and up to four of volts; without a column of time, at a rate that is said or stands above
+ * the columns. Seconds and volts, or what the names say with a prefix (`ms`, `mV`). Throws `EchtError` `bad-capture` where
+ * neither time nor rate is there, and as `captureOfColumns`.
  */
 export function recordingOfColumns(
-  names: readonly string[],
-  columns: readonly ArrayLike<number>[],
-  rateHz: number | null,
+  { names, columns, preamble }: Pick<Log, 'names' | 'preamble'> & { columns: ArrayLike<number>[] },
+  saidHz: number | null,
 ): Recording {
+  const rateHz = saidHz ?? rateAbove(preamble)
   const named = names.findIndex((n) => /time|second/i.test(n))
   // of several columns without a name the first is the time, unless somebody says the rate
   const time = named >= 0 && names.length > 1 ? named : names.length > 1 && rateHz === null ? 0 : -1
+  const prefixS = time < 0 ? 1 : prefixOf(names[time]!, 's')
   if (time < 0 && rateHz === null)
     throw new EchtError(
       'bad-capture',
@@ -36,11 +38,45 @@ export function recordingOfColumns(
   const own = names.map((_, i) => i).filter((i) => i !== time)
   return recordingOf(
     own.map((i) => names[i]!),
-    (channel) =>
-      time < 0
-        ? captureAtRate(columns[own[channel]!]!, rateHz!)
-        : captureOfColumns(columns[time]!, columns[own[channel]!]!),
+    (channel) => {
+      const at = own[channel]!
+      const { samples, sampleHz, ...rest } =
+        time < 0
+          ? captureAtRate(columns[at]!, rateHz!)
+          : captureOfColumns(columns[time]!, columns[at]!)
+      const prefixV = prefixOf(names[at]!, 'V')
+      if (prefixV !== 1) for (let i = 0; i < samples.length; i++) samples[i]! *= prefixV
+      return { samples, sampleHz: sampleHz / prefixS, ...rest }
+    },
   )
+}
+
+const PREFIXES: Record<string, number> = {
+  ...{ n: 1e-9, u: 1e-6, µ: 1e-6, μ: 1e-6, m: 1e-3, '': 1 },
+  ...{ k: 1e3, M: 1e6, G: 1e9 },
+}
+
+/** The prefix of a unit in a text, as a factor; 1 where the unit is not in it. */
+const prefixOf = (text: string, unit: 's' | 'V' | 'Hz'): number => {
+  const found = new RegExp(`(?:^|[^\\p{L}])([nuµμmkMG]?)${unit}(?=$|[^\\p{L}])`, 'u').exec(text)
+  return found ? PREFIXES[found[1]!]! : 1
+}
+
+/** Samples a second by what a program wrote above the columns; null where it says nothing of it. */
+function rateAbove(preamble: readonly (readonly string[])[]): number | null {
+  for (const row of preamble) {
+    // a unit that stands right behind its number is taken for a word of its own
+    const text = row.join(' ').replace(/(?<=\d)(?=[nuµμmkMGsH])/g, ' ')
+    if (!/sampl|increment/i.test(text)) continue
+    const value = text
+      .split(/[\s:=]+/)
+      .map(cellNumber)
+      .find((v) => v > 0)
+    if (value === undefined) continue
+    if (/rate|freq/i.test(text)) return value * prefixOf(text, 'Hz')
+    if (/interval|increment|period/i.test(text)) return 1 / (value * prefixOf(text, 's'))
+  }
+  return null
 }
 
 /** The channels of a WAV file. Throws as `captureOfWav`. */

@@ -225,8 +225,9 @@ function AirSoak() {
           onCommit={({ value }) => setAirC(value)}
         />
         <QuantityInput
-          label="moving at, m/s"
+          label="moving at"
           unit="counts"
+          unitText="m/s"
           value={speed}
           width={150}
           hideUnderstood
