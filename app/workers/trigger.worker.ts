@@ -118,7 +118,7 @@ const work = {
     const identified = orElse(() => identifyWheel(samples, { sampleHz, pickup }), null)
     const { timeS, rpm, faults, inSync, cycleStartsS, polarity, edges } = read
     return {
-      ...{ inSync, faults, offsets, bent: bentTooth(offsets), gap: gapRatio(read, known) },
+      ...{ inSync, faults, offsets, bent: bentTooth(offsets, known), gap: gapRatio(read, known) },
       // what came through an input that may turn it round says nothing of the leads
       polarity: signKnown ? polarity : ('unsure' as const),
       evidence: edges.evidence,

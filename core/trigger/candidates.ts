@@ -158,18 +158,22 @@ function repeatsAfter(at: Float64Array): number | null {
 /** Squares of the intervals' changes below which there is no rhythm. */
 const STANDS_OUT = 0.2
 
-/** How rough the speed is over the edges were they of a wheel: over two turns at a time, the median. */
+/**
+ * How rough the speed is over the edges were they of a wheel: over two turns at a time, the median. From a little after
+ * the beginning, where an engine is just being started.
+ */
 function costOf(at: Float64Array, pattern: Pattern, swinging: boolean): number | null {
   const turns = Math.max(1, Math.min(2, Math.floor((at.length - 2) / pattern.n) - 1))
   const intervals = Math.min(at.length - 1, Math.max(3, turns * pattern.n + 1))
-  const costs: number[] = []
-  const apart = Math.max(1, pattern.n, Math.floor((at.length - intervals) / (swinging ? 2 : 6)))
-  for (let k = 0; k + intervals < at.length || k === 0; k += apart) {
-    const span = Math.min(intervals, at.length - 1 - k)
-    const found = swinging ? pattern.alignSwinging(at, k, span) : pattern.align(at, k, span)
-    if (found) costs.push(found.cost)
-  }
-  costs.sort((a, b) => a - b)
+  const last = at.length - 1 - intervals
+  const parts = swinging ? 3 : 7
+  const places = Array.from({ length: parts }, (_, i) => Math.floor(((i + 1) * last) / parts))
+  const costs = [...new Set(places)]
+    .map((k) =>
+      swinging ? pattern.alignSwinging(at, k, intervals) : pattern.align(at, k, intervals),
+    )
+    .flatMap((found) => (found ? [found.cost] : []))
+    .sort((x, y) => x - y)
   return costs[Math.floor(costs.length / 2)] ?? null
 }
 

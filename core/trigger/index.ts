@@ -31,15 +31,8 @@ export {
   type LampReading,
   type NextLamp,
 } from './lamp.ts'
-export {
-  bentTooth,
-  drawnStretch,
-  envelopeOf,
-  gapRatio,
-  toothOffsets,
-  type Envelope,
-  type ToothOffset,
-} from './view.ts'
+export { drawnStretch, envelopeOf, type Envelope } from './view.ts'
+export { bentTooth, gapRatio, toothOffsets, type ToothOffset } from './teeth.ts'
 export {
   correctedAngle,
   edgeBefore,

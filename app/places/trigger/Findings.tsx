@@ -81,6 +81,9 @@ function Polarity({ read, trigger, onTab }: WithRead) {
 export const jump = (rough: number): string =>
   Number.isFinite(rough) ? `${(100 * Math.sqrt(rough)).toFixed(1)} %` : 'no rhythm at all'
 
+/** Confidence from which a wheel is said to be surely the one. */
+const SURELY = 0.8
+
 function WheelSays({ read, trigger }: WithRead) {
   const { identified, gap } = read
   if (!identified && tellsOf(trigger) === 'rate')
@@ -94,18 +97,21 @@ function WheelSays({ read, trigger }: WithRead) {
       </div>
     )
   const other = identified && identified.name !== trigger.wheel
+  // of two that explain nearly alike the one that was counted by hand is not doubted
+  const nearly = other && identified.runnerUp === trigger.wheel && identified.confidence < SURELY
   const short = identified && (identified.name.length > 12 ? 'uneven' : identified.name)
   return (
     <div role="group" aria-label="The wheel">
       <h2>The wheel</h2>
       {identified ? (
-        <p className={other ? 'doubt tight' : 'tight'}>
+        <p className={other && !nearly ? 'doubt tight' : 'tight'}>
           {short} by this capture alone
-          {identified.confidence > 0.8 ? ', surely' : ''}
+          {identified.confidence > SURELY ? ', surely' : ''}
           {identified.runnerUp && identified.runnerUp.length < 12
             ? `; next ${identified.runnerUp}`
             : ''}
-          .{other && ` You wrote ${trigger.wheel}: count the teeth again.`}
+          .{other && !nearly && ` You wrote ${trigger.wheel}: count the teeth again.`}
+          {nearly && ` You wrote ${trigger.wheel}, which explains it nearly as well.`}
           {gap !== null && ` The gap is ${gap.toFixed(2)} of the steps beside it.`}
         </p>
       ) : (
