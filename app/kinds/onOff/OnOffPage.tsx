@@ -1,8 +1,9 @@
-import { Link, useSearchParams } from 'react-router'
+import { Link } from 'react-router'
 import { entryOf, statusOf } from '../../../core/channel/index.ts'
 import type { OnOffStatus } from '../../../core/onOff/index.ts'
 import { Chip } from '../../parts/Chip.tsx'
 import { PlaceTabs } from '../../parts/PlaceTabs.tsx'
+import { useInAddress } from '../../parts/useInAddress.ts'
 import { Say } from '../../parts/Say.tsx'
 import { useQuantity } from '../../parts/units.ts'
 import { useBuild } from '../../store/useBuild.ts'
@@ -19,15 +20,12 @@ const TABS = [
   { id: 'input', name: 'Input' },
   { id: 'prove', name: 'Prove' },
 ] as const
-type TabId = (typeof TABS)[number]['id']
 
 /** A channel that says on or off: its thresholds and zones on scales, and beneath them what is worked on. */
 export default function OnOffPage({ channel, read }: KindProps) {
   const { build } = useBuild()
-  const [params, setParams] = useSearchParams()
-  const tab = TABS.find((t) => t.id === params.get('stage'))?.id ?? 'switch'
-  const choose = (stage: TabId): void =>
-    setParams((now) => ({ ...Object.fromEntries(now), stage }), { replace: true })
+  const [stage, choose] = useInAddress('stage')
+  const tab = TABS.find((t) => t.id === stage)?.id ?? 'switch'
   const entry = entryOf(build, read.id)!
   const status = statusOf(build, entry) as OnOffStatus
   const q = useQuantity(status.unit, status.accuracy)

@@ -1,9 +1,9 @@
 import { NativeSelect, SegmentedControl, Switch } from '@mantine/core'
 import { lazy, Suspense, useState } from 'react'
-import { useSearchParams } from 'react-router'
 import type { Id } from '../../../core/build/index.ts'
 import { Contained } from '../../parts/Trouble.tsx'
 import { PlaceTabs } from '../../parts/PlaceTabs.tsx'
+import { useInAddress } from '../../parts/useInAddress.ts'
 import { Wrong } from '../../parts/Wrong.tsx'
 import { Picture } from './Picture.tsx'
 import { Proposals } from './Proposals.tsx'
@@ -25,7 +25,6 @@ const TABS = [
   { id: 'supplies', name: 'Supplies', Tab: lazy(() => import('./Supplies.tsx')) },
   { id: 'wire', name: 'Wire and fuse', Tab: lazy(() => import('./WireAndFuse.tsx')) },
 ] as const
-type TabId = (typeof TABS)[number]['id']
 
 /** The grounds of the vehicle: posts above and below the ground that is looked from, and what they cost each reader. */
 export function Earths() {
@@ -37,14 +36,12 @@ export function Earths() {
 
 function Drawn({ earths }: { earths: EarthsNow }) {
   const { build, problem, error } = earths
-  const [params, setParams] = useSearchParams()
+  const [asked, choose] = useInAddress('tab')
   const [from, setFrom] = useState<Id | null>(null)
   const [post, setPost] = useState<Id | null>(null)
   const [read, setRead] = useState<Id | null>(null)
-  const tab = TABS.find((t) => t.id === params.get('tab')) ?? TABS[0]
+  const tab = TABS.find((t) => t.id === asked) ?? TABS[0]
   const seenFrom = build.posts.find((p) => p.id === from)?.id ?? firstGround(build.posts)
-  const choose = (id: TabId): void =>
-    setParams((now) => ({ ...Object.fromEntries(now), tab: id }), { replace: true })
   return (
     <section>
       <Heading earths={earths} seenFrom={seenFrom} onSeenFrom={setFrom} />

@@ -86,40 +86,47 @@ const SURELY = 0.8
 
 function WheelSays({ read, trigger }: WithRead) {
   const { identified, gap } = read
-  if (!identified && tellsOf(trigger) === 'rate')
-    return (
-      <div role="group" aria-label="The wheel">
-        <h2>The wheel</h2>
-        <p className="tight">
-          Every step of this capture is like the one before: a ring without a gap. It tells speed;
-          how many teeth it has is counted by hand.
-        </p>
-      </div>
-    )
-  const other = identified && identified.name !== trigger.wheel
-  // of two that explain nearly alike the one that was counted by hand is not doubted
-  const nearly = other && identified.runnerUp === trigger.wheel && identified.confidence < SURELY
-  const short = identified && (identified.name.length > 12 ? 'uneven' : identified.name)
   return (
     <div role="group" aria-label="The wheel">
       <h2>The wheel</h2>
       {identified ? (
-        <p className={other && !nearly ? 'doubt tight' : 'tight'}>
-          {short} by this capture alone
-          {identified.confidence > SURELY ? ', surely' : ''}
-          {identified.runnerUp && identified.runnerUp.length < 12
-            ? `; next ${identified.runnerUp}`
-            : ''}
-          .{other && !nearly && ` You wrote ${trigger.wheel}: count the teeth again.`}
-          {nearly && ` You wrote ${trigger.wheel}, which explains it nearly as well.`}
-          {gap !== null && ` The gap is ${gap.toFixed(2)} of the steps beside it.`}
-        </p>
+        <ByCapture {...{ identified, gap }} written={trigger.wheel} />
       ) : (
-        <p className="tight">No rhythm repeats in this capture: take two turns at least.</p>
+        <p className="tight">
+          {tellsOf(trigger) === 'rate'
+            ? 'Every step of this capture is like the one before: a ring without a gap. It tells speed; how many teeth it has is counted by hand.'
+            : 'No rhythm repeats in this capture: take two turns at least.'}
+        </p>
       )}
     </div>
   )
 }
+
+type ByCaptureProps = {
+  identified: NonNullable<WithRead['read']['identified']>
+  gap: number | null
+  written: string
+}
+
+function ByCapture({ identified, gap, written }: ByCaptureProps) {
+  const { name, runnerUp, confidence } = identified
+  const isOther = name !== written
+  // of two that explain nearly alike the one that was counted by hand is not doubted
+  const nearly = isOther && runnerUp === written && confidence < SURELY
+  const doubt = isOther && !nearly
+  return (
+    <p className={doubt ? 'doubt tight' : 'tight'}>
+      {name.length > SHORTHAND ? 'uneven' : name} by this capture alone
+      {confidence > SURELY ? ', surely' : ''}
+      {runnerUp && runnerUp.length <= SHORTHAND ? `; next ${runnerUp}` : ''}.
+      {doubt && ` You wrote ${written}: count the teeth again.`}
+      {nearly && ` You wrote ${written}, which explains it nearly as well.`}
+      {gap !== null && ` The gap is ${gap.toFixed(2)} of the steps beside it.`}
+    </p>
+  )
+}
+/** Longer names are the angles of a wheel that has no shorthand. */
+const SHORTHAND = 12
 
 /** What the unit waits for is another wheel than turns. */
 function Told({ trigger }: Props) {

@@ -1,10 +1,10 @@
 import { Button, NativeSelect } from '@mantine/core'
-import { lazy, Suspense, useState } from 'react'
-import { useSearchParams } from 'react-router'
+import { lazy, Suspense, useRef, useState } from 'react'
 import type { Trigger as TriggerRecord } from '../../../core/build/index.ts'
 import { lampNow, parseWheel, tellsOf } from '../../../core/trigger/index.ts'
 import { Contained } from '../../parts/Trouble.tsx'
 import { PlaceTabs } from '../../parts/PlaceTabs.tsx'
+import { useInAddress } from '../../parts/useInAddress.ts'
 import { Wrong } from '../../parts/Wrong.tsx'
 import { newId } from '../../store/id.ts'
 import { useBuild } from '../../store/useBuild.ts'
@@ -32,8 +32,8 @@ type TabId = (typeof TABS)[number]['id']
 /** Triggers: a wheel as a ring, its capture unrolled beneath it, and the spark where it was asked for. */
 export function Trigger() {
   const { build } = useBuild()
-  const [params, setParams] = useSearchParams()
-  const trigger = build.triggers.find((t) => t.id === params.get('of')) ?? build.triggers[0]
+  const [of, choose] = useInAddress('of')
+  const trigger = build.triggers.find((t) => t.id === of) ?? build.triggers[0]
   if (!trigger) return <Start />
   return (
     <section>
@@ -42,10 +42,7 @@ export function Trigger() {
           aria-label="Which trigger"
           value={trigger.id}
           data={build.triggers.map((t) => ({ value: t.id, label: t.name }))}
-          onChange={(e) => {
-            const of = e.currentTarget.value
-            setParams((now) => ({ ...Object.fromEntries(now), of }), { replace: true })
-          }}
+          onChange={(e) => choose(e.currentTarget.value)}
           w={220}
           mb={12}
         />
@@ -109,10 +106,15 @@ function Drawn({ trigger }: { trigger: TriggerRecord }) {
   const { build } = useBuild()
   const capture = useCapture(trigger)
   const [turned, setTurned] = useState(0)
-  const [params, setParams] = useSearchParams()
-  const tab = TABS.find((t) => t.id === params.get('tab')) ?? TABS[0]
-  const choose = (id: TabId): void =>
-    setParams((now) => ({ ...Object.fromEntries(now), tab: id }), { replace: true })
+  const [asked, choose] = useInAddress('tab')
+  const tab = TABS.find((t) => t.id === asked) ?? TABS[0]
+  const tabs = useRef<HTMLDivElement>(null)
+  /** What is opened from elsewhere on the page is brought where it is seen. */
+  const show = (id: TabId): void => {
+    choose(id)
+    tabs.current?.scrollIntoView({ block: 'start' })
+    tabs.current?.querySelector<HTMLElement>(`[id$="-tab-${id}"]`)?.focus()
+  }
   const { readings, fit } = lampNow(build, trigger)
   const { kept, read, problem } = capture
   const { cycleDegrees } = parseWheel(trigger.wheel)
@@ -135,7 +137,14 @@ function Drawn({ trigger }: { trigger: TriggerRecord }) {
             {tellsOf(trigger) === 'angle' && (
               <div>
                 <h2>Lamp on cylinder 1, seen less commanded</h2>
-                <LampChart readings={readings} fit={fit} />
+                {readings.length > 0 ? (
+                  <LampChart readings={readings} fit={fit} />
+                ) : (
+                  <p className="pale">
+                    No reading yet. The angle is right when the lamp sees what the unit commands, at
+                    two speeds at least.
+                  </p>
+                )}
               </div>
             )}
           </div>
@@ -154,15 +163,17 @@ function Drawn({ trigger }: { trigger: TriggerRecord }) {
             </Contained>
           )}
         </div>
-        <Findings trigger={trigger} read={read} fit={fit} onTab={choose} />
+        <Findings trigger={trigger} read={read} fit={fit} onTab={show} />
       </div>
-      <PlaceTabs label="Trigger" tabs={TABS} value={tab.id} onChoose={choose}>
-        <Contained what={tab.name} on={[build]}>
-          <Suspense fallback={<p className="pale">…</p>}>
-            <tab.Tab trigger={trigger} capture={capture} />
-          </Suspense>
-        </Contained>
-      </PlaceTabs>
+      <div ref={tabs} className={css.tabs}>
+        <PlaceTabs label="Trigger" tabs={TABS} value={tab.id} onChoose={choose}>
+          <Contained what={tab.name} on={[build]}>
+            <Suspense fallback={<p className="pale">…</p>}>
+              <tab.Tab trigger={trigger} capture={capture} />
+            </Suspense>
+          </Contained>
+        </PlaceTabs>
+      </div>
     </>
   )
 }
