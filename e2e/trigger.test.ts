@@ -483,6 +483,12 @@ test('a build without a trigger gets one, and it can be removed again', async ({
   await page.getByLabel('Wheel on the engine').fill('0,10,25.5,90,150,200,270/360')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('heading', { name: 'Crank, uneven' })).toBeVisible()
+  // a cam beside it, of one tooth, for the same engine
+  await page.getByRole('button', { name: 'Add a trigger' }).click()
+  await expect(page.getByRole('heading', { name: 'Cam, 0/720' })).toBeVisible()
   await page.getByRole('button', { name: 'Remove this trigger' }).click()
-  await expect(page.getByRole('button', { name: 'Add a trigger' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Crank, uneven' })).toBeVisible()
+  await expect(page.getByLabel('Which trigger')).toHaveCount(0)
+  await page.getByRole('button', { name: 'Remove this trigger' }).click()
+  await expect(page.getByRole('heading', { name: 'Trigger', level: 1 })).toBeVisible()
 })

@@ -104,6 +104,17 @@ describe('the input of what switches to ground', () => {
       }
   })
 
+  it('of parts with the same margin takes those whose delay harms nothing, and of these what carries least', () => {
+    const slow = { ...TASK, edgesHz: 60, leakA: 0, cableF: 2e-9 }
+    const of = (task: SwitchedInputTask) =>
+      designSwitchedInput(task).find((d) => d.school === 'pull-up')!
+    const [any, quick] = [of(slow), of({ ...slow, harmlessS: 3e-6 })]
+    expect(quick.marginV).toBeCloseTo(any.marginV, 9)
+    expect(any.upOhm).toBeGreaterThan(10_000)
+    expect(quick.delayS).toBeLessThan(3e-6)
+    // the next part of the series would be slower than that
+    expect(quick.delayS * 1.21).toBeGreaterThan(3e-6)
+  })
   it('leaves out a sensor that does not live on 5 V, and a contact, which lives on nothing', () => {
     const twelve = designSwitchedInput({ ...TASK, sensorFromV: 8 })
     expect(twelve.map((d) => d.school)).not.toContain('sensor-on-5v')

@@ -29,6 +29,8 @@ export type SwitchedInputTask = {
   partTolerance: number
   /** times a second it switches at the most */
   edgesHz: number
+  /** a delay that harms nothing, s; a hundredth of a period if left out */
+  harmlessS?: number
 }
 
 /** A school of reading what switches. */
@@ -183,14 +185,19 @@ function judged(
 const willDo = (task: SwitchedInputTask, { leastA, sinkA, delayS }: InputDesign): boolean =>
   sinkA <= task.sinkA && leastA >= task.leastA && delayS <= (THROUGH * 0.5) / task.edgesHz
 
-/** Margins that differ by less are the same, V; a delay below this share of a period moves no spark that a lamp shows. */
+/** Margins that differ by less are the same, V. */
 const SAME_V = 1e-9
+/** Where nobody says which delay harms nothing: a share of a period. */
 const QUICK_SHARE = 0.01
+const isQuick = (
+  { edgesHz, harmlessS = QUICK_SHARE / edgesHz }: SwitchedInputTask,
+  delayS: number,
+) => delayS < harmlessS
 
 /** More margin; where that is the same, the one that carries less, as long as its edge is quick. */
 const isBetter = (task: SwitchedInputTask, a: InputDesign, b: InputDesign): boolean =>
   a.marginV > b.marginV + SAME_V ||
-  (a.marginV > b.marginV - SAME_V && a.delayS * task.edgesHz < QUICK_SHARE && a.sinkA < b.sinkA)
+  (a.marginV > b.marginV - SAME_V && isQuick(task, a.delayS) && a.sinkA < b.sinkA)
 
 /**
  * The schools of reading what switches, each with the parts of a series that leave the most margin in the worst corner of

@@ -5,7 +5,7 @@ import { orElse } from '../error.ts'
 import { switchedInput, type InputDesign, type SwitchedInputTask } from '../input/index.ts'
 import { amount, number, say, type Phrase } from '../quantity/said.ts'
 import { correctedAngle } from './angle.ts'
-import { lampFit, type LampFit, type LampReading } from './lamp.ts'
+import { DEG_PER_RPM_S, lampFit, type LampFit, type LampReading } from './lamp.ts'
 import { isSameWheel } from './waysOut.ts'
 import { isSpeedRing, parseWheel } from './wheel.ts'
 
@@ -114,13 +114,20 @@ export function fittedAt(trigger: Trigger): InputDesign | null {
     : null
 }
 
+/** A delay of an edge that no lamp shows, degrees of the crank at the limiter. */
+const HARMLESS_DEG = 0.1
+
 /** What the input of a trigger is designed from: its edges as quick as at the limiter. */
 export function inputTask(
   { wheel }: Pick<Trigger, 'wheel'>,
   { fitted: _, limiterRpm, ...input }: NonNullable<Trigger['input']>,
 ): SwitchedInputTask {
   const { edgesDegrees, cycleDegrees } = parseWheel(wheel)
-  return { ...input, edgesHz: (edgesDegrees.length * limiterRpm * 360) / (60 * cycleDegrees) }
+  return {
+    ...input,
+    edgesHz: (edgesDegrees.length * limiterRpm * 360) / (60 * cycleDegrees),
+    harmlessS: HARMLESS_DEG / (DEG_PER_RPM_S * limiterRpm),
+  }
 }
 
 /** Hash of all that a proof of a trigger rests on. */

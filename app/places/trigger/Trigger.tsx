@@ -1,8 +1,9 @@
 import { Button, NativeSelect } from '@mantine/core'
-import { lazy, Suspense, useRef, useState } from 'react'
+import { lazy, Suspense, useRef, useState, type ReactNode } from 'react'
 import type { Trigger as TriggerRecord } from '../../../core/build/index.ts'
 import { lampNow, parseWheel, tellsOf } from '../../../core/trigger/index.ts'
 import { Contained } from '../../parts/Trouble.tsx'
+import { Fields } from '../../parts/Fields.tsx'
 import { PlaceTabs } from '../../parts/PlaceTabs.tsx'
 import { useInAddress } from '../../parts/useInAddress.ts'
 import { Wrong } from '../../parts/Wrong.tsx'
@@ -34,34 +35,65 @@ export function Trigger() {
   const { build } = useBuild()
   const [of, choose] = useInAddress('of')
   const trigger = build.triggers.find((t) => t.id === of) ?? build.triggers[0]
-  if (!trigger) return <Start />
+  if (!trigger)
+    return (
+      <Start>
+        <AddTrigger onAdded={choose} />
+      </Start>
+    )
   return (
     <section>
-      {build.triggers.length > 1 && (
-        <NativeSelect
-          aria-label="Which trigger"
-          value={trigger.id}
-          data={build.triggers.map((t) => ({ value: t.id, label: t.name }))}
-          onChange={(e) => choose(e.currentTarget.value)}
-          w={220}
-          mb={12}
-        />
-      )}
+      <Fields>
+        {build.triggers.length > 1 && (
+          <NativeSelect
+            aria-label="Which trigger"
+            value={trigger.id}
+            data={build.triggers.map((t) => ({ value: t.id, label: t.name }))}
+            onChange={(e) => choose(e.currentTarget.value)}
+            w={220}
+          />
+        )}
+        <AddTrigger onAdded={choose} />
+      </Fields>
       <Drawn key={trigger.id} trigger={trigger} />
     </section>
   )
 }
 
-const NEW: Omit<TriggerRecord, 'id'> = {
-  ...{ name: 'Crank', wheel: '36-1', expects: null, pickup: 'vr', device: null, pins: '' },
-  ...{ cylinders: 4, firingOrder: [1, 3, 4, 2], angleDeg: null },
-  ...{ input: null, gap: null, dwell: [], leads: [], comparator: null },
+const NEW: Omit<TriggerRecord, 'id' | 'name' | 'wheel' | 'pickup'> = {
+  ...{ expects: null, device: null, pins: '', cylinders: 4, firingOrder: [1, 3, 4, 2] },
+  ...{ angleDeg: null, input: null, gap: null, dwell: [], leads: [], comparator: null },
   counts: { tooth: 'after-gap', from: 'before' },
 }
+/** What is added first, and after it: a crank’s wheel, a cam of one tooth. */
+const CRANK = { name: 'Crank', wheel: '36-1', pickup: 'vr' } as const
+const CAM = { name: 'Cam', wheel: '0/720', pickup: 'hall' } as const
 
-function Start() {
-  const { edit } = useBuild()
+/** Adds a crank where there is none, and a cam after it; `onAdded` gets its id. */
+function AddTrigger({ onAdded }: { onAdded: (id: string) => void }) {
+  const { build, edit } = useBuild()
   const [problem, setProblem] = useState<string | null>(null)
+  const first = build.triggers.length === 0
+  const add = (): void => {
+    const id = newId()
+    // of one engine they are told the same
+    const { cylinders, firingOrder, device } = build.triggers[0] ?? NEW
+    const trigger = { ...NEW, ...(first ? CRANK : CAM), id, cylinders, firingOrder, device }
+    const wrong = edit({ kind: 'addTrigger', args: { trigger } })
+    setProblem(wrong)
+    if (!wrong) onAdded(id)
+  }
+  return (
+    <>
+      <Wrong>{problem}</Wrong>
+      <Button variant={first ? 'filled' : 'default'} onClick={add}>
+        Add a trigger
+      </Button>
+    </>
+  )
+}
+
+function Start({ children }: { children: ReactNode }) {
   return (
     <section>
       <h1>Trigger</h1>
@@ -70,14 +102,7 @@ function Start() {
         is on the engine and what the unit was told, open a capture of it, and see whether they are
         the same, whether the leads are the right way round, and where sync is lost.
       </p>
-      <Wrong>{problem}</Wrong>
-      <Button
-        onClick={() =>
-          setProblem(edit({ kind: 'addTrigger', args: { trigger: { id: newId(), ...NEW } } }))
-        }
-      >
-        Add a trigger
-      </Button>
+      {children}
     </section>
   )
 }
