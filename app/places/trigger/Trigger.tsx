@@ -3,7 +3,6 @@ import { lazy, Suspense, useRef, useState, type ReactNode } from 'react'
 import type { Trigger as TriggerRecord } from '../../../core/build/index.ts'
 import { lampNow, parseWheel, tellsOf } from '../../../core/trigger/index.ts'
 import { Contained } from '../../parts/Trouble.tsx'
-import { Fields } from '../../parts/Fields.tsx'
 import { PlaceTabs } from '../../parts/PlaceTabs.tsx'
 import { useInAddress } from '../../parts/useInAddress.ts'
 import { Wrong } from '../../parts/Wrong.tsx'
@@ -43,7 +42,7 @@ export function Trigger() {
     )
   return (
     <section>
-      <Fields>
+      <Heading trigger={trigger}>
         {build.triggers.length > 1 && (
           <NativeSelect
             aria-label="Which trigger"
@@ -54,7 +53,7 @@ export function Trigger() {
           />
         )}
         <AddTrigger onAdded={choose} />
-      </Fields>
+      </Heading>
       <Drawn key={trigger.id} trigger={trigger} />
     </section>
   )
@@ -109,7 +108,7 @@ function Start({ children }: { children: ReactNode }) {
 
 const PICKUP = { vr: 'two-wire pickup', hall: 'three-wire sensor' } as const
 
-function Heading({ trigger }: { trigger: TriggerRecord }) {
+function Heading({ trigger, children }: { trigger: TriggerRecord; children: ReactNode }) {
   const { build } = useBuild()
   const device = build.devices.find((d) => d.id === trigger.device)?.name
   return (
@@ -123,6 +122,7 @@ function Heading({ trigger }: { trigger: TriggerRecord }) {
         {trigger.pins && ` pins ${trigger.pins}`}
         {trigger.expects && ` · the unit was told ${trigger.expects}`}
       </span>
+      <div className={css.which}>{children}</div>
     </div>
   )
 }
@@ -132,7 +132,10 @@ function Drawn({ trigger }: { trigger: TriggerRecord }) {
   const capture = useCapture(trigger)
   const [turned, setTurned] = useState(0)
   const [asked, choose] = useInAddress('tab')
-  const tab = TABS.find((t) => t.id === asked) ?? TABS[0]
+  // a cam says which turn it is, a ring how fast: no lamp is read by them
+  const byLamp = tellsOf(trigger) === 'angle'
+  const all = TABS.filter((t) => t.id !== 'lamp' || byLamp)
+  const tab = all.find((t) => t.id === asked) ?? TABS[0]
   const tabs = useRef<HTMLDivElement>(null)
   /** What is opened from elsewhere on the page is brought where it is seen. */
   const show = (id: TabId): void => {
@@ -145,7 +148,6 @@ function Drawn({ trigger }: { trigger: TriggerRecord }) {
   const { cycleDegrees } = parseWheel(trigger.wheel)
   return (
     <>
-      <Heading trigger={trigger} />
       <Wrong>{problem}</Wrong>
       <div className={css.place}>
         <div>
@@ -158,8 +160,7 @@ function Drawn({ trigger }: { trigger: TriggerRecord }) {
                 onTurn={(by) => setTurned((t) => t + by)}
               />
             </Contained>
-            {/* a cam says which turn it is, a ring how fast: no lamp is read by them */}
-            {tellsOf(trigger) === 'angle' && (
+            {byLamp && (
               <div>
                 <h2>Lamp on cylinder 1, seen less commanded</h2>
                 {readings.length > 0 ? (
@@ -191,7 +192,7 @@ function Drawn({ trigger }: { trigger: TriggerRecord }) {
         <Findings trigger={trigger} read={read} fit={fit} onTab={show} />
       </div>
       <div ref={tabs} className={css.tabs}>
-        <PlaceTabs label="Trigger" tabs={TABS} value={tab.id} onChoose={choose}>
+        <PlaceTabs label="Trigger" tabs={all} value={tab.id} onChoose={choose}>
           <Contained what={tab.name} on={[build]}>
             <Suspense fallback={<p className="pale">…</p>}>
               <tab.Tab trigger={trigger} capture={capture} />
