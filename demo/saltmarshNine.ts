@@ -186,8 +186,8 @@ let made: Build | undefined
 export const saltmarshNine = (): Build => structuredClone((made ??= tellSaltmarshNine()))
 
 /**
- * The sample told change by change, with seeded scatter in its readings; without its switches it is what a file of older
- * schemas could hold.
+ * The sample told change by change, with seeded scatter in its readings; without its switches it is what a file of
+ * older schemas could hold.
  */
 // eslint-disable-next-line max-lines-per-function -- a story told day by day, read from top to bottom
 export function tellSaltmarshNine(withSwitches = true): Build {

@@ -2,7 +2,9 @@ import { maker, onOffChannel, type Edited, type Measurement } from '../core/buil
 import { memberOf, usualInput, type Way } from '../core/onOff/index.ts'
 import { PROBE } from './instruments.ts'
 
-/** Where the fan's switch closed on the way up and opened on the way down, in a pan of water with the probe beside it. */
+/**
+ * Where the fan's switch closed on the way up and opened on the way down, in a pan of water with the probe beside it.
+ */
 const SWITCHED: readonly [Way, string][] = [
   ['rising', '94.6'],
   ['falling', '89.2'],

@@ -44,7 +44,10 @@ const lamp = (
   ],
 })
 
-/** The crank's trigger, a wheel of 36-2 read by a unit that waits for 60-2, three readings of the lamp, the cam's, a wheel's, and captures. */
+/**
+ * The crank's trigger, a wheel of 36-2 read by a unit that waits for 60-2, three readings of the lamp, the cam's, a
+ * wheel's, and captures.
+ */
 export function triggerOfTheCar(
   does: (day: number, change: Edited) => void,
   at: (day: number, minute: number) => string,

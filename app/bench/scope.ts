@@ -18,8 +18,8 @@ const inFull = (error: unknown): string =>
   `The scope did not give its sweep: ${(error as Error).message}`
 
 /**
- * One sweep of a scope, by SCPI: told what it looks at, taken, and read a block at a time. Rejects with a sentence where
- * the scope does not answer or refuses what it is told.
+ * One sweep of a scope, by SCPI: told what it looks at, taken, and read a block at a time. Rejects with a sentence
+ * where the scope does not answer or refuses what it is told.
  */
 export async function sweepOf(
   transport: Transport,

@@ -4,7 +4,10 @@ import { OpenBuildContext, useBuild } from '../store/useBuild.ts'
 import { useReady } from './useReady.ts'
 import css from './WhenFitted.module.css'
 
-/** Draws what rests on a channel's curve: waits for the fit of new points, and shows what was known before them until then. */
+/**
+ * Draws what rests on a channel's curve: waits for the fit of new points, and shows what was known before them until
+ * then.
+ */
 export function WhenFitted({ channel, children }: { channel: Channel; children: ReactNode }) {
   const open = useBuild()
   const ready = useReady(open.build, channel)

@@ -91,8 +91,8 @@ export const GROUND_CHANGES = {
     )
   },
   /**
-   * the wiring itself is changed: volt drops that were measured on it before say nothing of it any more, and are struck;
-   * what they said of each strap stays as its ohms
+   * the wiring itself is changed: volt drops that were measured on it before say nothing of it any more, and are
+   * struck; what they said of each strap stays as its ohms
    */
   rewireGround: (
     b,

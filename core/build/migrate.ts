@@ -41,13 +41,13 @@ const within =
     isThing(value) ? { ...defaults, ...value } : value
 
 /**
- * From each schema to the next. Schema 1 (the first trial files) gave instruments only per cent and digits,
- * and wires no ground offset. Schema 2 knew temperatures behind a pull-up only: no counters, no sensor supply,
- * faults shown as cold or hot, faces of digits alone. Schema 3 kept the fuel with a lambda sensor, per cent, did
- * not say whether two halves stand level, and named some settings by units not the core's. Schema 4 kept edits by
- * whole fields and every change with its arguments. Schema 5 knew one kind of channel. Schema 6 knew no grounds and no supplies.
- * Schema 7 knew no shields among the straps and no triggers. Schema 8 kept nothing of a trigger's input, gap and dwell.
- * Schema 9 knew no channels that say on or off, and not which parts are fitted at a trigger's input.
+ * From each schema to the next. Schema 1 (the first trial files) gave instruments only per cent and digits, and wires
+ * no ground offset. Schema 2 knew temperatures behind a pull-up only: no counters, no sensor supply, faults shown as
+ * cold or hot, faces of digits alone. Schema 3 kept the fuel with a lambda sensor, per cent, did not say whether two
+ * halves stand level, and named some settings by units not the core's. Schema 4 kept edits by whole fields and every
+ * change with its arguments. Schema 5 knew one kind of channel. Schema 6 knew no grounds and no supplies. Schema 7
+ * knew no shields among the straps and no triggers. Schema 8 kept nothing of a trigger's input, gap and dwell. Schema
+ * 9 knew no channels that say on or off, and not which parts are fitted at a trigger's input.
  */
 const STEPS: Readonly<Record<number, Step>> = {
   1: {

@@ -21,7 +21,10 @@ export type AdviceTask = {
 
 /** What a family says of the points of a sensor. Plain data. */
 export type Advice = {
-  /** the point that narrows the widest band most, and 1σ of that band before and after it, truth unit; null without a fit */
+  /**
+   * the point that narrows the widest band most, and 1σ of that band before and after it, truth unit; null without a
+   * fit
+   */
   next: { truth: number; bandBefore: number; bandAfter: number } | null
   /** library curves by how well they explain the points, best first; none without points */
   candidates: Candidate[]

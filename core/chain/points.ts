@@ -169,7 +169,9 @@ const elementOfPoint = ({ measurement: { about } }: TakenPoint): string | null =
 export const readerInPoints = (build: Build, element: string | null): Read | undefined =>
   element === null ? undefined : readsOf(build, [element])[0]
 
-/** A ground offset nobody measured, V: what a tidy sensor ground stays within; and one measured on a millivolt range. */
+/**
+ * A ground offset nobody measured, V: what a tidy sensor ground stays within; and one measured on a millivolt range.
+ */
 export const UNMEASURED_GROUND_V = 0.005
 export const MEASURED_GROUND_V = 0.0005
 

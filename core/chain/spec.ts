@@ -142,9 +142,9 @@ function computed(
 }
 
 /**
- * What a reader's sensor ground stands off beside its curve. Where every point of the sensor was taken in a device, what that device's ground
- * stands off is in the curve already: nothing is left of it for the reader it was taken by, and for another the
- * difference of the two.
+ * What a reader's sensor ground stands off beside its curve. Where every point of the sensor was taken in a device,
+ * what that device's ground stands off is in the curve already: nothing is left of it for the reader it was taken by,
+ * and for another the difference of the two.
  */
 function groundBeside(
   build: Build,
@@ -236,7 +236,10 @@ function basisOf(
   )
 }
 
-/** Hash of all that a reading rests on, as it was computed: the curve and its doubt, the circuits, the table, the face. */
+/**
+ * Hash of all that a reading rests on, as it was computed: the curve and its doubt, the circuits, the table, the
+ * face.
+ */
 export function restsOn(build: Build, readId: string): string {
   const { read, channel } = readOf(build, readId)
   return remembered(read, 'hash', statusRestsOn(build, channel), () => {

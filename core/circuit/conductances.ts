@@ -3,7 +3,10 @@ import { EchtError } from '../error.ts'
 /** A resistor between two nodes, by their numbers; −1 is the reference. */
 export type Conductance = { a: number; b: number; siemens: number }
 
-/** What one node answers to once it was taken out: its neighbours with their share of it, and the whole it was tied by, S. */
+/**
+ * What one node answers to once it was taken out: its neighbours with their share of it, and the whole it was tied
+ * by, S.
+ */
 type Step = { node: number; shares: [number, number][]; siemens: number }
 
 /**

@@ -13,8 +13,8 @@ import {
 } from 'typebox'
 
 /**
- * What the schemas of families' settings are made of, for what a family keeps besides the fields it asks for. Imported by
- * name: these are in the page's bundle, and the library whole would be 13 kB there.
+ * What the schemas of families' settings are made of, for what a family keeps besides the fields it asks for.
+ * Imported by name: these are in the page's bundle, and the library whole would be 13 kB there.
  */
 export type Shape = TSchema
 

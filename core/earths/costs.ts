@@ -92,8 +92,8 @@ export const busiestState = ({ states, loads }: Build): Id | null =>
   ).id
 
 /**
- * What each strap adds to what a reader's ground stands off, V: together they are the whole of it. A strap adds its drop
- * times the share of it that lies between the reader's sensor and its converter. Throws as `groundCost`.
+ * What each strap adds to what a reader's ground stands off, V: together they are the whole of it. A strap adds its
+ * drop times the share of it that lies between the reader's sensor and its converter. Throws as `groundCost`.
  */
 export function offsetByStrap(
   ground: Pick<VehicleGround, 'reference'> & Pick<GroundEstimate, 'wires' | 'loads'>,

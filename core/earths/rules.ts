@@ -16,8 +16,9 @@ const INSULATED_OHM = 0.01
 /**
  * Rules of grounding checked on a vehicle as it is drawn, in the state that is looked at, each with the number that
  * breaks it: no load current in the sensor ground; the sensor ground joined to the chassis nowhere else; a device's
- * ground shared with no load; the battery's negative post on engine and body both; no block or head insulated; shields at
- * one end; every wire thick enough for what it carries; coils and injectors returned where no device stands.
+ * ground shared with no load; the battery's negative post on engine and body both; no block or head insulated;
+ * shields at one end; every wire thick enough for what it carries; coils and injectors returned where no device
+ * stands.
  */
 export function brokenRules(build: Build, picture: GroundPicture): BrokenRule[] {
   return [

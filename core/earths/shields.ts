@@ -11,7 +11,9 @@ export type ShieldCost = {
   end: ShieldEnd
   /** current that runs in it, A */
   ampere: number
-  /** what it lifts the unit's sensor ground by over the unit's own ground, V: that much of a trigger's margin is gone */
+  /**
+   * what it lifts the unit's sensor ground by over the unit's own ground, V: that much of a trigger's margin is gone
+   */
   liftV: number
   /** the reader it costs the most, against without the shield, truth unit; null where it costs none */
   worst: { cost: ReaderCost; off: number; share: number } | null
@@ -86,7 +88,10 @@ export function wantedFor(
   }
 }
 
-/** Posts a shield is grounded at: the sensor ground of the unit, beside its own, and where it might be grounded besides. */
+/**
+ * Posts a shield is grounded at: the sensor ground of the unit, beside its own, and where it might be grounded
+ * besides.
+ */
 export const shieldEnds = (build: Build): { sensors: Id; unit: Id; far: Id } | null => {
   const sensors = build.posts.find((p) => p.kind === 'sensors')
   const unit = build.posts.find((p) => p.kind === 'device' && p.device === sensors?.device)

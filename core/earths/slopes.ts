@@ -23,7 +23,10 @@ export type GroundSlope = {
   at: number
   /** of what is shown, truth unit, for one volt that the sensor's ground stands above the converter's; small ones */
   perVolt: number
-  /** ground differences, V, ascending, and what each does to what is shown, truth unit: a chain bends over tenths of a volt */
+  /**
+   * ground differences, V, ascending, and what each does to what is shown, truth unit: a chain bends over tenths of a
+   * volt
+   */
   volt: number[]
   off: number[]
   /** accuracy the channel needs, truth unit */

@@ -5,8 +5,8 @@ import { uniformStream } from '../math/index.ts'
 import { edgeMargin, type Comparator } from './comparator.ts'
 
 /**
- * When the edges of a comparator come on a signal that rests, swings up and then down to its peak, ten times, with noise as bad as it
- * may be: at either end of its range at every sample, by chance.
+ * When the edges of a comparator come on a signal that rests, swings up and then down to its peak, ten times, with
+ * noise as bad as it may be: at either end of its range at every sample, by chance.
  */
 function edges(of: Comparator, noiseV: number, liftV: number, seed: number): number[] {
   const uniform = uniformStream(seed)

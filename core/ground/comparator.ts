@@ -34,7 +34,8 @@ export function edgeMargin(
   requirePositive(hysteresisV, 'The hysteresis')
   const noise = Math.abs(requireFinite(noiseV, 'The noise'))
   const lift = Math.abs(requireFinite(liftV, 'The lift of the ground'))
-  // at rest the line must stay below the threshold; as the signal crosses, noise must stay within the hysteresis, peak to peak
+  // at rest the line must stay below the threshold; as the signal crosses, noise must stay within the hysteresis,
+  // peak to peak
   const falseV = Math.min(thresholdV - lift - noise, hysteresisV - 2 * noise)
   const missedV = peakV - thresholdV - lift - noise
   return { falseV, missedV, leastV: Math.min(falseV, missedV) }

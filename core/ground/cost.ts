@@ -29,11 +29,12 @@ export type GroundCost = {
 }
 
 /**
- * What the loads of a vehicle cost its readers, in volts at their converters: positive where the sensor's ground stands
- * above the converter's. Every load takes its current from the battery's positive post and returns it into its node;
- * the readers draw none. By load it is superposition of one factored network. Throws `EchtError` `floating-node`
- * naming what hangs from nothing, `zero-ohm` and `not-positive` for a wire or pull-up without resistance,
- * `duplicate-id`, `not-a-number`, `out-of-range` for a share of the supply outside 0 to 1 or a reader of no kind, `singular-circuit`.
+ * What the loads of a vehicle cost its readers, in volts at their converters: positive where the sensor's ground
+ * stands above the converter's. Every load takes its current from the battery's positive post and returns it into its
+ * node; the readers draw none. By load it is superposition of one factored network. Throws `EchtError`
+ * `floating-node` naming what hangs from nothing, `zero-ohm` and `not-positive` for a wire or pull-up without
+ * resistance, `duplicate-id`, `not-a-number`, `out-of-range` for a share of the supply outside 0 to 1 or a reader of
+ * no kind, `singular-circuit`.
  *
  * @example groundCost({ reference: '-', wires: [{ id: 'strap', a: 'block', b: '-', ohm: 0.001 }],
  *   loads: [{ id: 'fan', into: 'block', ampere: 20, states: ['on'] }],

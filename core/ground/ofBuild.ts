@@ -138,7 +138,10 @@ function feetOf(build: Build, tied: ReadonlySet<Id>): VehicleGround['feet'] {
 export type SolvedGround = {
   ground: VehicleGround
   estimate: GroundEstimate
-  /** by reader, in the state the vehicle is in: V its sensor's ground stands above its converter's, and its 95 % half-width */
+  /**
+   * by reader, in the state the vehicle is in: V its sensor's ground stands above its converter's, and its 95 %
+   * half-width
+   */
   offsets: Map<Id, { volt: number; band: number }>
 }
 /** Grounds worked out, or why they cannot be. */

@@ -72,7 +72,10 @@ export function doubtsLeft({ doubts, rows, inner }: Posterior): number[] {
   })
 }
 
-/** One set of quantities out of what they may be, about nothing: drawn as believed, and set right by readings drawn with it. */
+/**
+ * One set of quantities out of what they may be, about nothing: drawn as believed, and set right by readings drawn
+ * with it.
+ */
 export function drawnFrom(of: Posterior, normal: () => number): number[] {
   const believed = of.doubts.map((d) => d * normal())
   const learned = movedTo(

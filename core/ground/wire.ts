@@ -174,9 +174,9 @@ export function wireThere(
 }
 
 /**
- * Ohms of a strap or joint by itself: volts across it at a known current, less what the meter shows with its probes held
- * together. Throws `EchtError` `not-a-number`, `not-positive` where the current or what is left of the volts is not above
- * zero.
+ * Ohms of a strap or joint by itself: volts across it at a known current, less what the meter shows with its probes
+ * held together. Throws `EchtError` `not-a-number`, `not-positive` where the current or what is left of the volts is
+ * not above zero.
  *
  * @example ohmByVolts({ volt: 0.0312, zeroV: 0.0002, ampere: 10 }) // 0.0031
  */

@@ -200,11 +200,11 @@ const isBetter = (task: SwitchedInputTask, a: InputDesign, b: InputDesign): bool
   (a.marginV > b.marginV - SAME_V && isQuick(task, a.delayS) && a.sinkA < b.sinkA)
 
 /**
- * The schools of reading what switches, each with the parts of a series that leave the most margin in the worst corner of
- * battery, rail and part tolerances, best first. To ground: a pull-up to the unit's 5 V; a fixed divider from the battery;
- * the same trimmed by a potentiometer; the sensor itself on 5 V. To the battery: a divider that holds the pin down. A
- * school for which no parts will do is left out. Every value of the series is tried. Throws `EchtError` `not-a-number`,
- * `not-positive`, `bad-range`, `no-pull-up` where no school has parts that will do.
+ * The schools of reading what switches, each with the parts of a series that leave the most margin in the worst
+ * corner of battery, rail and part tolerances, best first. To ground: a pull-up to the unit's 5 V; a fixed divider
+ * from the battery; the same trimmed by a potentiometer; the sensor itself on 5 V. To the battery: a divider that
+ * holds the pin down. A school for which no parts will do is left out. Every value of the series is tried. Throws
+ * `EchtError` `not-a-number`, `not-positive`, `bad-range`, `no-pull-up` where no school has parts that will do.
  */
 export function designSwitchedInput(task: SwitchedInputTask): InputDesign[] {
   check(task)

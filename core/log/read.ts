@@ -32,9 +32,10 @@ const BLOCK_ROWS = 1 << 14
 const MOST_COLUMNS = 512
 
 /**
- * Puts rows of a CSV log together as they are parsed: what the program wrote about the file, a header of names, a row of
- * units beneath it where there is one, then numbers. Decimal commas are understood where the separator is no comma. Rows of another length than the
- * header, and rows that a stray quote mark swallowed, are left out and counted. Throws `EchtError` `bad-log`.
+ * Puts rows of a CSV log together as they are parsed: what the program wrote about the file, a header of names, a row
+ * of units beneath it where there is one, then numbers. Decimal commas are understood where the separator is no
+ * comma. Rows of another length than the header, and rows that a stray quote mark swallowed, are left out and
+ * counted. Throws `EchtError` `bad-log`.
  */
 export function logBuilder(
   /** a file of one column is a log too where its rate is known from elsewhere */

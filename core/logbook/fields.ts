@@ -223,7 +223,10 @@ export function fieldOf(build: Build, edit: Edit): FieldName {
   return found ? found[1]({ build, edit, path }) : { name: path.at(-1) ?? edit.in, unit: null }
 }
 
-/** A value of the record as it is spoken of: what was stated, not how far it is trusted; an ice check by its reading, parts in a word. */
+/**
+ * A value of the record as it is spoken of: what was stated, not how far it is trusted; an ice check by its reading,
+ * parts in a word.
+ */
 export function bareValue(value: unknown): unknown {
   if (typeof value !== 'object' || value === null) return value
   if ('value' in value && 'basis' in value) return value.value

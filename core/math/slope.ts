@@ -1,8 +1,8 @@
 import { orElse } from '../error.ts'
 /**
- * Slope of `f` at `where`, or at the nearest end of `within`, from its values a step `h` to either side, `h` in the unit of x; one-sided where f ends
- * (throws or gives no number) or where the step leaves `within`: beyond the ends of a curve that holds, nothing
- * moves, and that says nothing of the curve. NaN where neither side answers.
+ * Slope of `f` at `where`, or at the nearest end of `within`, from its values a step `h` to either side, `h` in the
+ * unit of x; one-sided where f ends (throws or gives no number) or where the step leaves `within`: beyond the ends of
+ * a curve that holds, nothing moves, and that says nothing of the curve. NaN where neither side answers.
  */
 export function slopeAt(
   f: (x: number) => number,

@@ -18,7 +18,10 @@ export type Seen = { is: Is; element: CircuitElement; perfect: CircuitElement | 
 /** What the network looks like from one reader's sensor. */
 export type View = { nodes: Nodes; parts: Seen[] }
 
-/** What a sensor's ground stands off: as it was stated, or as the vehicle's grounds make it, with how far that may be off. */
+/**
+ * What a sensor's ground stands off: as it was stated, or as the vehicle's grounds make it, with how far that may be
+ * off.
+ */
 export type GroundOffset = Stated & { sizeV?: number }
 
 /** The reader that looks, and what it looks with. */

@@ -27,7 +27,10 @@ export function expectedReadings(chain: Chain, truth: number, truthSigma = 0): E
   })
 }
 
-/** What the perfect chain has on a stage at a height, going on straight where the curve ends. NaN where it has nothing. */
+/**
+ * What the perfect chain has on a stage at a height, going on straight where the curve ends. NaN where it has
+ * nothing.
+ */
 function valueAt(chain: Chain, id: StageId, height: number): number {
   const here = safely(() => idealValue(chain, id, height))
   if (Number.isFinite(here)) return here

@@ -54,7 +54,10 @@ const TOGETHER = [0, 1.96, 2.236, 2.388]
 const K95 = 1.96
 /** A reading on a hand-held meter: 1σ relative. */
 const METER_RELATIVE = 0.005
-/** How often a chain is sound and its readings stray, and how often the cause is none of those named, beside a fault's. */
+/**
+ * How often a chain is sound and its readings stray, and how often the cause is none of those named, beside a
+ * fault's.
+ */
 const SOUND_PRIOR = 20
 const UNNAMED_PRIOR = 1
 /** Causes whose readings differ by less than this, in their own σ, are alike. */

@@ -154,7 +154,9 @@ function predict(variant: Variant, doubt: Doubt): Prediction {
   }
 }
 
-/** The healthy chain, and every fault at every size it comes in. Faults that nothing can be computed of are left out. */
+/**
+ * The healthy chain, and every fault at every size it comes in. Faults that nothing can be computed of are left out.
+ */
 export type Predictions = {
   healthy: Prediction
   /** run when they are asked for: some hundred chains */

@@ -111,7 +111,9 @@ function bestTable(task: TableTask, samples: Samples, cells: number, startError:
   return fewer && worstOver(fewer, samples).error < worstOver(best, samples).error ? fewer : best
 }
 
-/** The same table with more cells, each put where its value lies nearest to a step. Undefined where there is no room. */
+/**
+ * The same table with more cells, each put where its value lies nearest to a step. Undefined where there is no room.
+ */
 function withMore(table: Table, cells: number, samples: Samples, yStep: number): Table | undefined {
   const places = [...samples.knots].map((k) => samples.x[k]!)
   let { x, y } = table

@@ -36,7 +36,7 @@ export function jointOnSteps(
   return found
 }
 
-// eslint-disable-next-line max-lines-per-function -- one table of states, filled, then read back: its parts share all its arrays
+// eslint-disable-next-line max-lines-per-function -- one table of states, filled, then read back
 function reachOnSteps(
   samples: Samples,
   cells: number,

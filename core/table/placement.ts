@@ -163,7 +163,7 @@ const LOOK_BACK = 48
 // interval; it only shrinks. The sweep is the inner loop of everything, so it only notes the interval at each
 // place, in scratch arrays that are made once; which knots can be reached is then read off from the far end.
 // Returns true when the last place can be reached.
-// eslint-disable-next-line complexity -- the inner loop of every search: its parts share six running numbers, and calls would cost more than the work
+// eslint-disable-next-line complexity -- the inner loop of every search: calls would cost more than the work
 function lookAhead(
   samples: Samples,
   state: State,

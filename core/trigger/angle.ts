@@ -12,8 +12,8 @@ export const gapDegrees = (wheel: Wheel): number => Math.max(...stepsOf(wheel))
 const inTurn = (degrees: number): number => ((degrees % 360) + 360) % 360
 
 /**
- * What is entered in a unit for a tooth that stands so many degrees before top dead centre of cylinder one; the tooth is
- * the first after the gap. Throws `EchtError` `not-a-number`.
+ * What is entered in a unit for a tooth that stands so many degrees before top dead centre of cylinder one; the tooth
+ * is the first after the gap. Throws `EchtError` `not-a-number`.
  *
  * @example enteredAngle(97.6, parseWheel('36-2'), { tooth: 'before-gap', from: 'before' }) // 127.6
  */
@@ -24,7 +24,9 @@ export function enteredAngle(beforeDeg: number, wheel: Wheel, { tooth, from }: C
   return inTurn(from === 'before' ? before : -before)
 }
 
-/** The other way: degrees that edge 0 stands before top dead centre, out of what is entered. Throws as `enteredAngle`. */
+/**
+ * The other way: degrees that edge 0 stands before top dead centre, out of what is entered. Throws as `enteredAngle`.
+ */
 export function edgeBefore(enteredDeg: number, wheel: Wheel, { tooth, from }: Counts): number {
   requireFinite(enteredDeg, 'The trigger angle')
   const before = from === 'before' ? enteredDeg : -enteredDeg
@@ -53,8 +55,8 @@ export type Signature = 'half-tooth' | 'gap' | null
 const NEAR_SIGMAS = 2.5
 
 /**
- * Whether an offset is what a wrong edge or exchanged leads make: half a tooth pitch; or the teeth of the gap, where the
- * unit counts from the other side of it. Throws `EchtError` `not-a-number`.
+ * Whether an offset is what a wrong edge or exchanged leads make: half a tooth pitch; or the teeth of the gap, where
+ * the unit counts from the other side of it. Throws `EchtError` `not-a-number`.
  */
 export function signatureOf(offsetDeg: number, sigmaDeg: number, wheel: Wheel): Signature {
   const off = Math.abs(requireFinite(offsetDeg, 'The offset'))

@@ -16,7 +16,10 @@ export type CamEdge = {
 
 export type CamPhase = {
   edges: CamEdge[]
-  /** turns of the crank with a cam edge at their edge 0's side and without, told apart: the phase of the cycle is known */
+  /**
+   * turns of the crank with a cam edge at their edge 0's side and without, told apart: the phase of the cycle is
+   * known
+   */
   tellsTurns: boolean
 }
 

@@ -21,8 +21,8 @@ const ANGLE_STEP = 0.1
 const FOLDED = 40
 
 /**
- * `named`: it has a shorthand, and is not told by its own angles. `seenOnce`: its gap was seen once only, so that it may
- * have more teeth than these.
+ * `named`: it has a shorthand, and is not told by its own angles. `seenOnce`: its gap was seen once only, so that it
+ * may have more teeth than these.
  */
 export type Candidate = {
   wheel: Wheel
@@ -58,8 +58,8 @@ export function candidatesOf(all: Float64Array): Candidate[] {
 const FEW_EDGES = 12
 
 /**
- * Wheels with half as many edges as the rhythm has: a cylinder fires every second turn, so that with one, three or five of
- * them the speed repeats after two turns of a wheel. Null where compression does not explain them.
+ * Wheels with half as many edges as the rhythm has: a cylinder fires every second turn, so that with one, three or
+ * five of them the speed repeats after two turns of a wheel. Null where compression does not explain them.
  */
 function inOneTurn(at: Float64Array, n: number): Candidate[] | null {
   if (n % 2 !== 0 || n < 4) return null

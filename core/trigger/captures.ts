@@ -20,8 +20,8 @@ const MOST_SAMPLES = 50_000_000
 const EVEN = 0.02
 
 /**
- * A capture out of two columns of a file: time in seconds and the signal. A time column that rounds is evened out. Throws
- * `EchtError` `bad-capture` where the columns are empty, hold no numbers, run backwards or have two rates.
+ * A capture out of two columns of a file: time in seconds and the signal. A time column that rounds is evened out.
+ * Throws `EchtError` `bad-capture` where the columns are empty, hold no numbers, run backwards or have two rates.
  */
 export function captureOfColumns(timeS: ArrayLike<number>, signal: ArrayLike<number>): Capture {
   const n = Math.min(timeS.length, signal.length)
@@ -79,9 +79,9 @@ function numbersOf(signal: ArrayLike<number>, n: number): Float32Array {
 }
 
 /**
- * A capture out of a WAV file: its first channel, −1 to 1 where nothing says what a volt is. A sound card may have turned
- * it round, so that its sign is not known. Throws `EchtError` `bad-capture` for what is no WAV file, is cut short, or holds
- * too little or too much.
+ * A capture out of a WAV file: its first channel, −1 to 1 where nothing says what a volt is. A sound card may have
+ * turned it round, so that its sign is not known. Throws `EchtError` `bad-capture` for what is no WAV file, is cut
+ * short, or holds too little or too much.
  */
 export const captureOfWav = (bytes: Uint8Array): Capture => channelsOfWav(bytes)[0]!
 

@@ -119,8 +119,8 @@ const SOME_GAPS = 9
 const HIGH_IN_GAP = 0.5
 
 /**
- * Whether a gap holds a crossing of the same way that rests half-way, and was not taken for one: so it is between teeth,
- * from the end of the last one to the beginning of the next, and never at their centres.
+ * Whether a gap holds a crossing of the same way that rests half-way, and was not taken for one: so it is between
+ * teeth, from the end of the last one to the beginning of the next, and never at their centres.
  */
 function hidesCrossings(samples: Float32Array, at: Float64Array, sign: 1 | -1): boolean {
   const intervals = at.slice(1).map((x, k) => x - at[k]!)
@@ -337,9 +337,10 @@ export function requireSamples(samples: unknown): Float32Array {
 }
 
 /**
- * Speed, sync, polarity and faults out of a capture of a trigger wheel that is known. Edges are placed between samples;
- * noise up to a tenth of the local peak and speed swinging within a turn as in cranking are borne. A healthy capture has
- * no faults. Throws `EchtError` `bad-capture`, `bad-wheel`, `unknown-pickup`, `not-a-number`, `not-positive`.
+ * Speed, sync, polarity and faults out of a capture of a trigger wheel that is known. Edges are placed between
+ * samples; noise up to a tenth of the local peak and speed swinging within a turn as in cranking are borne. A healthy
+ * capture has no faults. Throws `EchtError` `bad-capture`, `bad-wheel`, `unknown-pickup`, `not-a-number`,
+ * `not-positive`.
  *
  * @param samples volts, sample i at i / sampleHz
  */

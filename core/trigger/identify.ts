@@ -13,9 +13,9 @@ export type IdentifiedWheel = {
 }
 
 /**
- * The wheel of a capture, from the capture alone: after how many edges its rhythm repeats, then of the wheels with so many
- * edges the one at which the speed is smoothest. Edge 0 follows the longest gap. Two clean turns are enough, ten noisy
- * ones. Throws `EchtError` `no-pattern` where nothing repeats or nothing tells one tooth from another,
+ * The wheel of a capture, from the capture alone: after how many edges its rhythm repeats, then of the wheels with so
+ * many edges the one at which the speed is smoothest. Edge 0 follows the longest gap. Two clean turns are enough, ten
+ * noisy ones. Throws `EchtError` `no-pattern` where nothing repeats or nothing tells one tooth from another,
  * `bad-capture`, `unknown-pickup`, `not-a-number`, `not-positive`.
  *
  * @param samples volts, sample i at i / sampleHz

@@ -42,8 +42,8 @@ const weighed = ({ rpm, commandedDeg, seenDeg, uncertaintyDeg }: LampReading): W
 
 /**
  * Offset and delay out of lamp readings: seen = commanded + offset − 6·rpm·delay, by weighted least squares with the
- * uncertainties that are stated. One speed alone says nothing of the delay: the offset then is what stands at that speed.
- * Throws `EchtError` `too-few-points` without a reading, `not-a-number`, `not-positive`, `out-of-range`.
+ * uncertainties that are stated. One speed alone says nothing of the delay: the offset then is what stands at that
+ * speed. Throws `EchtError` `too-few-points` without a reading, `not-a-number`, `not-positive`, `out-of-range`.
  *
  * @example lampFit([{ rpm: 1000, commandedDeg: 10, seenDeg: 4 }, { rpm: 4000, commandedDeg: 10, seenDeg: 3 }]).delayS
  */
@@ -77,8 +77,8 @@ export function lampFit(readings: LampReading[]): LampFit {
 export type NextLamp = { rpm: number; worstBeforeDeg: number; worstAfterDeg: number }
 
 /**
- * Of the speeds that may be driven, the one at which a further reading narrows the error of the angle at the worst speed
- * of use the most. Throws as `lampFit`, and `nothing-makeable` where no speed is given.
+ * Of the speeds that may be driven, the one at which a further reading narrows the error of the angle at the worst
+ * speed of use the most. Throws as `lampFit`, and `nothing-makeable` where no speed is given.
  */
 export function bestNextLamp(
   readings: LampReading[],
@@ -96,7 +96,10 @@ export function bestNextLamp(
   return { rpm: best.rpm, worstBeforeDeg: before, worstAfterDeg: best.after }
 }
 
-/** 1σ of the angle at the worst of two speeds; without two speeds what a delay of 100 µs more or less would do is in it. */
+/**
+ * 1σ of the angle at the worst of two speeds; without two speeds what a delay of 100 µs more or less would do is in
+ * it.
+ */
 function worstAngleSigma(readings: LampReading[], range: readonly [number, number]): number {
   const all = readings.map(weighed)
   const prior = (DEG_PER_RPM_S * UNKNOWN_DELAY_S) ** -2

@@ -31,9 +31,9 @@ export type OtherWheel = {
 }
 
 /**
- * The wheel these edges are of, where it surely is not the one they were followed by: another explains them where this
- * one does much worse, needs faults in many a turn, or fits nowhere. Null where there is no such wheel. It is looked for
- * only where the edges fit badly.
+ * The wheel these edges are of, where it surely is not the one they were followed by: another explains them where
+ * this one does much worse, needs faults in many a turn, or fits nowhere. Null where there is no such wheel. It is
+ * looked for only where the edges fit badly.
  */
 export function otherWheel(at: Float64Array, wheel: Wheel, tracked: Tracked): OtherWheel | null {
   const pattern = new Pattern(wheel)
@@ -99,8 +99,8 @@ function goneOf(part: Wheel, whole: Wheel): number[][] | null {
 }
 
 /**
- * The tooth without which the wheel explains the edges, where there is one edge a turn too few: compression moves them too
- * far to be told by their angles. Several where they explain alike.
+ * The tooth without which the wheel explains the edges, where there is one edge a turn too few: compression moves
+ * them too far to be told by their angles. Several where they explain alike.
  */
 function oneGone(
   at: Float64Array,

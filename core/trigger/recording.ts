@@ -17,9 +17,9 @@ const MOST_CHANNELS = 4
 const CRANK = ['crank', 'ckp', 'volt', 'ch1', 'channel 1', 'signal']
 
 /**
- * Columns of a file, one of time and up to four of volts; without a column of time, at a rate that is said or stands above
- * the columns. Seconds and volts, or what the names say with a prefix (`ms`, `mV`). Throws `EchtError` `bad-capture` where
- * neither time nor rate is there, and as `captureOfColumns`.
+ * Columns of a file, one of time and up to four of volts; without a column of time, at a rate that is said or stands
+ * above the columns. Seconds and volts, or what the names say with a prefix (`ms`, `mV`). Throws `EchtError`
+ * `bad-capture` where neither time nor rate is there, and as `captureOfColumns`.
  */
 export function recordingOfColumns(
   { names, columns, preamble }: Pick<Log, 'names' | 'preamble'> & { columns: ArrayLike<number>[] },

@@ -56,10 +56,11 @@ const HALL_HIGH_V = 5
 const MOST_SAMPLES = 200_000_000
 
 /**
- * What a pickup gives as a wheel turns at a given speed. A variable-reluctance pickup rises as a tooth comes and falls
- * through zero at its centre, by the speed; a Hall sensor stands at 5 V between teeth and at 0 over a tooth. With `seed`
- * the same each time. Sample i is at i / sampleHz; the wheel starts at a place drawn by the seed. Throws `EchtError`
- * `bad-wheel`, `unknown-pickup`, `not-a-number`, `not-positive`, `out-of-range` for more samples than can be held.
+ * What a pickup gives as a wheel turns at a given speed. A variable-reluctance pickup rises as a tooth comes and
+ * falls through zero at its centre, by the speed; a Hall sensor stands at 5 V between teeth and at 0 over a tooth.
+ * With `seed` the same each time. Sample i is at i / sampleHz; the wheel starts at a place drawn by the seed. Throws
+ * `EchtError` `bad-wheel`, `unknown-pickup`, `not-a-number`, `not-positive`, `out-of-range` for more samples than can
+ * be held.
  */
 export function simulateTrigger(task: TriggerTask): SimulatedTrigger {
   const wheel = requireWheel(task.wheel)

@@ -1,8 +1,8 @@
 import { deviation, mean } from 'd3-array'
 
 /**
- * Degrees of the crank a speed may be taken over: compression changes it within more, and looks like scatter where teeth
- * are few. Where the speeds of a part differ little, it may be over more.
+ * Degrees of the crank a speed may be taken over: compression changes it within more, and looks like scatter where
+ * teeth are few. Where the speeds of a part differ little, it may be over more.
  */
 const MOST_DEGREES = { swinging: 30, even: 180 }
 /** Standard deviation of the speeds of a part, over their mean, up to which they are even. */
@@ -17,10 +17,11 @@ const LEAST_EDGES = 8
 const MIDDLE_SIZE = 0.6745
 
 /**
- * Speeds over the intervals between edges, each by the line through as many edges as serve best. Noise shifts an edge, and
- * the interval on either side with it: where samples are few a line through more edges tells the speed better, but for
- * what the speed changes within it. For some edges at a time the width is taken that leaves least of both: what the speeds
- * then differ from those between two edges, and what the scatter of the edges leaves (Stein's estimate of the risk).
+ * Speeds over the intervals between edges, each by the line through as many edges as serve best. Noise shifts an
+ * edge, and the interval on either side with it: where samples are few a line through more edges tells the speed
+ * better, but for what the speed changes within it. For some edges at a time the width is taken that leaves least of
+ * both: what the speeds then differ from those between two edges, and what the scatter of the edges leaves (Stein's
+ * estimate of the risk).
  *
  * @param at where the edges lie, in samples
  * @param speed degrees a sample over the interval that ends there, 0 where none does

@@ -13,9 +13,9 @@ const MOST_SWING = 0.8
 export type Interval = { logSpeed: number; middle: number; width: number }
 
 /**
- * How badly speeds are those of an engine: the mean square of what is left of their logarithms after a level, a trend and
- * one swing by compression have been taken off. A wide interval shows less of a swing than a narrow one, and a large
- * swing of the speed is no plain sine of its logarithm: both are reckoned with. Infinity for fewer than six.
+ * How badly speeds are those of an engine: the mean square of what is left of their logarithms after a level, a trend
+ * and one swing by compression have been taken off. A wide interval shows less of a swing than a narrow one, and a
+ * large swing of the speed is no plain sine of its logarithm: both are reckoned with. Infinity for fewer than six.
  */
 export function misfit(intervals: readonly Interval[]): number {
   const m = intervals.length
@@ -42,8 +42,9 @@ export function misfit(intervals: readonly Interval[]): number {
 const TAKES_IN_TIME = 5
 
 /**
- * The same for a speed that goes as a sine of time, as an engine's does that a starter drags over compression: the places
- * are fitted by time, where it is a plain sine whatever its size, and what is left is told as logarithms of speed.
+ * The same for a speed that goes as a sine of time, as an engine's does that a starter drags over compression: the
+ * places are fitted by time, where it is a plain sine whatever its size, and what is left is told as logarithms of
+ * speed.
  */
 function inTime(intervals: readonly Interval[], order: number): number {
   const m = intervals.length
@@ -101,8 +102,8 @@ function refined(fit: Fit, intervals: readonly Interval[], y: readonly number[])
 }
 
 /**
- * The logarithm of the mean speed over an interval of a speed that goes as 1 + swing·cos. Time adds up, so that it is the
- * slowness that is averaged; its harmonics follow one another by one ratio.
+ * The logarithm of the mean speed over an interval of a speed that goes as 1 + swing·cos. Time adds up, so that it is
+ * the slowness that is averaged; its harmonics follow one another by one ratio.
  */
 function logMeanSpeed(
   { middle, width }: Interval,

@@ -16,10 +16,10 @@ const LEAST_TEETH = 8
 const BESIDE = [-2, -1, 1, 2]
 
 /**
- * Each tooth against where it should be, by the two on either side of it, as the mean of all turns: a tooth that is late
- * every turn is bent, and not noise. A cubic goes through the four, since a speed that swings over compression brings
- * teeth late at the same places in each turn. Teeth beside a late one seem early, so that the one is named that stands out
- * the most.
+ * Each tooth against where it should be, by the two on either side of it, as the mean of all turns: a tooth that is
+ * late every turn is bent, and not noise. A cubic goes through the four, since a speed that swings over compression
+ * brings teeth late at the same places in each turn. Teeth beside a late one seem early, so that the one is named
+ * that stands out the most.
  */
 export function toothOffsets({ tracked }: ReadCapture, wheel: Wheel): ToothOffset[] {
   const n = wheel.edgesDegrees.length
@@ -49,8 +49,8 @@ export function toothOffsets({ tracked }: ReadCapture, wheel: Wheel): ToothOffse
 }
 
 /**
- * How the teeth beside a tooth foretell it: the shares of a cubic through them, the degrees from the one before to the one
- * after, and the product of their distances, with which goes what a swing leaves of it.
+ * How the teeth beside a tooth foretell it: the shares of a cubic through them, the degrees from the one before to
+ * the one after, and the product of their distances, with which goes what a swing leaves of it.
  */
 function besideOf(
   { edgesDegrees: edges, cycleDegrees: cycle }: Wheel,

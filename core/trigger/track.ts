@@ -302,7 +302,9 @@ class Tracker {
     return best
   }
 
-  /** How badly the speeds about a step are an engine's, summed: of two turns before it, its own, and two turns after. */
+  /**
+   * How badly the speeds about a step are an engine's, summed: of two turns before it, its own, and two turns after.
+   */
   private misfitAbout({ to, edge }: Step, now: Before): number {
     const { at, pattern, out } = this
     const { n, log, steps } = pattern

@@ -23,8 +23,9 @@ type Header = { tick: number; signals: VcdSignal[]; at: number }
 const bad = (why: string): EchtError => new EchtError('bad-capture', why)
 
 /**
- * A capture out of a value change dump (IEEE 1364): its first signal of one bit, or its first real one, as volts on an even
- * clock. Throws `EchtError` `bad-capture` for what declares no signal or no timescale, runs backwards or is cut short.
+ * A capture out of a value change dump (IEEE 1364): its first signal of one bit, or its first real one, as volts on
+ * an even clock. Throws `EchtError` `bad-capture` for what declares no signal or no timescale, runs backwards or is
+ * cut short.
  */
 export const captureOfVcd = (text: string): Capture =>
   captureOfSignal(text, signalsOfVcd(text)[0]!.code)

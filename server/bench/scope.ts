@@ -44,9 +44,9 @@ function numberOf(argument: string, low: number, high: number): number {
 }
 
 /**
- * A simulated scope on a trigger's wire: told which engine turns before it, it takes one sweep and gives it in blocks of
- * the converter's counts, by IEEE 488.2's decimal numbers. `WAVeform:PREamble?` says how many points, how many a second
- * and volts a count.
+ * A simulated scope on a trigger's wire: told which engine turns before it, it takes one sweep and gives it in blocks
+ * of the converter's counts, by IEEE 488.2's decimal numbers. `WAVeform:PREamble?` says how many points, how many a
+ * second and volts a count.
  */
 export function simulatedScope(): ScpiParser {
   const scene: Scene = {

@@ -36,8 +36,8 @@ type Props = {
 
 /**
  * The grounds as posts that stand above or below the ground that is looked from, by their millivolts, from front to
- * rear; a level picture is a true vehicle. A post is chosen by pressing it; pulled from one to another it runs a wire; a
- * strap pulled at one end moves that end.
+ * rear; a level picture is a true vehicle. A post is chosen by pressing it; pulled from one to another it runs a
+ * wire; a strap pulled at one end moves that end.
  */
 export function Picture({ earths, seenFrom, chosen, onChoose, read }: Props) {
   const { build, picture } = earths

@@ -5,7 +5,10 @@ import { Amount } from '../../parts/Amount.tsx'
 import { Beside, Fields } from '../../parts/Fields.tsx'
 import css from './Earths.module.css'
 
-/** A relay that a unit switches to ground, drawn with the currents that run: how low-side switching and the diode work. */
+/**
+ * A relay that a unit switches to ground, drawn with the currents that run: how low-side switching and the diode
+ * work.
+ */
 export function RelayCircuit() {
   const [task, setTask] = useState({ batteryV: 13.8, coilOhm: 85, coilH: 0.3, loadA: 15 })
   const [on, setOn] = useState(true)

@@ -6,7 +6,10 @@ const H = 190
 const LEFT = 52
 const RIGHT = 12
 
-/** Seen less commanded against speed: a level line at nothing is a true spark, its height the offset, its slope the delay. */
+/**
+ * Seen less commanded against speed: a level line at nothing is a true spark, its height the offset, its slope the
+ * delay.
+ */
 export function LampChart({ readings, fit }: { readings: LampReading[]; fit: LampFit | null }) {
   const most = Math.max(6000, ...readings.map((r) => r.rpm * 1.1))
   const offs = readings.map((r) => r.seenDeg - r.commandedDeg)

@@ -7,8 +7,8 @@ const CENTRE = SIZE / 2
 const RADIUS = 118
 
 /**
- * The wheel as it turns past its pickup, which stands on the right: teeth by their edges, top dead centres by the firing
- * order. `at` is the angle that stands before the pickup, degrees after edge 0.
+ * The wheel as it turns past its pickup, which stands on the right: teeth by their edges, top dead centres by the
+ * firing order. `at` is the angle that stands before the pickup, degrees after edge 0.
  */
 export function Ring({
   trigger,

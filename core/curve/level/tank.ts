@@ -176,7 +176,10 @@ export function predictLevel(
   }
 }
 
-/** Where a thing stops being so, between a height where it is and one where it is not, to a thousandth of a millimetre. */
+/**
+ * Where a thing stops being so, between a height where it is and one where it is not, to a thousandth of a
+ * millimetre.
+ */
 function edgeOf(isSo: (height: number) => boolean, so: number, not: number): number {
   let inside = so,
     outside = not

@@ -1,6 +1,9 @@
 import { EchtError, requirePositive } from '../../error.ts'
 
-/** Driving counts as steady where the frequency of one half of so many seconds and of the other differ by less than this. */
+/**
+ * Driving counts as steady where the frequency of one half of so many seconds and of the other differ by less than
+ * this.
+ */
 const STEADY_S = 4
 const STEADY_SHARE = 0.006
 /** Longest that satellite speed is taken to lag, s. */

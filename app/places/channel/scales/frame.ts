@@ -22,7 +22,10 @@ export type Frame = {
   first: number
   last: number
   stageX: (index: number) => number
-  /** what stands between the truth and the element: the parts of what is read as one, or what the truth is first turned into */
+  /**
+   * what stands between the truth and the element: the parts of what is read as one, or what the truth is first
+   * turned into
+   */
   betweenX: (index: number) => number
   y: (height: number) => number
   /** the same, kept inside the window */

@@ -71,7 +71,9 @@ type Verdict = { off: number; half: number }
 
 const saidOf = (q: Quantity, { off, half }: Verdict): string => `${q.off(off)} ${q.pm(half)}`
 
-/** What was said at this truth before the newest edit; null where nothing has changed since the thread was put there. */
+/**
+ * What was said at this truth before the newest edit; null where nothing has changed since the thread was put there.
+ */
 function useBefore(spec: Chain['spec'], now: Verdict & { truth: number }): Verdict | null {
   const [seen, setSeen] = useState<{
     spec: Chain['spec']
