@@ -3,7 +3,8 @@ import { parseWheel, simulateTrigger } from './core.ts'
 
 /** Of the captures that these tests open. */
 export const wheel = parseWheel('36-2')
-const speed = (t: number): number =>
+/** How fast that crank turns, rpm. */
+export const speed = (t: number): number =>
   240 * Math.min(1, 0.05 + t / 0.3) * (1 + 0.2 * Math.sin(38 * t))
 /** Volts of a crank that is being started, its leads exchanged or not. */
 export const cranked = (reversed: boolean) =>

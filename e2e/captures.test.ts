@@ -14,7 +14,7 @@ import {
   wavOfCapture,
 } from './core.ts'
 import { exportBuild, numberIn, openSample, saved, watch, wipe } from './help.ts'
-import { wheel, cranked, openCapture } from './capture.ts'
+import { cranked, openCapture, speed, wheel } from './capture.ts'
 
 test('the reversed pickup is found in its capture, and the angle corrected by the lamp', async ({
   page,

@@ -1,4 +1,4 @@
-import { levelsOf, switchings } from './crossings.ts'
+import { levelsOf, switchings } from './levels.ts'
 import type { ReadCapture } from './decode.ts'
 import { stepsOf, type Wheel } from './wheel.ts'
 

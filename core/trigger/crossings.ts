@@ -1,3 +1,6 @@
+import { grown } from './grown.ts'
+import type { Profile } from './profile.ts'
+
 /**
  * Crossings of a pickup's signal, with the part of a sample at which they lie. A crossing counts where the signal goes
  * from well on one side to well on the other: noise that only touches zero is none. Where a tooth takes many samples
@@ -5,59 +8,10 @@
  * line through the samples about it.
  */
 
-/** A stretch of a signal: how high it goes, and how much of that is noise. */
-export type Profile = {
-  /** samples in a part */
-  part: number
-  /** highest of |v| in each part, V */
-  amplitude: Float32Array
-  /** 1σ of white noise in each part, V: by neighbouring samples, so too high where a tooth takes few of them */
-  noise: Float32Array
-}
-
-const PARTS = 256
-const LOOKS = 1024
-/** Mean of |difference| of two normal numbers over σ. */
-const MEAN_DIFFERENCE = 2 / Math.sqrt(Math.PI)
-
-/** How high the signal goes from part to part, out of some hundred thousand samples of it. */
-export function profileOf(samples: Float32Array): Profile {
-  const parts = Math.max(1, Math.min(PARTS, Math.floor(samples.length / 64)))
-  const part = Math.ceil(samples.length / parts)
-  const amplitude = new Float32Array(parts)
-  const noise = new Float32Array(parts)
-  for (let p = 0; p < parts; p++) {
-    const end = Math.min(samples.length - 1, (p + 1) * part)
-    // an uneven stride meets no rhythm of the signal
-    const stride = Math.max(1, Math.floor(part / LOOKS)) | 1
-    let most = 0
-    let differences = 0
-    let count = 0
-    for (let i = p * part; i < end; i += stride) {
-      const v = Math.abs(samples[i]!)
-      if (v > most) most = v
-      differences += Math.abs(samples[i + 1]! - samples[i]!)
-      count++
-    }
-    amplitude[p] = most
-    noise[p] = count === 0 ? 0 : differences / count / MEAN_DIFFERENCE
-  }
-  return { part, amplitude, noise }
-}
-
-/** A signal this many σ high is a signal, and not its noise. */
-const CLEAR = 6
-/** Parts that reach so much of the highest are clear whatever their noise: teeth of few samples look like noise. */
-const SURELY = 0.1
-
-/** Whether a part of the signal holds teeth, and not only noise. */
-export const isClear = ({ amplitude, noise }: Profile, p: number, most: number): boolean =>
-  amplitude[p]! > 0 && (amplitude[p]! >= SURELY * most || amplitude[p]! > CLEAR * noise[p]!)
-
 /** Samples that a tooth is brought down to before its crossings are looked for. */
 const PER_TOOTH = 16
 /** Threshold over the last peak. */
-const ARM = 0.4
+export const ARM = 0.4
 /** The line that places a crossing goes through samples up to so much of the peak. */
 const LINE = 0.6
 /** Without a crossing for so many of the longest intervals the signal has sunk, and the threshold follows it. */
@@ -278,124 +232,4 @@ export class VrScan {
     const x = -(sy - b * sx) / n / b
     return b < 0 && Math.abs(x) <= half + 1 ? rough + x : rough
   }
-}
-
-const grown = (store: Float64Array): Float64Array => {
-  const larger = new Float64Array(Math.ceil(store.length * 1.6))
-  larger.set(store)
-  return larger
-}
-
-/** Averages over more and more samples are tried, until the crossings are those of teeth and no longer of noise. */
-const MOST_HALVINGS = 14
-/** Crossings that stay the same to this part from one average to the next are those of teeth. */
-const SAME_COUNT = 0.04
-/** So many crossings make a rhythm. */
-const RHYTHM = 4
-/** Of all |v|, the one that is taken for a peak: teeth fill a tenth of the signal at least. */
-const HIGH = 0.98
-
-/**
- * What a tooth takes in a stretch of a signal, samples, and how high it goes, V; null where no rhythm can be seen. The
- * stretch is averaged by twos; noise makes fewer and fewer crossings, teeth the same number over several halvings.
- */
-export function rhythmOf(
-  samples: Float32Array,
-  from: number,
-  to: number,
-): { period: number; peak: number } | null {
-  let level = samples.subarray(from, to)
-  let best: { period: number; peak: number; lasts: number } | null = null
-  let before: { count: number; lasts: number } = { count: 0, lasts: 0 }
-  for (let h = 0; h < MOST_HALVINGS && level.length > 4 * RHYTHM; h++) {
-    const { at, peak } = plainCrossings(level)
-    const same = Math.abs(at.length - before.count) <= Math.max(1, SAME_COUNT * before.count)
-    const lasts = same ? before.lasts + 1 : 0
-    before = { count: at.length, lasts }
-    if (at.length >= RHYTHM && (best === null || lasts > best.lasts)) {
-      const intervals = at.slice(1).map((x, i) => x - at[i]!)
-      intervals.sort((a, b) => a - b)
-      best = { period: intervals[Math.floor(intervals.length / 4)]! * 2 ** h, peak, lasts }
-    }
-    const half = new Float32Array(level.length >> 1)
-    for (let i = 0; i < half.length; i++) half[i] = (level[2 * i]! + level[2 * i + 1]!) / 2
-    level = half
-  }
-  return best && { period: best.period, peak: best.peak }
-}
-
-/** Where a signal falls from well above to well below zero, its thresholds held. */
-function plainCrossings(level: Float32Array): { at: number[]; peak: number } {
-  const stride = Math.max(1, Math.floor(level.length / 4096)) | 1
-  const some: number[] = []
-  for (let i = 0; i < level.length; i += stride) some.push(Math.abs(level[i]!))
-  const heights = some.sort((a, b) => a - b)
-  const peak = heights[Math.floor(HIGH * (heights.length - 1))]!
-  const arm = ARM * peak
-  const at: number[] = []
-  let high = false
-  for (let i = 0; i < level.length; i++) {
-    const v = level[i]!
-    if (v > arm) high = true
-    else if (high && v < -arm) {
-      high = false
-      at.push(i)
-    }
-  }
-  return { at, peak }
-}
-
-/** The two levels of a signal that switches; null where it does not. */
-export function levelsOf(samples: Float32Array): { low: number; high: number } | null {
-  const stride = Math.max(1, Math.floor(samples.length / 65_536)) | 1
-  const some: number[] = []
-  for (let i = 0; i < samples.length; i += stride) some.push(samples[i]!)
-  some.sort((a, b) => a - b)
-  const at = (share: number): number => some[Math.floor(share * (some.length - 1))]!
-  const middle = (at(0.002) + at(0.998)) / 2
-  const mean = (of: number[]): number => of.reduce((s, v) => s + v, 0) / of.length
-  const [below, above] = [some.filter((v) => v < middle), some.filter((v) => v >= middle)]
-  if (below.length === 0 || above.length === 0) return null
-  const [low, high] = [mean(below), mean(above)]
-  return high - low > 0 ? { low, high } : null
-}
-
-/** Crossings of a signal that switches between two levels, in samples: down and up. */
-export function switchings(
-  samples: Float32Array,
-  { low, high }: { low: number; high: number },
-): { falls: Float64Array; rises: Float64Array } {
-  const down = low + 0.25 * (high - low)
-  const up = low + 0.75 * (high - low)
-  const middle = (low + high) / 2
-  let falls: Float64Array = new Float64Array(1024)
-  let rises: Float64Array = new Float64Array(1024)
-  let [f, r] = [0, 0]
-  let state = samples[0]! > middle
-  // the last sample on the side that is being left
-  let side = 0
-  const placed = (i: number): number => {
-    const before = samples[i - 1]!
-    const now = samples[i]!
-    return i - 1 + Math.min(1, Math.max(0, (before - middle) / (before - now)))
-  }
-  for (let i = 1; i < samples.length; i++) {
-    const v = samples[i]!
-    if (state) {
-      if (v > middle) side = i
-      else if (v < down) {
-        state = false
-        if (f === falls.length) falls = grown(falls)
-        falls[f++] = placed(side + 1)
-        side = i
-      }
-    } else if (v < middle) side = i
-    else if (v > up) {
-      state = true
-      if (r === rises.length) rises = grown(rises)
-      rises[r++] = placed(side + 1)
-      side = i
-    }
-  }
-  return { falls: falls.subarray(0, f), rises: rises.subarray(0, r) }
 }

@@ -1,12 +1,7 @@
-import {
-  levelsOf,
-  profileOf,
-  isClear,
-  rhythmOf,
-  switchings,
-  VrScan,
-  type Profile,
-} from './crossings.ts'
+import { VrScan } from './crossings.ts'
+import { levelsOf, switchings } from './levels.ts'
+import { isClear, profileOf, type Profile } from './profile.ts'
+import { rhythmOf } from './rhythm.ts'
 import { Pattern } from './pattern.ts'
 import { smoothedSpeed } from './speed.ts'
 import { otherWheel, type OtherWheel } from './otherWheel.ts'
