@@ -56,7 +56,26 @@ export function track(at: Float64Array, wheel: Wheel): Tracked {
     // what was taken back whole is not looked at from the same place again
     from = Math.max(tracker.follow(sure), sure.from + 1)
   }
-  return tracker.done()
+  return withoutDoubtful(tracker.done(), pattern.n)
+}
+
+/** An engine that is just being started gains speed so many times over; compression alone swings it by less. */
+const STARTING = 2.5
+/** Of so few edges a wrong place makes the speed smooth, so that it does not tell. */
+const FEW = 6
+
+/**
+ * Without the passings of edge 0 that were seen while the engine gained speed from rest and needed a fault within two
+ * turns to go on from: a gap and a stroke of compression look alike there, and what follows does not prove them.
+ */
+function withoutDoubtful(tracked: Tracked, n: number): Tracked {
+  const { at, speed, faults, starts } = tracked
+  const early = at[Math.min(at.length - 1, 2 * n)]!
+  const doubt = faults.findLast((f) => f.at <= early)
+  if (!doubt) return tracked
+  const speeds = speed.subarray(0, 3 * n).filter((v) => v > 0)
+  const starting = n <= FEW || Math.max(...speeds) > STARTING * Math.min(...speeds)
+  return starting ? { ...tracked, starts: starts.filter((s) => s > doubt.at) } : tracked
 }
 
 /** Where a turn began, and what had been said until then. */
