@@ -221,6 +221,15 @@ describe('what is no capture of that wheel', () => {
     const samples = new Float32Array(1000)
     samples[400] = NaN
     expect(() => decodeTrigger(samples, task)).toThrow(/Sample 400/)
+    // wherever it stands, in a part of a larger store too, and huge or tiny numbers are numbers
+    for (const bad of [NaN, Infinity, -Infinity])
+      for (const at of [0, 3, 4, 997, 998]) {
+        const part = new Float32Array(1001).subarray(2)
+        part[at] = bad
+        expect(() => decodeTrigger(part, task)).toThrow(coded('bad-capture'))
+      }
+    const odd = Float32Array.of(3.4e38, -3.4e38, 1e-45, -0, 0)
+    expect(decodeTrigger(odd, task).inSync).toBe(false)
     expect(() => decodeTrigger([1, 2] as never, task)).toThrow(coded('bad-capture'))
     expect(() => decodeTrigger(samples, { ...task, sampleHz: 0 })).toThrow(coded('bad-capture'))
     expect(() => decodeTrigger(new Float32Array(9), { ...task, sampleHz: 0 })).toThrow(

@@ -30,8 +30,15 @@ export class Pattern {
    * intervals that follow. Null where too few follow.
    */
   align(at: Float64Array, from: number, intervals: number): Alignment | null {
-    const { n, log } = this
     if (from + intervals >= at.length || intervals < 2) return null
+    const rough = this.roughnesses(at, from, intervals)
+    const { edge, cost, second } = leastOf(rough)
+    return { from, edge, cost: cost / (intervals - 1), second: second / (intervals - 1) }
+  }
+
+  /** How rough the speed is over some intervals, at each place on the wheel: its logarithms' changes, squared and summed. */
+  private roughnesses(at: Float64Array, from: number, intervals: number): Float64Array {
+    const { n, log } = this
     const d = new Float64Array(intervals - 1)
     let before = Math.log(at[from + 1]! - at[from]!)
     for (let k = 1; k < intervals; k++) {
@@ -39,34 +46,34 @@ export class Pattern {
       d[k - 1] = now - before
       before = now
     }
-    let [edge, cost, second] = [0, Infinity, Infinity]
-    for (let j = 0; j < n; j++) {
-      let sum = 0
+    const rough = new Float64Array(n)
+    for (let j = 0; j < n; j++)
       for (let k = 0; k < d.length; k++) {
         const a = (j + k) % n
         const miss = log[(a + 1) % n]! - log[a]! - d[k]!
-        sum += miss * miss
+        rough[j]! += miss * miss
       }
-      if (sum < cost) [edge, cost, second] = [j, sum, cost]
-      else if (sum < second) second = sum
-    }
-    return { from, edge, cost: cost / d.length, second: second / d.length }
+    return rough
   }
 
   /**
    * As `align`, for a wheel of few teeth, between which an engine's speed changes by as much as a gap is long: of all
-   * places the one at which the speeds are those of an engine, compression and all.
+   * places the one at which the speeds are those of an engine, compression and all. Of more teeth than a dozen only the
+   * places are looked at that are smoothest without it.
    */
   alignSwinging(at: Float64Array, from: number, intervals: number): Alignment | null {
     const { n } = this
     if (from + intervals >= at.length) return null
-    let [edge, cost, second] = [0, Infinity, Infinity]
-    for (let j = 0; j < n; j++) {
-      const fit = this.misfitFrom(at, from, j, intervals)
-      if (fit < cost) [edge, cost, second] = [j, fit, cost]
-      else if (fit < second) second = fit
-    }
-    return { from, edge, cost, second }
+    const places = [...Array(n).keys()]
+    const likely = n <= FEW ? places : this.smoothest(at, from, intervals)
+    const fits = new Float64Array(n).fill(Infinity)
+    for (const j of likely) fits[j] = this.misfitFrom(at, from, j, intervals)
+    return { from, ...leastOf(fits) }
+  }
+
+  private smoothest(at: Float64Array, from: number, intervals: number): number[] {
+    const rough = this.roughnesses(at, from, intervals)
+    return [...rough.keys()].sort((a, b) => rough[a]! - rough[b]!).slice(0, FEW)
   }
 
   /** By whichever of the two serves a wheel of so many teeth. */
@@ -93,6 +100,20 @@ export class Pattern {
     }
     return misfit(seen)
   }
+}
+
+/** So many places on a wheel are looked at with compression in mind. */
+const FEW = 12
+
+/** The place of the least of some costs, and how much the next one is. */
+function leastOf(costs: Float64Array): { edge: number; cost: number; second: number } {
+  let [edge, cost, second] = [0, Infinity, Infinity]
+  for (let j = 0; j < costs.length; j++) {
+    const c = costs[j]!
+    if (c < cost) [edge, cost, second] = [j, c, cost]
+    else if (c < second) second = c
+  }
+  return { edge, cost, second }
 }
 
 /** Wheels of so few teeth are aligned with an engine's compression in mind. */
