@@ -23,7 +23,7 @@ function cranking(): Uint8Array {
     ...{ ...task, wheel: parseWheel('36-2'), pickup: 'vr', reversed: true, noiseV: 0.08 },
   }).samples
   const cam = simulateTrigger({
-    ...{ ...task, wheel: parseWheel('0,250/720'), pickup: 'hall', noiseV: 0.03 },
+    ...{ ...task, wheel: parseWheel('0/720'), pickup: 'hall', noiseV: 0.03 },
   }).samples
   const rows = Array.from(
     crank,

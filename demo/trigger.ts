@@ -15,7 +15,7 @@ const CRANK: Trigger = {
 
 /** The cam's three-wire switch: nobody gave it a pull-up yet. */
 const CAM: Trigger = {
-  ...{ id: 'tr-cam', name: 'Cam', wheel: '0,250/720', expects: '0,250/720', pickup: 'hall' },
+  ...{ id: 'tr-cam', name: 'Cam', wheel: '0/720', expects: '0/720', pickup: 'hall' },
   ...{ device: 'engine-unit', pins: '5', cylinders: 3, firingOrder: [1, 3, 2] },
   counts: { tooth: 'after-gap', from: 'before' },
   ...{ angleDeg: null, input: null, gap: null, dwell: [], leads: [] },

@@ -73,8 +73,8 @@ describe('where a trigger stands', () => {
     expect(triggerStatus(sample, mad).state).toBe('wrong')
   })
   it('tells its input how often it switches at the limiter, by the turns of its own cycle', () => {
-    // two edges in two turns at 6000 rpm: 100 a second
-    expect(inputTask(cam, { ...INPUT, limiterRpm: 6000 }).edgesHz).toBeCloseTo(100, 9)
+    // one edge in two turns at 6000 rpm: 50 a second
+    expect(inputTask(cam, { ...INPUT, limiterRpm: 6000 }).edgesHz).toBeCloseTo(50, 9)
     expect(inputTask(crank, { ...INPUT, limiterRpm: 6000 }).edgesHz).toBeCloseTo(3400, 9)
   })
 })

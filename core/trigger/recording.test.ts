@@ -53,6 +53,20 @@ describe('columns of a file', () => {
     // what somebody says goes before it
     expect(recordingOfColumns(of(['Crank'], [a], row), 10).capture(0).sampleHz).toBe(10)
   })
+  it('have a time by its rise where a rate stands above them too, and samples that are numbered', () => {
+    const above = ['Sample rate', '500 Hz']
+    const rising = recordingOfColumns(of(['x-axis', 'A'], [timeS, a], above), null)
+    expect(rising.names).toEqual(['A'])
+    expect(rising.capture(0).sampleHz).toBeCloseTo(1000, 6)
+    const count = Float64Array.from(timeS, (_, i) => i)
+    const numbered = recordingOfColumns(of(['Sample', 'A', 'B'], [count, a, b], above), null)
+    expect(numbered.names).toEqual(['A', 'B'])
+    expect(numbered.capture(1).sampleHz).toBe(500)
+    expect([...numbered.capture(1).samples]).toEqual([...Float32Array.from(b)])
+    expect(() => recordingOfColumns(of(['Sample', 'A'], [count, a]), null)).toThrow(
+      coded('bad-capture'),
+    )
+  })
   it('are refused without a time or a rate, and where there are too many', () => {
     expect(() => recordingOfColumns(of(['x'], [a]), null)).toThrow(coded('bad-capture'))
     const names = ['time', 'c1', 'c2', 'c3', 'c4', 'c5', 'c6', 'c7', 'c8']

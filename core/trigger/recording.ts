@@ -26,16 +26,15 @@ export function recordingOfColumns(
   saidHz: number | null,
 ): Recording {
   const rateHz = saidHz ?? rateAbove(preamble)
-  const named = names.findIndex((n) => /time|second/i.test(n))
-  // of several columns without a name the first is the time, unless somebody says the rate
-  const time = named >= 0 && names.length > 1 ? named : names.length > 1 && rateHz === null ? 0 : -1
+  const counts = names.findIndex((n) => COUNTS.test(n.trim()))
+  const time = timeColumn({ names, columns }, { saidHz, rateHz, counts })
   const prefixS = time < 0 ? 1 : prefixOf(names[time]!, 's')
   if (time < 0 && rateHz === null)
     throw new EchtError(
       'bad-capture',
       'This file has no time column: say its sample rate, and open it again.',
     )
-  const own = names.map((_, i) => i).filter((i) => i !== time)
+  const own = names.map((_, i) => i).filter((i) => i !== time && i !== counts)
   return recordingOf(
     own.map((i) => names[i]!),
     (channel) => {
@@ -49,6 +48,28 @@ export function recordingOfColumns(
       return { samples, sampleHz: sampleHz / prefixS, ...rest }
     },
   )
+}
+
+/** A column that numbers the samples is no time and no signal. */
+const COUNTS = /^(samples?|index|points?|nr|no|n|#)\.?$/i
+/** Rows by which a column without a name of time is judged. */
+const LOOKED_AT = 1000
+
+/** Which column is the time; −1 where the rate is known and none is. */
+function timeColumn(
+  { names, columns }: { names: readonly string[]; columns: readonly ArrayLike<number>[] },
+  { saidHz, rateHz, counts }: { saidHz: number | null; rateHz: number | null; counts: number },
+): number {
+  const named = names.findIndex((n) => /time|second/i.test(n))
+  if (names.length < 2) return -1
+  if (named >= 0) return named
+  // of several columns without a name the first is the time, unless somebody says the rate
+  const first = counts === 0 ? 1 : 0
+  if (saidHz !== null || names.length < first + 2) return -1
+  const rows = Math.min(LOOKED_AT, columns[first]!.length)
+  let rises = rows > 1
+  for (let i = 1; i < rows; i++) rises &&= columns[first]![i]! > columns[first]![i - 1]!
+  return rateHz === null || rises ? first : -1
 }
 
 const PREFIXES: Record<string, number> = {
