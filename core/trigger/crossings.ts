@@ -152,9 +152,12 @@ export class VrScan {
             below: from + ahead * (i + middle),
             belowV: descent.belowSum / by,
           })
-          this.keep(x)
-          this.passed(Math.abs(x - last), descent.top / by)
-          last = x
+          // one that lies no further than the last is that one again, in two parts by its noise
+          if (this.count === 0 || (x - last) * ahead > 0) {
+            this.keep(x)
+            this.passed(Math.abs(x - last), descent.top / by)
+            last = x
+          }
           by = this.step()
           arm = this.armAt(from + ahead * i, by)
           patience = i + SINKS * this.longest

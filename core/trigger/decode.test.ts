@@ -57,6 +57,8 @@ describe('cranking from rest, the speed swinging 35 % by compression, noise a te
   it('gives the speed of each interval, one entry an edge but the first', () => {
     for (const { got, made } of read) {
       expect(got.rpm).toHaveLength(got.timeS.length)
+      expect(got.rpm.every((v) => v > 0)).toBe(true)
+      expect(got.timeS.every((t, k) => k === 0 || t > got.timeS[k - 1]!)).toBe(true)
       const { speed, sampleHz } = made
       const late = Array.from(got.timeS.keys()).filter((k) => k > 0 && got.timeS[k]! > 0.9)
       const off = late.map((k) => {

@@ -143,13 +143,16 @@ function wholeScan(
   { from, period, peak, sign }: Begin & { sign: 1 | -1 },
 ): Float64Array {
   const task = { period, peak, sign, profile }
-  const after = new VrScan(samples, { ...task, from, to: samples.length }).run()
-  // backwards from a little later, so that no crossing lies between the two
-  const later = Math.min(samples.length - 1, Math.ceil((after[0] ?? from) + 1.5 * period))
-  if (from === 0) return after
+  const ahead = new VrScan(samples, { ...task, from, to: samples.length }).run()
+  if (from === 0) return ahead
+  if (ahead.length < 3)
+    return new VrScan(samples, { ...task, from: samples.length - 1, to: -1 }).run().reverse()
+  // the first crossing was found without one before it: it is left to the way back, which begins after the second
+  const after = ahead.subarray(1)
+  const step = after[1]! - after[0]!
+  const later = Math.min(samples.length - 1, Math.ceil(after[0]! + step / 2))
   const back = new VrScan(samples, { ...task, from: later, to: -1 }).run()
-  const first = (after[0] ?? Infinity) - period / 4
-  const before = back.filter((x) => x < first).reverse()
+  const before = back.filter((x) => x < after[0]! - Math.min(step, period) / 4).reverse()
   const all = new Float64Array(before.length + after.length)
   all.set(before)
   all.set(after, before.length)
