@@ -191,7 +191,7 @@ function Drawn({ trigger }: { trigger: TriggerRecord }) {
         </div>
         <Findings trigger={trigger} read={read} fit={fit} onTab={show} />
       </div>
-      <div ref={tabs} className={css.tabs}>
+      <div ref={tabs}>
         <PlaceTabs label="Trigger" tabs={all} value={tab.id} onChoose={choose}>
           <Contained what={tab.name} on={[build]}>
             <Suspense fallback={<p className="pale">…</p>}>
