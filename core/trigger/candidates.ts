@@ -170,7 +170,9 @@ function costOf(at: Float64Array, pattern: Pattern, swinging: boolean): number |
   const places = Array.from({ length: parts }, (_, i) => Math.floor(((i + 1) * last) / parts))
   const costs = [...new Set(places)]
     .map((k) =>
-      swinging ? pattern.alignSwinging(at, k, intervals) : pattern.align(at, k, intervals),
+      swinging
+        ? pattern.alignSwinging({ at, steep: null }, k, intervals)
+        : pattern.align(at, k, intervals),
     )
     .flatMap((found) => (found ? [found.cost] : []))
     .sort((x, y) => x - y)

@@ -35,7 +35,7 @@ const scan = ({ samples, peak }: Made, period: number, sign: 1 | -1, backwards =
   new VrScan(samples, {
     ...{ sign, period, peak, profile: profileOf(samples) },
     ...(backwards ? { from: samples.length - 1, to: -1 } : { from: 0, to: samples.length }),
-  }).run()
+  }).run().at
 
 /** How far each crossing found is from the nearest that is there. */
 const misses = (found: ArrayLike<number>, there: readonly number[]): number[] =>
@@ -96,13 +96,13 @@ describe('crossings of a pickup', () => {
     const found = new VrScan(made.samples, {
       ...{ sign: 1, period, peak: made.peak, profile: profileOf(made.samples) },
       ...{ from: 39_999, to: -1 },
-    }).run()
+    }).run().at
     expect(found.length).toBeGreaterThan(0.97 * made.falls.length)
     expect(rms(misses(found, made.falls))).toBeLessThan(0.01 * period)
     const few = new VrScan(made.samples, {
       ...{ sign: 1, period, peak: made.peak, profile: profileOf(made.samples), most: 12 },
       ...{ from: 20_000, to: 40_000 },
-    }).run()
+    }).run().at
     expect(few).toHaveLength(12)
   })
 })

@@ -37,6 +37,12 @@ export type ScanTask = {
   most?: number
 }
 
+/**
+ * Crossings of a signal, samples, and how steep it is at each, V a sample; null where that says nothing, as with a
+ * switch. A pickup's voltage goes as its speed, so that its slope goes as the square of it.
+ */
+export type Crossings = { at: Float64Array; steep: Float64Array | null }
+
 /** How the averages are read: from where, which way, how many samples each, and the sum one must reach to count. */
 type Reading = { at: number; ahead: 1 | -1; sign: 1 | -1; by: number; least: number; most: number }
 
@@ -90,7 +96,8 @@ class Descent {
 
 /** Crossings of a variable-reluctance signal, in samples. */
 export class VrScan {
-  private store: Float64Array = new Float64Array(1024)
+  private at: Float64Array = new Float64Array(1024)
+  private steep: Float64Array = new Float64Array(1024)
   private count = 0
   private readonly intervals = new Float64Array(RECENT)
   private seen = 0
@@ -107,8 +114,8 @@ export class VrScan {
     this.longest = task.period
   }
 
-  /** Runs the scan; what it found is a view of its own store. */
-  run(): Float64Array {
+  /** Runs the scan; what it found are views of its own stores. */
+  run(): Crossings & { steep: Float64Array } {
     const { samples, task } = this
     const { from, most = Infinity } = task
     const ahead = task.to >= from ? 1 : -1
@@ -146,7 +153,7 @@ export class VrScan {
         if (passed < reading.most) {
           high = false
           const middle = (by - 1) / 2
-          const x = this.placed({
+          const { x, slope } = this.placed({
             above: from + ahead * (above + middle),
             aboveV: descent.aboveSum / by,
             below: from + ahead * (i + middle),
@@ -154,7 +161,7 @@ export class VrScan {
           })
           // one that lies no further than the last is that one again, in two parts by its noise
           if (this.count === 0 || (x - last) * ahead > 0) {
-            this.keep(x)
+            this.keep(x, slope)
             this.passed(Math.abs(x - last), descent.top / by)
             last = x
           }
@@ -171,12 +178,16 @@ export class VrScan {
         high &&= i - above < this.longest
       }
     }
-    return this.store.subarray(0, this.count)
+    return { at: this.at.subarray(0, this.count), steep: this.steep.subarray(0, this.count) }
   }
 
-  private keep(x: number): void {
-    if (this.count === this.store.length) this.store = grown(this.store)
-    this.store[this.count++] = x
+  private keep(x: number, slope: number): void {
+    if (this.count === this.at.length) {
+      this.at = grown(this.at)
+      this.steep = grown(this.steep)
+    }
+    this.at[this.count] = x
+    this.steep[this.count++] = slope
   }
 
   /** How many samples are averaged. */
@@ -211,8 +222,11 @@ export class VrScan {
     this.longest = Math.max(longest, this.period)
   }
 
-  /** Where a signal that was above and is below went through zero. */
-  private placed(c: { above: number; aboveV: number; below: number; belowV: number }): number {
+  /** Where a signal that was above and is below went through zero, and how steeply. */
+  private placed(c: { above: number; aboveV: number; below: number; belowV: number }): {
+    x: number
+    slope: number
+  } {
     const { samples } = this
     const { sign } = this.task
     const slope = (c.aboveV - c.belowV) / Math.abs(c.below - c.above)
@@ -221,7 +235,7 @@ export class VrScan {
     const from = Math.max(0, Math.ceil(rough - half))
     const to = Math.min(samples.length - 1, Math.floor(rough + half))
     const n = to - from + 1
-    if (n < 2) return rough
+    if (n < 2) return { x: rough, slope }
     let [sx, sy, sxx, sxy] = [0, 0, 0, 0]
     for (let i = from; i <= to; i++) {
       const x = i - rough
@@ -233,6 +247,6 @@ export class VrScan {
     }
     const b = (n * sxy - sx * sy) / (n * sxx - sx * sx)
     const x = -(sy - b * sx) / n / b
-    return b < 0 && Math.abs(x) <= half + 1 ? rough + x : rough
+    return b < 0 && Math.abs(x) <= half + 1 ? { x: rough + x, slope: -b } : { x: rough, slope }
   }
 }

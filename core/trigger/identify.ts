@@ -1,6 +1,7 @@
 import { EchtError } from '../error.ts'
 import { candidatesOf } from './candidates.ts'
-import { edgesOf, requireSamples } from './decode.ts'
+import { requireSamples } from './decode.ts'
+import { edgesOf } from './edges.ts'
 import { requirePickup, requireRate, type Pickup, type Wheel } from './wheel.ts'
 
 export type IdentifiedWheel = {
@@ -29,7 +30,7 @@ export function identifyWheel(
   const pickup = requirePickup(task.pickup)
   const { at } = edgesOf(samples, {
     pickup,
-    fits: (edges) => candidatesOf(edges)[0]?.cost ?? null,
+    fits: (crossings) => candidatesOf(crossings.at)[0]?.cost ?? null,
   })
   const [best, next] = candidatesOf(at)
   if (!best)

@@ -17,11 +17,10 @@ export {
   decodeTrigger,
   readCapture,
   type DecodedTrigger,
-  type Evidence,
-  type Polarity,
   type ReadCapture,
   type TriggerFault,
 } from './decode.ts'
+export type { Evidence, Polarity } from './edges.ts'
 export { identifyWheel, type IdentifiedWheel } from './identify.ts'
 export {
   bestNextLamp,

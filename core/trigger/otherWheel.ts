@@ -115,7 +115,10 @@ function oneGone(
   const costs = edgesDegrees.slice(1, -1).map((_, i) => {
     const left = edgesDegrees.filter((__, j) => j !== i + 1)
     const pattern = new Pattern({ cycleDegrees, edgesDegrees: left })
-    return pattern.alignSwinging(at, from, Math.min(span, at.length - from - 1))?.cost ?? Infinity
+    return (
+      pattern.alignSwinging({ at, steep: null }, from, Math.min(span, at.length - from - 1))
+        ?.cost ?? Infinity
+    )
   })
   const least = Math.min(...costs)
   if (least > explainedBy(n)) return []

@@ -1,3 +1,4 @@
+import type { Crossings } from './crossings.ts'
 import { misfit, type Interval } from './swing.ts'
 import { stepsOf, type Wheel } from './wheel.ts'
 
@@ -61,13 +62,17 @@ export class Pattern {
    * places the one at which the speeds are those of an engine, compression and all. Of more teeth than a dozen only the
    * places are looked at that are smoothest without it.
    */
-  alignSwinging(at: Float64Array, from: number, intervals: number): Alignment | null {
+  alignSwinging(crossings: Crossings, from: number, intervals: number): Alignment | null {
     const { n } = this
+    const { at } = crossings
     if (from + intervals >= at.length) return null
     const places = [...Array(n).keys()]
     const likely = n <= FEW ? places : this.smoothest(at, from, intervals)
     const fits = new Float64Array(n).fill(Infinity)
     for (const j of likely) fits[j] = this.misfitFrom(at, from, j, intervals)
+    if (n <= FEW && crossings.steep)
+      for (const j of likely)
+        fits[j]! += this.steepnessApart(crossings, crossings.steep, { from, j, intervals })
     return { from, ...leastOf(fits) }
   }
 
@@ -77,10 +82,31 @@ export class Pattern {
   }
 
   /** By whichever of the two serves a wheel of so many teeth. */
-  alignAny(at: Float64Array, from: number, intervals: number): Alignment | null {
+  alignAny(crossings: Crossings, from: number, intervals: number): Alignment | null {
     return this.n <= COARSE
-      ? this.alignSwinging(at, from, Math.max(8, intervals))
-      : this.align(at, from, Math.max(3, intervals))
+      ? this.alignSwinging(crossings, from, Math.max(8, intervals))
+      : this.align(crossings.at, from, Math.max(3, intervals))
+  }
+
+  /**
+   * How far the speeds from an edge on, were it edge `j`, are from those by how steep the signal is: where a few teeth
+   * could stand at two places by their intervals alone, a gap does not make it flatter, and slow turning does.
+   */
+  private steepnessApart(
+    { at }: Crossings,
+    steep: Float64Array,
+    { from, j, intervals }: { from: number; j: number; intervals: number },
+  ): number {
+    let [n, sum, squares] = [0, 0, 0]
+    for (let k = 0; k < intervals && from + k + 1 < at.length; k++, n++) {
+      const i = from + k
+      const speed = this.log[(j + k) % this.n]! - Math.log(at[i + 1]! - at[i]!)
+      // the slope goes as the square of the speed, and the middle of two slopes is that of the interval
+      const apart = Math.log(steep[i]! * steep[i + 1]!) / 4 - speed
+      sum += apart
+      squares += apart * apart
+    }
+    return n > 1 ? (BY_STEEPNESS * (squares - (sum * sum) / n)) / (n - 1) : 0
   }
 
   /** How badly the speeds from an edge on are an engine's, were it edge `j` of the wheel. */
@@ -101,6 +127,9 @@ export class Pattern {
     return misfit(seen)
   }
 }
+
+/** What a speed by its steepness that is off by so much counts beside one by its intervals. */
+const BY_STEEPNESS = 0.01
 
 /** So many places on a wheel are looked at with compression in mind. */
 const FEW = 12
@@ -126,9 +155,9 @@ export const isSure = ({ cost, second }: Alignment, most = ROUGH): boolean =>
  * The first place from which the edges are sure to be where they are on the wheel; null where there is none. A place
  * where the engine turns evenly goes before one where it is just being started.
  */
-export function firstSure(at: Float64Array, pattern: Pattern, from: number): Alignment | null {
+export function firstSure(crossings: Crossings, pattern: Pattern, from: number): Alignment | null {
   const even = pattern.n <= COARSE ? EVEN.coarse : EVEN.fine
-  return sureBelow(at, pattern, from, even) ?? sureBelow(at, pattern, from, ROUGH)
+  return sureBelow(crossings, pattern, from, even) ?? sureBelow(crossings, pattern, from, ROUGH)
 }
 /** Mean square of the logarithms' changes of an engine that turns evenly, compression and all. */
 const EVEN = { coarse: 0.02, fine: 0.05 }
@@ -136,18 +165,19 @@ const EVEN = { coarse: 0.02, fine: 0.05 }
 const PATIENT = 40
 
 function sureBelow(
-  at: Float64Array,
+  crossings: Crossings,
   pattern: Pattern,
   from: number,
   most: number,
 ): Alignment | null {
   const { n } = pattern
+  const { at } = crossings
   let stride = Math.max(1, Math.floor(n / 4))
   for (let k = from, tried = 1; k < at.length; k += stride, tried++) {
     // where nothing is sure for long, it is looked for further apart: from a sure place edges lead back
     if (tried % PATIENT === 0) stride *= 2
     for (const intervals of [n + 2, 2 * n + 1, 3 * n + 1]) {
-      const found = pattern.alignAny(at, k, intervals)
+      const found = pattern.alignAny(crossings, k, intervals)
       if (found && (isSure(found, most) || (n === 1 && found.cost < most))) return found
     }
     if (k + n + 2 >= at.length) return null

@@ -1,3 +1,4 @@
+import type { Crossings } from './crossings.ts'
 import { COARSE, firstSure, isSure, Pattern, type Alignment } from './pattern.ts'
 import { misfit, type Interval } from './swing.ts'
 import type { Wheel } from './wheel.ts'
@@ -42,16 +43,17 @@ type Step = { to: number; edge: number; kind: keyof typeof COST; change: number;
  * Follows edges round the wheel: from where they are sure to be, back to where it began and on to where it is lost, and
  * so on from there. An edge too many and a tooth that did not show are named where they were.
  */
-export function track(at: Float64Array, wheel: Wheel): Tracked {
+export function track(crossings: Crossings, wheel: Wheel): Tracked {
   const pattern = new Pattern(wheel)
-  const tracker = new Tracker(at, pattern)
+  const { at } = crossings
+  const tracker = new Tracker(crossings, pattern)
   let from = 0
   for (;;) {
     const sure = pattern.symmetric
       ? from === 0 && at.length > pattern.n + 2
         ? { from: 0, edge: 0, cost: 0, second: 0 }
         : null
-      : firstSure(at, pattern, from)
+      : firstSure(crossings, pattern, from)
     if (!sure) break
     // what was taken back whole is not looked at from the same place again
     from = Math.max(tracker.follow(sure), sure.from + 1)
@@ -65,8 +67,9 @@ const STARTING = 2.5
 const FEW = 6
 
 /**
- * Without the passings of edge 0 that were seen while the engine gained speed from rest and needed a fault within two
- * turns to go on from: a gap and a stroke of compression look alike there, and what follows does not prove them.
+ * Without the passings of edge 0 after which sync was lost within the first two turns, or that were seen while the
+ * engine gained speed from rest and needed a fault within two turns to go on from: a gap and a stroke of compression
+ * look alike there, and what follows does not prove them.
  */
 function withoutDoubtful(tracked: Tracked, n: number): Tracked {
   const { at, speed, faults, starts } = tracked
@@ -74,7 +77,8 @@ function withoutDoubtful(tracked: Tracked, n: number): Tracked {
   const doubt = faults.findLast((f) => f.at <= early)
   if (!doubt) return tracked
   const speeds = speed.subarray(0, 3 * n).filter((v) => v > 0)
-  const starting = n <= FEW || Math.max(...speeds) > STARTING * Math.min(...speeds)
+  const starting =
+    doubt.kind === 'sync-lost' || n <= FEW || Math.max(...speeds) > STARTING * Math.min(...speeds)
   return starting ? { ...tracked, starts: starts.filter((s) => s > doubt.at) } : tracked
 }
 
@@ -86,7 +90,9 @@ type Mark = {
   starts: number
   faults: number
   rough: number
-  faulty: boolean
+  /** what the faults since then cost, and whether the turn before it had one too */
+  paid: number
+  again: boolean
 }
 /** Changes of speed in a turn, squared and summed, from which it is asked whether it is where it was taken to be. */
 const ROUGH_TURN = 0.3
@@ -101,10 +107,14 @@ class Tracker {
   /** edges up to here are spoken for */
   private taken = 0
 
+  private readonly at: Float64Array
+
   constructor(
-    private readonly at: Float64Array,
+    private readonly crossings: Crossings,
     private readonly pattern: Pattern,
   ) {
+    const { at } = crossings
+    this.at = at
     this.out = {
       at: new Float64Array(at.length),
       edge: new Uint16Array(at.length),
@@ -128,9 +138,10 @@ class Tracker {
   }
 
   /** Follows from a place that is sure; gives the edge from which another is to be looked for. */
-  follow(sure: Alignment): number {
+  follow(found: Alignment): number {
     const { at, pattern } = this
     const { n } = pattern
+    const sure = this.evenFrom(found)
     const first = this.backFrom(sure)
     const begins = this.count
     let edge = (((sure.edge - (sure.from - first)) % n) + n) % n
@@ -162,7 +173,7 @@ class Tracker {
       const samples = at[step.to]! - at[k]!
       this.named(k, edge, step, samples / degrees)
       mark.rough += step.change ** 2
-      mark.faulty ||= step.kind !== 'normal'
+      mark.paid += COST[step.kind]
       before = { degrees, samples }
       ;[k, edge] = [step.to, step.edge]
       this.accept(k, edge, degrees / samples)
@@ -177,31 +188,35 @@ class Tracker {
 
   private markAt(k: number, edge: number): Mark {
     const { count, starts, faults } = this
-    return { k, edge, count, starts: starts.length, faults: faults.length, rough: 0, faulty: false }
+    const since = { starts: starts.length, faults: faults.length }
+    return { k, edge, count, ...since, rough: 0, paid: 0, again: false }
   }
 
   /**
    * Whether a turn surely was at another place of the wheel than it was taken for; it is taken back then. A turn with a
-   * fault in it tells nothing by itself: the one after it tells whether the fault was taken rightly.
+   * fault in it tells nothing by itself: the one after it tells whether the fault was taken rightly. Where that one
+   * needs faults as well, another place is believed that needs none and fits better than those faults cost.
    */
   private wentWrong(mark: Mark): boolean {
-    if (mark.faulty || mark.rough <= ROUGH_TURN || !this.isElsewhere(mark)) return false
+    const faulty = mark.paid > 0
+    if (faulty ? !mark.again : mark.rough <= ROUGH_TURN) return false
+    if (!this.isElsewhere(mark, faulty ? mark.paid : Infinity)) return false
     this.backTo(mark)
     return true
   }
 
-  private after({ faulty }: Mark, k: number, edge: number): Mark {
+  private after({ paid }: Mark, k: number, edge: number): Mark {
     const mark = this.markAt(k, edge)
-    if (faulty) mark.rough = 2 * ROUGH_TURN
-    return mark
+    return paid > 0 ? { ...mark, rough: 2 * ROUGH_TURN, again: true } : mark
   }
 
-  /** Whether the turn from a mark on surely is at another place of the wheel than it was taken for. */
-  private isElsewhere({ k, edge }: Mark): boolean {
+  /** Whether the turn from a mark on surely is at another place of the wheel, at which it costs less than so much. */
+  private isElsewhere({ k, edge }: Mark, most: number): boolean {
     const { n } = this.pattern
     return [n + 2, 2 * n + 1].some((intervals) => {
-      const found = this.pattern.alignAny(this.at, k, intervals)
-      return found !== null && isSure(found) && found.edge !== edge
+      const found = this.pattern.alignAny(this.crossings, k, intervals)
+      if (found === null || !isSure(found) || found.edge === edge) return false
+      return found.cost * intervals < most
     })
   }
 
@@ -256,6 +271,22 @@ class Tracker {
       this.faults.push({ at, kind: 'missed', edge: passed })
       if (passed === 0) this.starts.push(at)
     }
+  }
+
+  /**
+   * The first edge of a sure turn from which the speed goes on evenly: an engine that is just being started changes it
+   * from the first interval to the second as a fault would.
+   */
+  private evenFrom(found: Alignment): Alignment {
+    const { at, pattern } = this
+    const { n, log } = pattern
+    for (let s = 0; s < n && found.from + s + 2 < at.length; s++) {
+      const [k, j] = [found.from + s, (found.edge + s) % n]
+      const change =
+        Math.log((at[k + 2]! - at[k + 1]!) / (at[k + 1]! - at[k]!)) - (log[(j + 1) % n]! - log[j]!)
+      if (Math.abs(change) < SMOOTH) return { ...found, from: k, edge: j }
+    }
+    return found
   }
 
   /** How far back the edges before a sure place follow from it. */
