@@ -10,13 +10,18 @@ import type { Profile } from './profile.ts'
 
 /** Samples that a tooth is brought down to before its crossings are looked for. */
 const PER_TOOTH = 16
-/** Threshold over the last peak. */
+/** Threshold over the last peak, where teeth take few samples; and where it is averages that are looked at. */
 export const ARM = 0.4
+const ARM_AVERAGES = 0.25
+/** From so many samples an average holds little noise: compression and runout may make a tooth that much lower. */
+const AVERAGES = 4
 /** The line that places a crossing goes through samples up to so much of the peak. */
 const LINE = 0.6
 /** Without a crossing for so many of the longest intervals the signal has sunk, and the threshold follows it. */
 const SINKS = 4
 const SINK = 0.7
+/** Crossings nearer than so much of a tooth are one. */
+const APART = 0.05
 /** A peak follows a lower one no faster than this: a lone spike of noise does not bring the threshold down. */
 const FALLS = 0.7
 const RECENT = 8
@@ -160,7 +165,7 @@ export class VrScan {
             belowV: descent.belowSum / by,
           })
           // one that lies no further than the last is that one again, in two parts by its noise
-          if (this.count === 0 || (x - last) * ahead > 0) {
+          if (this.count === 0 || (x - last) * ahead > APART * this.period) {
             this.keep(x, slope)
             this.passed(Math.abs(x - last), descent.top / by)
             last = x
@@ -201,7 +206,7 @@ export class VrScan {
     const sigma = noise[Math.min(noise.length - 1, Math.floor(i / part))]!
     // where teeth take few samples the noise cannot be told by its neighbours, and the peak stands clear of it anyway
     const floor = by < 2 ? 0 : (OVER_NOISE * sigma) / Math.sqrt(by)
-    return Math.max(ARM * this.peak, floor)
+    return Math.max((by < AVERAGES ? ARM : ARM_AVERAGES) * this.peak, floor)
   }
 
   /** A crossing came: how long it took, and how high it was. */

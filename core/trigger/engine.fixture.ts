@@ -48,6 +48,8 @@ export type Run = {
   /** 1σ over the local peak */
   noise?: number
   reversed?: boolean
+  /** share by which a wheel off its centre makes the signal higher on one side and lower on the other */
+  runout?: number
   /** edges that do not show, and edges too many between two others, by their count from the beginning */
   dropped?: readonly number[]
   extra?: readonly number[]
@@ -56,7 +58,7 @@ export type Run = {
 
 /** What a pickup gives, made without the simulator of the app: angle by angle, a tooth at a time. */
 export function turn(run: Run) {
-  const { sampleHz, durationS, noise = 0, seed = 1 } = run
+  const { sampleHz, durationS, noise = 0, runout = 0, seed = 1 } = run
   const wheel: Wheel = parseWheel(run.wheel)
   const uniform = uniformStream(seed)
   const normal = normalStream(uniform)
@@ -77,7 +79,7 @@ export function turn(run: Run) {
     let v = 0
     for (let t = Math.max(0, near - 1); t <= Math.min(teeth.length - 1, near + 1); t++)
       v += f((angle - teeth[t]!) / pitch)
-    const peak = 0.011 * speed[i]!
+    const peak = 0.011 * speed[i]! * (1 + runout * Math.cos((angle * Math.PI) / 180))
     samples[i] = (run.reversed ? -1 : 1) * peak * v + noise * peak * normal()
     angle += (6 * speed[i]!) / sampleHz
   }

@@ -1,6 +1,6 @@
 import type { Crossings } from './crossings.ts'
-import { COARSE, firstSure, isSure, Pattern, type Alignment } from './pattern.ts'
-import { misfit, type Interval } from './swing.ts'
+import { firstSure, isSure, Pattern, type Alignment } from './pattern.ts'
+import { COST, SMOOTH, Steps, type Before, type Step } from './steps.ts'
 import type { Wheel } from './wheel.ts'
 
 /** What went wrong in a capture, in samples from its beginning. */
@@ -22,23 +22,8 @@ export type Tracked = {
   stretches: [from: number, to: number][]
 }
 
-/** The change of speed from one interval to the next that is taken without a second look, as a logarithm. */
-const SMOOTH = 0.3
 /** As far as that edges lead back from a sure place. */
 const BACK = 0.6
-/** No engine changes its speed more than this from one interval to the next. */
-const BREAK = 0.9
-/** Intervals that are looked at before a fault is believed: two turns of a coarse wheel, some teeth of a fine one. */
-const LOOK_AHEAD = [8, 48] as const
-/** What a fault costs against changes of speed squared: it is believed where it explains more than that. */
-const COST = { normal: 0, missed: 0.15, extra: 0.15, missedTwo: 0.3 }
-
-/** The interval before: how many degrees it had, and how many samples it took. */
-type Before = { degrees: number; samples: number }
-
-/** What may have happened between an edge and the one that follows it. */
-type Step = { to: number; edge: number; kind: keyof typeof COST; change: number; steps: number }
-
 /**
  * Follows edges round the wheel: from where they are sure to be, back to where it began and on to where it is lost, and
  * so on from there. An edge too many and a tooth that did not show are named where they were.
@@ -108,6 +93,7 @@ class Tracker {
   private taken = 0
 
   private readonly at: Float64Array
+  private readonly steps: Steps
 
   constructor(
     private readonly crossings: Crossings,
@@ -120,6 +106,7 @@ class Tracker {
       edge: new Uint16Array(at.length),
       speed: new Float64Array(at.length),
     }
+    this.steps = new Steps(at, pattern, this.out)
   }
 
   done(): Tracked {
@@ -160,25 +147,23 @@ class Tracker {
         before.samples = took
         edge = edge + 1 === n ? 0 : edge + 1
         this.accept(++k, edge, due / took)
-        if (this.count - mark.count >= n) {
-          if (this.wentWrong(mark)) return this.lost(begins, mark.k, at[mark.k]!)
-          mark = this.after(mark, k, edge)
-        }
-        continue
+      } else {
+        // what leads back from the sure place has been gone through already
+        const step =
+          k < sure.from
+            ? this.steps.plain(k, edge, before)
+            : this.steps.next({ k, edge, before, seen: this.count })
+        if (!step) return this.lost(begins, k + 1, at[k + 1]!)
+        before = this.steps.over(k, edge, step)
+        this.named(k, edge, step, before.samples / before.degrees)
+        mark.rough += step.change ** 2
+        mark.paid += COST[step.kind]
+        ;[k, edge] = [step.to, step.edge]
+        this.accept(k, edge, before.degrees / before.samples)
       }
-      // what leads back from the sure place has been gone through already
-      const step = k < sure.from ? this.plain(k, edge, before) : this.next(k, edge, before)
-      if (!step) return this.lost(begins, k + 1, at[k + 1]!)
-      const degrees = this.degreesOf(edge, step.steps)
-      const samples = at[step.to]! - at[k]!
-      this.named(k, edge, step, samples / degrees)
-      mark.rough += step.change ** 2
-      mark.paid += COST[step.kind]
-      before = { degrees, samples }
-      ;[k, edge] = [step.to, step.edge]
-      this.accept(k, edge, degrees / samples)
       if (this.count - mark.count < n) continue
-      if (this.wentWrong(mark)) return this.lost(begins, mark.k, at[mark.k]!)
+      // so has the turn that leads to it
+      if (mark.k >= sure.from && this.wentWrong(mark)) return this.lost(begins, mark.k, at[mark.k]!)
       mark = this.after(mark, k, edge)
     }
     this.ends(begins, true)
@@ -304,103 +289,5 @@ class Tracker {
       j = back
     }
     return k
-  }
-
-  private degreesOf(edge: number, steps: number): number {
-    const { steps: all, n } = this.pattern
-    let sum = 0
-    for (let s = 0; s < steps; s++) sum += all[(edge + s) % n]!
-    return sum
-  }
-
-  /** The next edge, taken as it comes. */
-  private plain(k: number, edge: number, { degrees, samples }: Before): Step {
-    const { at, pattern } = this
-    const change = Math.log(((at[k + 1]! - at[k]!) / pattern.steps[edge]!) * (degrees / samples))
-    return { kind: 'normal', to: k + 1, steps: 1, edge: (edge + 1) % pattern.n, change }
-  }
-
-  /** The next edge and what it is; null where nothing fits. */
-  private next(k: number, edge: number, before: { degrees: number; samples: number }): Step | null {
-    const { at, pattern } = this
-    const { n } = pattern
-    const rate = before.samples / before.degrees
-    const step = (kind: Step['kind'], to: number, steps: number): Step | null =>
-      to < at.length
-        ? {
-            ...{ kind, to, steps, edge: (edge + steps) % n },
-            change: Math.log((at[to]! - at[k]!) / this.degreesOf(edge, steps) / rate),
-          }
-        : null
-    const normal = step('normal', k + 1, 1)!
-    if (Math.abs(normal.change) < SMOOTH) return normal
-    const all = [
-      normal,
-      step('extra', k + 2, 1),
-      step('extra', k + 3, 1),
-      ...(n > 1 ? [step('missed', k + 1, 2), step('missedTwo', k + 1, 3)] : []),
-    ]
-    let best: Step | null = null
-    let least = Infinity
-    for (const s of all) {
-      if (!s || Math.abs(s.change) > BREAK) continue
-      const now = { degrees: this.degreesOf(edge, s.steps), samples: at[s.to]! - at[k]! }
-      const cost =
-        COST[s.kind] + (n <= COARSE ? this.misfitAbout(s, now) : this.roughness(k, s, now.degrees))
-      if (cost < least) [best, least] = [s, cost]
-    }
-    return best
-  }
-
-  /**
-   * How badly the speeds about a step are an engine's, summed: of two turns before it, its own, and two turns after.
-   */
-  private misfitAbout({ to, edge }: Step, now: Before): number {
-    const { at, pattern, out } = this
-    const { n, log, steps } = pattern
-    const seen: Interval[] = []
-    let back = -now.degrees
-    for (let h = this.count - 1; h >= 0 && h > this.count - 1 - 2 * n && out.speed[h]! > 0; h--) {
-      const degrees = out.speed[h]! * (out.at[h]! - out.at[h - 1]!)
-      seen.unshift({
-        logSpeed: Math.log(out.speed[h]!),
-        middle: back - degrees / 2,
-        width: degrees,
-      })
-      back -= degrees
-    }
-    seen.push({
-      logSpeed: Math.log(now.degrees / now.samples),
-      middle: -now.degrees / 2,
-      width: now.degrees,
-    })
-    let ahead = 0
-    for (let s = 0; s < 2 * n && to + s + 1 < at.length; s++) {
-      const e = (edge + s) % n
-      const width = steps[e]!
-      seen.push({
-        logSpeed: log[e]! - Math.log(at[to + s + 1]! - at[to + s]!),
-        middle: ahead + width / 2,
-        width,
-      })
-      ahead += width
-    }
-    const fit = misfit(seen)
-    return Number.isFinite(fit) ? fit * seen.length : 0
-  }
-
-  /** How rough the speed is over a step and some teeth after it: its logarithms' changes, squared and summed. */
-  private roughness(k: number, { to, edge, change }: Step, degrees: number): number {
-    const { at, pattern } = this
-    const { n, log } = pattern
-    const ahead = Math.min(Math.max(2 * n, LOOK_AHEAD[0]), LOOK_AHEAD[1])
-    let sum = change * change
-    let before = Math.log((at[to]! - at[k]!) / degrees)
-    for (let s = 0; s < ahead && to + s + 1 < at.length; s++) {
-      const now = Math.log(at[to + s + 1]! - at[to + s]!) - log[(edge + s) % n]!
-      sum += (now - before) ** 2
-      before = now
-    }
-    return sum
   }
 }
