@@ -1,6 +1,7 @@
 import type { Crossings } from './crossings.ts'
+import { Due, TIGHT, type Passed } from './due.ts'
 import { firstSure, isSure, Pattern, type Alignment } from './pattern.ts'
-import { COST, SMOOTH, Steps, type Before, type Step } from './steps.ts'
+import { COST, SMOOTH, Steps, type Step } from './steps.ts'
 import type { Wheel } from './wheel.ts'
 
 /** What went wrong in a capture, in samples from its beginning. */
@@ -131,40 +132,47 @@ class Tracker {
     const sure = this.evenFrom(found)
     const first = this.backFrom(sure)
     const begins = this.count
-    let edge = (((sure.edge - (sure.from - first)) % n) + n) % n
+    const due = new Due(pattern)
+    let slot = (((sure.edge - (sure.from - first)) % n) + n) % n
     let k = first
-    this.accept(k, edge, 0)
-    let before: Before = { degrees: pattern.steps[edge]!, samples: at[k + 1]! - at[k]! }
-    let mark = this.markAt(k, edge)
+    this.accept(k, slot, 0)
+    let before: Passed = { slot, steps: 1, samples: at[k + 1]! - at[k]! }
+    let mark = this.markAt(k, slot)
     while (k + 1 < at.length) {
       // nearly every edge comes when it is due: no more is asked of it
-      const due = pattern.steps[edge]!
       const took = at[k + 1]! - at[k]!
-      const change = (took * before.degrees) / (due * before.samples) - 1
-      if (change < SMOOTH && change > -SMOOTH) {
+      const { values } = due
+      const held = before.steps === 1 ? values[before.slot]! : due.of(before.slot, before.steps)
+      const change = (took * held) / (values[slot]! * before.samples) - 1
+      const most = due.known ? TIGHT : SMOOTH
+      if (change < most && change > -most) {
         mark.rough += change * change
-        before.degrees = due
-        before.samples = took
-        edge = edge + 1 === n ? 0 : edge + 1
-        this.accept(++k, edge, due / took)
+        const now = { slot, steps: 1, samples: took }
+        due.came(before, now)
+        before = now
+        if (++slot === 2 * n) slot = 0
+        const edge = slot < n ? slot : slot - n
+        this.accept(++k, edge, pattern.steps[edge === 0 ? n - 1 : edge - 1]! / took)
       } else {
+        const place = { k, slot, before, seen: this.count }
         // what leads back from the sure place has been gone through already
-        const step =
-          k < sure.from
-            ? this.steps.plain(k, edge, before)
-            : this.steps.next({ k, edge, before, seen: this.count })
+        const step = k < sure.from ? this.steps.plain(place, due) : this.steps.next(place, due)
         if (!step) return this.lost(begins, k + 1, at[k + 1]!)
-        before = this.steps.over(k, edge, step)
-        this.named(k, edge, step, before.samples / before.degrees)
+        const samples = at[step.to]! - at[k]!
+        const degrees = this.steps.degreesOf(slot, step.steps)
+        this.named(k, slot % n, step, samples / degrees)
         mark.rough += step.change ** 2
         mark.paid += COST[step.kind]
-        ;[k, edge] = [step.to, step.edge]
-        this.accept(k, edge, before.degrees / before.samples)
+        const now = { slot, steps: step.steps, samples }
+        if (step.kind === 'normal') due.came(before, now)
+        before = now
+        ;[k, slot] = [step.to, step.slot]
+        this.accept(k, slot % n, degrees / samples)
       }
       if (this.count - mark.count < n) continue
       // so has the turn that leads to it
       if (mark.k >= sure.from && this.wentWrong(mark)) return this.lost(begins, mark.k, at[mark.k]!)
-      mark = this.after(mark, k, edge)
+      mark = this.after(mark, k, slot % n)
     }
     this.ends(begins, true)
     this.taken = at.length
@@ -198,11 +206,13 @@ class Tracker {
   /** Whether the turn from a mark on surely is at another place of the wheel, at which it costs less than so much. */
   private isElsewhere({ k, edge }: Mark, most: number): boolean {
     const { n } = this.pattern
-    return [n + 2, 2 * n + 1].some((intervals) => {
+    // what follows the turn may hold a fault itself: both must say so
+    const places = [n + 2, 2 * n + 1].flatMap((intervals) => {
       const found = this.pattern.alignAny(this.crossings, k, intervals)
-      if (found === null || !isSure(found) || found.edge === edge) return false
-      return found.cost * intervals < most
+      if (found === null) return []
+      return [isSure(found) && found.cost * intervals < most ? found.edge : edge]
     })
+    return places.length > 0 && places.every((p) => p !== edge && p === places[0])
   }
 
   /** Takes back what was accepted since a mark. */
