@@ -20,23 +20,30 @@ export type DecodedTrigger = {
   faults: TriggerFault[]
 }
 
-/** Turns of which the fit is looked at. */
-const TURNS_LOOKED_AT = 3
+/** Places at which the fit is looked at: of them, the one that fits better than three quarters. */
+const LOOKED_AT = 8
+const BEST = 4
 
-/** How well edges fit a wheel: mean square of the change of speed, the median over some turns; null where too few. */
+/**
+ * How well edges fit a wheel: mean square of the change of speed over two turns, at some places the quarter that fits
+ * best, so that a fault here and there and the start from rest say nothing; null where too few are there.
+ */
 export const fitOf =
   (wheel: Wheel) =>
   (crossings: Crossings): number | null => {
     const { at } = crossings
     const pattern = new Pattern(wheel)
     const intervals = Math.max(8, 2 * pattern.n + 1)
-    const costs: number[] = []
-    const apart = Math.max(pattern.n, 1, Math.floor((at.length - intervals) / TURNS_LOOKED_AT))
-    for (let k = 0; k + intervals < at.length; k += apart)
-      costs.push(pattern.alignAny(crossings, k, intervals)!.cost)
+    const last = at.length - 1 - intervals
+    const places = Array.from({ length: LOOKED_AT }, (_, i) =>
+      Math.round((i * last) / (LOOKED_AT - 1)),
+    )
+    const costs = [...new Set(places)]
+      .filter((k) => k >= 0)
+      .map((k) => pattern.alignAny(crossings, k, intervals)!.cost)
+      .sort((a, b) => a - b)
     if (costs.length === 0) return pattern.alignAny(crossings, 0, at.length - 1)?.cost ?? null
-    costs.sort((a, b) => a - b)
-    return costs[Math.floor(costs.length / 2)]!
+    return costs[Math.floor(costs.length / BEST)]!
   }
 
 /** A capture read whole: what `decodeTrigger` gives, and which edge of the wheel each edge is. */

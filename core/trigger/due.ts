@@ -45,6 +45,6 @@ export class Due {
     if (before.steps > 1) return
     const off = (now.samples * was) / (is * before.samples) - 1
     this.matched = off < TIGHT && off > -TIGHT ? this.matched + 1 : 0
-    this.values = this.matched > 2 * this.pattern.n ? took : this.degrees
+    this.values = this.matched > this.pattern.n ? took : this.degrees
   }
 }

@@ -160,7 +160,7 @@ class Tracker {
         if (!step) return this.lost(begins, k + 1, at[k + 1]!)
         const samples = at[step.to]! - at[k]!
         const degrees = this.steps.degreesOf(slot, step.steps)
-        this.named(k, slot % n, step, samples / degrees)
+        this.named(k, slot, step, due)
         mark.rough += step.change ** 2
         mark.paid += COST[step.kind]
         const now = { slot, steps: step.steps, samples }
@@ -237,11 +237,11 @@ class Tracker {
   }
 
   /** Names what was wrong in a step: edges too many, teeth that did not show. */
-  private named(k: number, edge: number, step: Step, samplesPerDegree: number): void {
+  private named(k: number, slot: number, step: Step, due: Due): void {
     if (step.kind === 'extra')
       for (let e = k + 1; e < step.to; e++)
         this.faults.push({ at: this.at[e]!, kind: 'noise', edge: null })
-    if (step.steps > 1) this.missed(k, edge, step, samplesPerDegree)
+    if (step.steps > 1) this.missed(k, slot, step, due)
   }
 
   private ends(begins: number, inSync: boolean): void {
@@ -257,14 +257,15 @@ class Tracker {
     if (edge === 0) this.starts.push(this.at[k]!)
   }
 
-  /** Teeth that did not show, by the speed about them; edge 0 passed all the same. */
-  private missed(k: number, edge: number, step: Step, samplesPerDegree: number): void {
-    let at = this.at[k]!
-    for (let s = 0; s < step.steps - 1; s++) {
-      const passed = (edge + s + 1) % this.pattern.n
-      at += this.pattern.steps[(edge + s) % this.pattern.n]! * samplesPerDegree
-      this.faults.push({ at, kind: 'missed', edge: passed })
-      if (passed === 0) this.starts.push(at)
+  /** Teeth that did not show, where they were due; edge 0 passed all the same. */
+  private missed(k: number, slot: number, { to, steps }: Step, due: Due): void {
+    const { n } = this.pattern
+    const rate = (this.at[to]! - this.at[k]!) / due.of(slot, steps)
+    for (let s = 1; s < steps; s++) {
+      const at = this.at[k]! + due.of(slot, s) * rate
+      const edge = (slot + s) % n
+      this.faults.push({ at, kind: 'missed', edge })
+      if (edge === 0) this.starts.push(at)
     }
   }
 
