@@ -35,14 +35,13 @@ export const fitOf =
     const pattern = new Pattern(wheel)
     const intervals = Math.max(8, 2 * pattern.n + 1)
     const last = at.length - 1 - intervals
+    if (last < 0) return pattern.alignAny(crossings, 0, at.length - 1)?.cost ?? null
     const places = Array.from({ length: LOOKED_AT }, (_, i) =>
       Math.round((i * last) / (LOOKED_AT - 1)),
     )
     const costs = [...new Set(places)]
-      .filter((k) => k >= 0)
       .map((k) => pattern.alignAny(crossings, k, intervals)!.cost)
       .sort((a, b) => a - b)
-    if (costs.length === 0) return pattern.alignAny(crossings, 0, at.length - 1)?.cost ?? null
     return costs[Math.floor(costs.length / BEST)]!
   }
 

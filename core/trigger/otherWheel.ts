@@ -5,8 +5,8 @@ import { stepsOf, type Wheel } from './wheel.ts'
 
 /** Turns after which it is asked whether the edges are of this wheel at all. */
 const TURNS = 3
-/** Faults a turn from which it is doubted. */
-const FAULTS = 0.2
+/** Share of turns with faults from which it is doubted. */
+const FAULTY = 0.5
 /** Another wheel is believed where it leaves so much of what this one leaves. */
 const BETTER = 0.25
 /** What may be left of the speed by a wheel that is believed at all. */
@@ -58,9 +58,15 @@ function doubtOf(tracked: Tracked, pattern: Pattern): { own: number; many: boole
   if (pattern.symmetric) return null
   if (turns === 0) return { own: Infinity, many: true }
   if (turns < TURNS) return null
-  const many = tracked.faults.length > FAULTS * turns
+  const many = faultyTurns(tracked, pattern.n) > FAULTY * turns
   const own = roughnessOf(tracked, pattern)
   return many || own > explainedBy(pattern.n) ? { own, many } : null
+}
+
+/** In how many turns, counted by the edges, something was wrong. */
+function faultyTurns({ at, faults }: Tracked, n: number): number {
+  const turns = faults.map((f) => Math.floor(at.findLastIndex((x) => x < f.at) / n))
+  return new Set(turns).size
 }
 
 /** What is left of the speed over two turns at a time, at the places the edges were taken for: the middle one. */

@@ -101,7 +101,7 @@ export class Steps {
 
   /** How badly the speeds of two turns before a step, its own, and two turns after it are an engine's, summed. */
   private misfitAbout(place: Place, step: Step): number {
-    const about = this.about(place, step, 2 * this.pattern.n)
+    const about = this.about(place, step, this.pattern.n + LOOK_AHEAD.beyond)
     const fit = misfit(about)
     return Number.isFinite(fit) ? fit * about.length : 0
   }
