@@ -89,6 +89,17 @@ describe('crossings of a pickup', () => {
     expect(Math.abs(after.length - there.length)).toBeLessThanOrEqual(1)
     expect(rms(misses(after, made.falls))).toBeLessThan(0.1 * period)
   })
+  it.each([24, 90, 800])('are as steep as a sine is there, %i samples to a tooth', (period) => {
+    const made = sine({ n: 40 * period, period, noise: 0.05 })
+    const { steep } = new VrScan(made.samples, {
+      ...{ sign: 1, period, peak: made.peak, profile: profileOf(made.samples) },
+      ...{ from: 0, to: made.samples.length },
+    }).run()
+    // a line through the middle of a sine is a little flatter than the sine where it crosses
+    const most = (2 * Math.PI * made.peak) / period
+    for (const slope of steep) expect(slope / most).toBeGreaterThan(0.75)
+    for (const slope of steep) expect(slope / most).toBeLessThan(1.15)
+  })
   it('follow a signal that grows a hundred times from rest, and stop where they are to', () => {
     const period = 80
     const made = sine({ n: 40_000, period })
