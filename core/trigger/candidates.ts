@@ -1,3 +1,4 @@
+import type { Crossings } from './crossings.ts'
 import { Pattern } from './pattern.ts'
 import { nameOfWheel, parseWheel, type Wheel } from './wheel.ts'
 
@@ -33,13 +34,14 @@ export type Candidate = {
 }
 
 /** Wheels that the edges may be of, best first. */
-export function candidatesOf(all: Float64Array): Candidate[] {
-  const at = middleOf(all)
+export function candidatesOf(all: Crossings): Candidate[] {
+  const crossings = middleOf(all)
+  const { at } = crossings
   // a ring without a gap, such as a wheel's speed has
   if (standingOut(at) === 0) return []
   const n = repeatsAfter(at)
-  if (n !== null) return inOneTurn(at, n) ?? withEdges(at, n)
-  const once = gapSeenOnce(at)
+  if (n !== null) return inOneTurn(crossings, n) ?? withEdges(crossings, n)
+  const once = gapSeenOnce(crossings)
   if (once.length > 0) return once
   const standing = standingOut(at)
   // two turns of few teeth repeat too little to be seen to: every number of them is tried
@@ -47,7 +49,7 @@ export function candidatesOf(all: Float64Array): Candidate[] {
   for (let few = 2; few <= Math.min(FEW_EDGES, at.length - 3); few++) {
     // its gap changes the step twice in a turn, and compression hides no more than half of that
     if (standing < at.length / few - 1) continue
-    for (const c of withEdges(at, few)) {
+    for (const c of withEdges(crossings, few)) {
       // angles of its own fit by themselves: they are believed where there are no more edges than two turns have
       const most = SURELY + (c.named || at.length > 2.5 * few + 1 ? 0 : OWN_ANGLES)
       if (c.cost < most) tried.push({ ...c, cost: c.cost + few * SIMPLER })
@@ -61,9 +63,9 @@ const FEW_EDGES = 12
  * Wheels with half as many edges as the rhythm has: a cylinder fires every second turn, so that with one, three or
  * five of them the speed repeats after two turns of a wheel. Null where compression does not explain them.
  */
-function inOneTurn(at: Float64Array, n: number): Candidate[] | null {
+function inOneTurn(crossings: Crossings, n: number): Candidate[] | null {
   if (n % 2 !== 0 || n < 4) return null
-  const half = withEdges(at, n / 2)
+  const half = withEdges(crossings, n / 2)
   return half[0] && half[0].named && half[0].cost < explainedBy(n / 2) ? half : null
 }
 /** What may be left of the speed by a wheel of so many edges that explains a capture. */
@@ -73,12 +75,13 @@ export const explainedBy = (n: number): number => (n < FEW_EDGES ? EXPLAINED.few
  * The wheel of just two turns from edge 0 on: its gap shows once, with all its edges before it and after it. The least
  * wheel of so many is taken, of an engine that turns evenly; with a gap that shows twice there is no need to.
  */
-function gapSeenOnce(at: Float64Array): Candidate[] {
+function gapSeenOnce(crossings: Crossings): Candidate[] {
+  const { at } = crossings
   let gap = 0
   for (let k = 1; k + 1 < at.length; k++) if (at[k + 1]! - at[k]! > at[gap + 1]! - at[gap]!) gap = k
   const [before, after] = [gap + 1, at.length - gap - 1]
   if (Math.abs(before - after) > 1 || standingOut(at) > 2) return []
-  const found = withEdges(at, Math.max(before, after)).filter((c) => c.named)
+  const found = withEdges(crossings, Math.max(before, after)).filter((c) => c.named)
   return found[0] && found[0].cost < STEADY ? found.map((c) => ({ ...c, seenOnce: true })) : []
 }
 
@@ -98,17 +101,17 @@ const SURELY = 2e-3
 const SIMPLER = 1e-5
 
 /** Wheels with so many edges that the edges may be of, best first. */
-function withEdges(at: Float64Array, n: number): Candidate[] {
+function withEdges(crossings: Crossings, n: number): Candidate[] {
   const names = Array.from({ length: MOST_MISSING }, (_, i) => `${n + i + 1}-${i + 1}`)
   // with two teeth and one more the steps are those of 4-1
   if (n > 3) names.push(`${n - 1}+1`)
   const known = (swinging: boolean): Candidate[] =>
     names.flatMap((name) => {
       const wheel = parseWheel(name)
-      const cost = costOf(at, new Pattern(wheel), swinging)
+      const cost = costOf(crossings, new Pattern(wheel), swinging)
       return cost === null ? [] : [{ wheel, name, named: true, cost }]
     })
-  const own = ofOwnAngles(at, n, names)
+  const own = ofOwnAngles(crossings, n, names)
   const steady = bestFirst(known(false))
   if (n < 2 || (steady[0]?.cost ?? Infinity) < STEADY) return bestFirst([...steady, ...own])
   // the engine does not turn evenly, or the wheel is none of these: with its compression taken off it is seen which
@@ -117,9 +120,9 @@ function withEdges(at: Float64Array, n: number): Candidate[] {
 }
 
 /** The wheel by the angles the capture itself shows; none where they come out as one that has a name already. */
-function ofOwnAngles(at: Float64Array, n: number, names: readonly string[]): Candidate[] {
-  const wheel = ownAngles(at, n)
-  const cost = wheel && costOf(at, new Pattern(wheel), false)
+function ofOwnAngles(crossings: Crossings, n: number, names: readonly string[]): Candidate[] {
+  const wheel = ownAngles(crossings.at, n)
+  const cost = wheel && costOf(crossings, new Pattern(wheel), false)
   if (!wheel || cost === null) return []
   const name = nameOfWheel(wheel)
   return names.includes(name) ? [] : [{ wheel, name, named: false, cost: cost + OWN_ANGLES }]
@@ -128,8 +131,10 @@ function ofOwnAngles(at: Float64Array, n: number, names: readonly string[]): Can
 const bestFirst = (all: Candidate[]): Candidate[] => all.sort((a, b) => a.cost - b.cost)
 
 /** The later edges of a capture: at its beginning the engine is just being started. */
-const middleOf = (at: Float64Array): Float64Array =>
-  at.length <= ENOUGH ? at : at.subarray(at.length - ENOUGH)
+const middleOf = ({ at, steep }: Crossings): Crossings => {
+  const from = Math.max(0, at.length - ENOUGH)
+  return { at: at.subarray(from), steep: steep && steep.subarray(from) }
+}
 
 /** After how many edges the rhythm repeats; null where it does not. */
 function repeatsAfter(at: Float64Array): number | null {
@@ -162,23 +167,26 @@ const STANDS_OUT = 0.2
  * How rough the speed is over the edges were they of a wheel: over two turns at a time, the median. From a little after
  * the beginning, where an engine is just being started.
  */
-function costOf(at: Float64Array, pattern: Pattern, swinging: boolean): number | null {
+function costOf(crossings: Crossings, pattern: Pattern, swinging: boolean): number | null {
+  const { at } = crossings
   const turns = Math.max(1, Math.min(2, Math.floor((at.length - 2) / pattern.n) - 1))
   const intervals = Math.min(at.length - 1, Math.max(3, turns * pattern.n + 1))
   const last = at.length - 1 - intervals
   const parts = swinging ? 3 : 7
   const places = Array.from({ length: parts }, (_, i) => Math.floor(((i + 1) * last) / parts))
   const costs = [...new Set(places)]
-    .map((k) =>
-      swinging
-        ? pattern.alignSwinging({ at, steep: null }, k, intervals)
-        : pattern.align(at, k, intervals),
-    )
-    .flatMap((found) => (found ? [found.cost] : []))
+    .flatMap((k) => {
+      if (swinging) {
+        const found = pattern.alignSwinging(crossings, k, intervals)
+        return found ? [found.cost] : []
+      }
+      const found = pattern.align(at, k, intervals)
+      if (!found) return []
+      return [found.cost + pattern.steepnessApart(crossings, { from: k, j: found.edge, intervals })]
+    })
     .sort((x, y) => x - y)
   return costs[Math.floor(costs.length / 2)] ?? null
 }
-
 /** The wheel by its own angles: the share of a turn each step takes, the middle one of many turns. */
 function ownAngles(at: Float64Array, n: number): Wheel | null {
   const turns = Math.min(FOLDED, Math.floor((at.length - 1) / n))

@@ -58,7 +58,7 @@ export function readCapture(
   const pickup = requirePickup(task.pickup)
   const edges = edgesOf(samples, { pickup, fits: fitOf(wheel) })
   const followed = track(edges, wheel)
-  const other = otherWheel(edges.at, wheel, followed)
+  const other = otherWheel(edges, wheel, followed)
   const tracked = other ? lostFrom(edges.at) : followed
   return {
     ...inTime(tracked, sampleHz, other),

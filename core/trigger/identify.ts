@@ -28,11 +28,11 @@ export function identifyWheel(
   requireSamples(samples)
   requireRate(task.sampleHz)
   const pickup = requirePickup(task.pickup)
-  const { at } = edgesOf(samples, {
+  const edges = edgesOf(samples, {
     pickup,
-    fits: (crossings) => candidatesOf(crossings.at)[0]?.cost ?? null,
+    fits: (crossings) => candidatesOf(crossings)[0]?.cost ?? null,
   })
-  const [best, next] = candidatesOf(at)
+  const [best, next] = candidatesOf(edges)
   if (!best)
     throw new EchtError(
       'no-pattern',

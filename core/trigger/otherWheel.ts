@@ -1,4 +1,5 @@
 import { candidatesOf, explainedBy } from './candidates.ts'
+import type { Crossings } from './crossings.ts'
 import { Pattern } from './pattern.ts'
 import type { Tracked } from './track.ts'
 import { stepsOf, type Wheel } from './wheel.ts'
@@ -35,11 +36,16 @@ export type OtherWheel = {
  * this one does much worse, needs faults in many a turn, or fits nowhere. Null where there is no such wheel. It is
  * looked for only where the edges fit badly.
  */
-export function otherWheel(at: Float64Array, wheel: Wheel, tracked: Tracked): OtherWheel | null {
+export function otherWheel(
+  crossings: Crossings,
+  wheel: Wheel,
+  tracked: Tracked,
+): OtherWheel | null {
+  const { at } = crossings
   const pattern = new Pattern(wheel)
   const doubt = at.length < TURNS * pattern.n ? null : doubtOf(tracked, pattern)
   if (!doubt) return null
-  const [best] = candidatesOf(at)
+  const [best] = candidatesOf(crossings)
   if (!best || best.cost > POOR || isSame(best.wheel, wheel)) return null
   const explains = best.cost < explainedBy(best.wheel.edgesDegrees.length)
   if (best.cost > doubt.own * BETTER && !(doubt.many && best.named && explains)) return null
@@ -76,7 +82,7 @@ function roughnessOf({ at, edge }: Tracked, pattern: Pattern): number {
   const apart = Math.max(1, Math.floor((at.length - span) / windows))
   const left: number[] = []
   for (let k = 0; k + span < at.length; k += apart)
-    left.push(pattern.misfitFrom(at, k, edge[k]!, span))
+    left.push(pattern.misfitFrom({ at, steep: null }, k, edge[k]!, span))
   left.sort((a, b) => a - b)
   return left[Math.floor(left.length / 2)] ?? 0
 }

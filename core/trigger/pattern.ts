@@ -1,5 +1,5 @@
 import type { Crossings } from './crossings.ts'
-import { misfit, type Interval } from './swing.ts'
+import { BY_STEEPNESS, misfit, variance, type Interval, type Sight } from './swing.ts'
 import { stepsOf, type Wheel } from './wheel.ts'
 
 /** A pattern is where it is when every other place fits worse by this. */
@@ -69,10 +69,7 @@ export class Pattern {
     const places = [...Array(n).keys()]
     const likely = n <= FEW ? places : this.smoothest(at, from, intervals)
     const fits = new Float64Array(n).fill(Infinity)
-    for (const j of likely) fits[j] = this.misfitFrom(at, from, j, intervals)
-    if (n <= FEW && crossings.steep)
-      for (const j of likely)
-        fits[j]! += this.steepnessApart(crossings, crossings.steep, { from, j, intervals })
+    for (const j of likely) fits[j] = this.misfitFrom(crossings, from, j, intervals)
     return { from, ...leastOf(fits) }
   }
 
@@ -89,30 +86,14 @@ export class Pattern {
   }
 
   /**
-   * How far the speeds from an edge on, were it edge `j`, are from those by how steep the signal is: where a few teeth
-   * could stand at two places by their intervals alone, a gap does not make it flatter, and slow turning does.
+   * How badly the speeds from an edge on are an engine's, were it edge `j` of the wheel. Where a few teeth could stand
+   * at two places by their intervals alone, steepness tells: a gap does not make a signal flatter, and slow turning
+   * does.
    */
-  private steepnessApart(
-    { at }: Crossings,
-    steep: Float64Array,
-    { from, j, intervals }: { from: number; j: number; intervals: number },
-  ): number {
-    let [n, sum, squares] = [0, 0, 0]
-    for (let k = 0; k < intervals && from + k + 1 < at.length; k++, n++) {
-      const i = from + k
-      const speed = this.log[(j + k) % this.n]! - Math.log(at[i + 1]! - at[i]!)
-      // the slope goes as the square of the speed, and the middle of two slopes is that of the interval
-      const apart = Math.log(steep[i]! * steep[i + 1]!) / 4 - speed
-      sum += apart
-      squares += apart * apart
-    }
-    return n > 1 ? (BY_STEEPNESS * (squares - (sum * sum) / n)) / (n - 1) : 0
-  }
-
-  /** How badly the speeds from an edge on are an engine's, were it edge `j` of the wheel. */
-  misfitFrom(at: Float64Array, from: number, j: number, intervals: number): number {
+  misfitFrom({ at, steep }: Crossings, from: number, j: number, intervals: number): number {
     const { n, log, steps } = this
     const seen: Interval[] = []
+    const sights: Sight[] = []
     let angle = 0
     for (let k = 0; k < intervals && from + k + 1 < at.length; k++) {
       const e = (j + k) % n
@@ -122,14 +103,30 @@ export class Pattern {
         middle: angle + width / 2,
         width,
       })
+      // the slope goes as the square of the speed
+      if (steep && n <= FEW) sights.push({ angle, logSpeed: Math.log(steep[from + k]!) / 2 })
       angle += width
     }
-    return misfit(seen)
+    return misfit(seen, sights)
+  }
+
+  /**
+   * How far the speeds of an engine that turns evenly are from those by how steep the signal is, from an edge on, were
+   * it edge `j`: as what such speeds count beside intervals. 0 for many teeth, and where steepness says nothing.
+   */
+  steepnessApart(
+    { at, steep }: Crossings,
+    { from, j, intervals }: { from: number; j: number; intervals: number },
+  ): number {
+    if (!steep || this.n > FEW) return 0
+    const apart: number[] = []
+    for (let k = from; k < from + intervals && k + 1 < at.length; k++) {
+      const speed = this.log[(j + k - from) % this.n]! - Math.log(at[k + 1]! - at[k]!)
+      apart.push(Math.log(steep[k]! * steep[k + 1]!) / 4 - speed)
+    }
+    return BY_STEEPNESS * variance(apart)
   }
 }
-
-/** What a speed by its steepness that is off by so much counts beside one by its intervals. */
-const BY_STEEPNESS = 0.01
 
 /** So many places on a wheel are looked at with compression in mind. */
 const FEW = 12

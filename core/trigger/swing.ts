@@ -12,15 +12,21 @@ const MOST_SWING = 0.8
 /** An interval between two edges: the logarithm of its mean speed, its middle and its width in degrees of the crank. */
 export type Interval = { logSpeed: number; middle: number; width: number }
 
+/** A speed that was seen at one place, by how steep the signal is: its logarithm, of any unit, and the place, °. */
+export type Sight = { logSpeed: number; angle: number }
+
 /**
  * How badly speeds are those of an engine: the mean square of what is left of their logarithms after a level, a trend
  * and one swing by compression have been taken off. A wide interval shows less of a swing than a narrow one, and a
- * large swing of the speed is no plain sine of its logarithm: both are reckoned with. Infinity for fewer than six.
+ * large swing of the speed is no plain sine of its logarithm: both are reckoned with. Infinity for fewer than six. Where speeds
+ * were seen at some places as well, they must be those of that swing: what they are apart from it counts too.
  */
-export function misfit(intervals: readonly Interval[]): number {
+export function misfit(intervals: readonly Interval[], sights: readonly Sight[] = []): number {
   const m = intervals.length
   if (m < TAKES + 2) return Infinity
   const mean = intervals.reduce((s, v) => s + v.logSpeed, 0) / m
+  // two edges at one place have no speed between them
+  if (!Number.isFinite(mean)) return Infinity
   const y = intervals.map((v) => v.logSpeed - mean)
   const from = intervals[0]!.middle
   const span = intervals[m - 1]!.middle - from || 1
@@ -32,10 +38,36 @@ export function misfit(intervals: readonly Interval[]): number {
     })
     return { order, rows, ...fitted(rows, y) }
   })
-  const best = fits.reduce((a, b) => (b.left < a.left ? b : a))
-  const byAngle = refined(best, intervals, y) / (m - TAKES)
+  // some swings look alike by intervals between the same teeth: steepness tells them apart
+  const apart = (fit: Fit): number =>
+    sights.length < 2
+      ? 0
+      : BY_STEEPNESS *
+        variance(sights.map((v) => v.logSpeed - speedAt(fit, (v.angle - from) / span, v.angle)))
+  const costs = fits.map((fit) => fit.left / (m - TAKES) + apart(fit))
+  const best = fits[costs.indexOf(Math.min(...costs))]!
+  const fit = refined(best, intervals, y)
+  const byAngle = fit.left / (m - TAKES)
   const swing = Math.hypot(best.coefficients[2]!, best.coefficients[3]!)
-  return swing < LARGE ? byAngle : Math.min(byAngle, inTime(intervals, best.order))
+  const cost = swing < LARGE ? byAngle : Math.min(byAngle, inTime(intervals, best.order))
+  return cost + apart(fit)
+}
+
+/** The logarithm of a fit's speed at a place, up to its level: how far along it is, and at what angle. */
+function speedAt({ order, coefficients }: Fit, along: number, angle: number): number {
+  const [, trend, c, s] = coefficients as [number, number, number, number]
+  const swing = Math.min(MOST_SWING, Math.hypot(c, s))
+  return (
+    trend * along + Math.log1p(swing * Math.cos((angle * order * Math.PI) / 180 - Math.atan2(s, c)))
+  )
+}
+
+/** What it counts that speeds by steepness are apart from those by intervals: they are less sure. */
+export const BY_STEEPNESS = 0.05
+
+export function variance(all: readonly number[]): number {
+  const mean = all.reduce((sum, v) => sum + v, 0) / all.length
+  return all.reduce((sum, v) => sum + (v - mean) ** 2, 0) / Math.max(1, all.length - 1)
 }
 
 /** Degrees of freedom of a swing in time: place, speed, its change, and the swing. */
@@ -82,7 +114,7 @@ const blurred = (half: number): number => (half < 1e-6 ? 1 : Math.sin(half) / ha
 type Fit = { order: number; rows: number[][]; coefficients: number[]; left: number }
 
 /** The same fit once the harmonics of a large swing have been taken off as well. */
-function refined(fit: Fit, intervals: readonly Interval[], y: readonly number[]): number {
+function refined(fit: Fit, intervals: readonly Interval[], y: readonly number[]): Fit {
   let { left, coefficients } = fit
   for (let round = 0; round < REFINED; round++) {
     const [c, s] = [coefficients[2]!, coefficients[3]!]
@@ -98,7 +130,7 @@ function refined(fit: Fit, intervals: readonly Interval[], y: readonly number[])
     coefficients = next.coefficients
     left = Math.min(left, next.left)
   }
-  return left
+  return { ...fit, left, coefficients }
 }
 
 /**
