@@ -1,5 +1,6 @@
 import type { Crossings } from './crossings.ts'
 import { Pattern } from './pattern.ts'
+import { variance } from './swing.ts'
 import { nameOfWheel, parseWheel, type Wheel } from './wheel.ts'
 
 /** More edges than this say no more of the wheel. */
@@ -38,7 +39,7 @@ export function candidatesOf(all: Crossings): Candidate[] {
   const crossings = middleOf(all)
   const { at } = crossings
   // a ring without a gap, such as a wheel's speed has
-  if (standingOut(at) === 0) return []
+  if (standingOut(at) === 0) return littleUneven(crossings)
   const n = repeatsAfter(at)
   if (n !== null) return inOneTurn(crossings, n) ?? withEdges(crossings, n)
   const once = gapSeenOnce(crossings)
@@ -50,12 +51,13 @@ export function candidatesOf(all: Crossings): Candidate[] {
     // its gap changes the step twice in a turn, and compression hides no more than half of that
     if (standing < at.length / few - 1) continue
     for (const c of withEdges(crossings, few)) {
-      // angles of its own fit by themselves: they are believed where there are no more edges than two turns have
+      // angles of its own fit one turn by themselves: they are believed where two turns are there, and hardly more
+      if (!c.named && at.length < 2 * few) continue
       const most = SURELY + (c.named || at.length > 2.5 * few + 1 ? 0 : OWN_ANGLES)
       if (c.cost < most) tried.push({ ...c, cost: c.cost + few * SIMPLER })
     }
   }
-  return tried.sort((a, b) => a.cost - b.cost)
+  return tried.length > 0 ? bestFirst(tried) : littleUneven(crossings)
 }
 const FEW_EDGES = 12
 
@@ -84,6 +86,29 @@ function gapSeenOnce(crossings: Crossings): Candidate[] {
   const found = withEdges(crossings, Math.max(before, after)).filter((c) => c.named)
   return found[0] && found[0].cost < STEADY ? found.map((c) => ({ ...c, seenOnce: true })) : []
 }
+
+/**
+ * The ring of a few teeth whose steps differ too little to stand out of compression: told where the signal is as steep
+ * at every tooth, so that it is not the engine that turns unevenly.
+ */
+function littleUneven(crossings: Crossings): Candidate[] {
+  const { at, steep } = crossings
+  if (!steep || at.length < 5) return []
+  const intervals = Array.from(at.subarray(1), (x, k) => Math.log(x - at[k]!))
+  const differ = variance(intervals)
+  if (differ < LITTLE || variance(Array.from(steep, (v) => Math.log(v) / 2)) > EVENLY * differ)
+    return []
+  for (let n = 3; n <= FEW_EDGES && 2 * n < at.length; n++) {
+    const again = intervals.slice(n).map((v, k) => v - intervals[k]!)
+    if (variance(again) < EXACTLY * differ) return ofOwnAngles(crossings, n, [])
+  }
+  return []
+}
+/** Mean square by which the steps of a ring differ at least, as logarithms, for it not to be a ring of equal teeth. */
+const LITTLE = 0.03 ** 2
+/** What steepness may differ by, over what the steps do; and what may be left of them from turn to turn. */
+const EVENLY = 0.2
+const EXACTLY = 0.02
 
 /** How often a step is much longer or shorter than the one before. */
 function standingOut(at: Float64Array): number {
@@ -116,7 +141,9 @@ function withEdges(crossings: Crossings, n: number): Candidate[] {
   if (n < 2 || (steady[0]?.cost ?? Infinity) < STEADY) return bestFirst([...steady, ...own])
   // the engine does not turn evenly, or the wheel is none of these: with its compression taken off it is seen which
   const swung = bestFirst(known(true))
-  return (swung[0]?.cost ?? Infinity) < explainedBy(n) ? swung : bestFirst([...own, ...steady])
+  if ((swung[0]?.cost ?? Infinity) < explainedBy(n)) return swung
+  const best = bestFirst([...own, ...swung, ...steady])
+  return best.filter((c, i) => best.findIndex((d) => d.name === c.name) === i)
 }
 
 /** The wheel by the angles the capture itself shows; none where they come out as one that has a name already. */
@@ -144,7 +171,8 @@ function repeatsAfter(at: Float64Array): number | null {
   let total = 0
   for (const d of changes) total += d * d
   const ratios: { n: number; left: number }[] = []
-  for (let n = 1; n <= Math.min(MOST_EDGES, changes.length - 2); n++) {
+  // as many of them must come again as two turns have
+  for (let n = 1; n <= Math.min(MOST_EDGES, (changes.length + 3) / 2); n++) {
     let [left, there] = [0, 0]
     for (let k = 0; k + n < changes.length; k++) {
       const [a, b] = [changes[k]!, changes[k + n]!]
@@ -158,8 +186,16 @@ function repeatsAfter(at: Float64Array): number | null {
   }
   const least = Math.min(...ratios.map((r) => r.left))
   if (!(least < REPEATS)) return null
-  return ratios.find((r) => r.left < Math.max(1.6 * least, 0.06))!.n
+  const first = ratios.find((r) => r.left < Math.max(1.6 * least, 0.06))!
+  // in two turns: what comes again nearly is not the rhythm where another comes again to the point
+  const exact = ratios.find((r) => r.left < 2 * least)!
+  const few = TWO_TURNS * exact.n > changes.length && SOME_TURNS * first.n >= changes.length
+  return few && first.left > NEARLY && first.left > TO_THE_POINT * exact.left ? exact.n : first.n
 }
+const TWO_TURNS = 2.6
+const SOME_TURNS = 6
+const NEARLY = 5e-4
+const TO_THE_POINT = 20
 /** Squares of the intervals' changes below which there is no rhythm. */
 const STANDS_OUT = 0.2
 

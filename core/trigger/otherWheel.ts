@@ -8,6 +8,8 @@ import { stepsOf, type Wheel } from './wheel.ts'
 const TURNS = 3
 /** Share of turns with faults from which it is doubted. */
 const FAULTY = 0.5
+/** Share of the turns there are edges for that are followed at least. */
+const FOLLOWED = 0.5
 /** Another wheel is believed where it leaves so much of what this one leaves. */
 const BETTER = 0.25
 /** What may be left of the speed by a wheel that is believed at all. */
@@ -43,7 +45,8 @@ export function otherWheel(
 ): OtherWheel | null {
   const { at } = crossings
   const pattern = new Pattern(wheel)
-  const doubt = at.length < TURNS * pattern.n ? null : doubtOf(tracked, pattern)
+  const turns = at.length / pattern.n
+  const doubt = turns < TURNS ? null : doubtOf(tracked, pattern, turns)
   if (!doubt) return null
   const [best] = candidatesOf(crossings)
   if (!best || best.cost > POOR || isSame(best.wheel, wheel)) return null
@@ -59,12 +62,15 @@ export function otherWheel(
  * What speaks against a wheel: what it leaves of the speed, and whether it needs many faults; null where nothing
  * does.
  */
-function doubtOf(tracked: Tracked, pattern: Pattern): { own: number; many: boolean } | null {
-  const turns = tracked.starts.length
+function doubtOf(
+  tracked: Tracked,
+  pattern: Pattern,
+  turns: number,
+): { own: number; many: boolean } | null {
+  const { length } = tracked.starts
   if (pattern.symmetric) return null
-  if (turns === 0) return { own: Infinity, many: true }
-  if (turns < TURNS) return null
-  const many = faultyTurns(tracked, pattern.n) > FAULTY * turns
+  if (length === 0) return { own: Infinity, many: true }
+  const many = length < FOLLOWED * turns || faultyTurns(tracked, pattern.n) > FAULTY * length
   const own = roughnessOf(tracked, pattern)
   return many || own > explainedBy(pattern.n) ? { own, many } : null
 }
