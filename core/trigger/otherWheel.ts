@@ -81,7 +81,10 @@ function faultyTurns({ at, faults }: Tracked, n: number): number {
   return new Set(turns).size
 }
 
-/** What is left of the speed over two turns at a time, at the places the edges were taken for: the middle one. */
+/**
+ * What is left of the speed over two turns at a time, at the places the edges were taken for: of some the quarter that
+ * fits best, since a fault or the start from rest says nothing of the wheel.
+ */
 function roughnessOf({ at, edge }: Tracked, pattern: Pattern): number {
   const span = 2 * pattern.n + 1
   const windows = 7
@@ -90,7 +93,7 @@ function roughnessOf({ at, edge }: Tracked, pattern: Pattern): number {
   for (let k = 0; k + span < at.length; k += apart)
     left.push(pattern.misfitFrom({ at, steep: null }, k, edge[k]!, span))
   left.sort((a, b) => a - b)
-  return left[Math.floor(left.length / 2)] ?? 0
+  return left[Math.floor(left.length / 4)] ?? 0
 }
 
 const isSame = (a: Wheel, b: Wheel): boolean => {
