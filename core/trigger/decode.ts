@@ -21,7 +21,7 @@ export type DecodedTrigger = {
 }
 
 /** Places at which the fit is looked at: of them, the one that fits better than three quarters. */
-const LOOKED_AT = 8
+const LOOKED_AT = 6
 const BEST = 4
 
 /**

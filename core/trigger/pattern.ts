@@ -75,7 +75,7 @@ export class Pattern {
 
   private smoothest(at: Float64Array, from: number, intervals: number): number[] {
     const rough = this.roughnesses(at, from, intervals)
-    return [...rough.keys()].sort((a, b) => rough[a]! - rough[b]!).slice(0, FEW)
+    return [...rough.keys()].sort((a, b) => rough[a]! - rough[b]!).slice(0, LIKELY)
   }
 
   /** By whichever of the two serves a wheel of so many teeth. */
@@ -128,8 +128,9 @@ export class Pattern {
   }
 }
 
-/** So many places on a wheel are looked at with compression in mind. */
+/** Of a wheel of so few edges every place is looked at with compression in mind; of more only those likeliest. */
 const FEW = 12
+const LIKELY = 6
 
 /** The place of the least of some costs, and how much the next one is. */
 function leastOf(costs: Float64Array): { edge: number; cost: number; second: number } {
