@@ -188,7 +188,7 @@ function repeatsAfter(at: Float64Array): number | null {
   if (!(least < REPEATS)) return null
   const first = ratios.find((r) => r.left < Math.max(1.6 * least, 0.06))!
   // in two turns: what comes again nearly is not the rhythm where another comes again to the point
-  const exact = ratios.find((r) => r.left < 2 * least)!
+  const exact = ratios.find((r) => r.left <= 2 * least)!
   const few = TWO_TURNS * exact.n > changes.length && SOME_TURNS * first.n >= changes.length
   return few && first.left > NEARLY && first.left > TO_THE_POINT * exact.left ? exact.n : first.n
 }

@@ -49,7 +49,10 @@ export function otherWheel(
   const doubt = turns < TURNS ? null : doubtOf(tracked, pattern, turns)
   if (!doubt) return null
   const [best] = candidatesOf(crossings)
-  if (!best || best.cost > POOR || isSame(best.wheel, wheel)) return null
+  // noise is of no wheel
+  if (!best || best.cost > POOR)
+    return doubt.many && doubt.own > POOR ? { name: null, gone: [] } : null
+  if (isSame(best.wheel, wheel)) return null
   const explains = best.cost < explainedBy(best.wheel.edgesDegrees.length)
   if (best.cost > doubt.own * BETTER && !(doubt.many && best.named && explains)) return null
   return {
