@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { coded } from '../coded.fixture.ts'
+import { normalStream, uniformStream } from '../math/index.ts'
 import { decodeTrigger, readCapture } from './decode.ts'
 import { cranked, turn, WHEELS, type Run } from './engine.fixture.ts'
 import { simulateTrigger } from './simulate.ts'
@@ -243,6 +244,14 @@ describe('what is no capture of that wheel', () => {
     } else {
       expect(got.cycleStartsS).toHaveLength(0)
       expect(got.faults.map((f) => f.text)).toEqual([expect.stringContaining(says[0]!)])
+    }
+  })
+  it.each(['36-2', '6-1', '3+1'])('nothing but noise is in sync with no %s', (text) => {
+    const normal = normalStream(uniformStream(5))
+    const samples = Float32Array.from({ length: 12_000 }, () => normal())
+    for (const pickup of ['vr', 'hall'] as const) {
+      const got = decodeTrigger(samples, { ...task, wheel: parseWheel(text), pickup })
+      expect([got.inSync, got.cycleStartsS.length]).toEqual([false, 0])
     }
   })
   it('is refused where it holds what is no number, by its place', () => {

@@ -143,6 +143,45 @@ describe('the wheel from a capture alone', () => {
       got.forEach((e, j) => expect(Math.abs(e - edges[j]!)).toBeLessThan(0.5))
     },
   )
+  it('uneven, of three to twelve edges whose steps differ by a third or less: 19 of 20', () => {
+    const uniform = uniformStream(12)
+    const told = Array.from({ length: 60 }, (_, i) => {
+      const n = 3 + (i % 10)
+      const steps = Array.from({ length: n }, () => 1 + 0.35 * uniform())
+      const sum = steps.reduce((a, b) => a + b, 0)
+      const edges = steps.map((__, j) => (360 * steps.slice(0, j).reduce((a, b) => a + b, 0)) / sum)
+      const wheel = `${edges.map((e) => e.toFixed(2)).join(',')}/360`
+      const task = { sampleHz: 200_000, durationS: (2.3 * 60) / 700, rpm: () => 700 }
+      const made = turn({ ...task, wheel, shape: 'bell', seed: i + 1 })
+      try {
+        const got = stepsOf(identifyWheel(made.samples, { ...task, pickup: 'vr' }).wheel)
+        const turned = steps.map((__, r) =>
+          steps.map((___, k) => (360 * steps[(r + k) % n]!) / sum),
+        )
+        return got.length === n && turned.some((t) => t.every((v, k) => Math.abs(v - got[k]!) < 1))
+      } catch {
+        return false
+      }
+    })
+    expect(told.filter(Boolean).length).toBeGreaterThanOrEqual(57)
+  })
+  it('a ring of equal teeth off its centre, or cranked over compression, is no uneven wheel', () => {
+    for (const n of [4, 8, 12])
+      for (const [runout, swing] of [
+        [0.3, 0],
+        [0, 0.1],
+        [0.2, 0.1],
+      ] as const) {
+        const edges = Array.from({ length: n }, (_, k) => ((360 * k) / n).toFixed(3))
+        const made = turn({
+          ...{ wheel: `${edges.join(',')}/360`, sampleHz: 100_000, durationS: 0.4, seed: n },
+          ...{ rpm: () => 600, shape: 'bell', runout, swing, swingsPerTurn: 1 },
+        })
+        expect(() => identifyWheel(made.samples, { sampleHz: 100_000, pickup: 'vr' })).toThrow(
+          coded('no-pattern'),
+        )
+      }
+  })
   it('is none where nothing repeats', () => {
     const task = { sampleHz: 48_000, pickup: 'vr' as const }
     expect(() => identifyWheel(new Float32Array(48_000), task)).toThrow(coded('no-pattern'))

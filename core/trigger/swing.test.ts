@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { normalStream, uniformStream } from '../math/index.ts'
-import { misfit, type Interval } from './swing.ts'
+import { misfit, type Interval, type Sight } from './swing.ts'
 
 /** Mean speeds between edges of an engine whose speed swings about a trend, by adding its time up in small steps. */
 function engine(of: {
@@ -82,6 +82,25 @@ describe('speeds of an engine', () => {
       logSpeed: v.logSpeed + (i === 2 ? Math.log(2) : 0),
     }))
     expect(misfit(wrong)).toBeGreaterThan(20 * misfit(right))
+  })
+
+  it('are those that steepness shows: even turning and the other way round are not', () => {
+    const of = { widths: WITH_GAP, swing: 0.35, order: 1, trend: 0 }
+    const right = engine(of)
+    const seen = (order: number, swing: number): Sight[] =>
+      right.map((v) => {
+        const angle = v.middle - v.width / 2
+        // of any unit: twice the speed is twice the speed
+        return {
+          angle,
+          logSpeed: 3 + Math.log1p(swing * Math.cos((angle * order * Math.PI) / 180)),
+        }
+      })
+    const plain = misfit(right)
+    expect(misfit(right, seen(1, 0.35)) - plain).toBeLessThan(2e-4)
+    // the same intervals with a speed that does not swing, or is high where it was low
+    for (const swing of [0, -0.35])
+      expect(misfit(right, seen(1, swing)) - plain).toBeGreaterThan(1e-3)
   })
 
   it('say nothing by fewer than six', () => {

@@ -54,7 +54,7 @@ export default function Faults({ trigger, capture }: TabProps) {
         {evidence ? (
           <Sheet
             label="Evidence of the polarity"
-            columns={[words('Crossings'), num('edges'), num('speed jumps by'), num('steepness')]}
+            columns={[words('Crossings'), num('edges'), num('speed is off by'), num('steepness')]}
             rows={(['falling', 'rising'] as const).map((way) => ({
               key: way,
               cells: [

@@ -53,10 +53,10 @@ function Polarity({ read, trigger, onTab }: WithRead) {
         <h2>{trigger.pickup === 'vr' ? 'Exchange the two leads.' : 'Use the other edge.'}</h2>
         {evidence && trigger.pickup === 'vr' ? (
           <p className="tight">
-            From falling to falling the speed jumps by {jump(evidence.falling.rough)}, from rising
-            to rising by {jump(evidence.rising.rough)}: the teeth’s centres lie where it rises, and
-            in the gap the falling crossing stands off. The right way round it falls through zero at
-            a tooth’s centre.
+            From falling to falling the speed is off an engine’s by {jump(evidence.falling.rough)},
+            from rising to rising by {jump(evidence.rising.rough)}: the teeth’s centres lie where it
+            rises, and in the gap the falling crossing stands off. The right way round it falls
+            through zero at a tooth’s centre.
           </p>
         ) : (
           <p className="tight">The long level, which is the gap, is the low one.</p>
