@@ -1,6 +1,6 @@
+import { sampleVariance } from 'simple-statistics'
 import type { Crossings } from './crossings.ts'
 import { Pattern } from './pattern.ts'
-import { variance } from './swing.ts'
 import { nameOfWheel, parseWheel, type Wheel } from './wheel.ts'
 
 /** More edges than this say no more of the wheel. */
@@ -95,12 +95,15 @@ function littleUneven(crossings: Crossings): Candidate[] {
   const { at, steep } = crossings
   if (!steep || at.length < 5) return []
   const intervals = Array.from(at.subarray(1), (x, k) => Math.log(x - at[k]!))
-  const differ = variance(intervals)
-  if (differ < LITTLE || variance(Array.from(steep, (v) => Math.log(v) / 2)) > EVENLY * differ)
+  const differ = sampleVariance(intervals)
+  if (
+    differ < LITTLE ||
+    sampleVariance(Array.from(steep, (v) => Math.log(v) / 2)) > EVENLY * differ
+  )
     return []
   for (let n = 3; n <= FEW_EDGES && 2 * n < at.length; n++) {
     const again = intervals.slice(n).map((v, k) => v - intervals[k]!)
-    if (variance(again) < EXACTLY * differ) return ofOwnAngles(crossings, n, [])
+    if (sampleVariance(again) < EXACTLY * differ) return ofOwnAngles(crossings, n, [])
   }
   return []
 }

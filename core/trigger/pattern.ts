@@ -1,5 +1,6 @@
+import { sampleVariance } from 'simple-statistics'
 import type { Crossings } from './crossings.ts'
-import { BY_STEEPNESS, misfit, variance, type Interval, type Sight } from './swing.ts'
+import { BY_STEEPNESS, misfit, type Interval, type Sight } from './swing.ts'
 import { stepsOf, type Wheel } from './wheel.ts'
 
 /** A pattern is where it is when every other place fits worse by this. */
@@ -124,7 +125,7 @@ export class Pattern {
       const speed = this.log[(j + k - from) % this.n]! - Math.log(at[k + 1]! - at[k]!)
       apart.push(Math.log(steep[k]! * steep[k + 1]!) / 4 - speed)
     }
-    return BY_STEEPNESS * variance(apart)
+    return apart.length < 2 ? 0 : BY_STEEPNESS * sampleVariance(apart)
   }
 }
 

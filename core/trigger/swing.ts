@@ -1,4 +1,5 @@
 import { Matrix, solve } from 'ml-matrix'
+import { sampleVariance } from 'simple-statistics'
 
 /** Swings of the speed in a turn of the crank: a cylinder's compression comes every second turn, so 1 to 8 of them. */
 const ORDERS = [0.5, 1, 1.5, 2, 2.5, 3, 4]
@@ -18,8 +19,9 @@ export type Sight = { logSpeed: number; angle: number }
 /**
  * How badly speeds are those of an engine: the mean square of what is left of their logarithms after a level, a trend
  * and one swing by compression have been taken off. A wide interval shows less of a swing than a narrow one, and a
- * large swing of the speed is no plain sine of its logarithm: both are reckoned with. Infinity for fewer than six. Where speeds
- * were seen at some places as well, they must be those of that swing: what they are apart from it counts too.
+ * large swing of the speed is no plain sine of its logarithm: both are reckoned with. Where speeds were seen at some
+ * places as well, they must be those of that swing: what they are apart from it counts too. Infinity for fewer than six
+ * intervals.
  */
 export function misfit(intervals: readonly Interval[], sights: readonly Sight[] = []): number {
   const m = intervals.length
@@ -43,14 +45,16 @@ export function misfit(intervals: readonly Interval[], sights: readonly Sight[] 
     sights.length < 2
       ? 0
       : BY_STEEPNESS *
-        variance(sights.map((v) => v.logSpeed - speedAt(fit, (v.angle - from) / span, v.angle)))
-  const costs = fits.map((fit) => fit.left / (m - TAKES) + apart(fit))
-  const best = fits[costs.indexOf(Math.min(...costs))]!
+        sampleVariance(
+          sights.map((v) => v.logSpeed - speedAt(fit, (v.angle - from) / span, v.angle)),
+        )
+  const cost = (fit: Fit): number => fit.left / (m - TAKES) + apart(fit)
+  const best = fits.reduce((a, b) => (cost(b) < cost(a) ? b : a))
   const fit = refined(best, intervals, y)
   const byAngle = fit.left / (m - TAKES)
   const swing = Math.hypot(best.coefficients[2]!, best.coefficients[3]!)
-  const cost = swing < LARGE ? byAngle : Math.min(byAngle, inTime(intervals, best.order))
-  return cost + apart(fit)
+  const left = swing < LARGE ? byAngle : Math.min(byAngle, inTime(intervals, best.order))
+  return left + apart(fit)
 }
 
 /** The logarithm of a fit's speed at a place, up to its level: how far along it is, and at what angle. */
@@ -64,11 +68,6 @@ function speedAt({ order, coefficients }: Fit, along: number, angle: number): nu
 
 /** What it counts that speeds by steepness are apart from those by intervals: they are less sure. */
 export const BY_STEEPNESS = 0.05
-
-export function variance(all: readonly number[]): number {
-  const mean = all.reduce((sum, v) => sum + v, 0) / all.length
-  return all.reduce((sum, v) => sum + (v - mean) ** 2, 0) / Math.max(1, all.length - 1)
-}
 
 /** Degrees of freedom of a swing in time: place, speed, its change, and the swing. */
 const TAKES_IN_TIME = 5

@@ -25,6 +25,7 @@ export type Tracked = {
 
 /** As far as that edges lead back from a sure place. */
 const BACK = 0.6
+
 /**
  * Follows edges round the wheel: from where they are sure to be, back to where it began and on to where it is lost, and
  * so on from there. An edge too many and a tooth that did not show are named where they were.
@@ -92,7 +93,6 @@ class Tracker {
   private inSync = false
   /** edges up to here are spoken for */
   private taken = 0
-
   private readonly at: Float64Array
   private readonly steps: Steps
 
@@ -170,7 +170,7 @@ class Tracker {
         this.accept(k, slot % n, degrees / samples)
       }
       if (this.count - mark.count < n) continue
-      // so has the turn that leads to it
+      // what leads to the sure place is not doubted by what it leads to
       if (mark.k >= sure.from && this.wentWrong(mark)) return this.lost(begins, mark.k, at[mark.k]!)
       mark = this.after(mark, k, slot % n)
     }
