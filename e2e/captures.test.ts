@@ -47,6 +47,16 @@ test('the reversed pickup is found in its capture, and the angle corrected by th
   await page.getByRole('tab', { name: 'What it shows' }).click()
   await expect(page.getByText('None: every edge came when it was due.')).toBeVisible()
 
+  // the trace is drawn anew in the other theme, and back
+  const trace = page.getByRole('application', { name: 'The capture' }).locator('canvas')
+  const drawn = () => trace.evaluate((c: HTMLCanvasElement) => c.toDataURL())
+  const light = await drawn()
+  const theme = page.locator('header button').last()
+  await theme.click()
+  await expect.poll(drawn).not.toBe(light)
+  await theme.click()
+  await expect.poll(drawn).toBe(light)
+
   // the ring turns with the capture
   const ring = page.getByRole('slider', { name: 'The wheel before its pickup' })
   await page.getByRole('button', { name: 'Nearer' }).click()

@@ -1,4 +1,4 @@
-import { Button, Group } from '@mantine/core'
+import { Button, Group, useComputedColorScheme } from '@mantine/core'
 import { useElementSize } from '@mantine/hooks'
 import { useEffect, useRef, type KeyboardEvent } from 'react'
 import uPlot from 'uplot'
@@ -91,6 +91,8 @@ function Plot({ stretch, window, width, onZoom, onAlong }: PlotProps) {
   const box = useRef<HTMLDivElement>(null)
   const plot = useRef<uPlot | null>(null)
   const acts = useRef({ onZoom, onAlong })
+  // a canvas keeps the colours it was drawn in
+  const theme = useComputedColorScheme('light')
   useEffect(() => {
     acts.current = { onZoom, onAlong }
   })
@@ -104,7 +106,7 @@ function Plot({ stretch, window, width, onZoom, onAlong }: PlotProps) {
       made.destroy()
       plot.current = null
     }
-  }, [width])
+  }, [width, theme])
   useEffect(() => {
     const edges = new Map(stretch.edges.map((e) => [e.timeS, 0]))
     const times = [...new Set([...stretch.timeS, ...edges.keys()])].sort((a, b) => a - b)
@@ -114,7 +116,7 @@ function Plot({ stretch, window, width, onZoom, onAlong }: PlotProps) {
       false,
     )
     plot.current?.setScale('x', { min: window[0], max: window[1] })
-  }, [stretch, window, width])
+  }, [stretch, window, width, theme])
   return <div ref={box} />
 }
 
