@@ -3,7 +3,8 @@ import { edgesOf, type Edges, type Polarity } from './edges.ts'
 import { Pattern } from './pattern.ts'
 import { smoothedSpeed } from './speed.ts'
 import { otherWheel, type OtherWheel } from './otherWheel.ts'
-import { track, type Tracked } from './track.ts'
+import { track } from './track.ts'
+import type { Tracked } from './tracked.ts'
 import { requirePickup, requireRate, requireWheel, type Pickup, type Wheel } from './wheel.ts'
 import { EchtError } from '../error.ts'
 
@@ -72,7 +73,7 @@ export function readCapture(
 /** Edges of another wheel have no places on this one: sync was never there. */
 const lostFrom = (at: Float64Array): Tracked => ({
   ...{ at: new Float64Array(0), edge: new Uint16Array(0), speed: new Float64Array(0) },
-  ...{ starts: [], stretches: [], inSync: false },
+  ...{ starts: [], inSync: false },
   faults: [{ at: at[0] ?? 0, kind: 'sync-lost', edge: null }],
 })
 

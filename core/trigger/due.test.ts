@@ -66,6 +66,20 @@ describe('what intervals are held against', () => {
     expect(Math.abs(off(6 * n, 1))).toBeLessThan(TIGHT / 3)
     expect(Math.abs(off(6 * n, 2))).toBeGreaterThan(2 * TIGHT)
   })
+  it('is known at once by turns that were seen elsewhere, follows what comes, and is not given up', () => {
+    const all = intervals('12-1', 44, swinging(2))
+    const seen = Float64Array.from(all.slice(0, 22), (v) => v.samples)
+    const held = new Due(new Pattern(parseWheel('12-1')), seen.slice())
+    expect([held.known, held.fromElsewhere]).toEqual([true, true])
+    expect(held.of(3, 2)).toBeCloseTo(seen[3]! + seen[4]!, 9)
+    // three times as slow, from one interval to the next
+    const slow = all.map((v) => ({ ...v, samples: 3 * v.samples }))
+    held.came(all[21]!, slow[22]!)
+    held.came(slow[22]!, slow[23]!)
+    expect(held.known).toBe(true)
+    expect(held.of(0, 1)).toBeCloseTo(3 * seen[0]!, 9)
+    expect(held.of(1, 1)).toBeCloseTo(seen[1]!, 9)
+  })
   it('is degrees again where the engine turns otherwise', () => {
     const { n } = new Pattern(parseWheel('12-1'))
     const all = intervals('12-1', 6 * n, swinging(2))

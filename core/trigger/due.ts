@@ -5,6 +5,8 @@ export type Passed = { slot: number; steps: number; samples: number }
 
 /** Of what an interval was to take it may be off by so much, once the engine turns as it did before. */
 export const TIGHT = 0.12
+/** From such a change on it is asked whether it was a fault. */
+export const ASKED = 0.06
 
 /** What intervals took some turns before, by their places on two turns, and how many came like that in a row. */
 type History = { took: Float64Array; turnsBefore: number; matched: number }
@@ -20,10 +22,14 @@ export class Due {
   private readonly degrees: Float64Array
   private readonly histories: History[]
 
-  constructor(private readonly pattern: Pattern) {
+  /** Two turns that were seen elsewhere, by their slots, are known from the beginning, and not given up. */
+  constructor(
+    private readonly pattern: Pattern,
+    private readonly seen: Float64Array | null = null,
+  ) {
     const { n, steps } = pattern
     this.degrees = Float64Array.from({ length: 2 * n }, (_, slot) => steps[slot % n]!)
-    this.values = this.degrees
+    this.values = seen ?? this.degrees
     this.histories = [2, 1].map((turnsBefore) => ({
       ...{ took: new Float64Array(2 * n), turnsBefore, matched: 0 },
     }))
@@ -32,6 +38,11 @@ export class Due {
   /** Whether intervals are held against what they took before. */
   get known(): boolean {
     return this.values !== this.degrees
+  }
+
+  /** Whether what is known was seen elsewhere at first: back in time, in the turns that came after. */
+  get fromElsewhere(): boolean {
+    return this.seen !== null
   }
 
   of(slot: number, steps: number): number {
@@ -43,6 +54,10 @@ export class Due {
   /** An interval of one step came, after another. Where none came like that before, degrees count again. */
   came(before: Passed, now: Passed): void {
     if (before.steps > 1) return
+    if (this.seen) {
+      this.seen[before.slot] = before.samples
+      return
+    }
     const { n } = this.pattern
     let values = this.degrees
     for (const history of this.histories) {

@@ -188,9 +188,21 @@ function strongPlace(samples: Float32Array, profile: Profile): Begin | null {
   if (strong.length === 0) return null
   const from = strong[0]! * part
   const to = Math.min(samples.length, (strong.at(-1)! + 1) * part)
-  const rhythm = rhythmOf(samples, from, Math.min(to, from + LOOKED_AT))
-  return rhythm && { from, to, ...rhythm }
+  const rhythm = rhythmFrom(samples, from, to)
+  // where the speed rises, teeth are lower where it begins than they are after
+  return rhythm && { from, to, ...rhythm, peak: Math.min(rhythm.peak, amplitude[strong[0]!]!) }
 }
 
-/** Samples in which a rhythm is looked for. */
-const LOOKED_AT = 1 << 18
+/** The rhythm where a stretch begins: over as few samples as hold enough teeth, since the speed may change further on. */
+function rhythmFrom(samples: Float32Array, from: number, to: number): ReturnType<typeof rhythmOf> {
+  for (let window = LOOKED_AT.least; ; window *= 2) {
+    const end = Math.min(to, from + window)
+    const rhythm = rhythmOf(samples, from, end)
+    const enough = rhythm !== null && end - from > ENOUGH_TEETH * rhythm.period
+    if (enough || end === to || window >= LOOKED_AT.most) return rhythm
+  }
+}
+
+/** Samples in which a rhythm is looked for, and teeth that are enough for one. */
+const LOOKED_AT = { least: 1 << 15, most: 1 << 18 }
+const ENOUGH_TEETH = 100

@@ -1,7 +1,7 @@
 import { candidatesOf, explainedBy } from './candidates.ts'
 import type { Crossings } from './crossings.ts'
 import { Pattern } from './pattern.ts'
-import type { Tracked } from './track.ts'
+import type { Tracked } from './tracked.ts'
 import { stepsOf, type Wheel } from './wheel.ts'
 
 /** Turns after which it is asked whether the edges are of this wheel at all. */

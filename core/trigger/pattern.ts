@@ -18,13 +18,20 @@ export class Pattern {
   /** whether turning the wheel by some of its edges gives it back: nothing then tells one from the other */
   readonly symmetric: boolean
 
-  constructor(wheel: Wheel) {
+  constructor(private readonly wheel: Wheel) {
     this.steps = stepsOf(wheel)
     this.n = this.steps.length
     this.log = Float64Array.from(this.steps, Math.log)
     const turned = (k: number): boolean =>
       this.steps.every((s, i) => Math.abs(s - this.steps[(i + k) % this.n]!) < 1e-6 * s)
     this.symmetric = this.n > 1 && Array.from({ length: this.n - 1 }, (_, k) => k + 1).some(turned)
+  }
+
+  /** The same wheel turned the other way: its edge 0 stays, the others change places from both ends. */
+  turnedBack(): Pattern {
+    const { cycleDegrees, edgesDegrees } = this.wheel
+    const others = edgesDegrees.slice(1).map((e) => cycleDegrees - e)
+    return new Pattern({ cycleDegrees, edgesDegrees: [0, ...others.reverse()] })
   }
 
   /**

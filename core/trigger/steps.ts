@@ -1,4 +1,4 @@
-import { TIGHT, type Due, type Passed } from './due.ts'
+import { ASKED, type Due, type Passed } from './due.ts'
 import { COARSE, type Pattern } from './pattern.ts'
 import { misfit, type Interval } from './swing.ts'
 
@@ -6,6 +6,11 @@ import { misfit, type Interval } from './swing.ts'
 export const SMOOTH = 0.3
 /** No engine changes its speed more than this from one interval to the next. */
 const BREAK = 0.9
+/** An engine that takes so many times as long as some turns before, over so many intervals, is started or stopped. */
+const SLOW = 1.5
+const AHEAD = 3
+/** Its speed then changes by so much from one interval to the next, as a logarithm. */
+const STARTS = 0.6
 /** Intervals that are looked at before a fault is believed: as far as beyond the next gap, where a turn ends. */
 const LOOK_AHEAD = { least: 8, beyond: 4 }
 /** So many intervals after a step are looked at first, and what is an engine's until then leaves less than this. */
@@ -49,11 +54,13 @@ export class Steps {
     const { at, pattern } = this
     const { k } = place
     const normal = this.plain(place, due)
-    if (Math.abs(normal.change) < (due.known ? TIGHT : SMOOTH)) return normal
+    if (Math.abs(normal.change) < (due.known ? ASKED : SMOOTH)) return normal
+    if (due.known && this.slowAhead(place, due))
+      return Math.abs(normal.change) < STARTS ? normal : null
     const coarse = pattern.n <= COARSE
     const byMisfit = coarse && !due.known
     // a fault further on makes every way look bad: what is an engine's until shortly after it is taken as it comes
-    if (coarse) {
+    if (byMisfit) {
       const about = this.about(place, normal, SHORTLY)
       if (about.length >= ENOUGH && misfit(about) * about.length < PLAINLY) return normal
     }
@@ -90,6 +97,18 @@ export class Steps {
     const took = (this.at[to]! - this.at[k]!) / due.of(slot, steps)
     const change = Math.log((took / before.samples) * due.of(before.slot, before.steps))
     return { kind, to, steps, slot: (slot + steps) % (2 * this.pattern.n), change }
+  }
+
+  /**
+   * Whether the intervals that follow all take far longer than they did some turns before: the engine stops, or, back
+   * in time, starts. Where too few follow nothing tells, but that it starts there.
+   */
+  private slowAhead({ k, slot }: Place, due: Due): boolean {
+    const { at } = this
+    const seen = Math.min(AHEAD, at.length - k - 2)
+    for (let s = 1; s <= seen; s++)
+      if (at[k + s + 1]! - at[k + s]! < SLOW * due.of(slot + s, 1)) return false
+    return seen > 1 || due.fromElsewhere
   }
 
   degreesOf(slot: number, steps: number): number {
