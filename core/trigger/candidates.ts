@@ -1,6 +1,7 @@
 import { sampleVariance } from 'simple-statistics'
 import type { Crossings } from './crossings.ts'
 import { Pattern } from './pattern.ts'
+import { BY_STEEPNESS } from './swing.ts'
 import { nameOfWheel, parseWheel, type Wheel } from './wheel.ts'
 
 /** More edges than this say no more of the wheel. */
@@ -96,17 +97,37 @@ function littleUneven(crossings: Crossings): Candidate[] {
   if (!steep || at.length < 5) return []
   const intervals = Array.from(at.subarray(1), (x, k) => Math.log(x - at[k]!))
   const differ = sampleVariance(intervals)
-  if (
-    differ < LITTLE ||
-    sampleVariance(Array.from(steep, (v) => Math.log(v) / 2)) > EVENLY * differ
-  )
-    return []
-  for (let n = 3; n <= FEW_EDGES && 2 * n < at.length; n++) {
+  if (differ < LITTLE || sampleVariance(Array.from(steep, halfLog)) > EVENLY * differ) return []
+  for (let n = 3; n <= FEW_EDGES && 2 * n <= at.length; n++) {
     const again = intervals.slice(n).map((v, k) => v - intervals[k]!)
     if (sampleVariance(again) < EXACTLY * differ) return ofOwnAngles(crossings, n, [])
   }
   return []
 }
+
+/**
+ * Whether the signal is as steep at every tooth, though the speed were to swing were it a wheel of few edges, and at
+ * its teeth as well: a swing that comes back with the teeth is the same at each.
+ */
+function turnedMoreEvenly(all: Crossings, wheel: Wheel): boolean {
+  const pattern = new Pattern(wheel)
+  const { n, log } = pattern
+  if (!all.steep || n > FEW_EDGES) return false
+  // some turns say it
+  const at = all.at.subarray(0, 3 * n + 1)
+  const steep = all.steep.subarray(0, 3 * n + 1)
+  const intervals = at.length - 1
+  const found = pattern.alignSwinging({ at, steep }, 0, intervals)
+  if (!found) return false
+  const swings = sampleVariance(
+    Array.from(at.subarray(1), (x, k) => log[(found.edge + k) % n]! - Math.log(x - at[k]!)),
+  )
+  if (swings < LITTLE || sampleVariance(Array.from(steep, halfLog)) > EVENLY * swings) return false
+  const byIntervals = pattern.misfitFrom({ at, steep: null }, 0, found.edge, intervals)
+  return found.cost - byIntervals > BY_STEEPNESS * EVENLY * swings
+}
+const halfLog = (v: number): number => Math.log(v) / 2
+
 /** Mean square by which the steps of a ring differ at least, as logarithms, for it not to be a ring of equal teeth. */
 const LITTLE = 0.03 ** 2
 /** What steepness may differ by, over what the steps do; and what may be left of them from turn to turn. */
@@ -143,7 +164,7 @@ function withEdges(crossings: Crossings, n: number): Candidate[] {
   const steady = bestFirst(known(false))
   if (n < 2 || (steady[0]?.cost ?? Infinity) < STEADY) return bestFirst([...steady, ...own])
   // the engine does not turn evenly, or the wheel is none of these: with its compression taken off it is seen which
-  const swung = bestFirst(known(true))
+  const swung = bestFirst(known(true)).filter((c) => !turnedMoreEvenly(crossings, c.wheel))
   if ((swung[0]?.cost ?? Infinity) < explainedBy(n)) return swung
   const best = bestFirst([...own, ...swung, ...steady])
   return best.filter((c, i) => best.findIndex((d) => d.name === c.name) === i)

@@ -165,6 +165,20 @@ describe('the wheel from a capture alone', () => {
     })
     expect(told.filter(Boolean).length).toBeGreaterThanOrEqual(57)
   })
+  it.each([
+    // hardly more than two turns hold six of its edges
+    ['0,110.2,223.5/360', 31],
+    // its angles are nearly those of 4+1, which a little compression would make of them
+    ['0,86.8,177.7,218.9,265.6/360', 159],
+  ])('uneven, %s is told by a signal that is as steep at every tooth', (wheel, seed) => {
+    const task = { sampleHz: 200_000, durationS: 0.23, rpm: () => 600 }
+    const made = turn({ ...task, wheel, shape: 'bell', seed })
+    const got = identifyWheel(made.samples, { ...task, pickup: 'vr' }).wheel
+    const steps = stepsOf(got)
+    const drawn = stepsOf(made.wheel)
+    expect(steps).toHaveLength(drawn.length)
+    steps.forEach((v, k) => expect(Math.abs(v - drawn[k]!)).toBeLessThan(0.5))
+  })
   it('a ring of equal teeth off its centre, or cranked over compression, is no uneven wheel', () => {
     for (const n of [4, 8, 12])
       for (const [runout, swing] of [

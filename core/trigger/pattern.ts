@@ -74,16 +74,13 @@ export class Pattern {
     const { n } = this
     const { at } = crossings
     if (from + intervals >= at.length) return null
-    const places = [...Array(n).keys()]
-    const likely = n <= FEW ? places : this.smoothest(at, from, intervals)
+    const rough = this.roughnesses(at, from, intervals)
+    // no engine changes its speed like that: such a place is not looked at any closer
+    const possible = [...rough.keys()].filter((j) => rough[j]! < NO_ENGINE * (intervals - 1))
+    const likely = n <= FEW ? possible : smoothest(possible, rough)
     const fits = new Float64Array(n).fill(Infinity)
     for (const j of likely) fits[j] = this.misfitFrom(crossings, from, j, intervals)
     return { from, ...leastOf(fits) }
-  }
-
-  private smoothest(at: Float64Array, from: number, intervals: number): number[] {
-    const rough = this.roughnesses(at, from, intervals)
-    return [...rough.keys()].sort((a, b) => rough[a]! - rough[b]!).slice(0, LIKELY)
   }
 
   /** By whichever of the two serves a wheel of so many teeth. */
@@ -139,6 +136,10 @@ export class Pattern {
 /** Of a wheel of so few edges every place is looked at with compression in mind; of more only those likeliest. */
 const FEW = 12
 const LIKELY = 6
+const smoothest = (places: number[], rough: Float64Array): number[] =>
+  places.sort((a, b) => rough[a]! - rough[b]!).slice(0, LIKELY)
+/** Mean square of the logarithms' changes, compression and a start from rest and all, that no engine has. */
+const NO_ENGINE = 1.2
 
 /** The place of the least of some costs, and how much the next one is. */
 function leastOf(costs: Float64Array): { edge: number; cost: number; second: number } {
