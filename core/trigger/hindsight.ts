@@ -37,7 +37,8 @@ export function hindsight(
   if (first > end && tracked.at[0] === at[0]) return null
   const back = followedBack(crossings, pattern, turning)
   const joint = lastAlike(tracked, back, Math.min(first, back.faults[0]?.at ?? -Infinity))
-  if (joint === -Infinity && back.at[0]! > at[n]!) return null
+  // what agrees with nothing must lead back to the beginning itself
+  if (joint === -Infinity && !(back.at[0]! <= at[n]!)) return null
   const told = joined(between(tracked, -Infinity, joint), between(back, joint, end))
   if (!explainsMore(told, tracked, { at, n, turning })) return null
   return joined(told, between(followedOn(tracked, crossings, pattern, turning), end, Infinity))
