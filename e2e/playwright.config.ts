@@ -20,6 +20,8 @@ export default defineConfig({
       args: CHROMIUM_FLAGS,
     },
     trace: 'off',
+    // fades take time and say nothing
+    contextOptions: { reducedMotion: 'reduce' },
     actionTimeout: 15_000,
   },
   webServer: {

@@ -1,7 +1,7 @@
 import type { BrowserContext } from '@playwright/test'
 import { saltmarshNine } from '../demo/saltmarshNine.ts'
 import { tryEveryBox } from './inPage.ts'
-import { failureOn, importBuild, pagesOf, storedBuild, watched } from './pages.ts'
+import { failureOn, importBuild, pagesOf, stands, storedBuild, watched } from './pages.ts'
 
 /** Eight extreme values for any box. */
 export const EXTREMES = [
@@ -33,8 +33,7 @@ export async function everyBox(
   for (const path of options.pages?.(all) ?? all) {
     await importBuild(page, sample, base)
     await page.goto(base + path)
-    await page.locator('main').waitFor()
-    await page.waitForTimeout(400)
+    await stands(page)
     const did = await page.evaluate(tryEveryBox, {
       values: options.values ?? EXTREMES,
     })
@@ -50,7 +49,7 @@ export async function everyBox(
       // what was stored opens, on this page and on the first
       for (const again of [path, `/build/${stored.id}`]) {
         await page.goto(base + again)
-        await page.waitForTimeout(500)
+        await stands(page)
         const words = await failureOn(page)
         if (words) result.failures.push(`${path}, opened again at ${again}: ${words}`)
       }

@@ -74,7 +74,7 @@ export async function killed(base: string, kills: number, seed: number): Promise
     await reopened.addInitScript({ content: 'globalThis.__name = (f) => f' })
     try {
       await reopened.goto(`${base}/build/${build.id}/channel/ch-air/rd-air?stage=leads`)
-      await reopened.getByLabel('Wire colour').waitFor({ timeout: 10_000 })
+      await reopened.getByLabel('Wire colour').waitFor({ timeout: 30_000 })
       const stored = await storedBuild(reopened, build.id)
       const colour = stored.channels.find((c) => c.id === 'ch-air')!.reads[0]!.wire.colour
       const value = Number(/^n(\d+)$/.exec(colour)?.[1] ?? 0)

@@ -60,14 +60,26 @@ export function pagesOf(build: Build, channels: readonly Channel[] = oneOfEach(b
   ].map((path) => `/build/${build.id}${path}`)
 }
 
+/** How long a page may take to stand, ms: a loaded machine with a cold browser takes seconds. */
+const STANDS_WITHIN = 30_000
+
+/** Waits until the page that was gone to stands, all its parts loaded, or says why it does not. Throws where neither comes. */
+export async function stands(page: Page): Promise<void> {
+  await page.locator('main h1, main [role=alert], .broken').first().waitFor({ timeout: STANDS_WITHIN })
+  await expect(page.locator('main p.pale').filter({ hasText: /^…$/ })).toHaveCount(0, {
+    timeout: STANDS_WITHIN,
+  })
+}
+
 /** Goes to a page of the open app as a link does, without loading it anew, and waits until it stands. */
 export async function walkTo(page: Page, path: string): Promise<void> {
   await page.evaluate((to) => {
     history.pushState({}, '', to)
     dispatchEvent(new PopStateEvent('popstate', { state: {} }))
   }, path)
-  await page.locator('main h1, main [role=alert]').first().waitFor()
+  // the page that was here stands until the other has come
   await page.waitForTimeout(250)
+  await stands(page)
 }
 
 /** Ends with the words on the page, if it failed; null where it stands. */
