@@ -3,15 +3,15 @@ import { grown } from './grown.ts'
 /** The two levels of a signal that switches; null where it does not. */
 export function levelsOf(samples: Float32Array): { low: number; high: number } | null {
   const stride = Math.max(1, Math.floor(samples.length / 65_536)) | 1
-  const some: number[] = []
-  for (let i = 0; i < samples.length; i += stride) some.push(samples[i]!)
-  some.sort((a, b) => a - b)
+  const some = new Float32Array(Math.ceil(samples.length / stride))
+  for (let i = 0; i < some.length; i++) some[i] = samples[i * stride]!
+  some.sort()
   const at = (share: number): number => some[Math.floor(share * (some.length - 1))]!
   const middle = (at(0.002) + at(0.998)) / 2
-  const mean = (of: number[]): number => of.reduce((s, v) => s + v, 0) / of.length
-  const [below, above] = [some.filter((v) => v < middle), some.filter((v) => v >= middle)]
-  if (below.length === 0 || above.length === 0) return null
-  const [low, high] = [mean(below), mean(above)]
+  const mean = (of: Float32Array): number => of.reduce((s, v) => s + v, 0) / of.length
+  const upper = some.findIndex((v) => v >= middle)
+  if (upper <= 0) return null
+  const [low, high] = [mean(some.subarray(0, upper)), mean(some.subarray(upper))]
   return high - low > 0 ? { low, high } : null
 }
 

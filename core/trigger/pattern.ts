@@ -1,6 +1,6 @@
 import { sampleVariance } from 'simple-statistics'
 import type { Crossings } from './crossings.ts'
-import { BY_STEEPNESS, misfit, type Interval, type Sight } from './swing.ts'
+import { BY_STEEPNESS, Stretch, type Interval } from './swing.ts'
 import { stepsOf, type Wheel } from './wheel.ts'
 
 /** A pattern is where it is when every other place fits worse by this. */
@@ -17,6 +17,8 @@ export class Pattern {
   readonly log: Float64Array
   /** whether turning the wheel by some of its edges gives it back: nothing then tells one from the other */
   readonly symmetric: boolean
+  /** those that were looked at, to be looked at again */
+  private readonly stretches = new Map<number, Stretch>()
 
   constructor(private readonly wheel: Wheel) {
     this.steps = stepsOf(wheel)
@@ -96,23 +98,36 @@ export class Pattern {
    * does.
    */
   misfitFrom({ at, steep }: Crossings, from: number, j: number, intervals: number): number {
-    const { n, log, steps } = this
-    const seen: Interval[] = []
-    const sights: Sight[] = []
-    let angle = 0
-    for (let k = 0; k < intervals && from + k + 1 < at.length; k++) {
-      const e = (j + k) % n
-      const width = steps[e]!
-      seen.push({
-        logSpeed: log[e]! - Math.log(at[from + k + 1]! - at[from + k]!),
-        middle: angle + width / 2,
-        width,
-      })
+    const { n, log } = this
+    const seen = Math.min(intervals, at.length - from - 1)
+    const speeds: number[] = []
+    const bySlope: number[] = []
+    for (let k = 0; k < seen; k++) {
+      speeds.push(log[(j + k) % n]! - Math.log(at[from + k + 1]! - at[from + k]!))
       // the slope goes as the square of the speed
-      if (steep && n <= FEW) sights.push({ angle, logSpeed: Math.log(steep[from + k]!) / 2 })
-      angle += width
+      if (steep && n <= FEW) bySlope.push(Math.log(steep[from + k]!) / 2)
     }
-    return misfit(seen, sights)
+    return this.stretch(j, speeds.length).misfit(speeds, bySlope)
+  }
+
+  /** So many intervals from an edge on, and the edges where they begin. */
+  private stretch(j: number, intervals: number): Stretch {
+    const key = intervals * this.n + j
+    let stretch = this.stretches.get(key)
+    if (!stretch) {
+      const begins: number[] = []
+      const places: Interval[] = []
+      let angle = 0
+      for (let k = 0; k < intervals; k++) {
+        const width = this.steps[(j + k) % this.n]!
+        begins.push(angle)
+        places.push({ middle: angle + width / 2, width })
+        angle += width
+      }
+      stretch = new Stretch(places, begins)
+      this.stretches.set(key, stretch)
+    }
+    return stretch
   }
 
   /**

@@ -41,9 +41,9 @@ export function rhythmOf(
 /** Where a signal falls from well above to well below zero, its thresholds held. */
 function plainCrossings(level: Float32Array): { at: number[]; peak: number } {
   const stride = Math.max(1, Math.floor(level.length / 4096)) | 1
-  const some: number[] = []
-  for (let i = 0; i < level.length; i += stride) some.push(Math.abs(level[i]!))
-  const heights = some.sort((a, b) => a - b)
+  const heights = new Float32Array(Math.ceil(level.length / stride))
+  for (let i = 0; i < heights.length; i++) heights[i] = Math.abs(level[i * stride]!)
+  heights.sort()
   const peak = heights[Math.floor(HIGH * (heights.length - 1))]!
   const arm = ARM * peak
   const at: number[] = []

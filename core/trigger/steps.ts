@@ -1,6 +1,6 @@
 import { ASKED, type Due, type Passed } from './due.ts'
 import { COARSE, type Pattern } from './pattern.ts'
-import { misfit, type Interval } from './swing.ts'
+import { misfit, type Timed } from './swing.ts'
 
 /** The change of speed from one interval to the next that is taken without a second look, as a logarithm. */
 export const SMOOTH = 0.3
@@ -126,13 +126,13 @@ export class Steps {
   }
 
   /** The intervals of two turns before a step, its own, and so many after it; it ends at 0°. */
-  private about(place: Place, step: Step, after: number): Interval[] {
+  private about(place: Place, step: Step, after: number): Timed[] {
     const { at, pattern, accepted } = this
     const { n, log, steps } = pattern
     const { k, slot: from, seen } = place
     const { to, slot } = step
     const own = this.degreesOf(from, step.steps)
-    const all: Interval[] = []
+    const all: Timed[] = []
     let back = -own
     for (let h = seen - 1; h >= 0 && h > seen - 1 - 2 * n && accepted.speed[h]! > 0; h--) {
       const speed = accepted.speed[h]!

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { normalStream, uniformStream } from '../math/index.ts'
-import { misfit, type Interval, type Sight } from './swing.ts'
+import { misfit, type Sight, type Timed } from './swing.ts'
 
 /** Mean speeds between edges of an engine whose speed swings about a trend, by adding its time up in small steps. */
 function engine(of: {
@@ -11,7 +11,7 @@ function engine(of: {
   noise?: number
 }) {
   const normal = normalStream(uniformStream(9))
-  const out: Interval[] = []
+  const out: Timed[] = []
   let angle = 17
   for (const width of of.widths) {
     const parts = 400
@@ -59,7 +59,7 @@ describe('speeds of an engine', () => {
         return (low + high) / 2
       }
       let angle = 17
-      const dragged = widths.map((width): Interval => {
+      const dragged = widths.map((width): Timed => {
         const time = passedAt(angle + width) - passedAt(angle)
         angle += width
         return { logSpeed: Math.log(width / time), middle: angle - width / 2, width }

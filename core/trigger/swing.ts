@@ -1,4 +1,4 @@
-import { Matrix, solve } from 'ml-matrix'
+import { inverse, Matrix, solve } from 'ml-matrix'
 import { sampleVariance } from 'simple-statistics'
 
 /** Swings of the speed in a turn of the crank: a cylinder's compression comes every second turn, so 1 to 8 of them. */
@@ -10,64 +10,184 @@ const LARGE = 0.08
 const REFINED = 2
 const MOST_SWING = 0.8
 
-/** An interval between two edges: the logarithm of its mean speed, its middle and its width in degrees of the crank. */
-export type Interval = { logSpeed: number; middle: number; width: number }
+/** An interval between two edges: its middle and its width in degrees of the crank. */
+export type Interval = { middle: number; width: number }
+/** The same with the logarithm of the mean speed over it. */
+export type Timed = Interval & { logSpeed: number }
 
 /** A speed that was seen at one place, by how steep the signal is: its logarithm, of any unit, and the place, °. */
 export type Sight = { logSpeed: number; angle: number }
 
-/**
- * How badly speeds are those of an engine: the mean square of what is left of their logarithms after a level, a trend
- * and one swing by compression have been taken off. A wide interval shows less of a swing than a narrow one, and a
- * large swing of the speed is no plain sine of its logarithm: both are reckoned with. Where speeds were seen at some
- * places as well, they must be those of that swing: what they are apart from it counts too. Infinity for fewer than six
- * intervals.
- */
-export function misfit(intervals: readonly Interval[], sights: readonly Sight[] = []): number {
-  const m = intervals.length
-  if (m < TAKES + 2) return Infinity
-  const mean = intervals.reduce((s, v) => s + v.logSpeed, 0) / m
-  // two edges at one place have no speed between them
-  if (!Number.isFinite(mean)) return Infinity
-  const y = intervals.map((v) => v.logSpeed - mean)
-  const from = intervals[0]!.middle
-  const span = intervals[m - 1]!.middle - from || 1
-  const fits = ORDERS.map((order) => {
-    const rows = intervals.map(({ middle, width }) => {
-      const seen = blurred((width * order * Math.PI) / 360)
-      const phase = (middle * order * Math.PI) / 180
-      return [1, (middle - from) / span, seen * Math.cos(phase), seen * Math.sin(phase)]
-    })
-    return { order, rows, ...fitted(rows, y) }
-  })
-  // some swings look alike by intervals between the same teeth: steepness tells them apart
-  const apart = (fit: Fit): number =>
-    sights.length < 2
-      ? 0
-      : BY_STEEPNESS *
-        sampleVariance(
-          sights.map((v) => v.logSpeed - speedAt(fit, (v.angle - from) / span, v.angle)),
-        )
-  const cost = (fit: Fit): number => fit.left / (m - TAKES) + apart(fit)
-  const best = fits.reduce((a, b) => (cost(b) < cost(a) ? b : a))
-  const fit = refined(best, intervals, y)
-  const byAngle = fit.left / (m - TAKES)
-  const swing = Math.hypot(best.coefficients[2]!, best.coefficients[3]!)
-  const left = swing < LARGE ? byAngle : Math.min(byAngle, inTime(intervals, best.order))
-  return left + apart(fit)
-}
-
-/** The logarithm of a fit's speed at a place, up to its level: how far along it is, and at what angle. */
-function speedAt({ order, coefficients }: Fit, along: number, angle: number): number {
-  const [, trend, c, s] = coefficients as [number, number, number, number]
-  const swing = Math.min(MOST_SWING, Math.hypot(c, s))
-  return (
-    trend * along + Math.log1p(swing * Math.cos((angle * order * Math.PI) / 180 - Math.atan2(s, c)))
+/** How badly speeds are those of an engine: see `Stretch`, for intervals and places that are looked at once. */
+export const misfit = (intervals: readonly Timed[], sights: readonly Sight[] = []): number =>
+  new Stretch(
+    intervals,
+    sights.map((v) => v.angle),
+  ).misfit(
+    intervals.map((v) => v.logSpeed),
+    sights.map((v) => v.logSpeed),
   )
+
+/** Intervals that follow one another, and places at which speeds are seen besides: what swings would show there. */
+export class Stretch {
+  private readonly swings: Swing[]
+
+  constructor(
+    private readonly intervals: readonly Interval[],
+    sightsAt: readonly number[] = [],
+  ) {
+    this.swings =
+      intervals.length < TAKES + 2
+        ? []
+        : ORDERS.map((order) => new Swing(order, intervals, sightsAt))
+  }
+
+  /**
+   * How badly speeds are those of an engine: the mean square of what is left of their logarithms after a level, a trend
+   * and one swing by compression have been taken off. A wide interval shows less of a swing than a narrow one, and a
+   * large swing of the speed is no plain sine of its logarithm: both are reckoned with. Where speeds were seen at the
+   * places as well, they must be those of that swing: what they are apart from it counts too. Infinity for fewer than
+   * six intervals.
+   */
+  misfit(logSpeeds: readonly number[], sights: readonly number[] = []): number {
+    const { intervals, swings } = this
+    const m = intervals.length
+    if (swings.length === 0) return Infinity
+    const mean = logSpeeds.reduce((s, v) => s + v, 0) / m
+    // two edges at one place have no speed between them
+    if (!Number.isFinite(mean)) return Infinity
+    const y = logSpeeds.map((v) => v - mean)
+    const fits = swings.map((swing) => swing.fitted(y))
+    // some swings look alike by intervals between the same teeth: steepness tells them apart
+    const apart = (fit: Fit): number =>
+      sights.length < 2 ? 0 : BY_STEEPNESS * sampleVariance(fit.swing.leftOf(sights, fit))
+    let [least, cost] = [fits[0]!, Infinity]
+    for (const fit of fits.sort((a, b) => a.left - b.left)) {
+      const byAngle = fit.left / (m - TAKES)
+      // what is apart only adds to it
+      if (byAngle >= cost) break
+      const now = byAngle + apart(fit)
+      if (now < cost) [least, cost] = [fit, now]
+    }
+    // a small swing is the same sine by angle and by time, of the speed and of its logarithm
+    if (least.size < LARGE) return cost
+    const fit = least.swing.refined(least, y)
+    return (
+      Math.min(fit.left / (m - TAKES), inTime(intervals, logSpeeds, least.swing.order)) + apart(fit)
+    )
+  }
 }
 
 /** What it counts that speeds by steepness are apart from those by intervals: they are less sure. */
 export const BY_STEEPNESS = 0.05
+
+/** A level, a trend and a swing that were fitted, how large the swing is, and the sum of squares that is left. */
+type Fit = { swing: Swing; coefficients: number[]; size: number; left: number }
+
+/** A swing of one order as it shows over some intervals. */
+class Swing {
+  /** level, trend and swing at each interval, a column each */
+  private readonly columns: number[][]
+  private readonly inverse: number[][]
+  /** the swing at the middle of each interval */
+  private readonly cos: number[] = []
+  private readonly sin: number[] = []
+
+  constructor(
+    readonly order: number,
+    private readonly intervals: readonly Interval[],
+    private readonly sightsAt: readonly number[],
+  ) {
+    const [level, trend, c, s]: number[][] = [[], [], [], []]
+    for (const { middle, width } of intervals) {
+      const phase = this.phase(middle)
+      const leaves = blurred(this.phase(width / 2))
+      const [cos, sin] = [Math.cos(phase), Math.sin(phase)]
+      this.cos.push(cos)
+      this.sin.push(sin)
+      level!.push(1)
+      trend!.push(this.along(middle))
+      c!.push(cos * leaves)
+      s!.push(sin * leaves)
+    }
+    this.columns = [level!, trend!, c!, s!]
+    this.inverse = inverse(normalOf(this.columns, RIDGE)).to2DArray()
+  }
+
+  private phase(angle: number): number {
+    return (angle * this.order * Math.PI) / 180
+  }
+
+  /** How far along the intervals an angle is. */
+  private along(angle: number): number {
+    const from = this.intervals[0]!.middle
+    return (angle - from) / (this.intervals.at(-1)!.middle - from || 1)
+  }
+
+  /** Least squares on level, trend and swing. A touch of ridge keeps aliased swings small. */
+  fitted(y: readonly number[]): Fit {
+    const right = this.columns.map((column) => dot(column, y))
+    const coefficients = this.inverse.map((row) => dot(row, right))
+    // of two that explain alike the smaller swing is the likelier: what the ridge weighs stays in
+    const left = Math.max(0, dot(y, y) - dot(coefficients, right))
+    return { swing: this, coefficients, size: sizeOf(coefficients), left }
+  }
+
+  /** What is left of speeds that were seen at the places once a fit's are taken off, up to its level. */
+  leftOf(sights: readonly number[], { coefficients, size }: Fit): number[] {
+    const [trend, c, s] = [coefficients[1]!, coefficients[2]!, coefficients[3]!]
+    // no more than an engine's
+    const part = size > 0 ? Math.min(MOST_SWING, size) / size : 1
+    return sights.map((seen, i) => {
+      const angle = this.sightsAt[i]!
+      const phase = this.phase(angle)
+      const swing = part * (c * Math.cos(phase) + s * Math.sin(phase))
+      return seen - trend * this.along(angle) - Math.log1p(swing)
+    })
+  }
+
+  /** The same fit once the harmonics of a large swing have been taken off as well. */
+  refined(fit: Fit, y: readonly number[]): Fit {
+    let now = fit
+    let { left } = fit
+    for (let round = 0; round < REFINED && now.size >= LARGE; round++) {
+      const [c, s] = [now.coefficients[2]!, now.coefficients[3]!]
+      const large = this.logMeanSpeeds(Math.min(MOST_SWING, now.size), Math.atan2(s, c))
+      const sine = (i: number): number => c * this.columns[2]![i]! + s * this.columns[3]![i]!
+      now = this.fitted(y.map((v, i) => v - (large[i]! - sine(i))))
+      left = Math.min(left, now.left)
+    }
+    return { ...now, left }
+  }
+
+  /**
+   * The logarithm of the mean speed over each interval of a speed that goes as 1 + size·cos. Time adds up, so that it
+   * is the slowness that is averaged; its harmonics follow one another by one ratio.
+   */
+  private logMeanSpeeds(size: number, at: number): number[] {
+    const ratio = -(1 - Math.sqrt(1 - size * size)) / size
+    const [cosAt, sinAt] = [Math.cos(at), Math.sin(at)]
+    return this.intervals.map(({ width }, i) => {
+      const half = this.phase(width / 2)
+      const c = this.cos[i]! * cosAt + this.sin[i]! * sinAt
+      const slowness =
+        1 +
+        2 * ratio * blurred(half) * c +
+        2 * ratio ** 2 * blurred(2 * half) * (2 * c * c - 1) +
+        2 * ratio ** 3 * blurred(3 * half) * c * (4 * c * c - 3)
+      return -Math.log(Math.max(0.05, slowness))
+    })
+  }
+}
+
+const sizeOf = (coefficients: readonly number[]): number =>
+  Math.hypot(coefficients[2]!, coefficients[3]!)
+
+function dot(a: readonly number[], b: readonly number[]): number {
+  let sum = 0
+  for (let i = 0; i < a.length; i++) sum += a[i]! * b[i]!
+  return sum
+}
 
 /** Degrees of freedom of a swing in time: place, speed, its change, and the swing. */
 const TAKES_IN_TIME = 5
@@ -77,26 +197,31 @@ const TAKES_IN_TIME = 5
  * places are fitted by time, where it is a plain sine whatever its size, and what is left is told as logarithms of
  * speed.
  */
-function inTime(intervals: readonly Interval[], order: number): number {
+function inTime(
+  intervals: readonly Interval[],
+  logSpeeds: readonly number[],
+  order: number,
+): number {
   const m = intervals.length
   if (m < TAKES_IN_TIME + 2) return Infinity
   const times = [0]
   const places = [0]
-  for (const { logSpeed, width } of intervals) {
-    times.push(times.at(-1)! + width / Math.exp(logSpeed))
-    places.push(places.at(-1)! + width)
+  for (const [i, { width }] of intervals.entries()) {
+    times[i + 1] = times[i]! + width / Math.exp(logSpeeds[i]!)
+    places[i + 1] = places[i]! + width
   }
   const [whole, turned] = [times[m]!, places[m]!]
   const rate = (2 * Math.PI * order * turned) / 360 / whole
-  const rows = times.map((t) => [
-    1,
-    t / whole,
-    (t / whole) ** 2,
-    Math.cos(rate * t),
-    Math.sin(rate * t),
-  ])
-  const { coefficients } = leastSquares(rows, places, TINY)
-  const at = rows.map((row) => row.reduce((sum, v, a) => sum + v * coefficients[a]!, 0))
+  const columns = [
+    times.map(() => 1),
+    times.map((t) => t / whole),
+    times.map((t) => (t / whole) ** 2),
+    times.map((t) => Math.cos(rate * t)),
+    times.map((t) => Math.sin(rate * t)),
+  ]
+  const right = columns.map((column) => dot(column, places))
+  const coefficients = solve(normalOf(columns, TINY), Matrix.columnVector(right)).to1DArray()
+  const at = times.map((_, i) => columns.reduce((sum, v, a) => sum + v[i]! * coefficients[a]!, 0))
   let left = 0
   for (let i = 0; i < m; i++) {
     const step = at[i + 1]! - at[i]!
@@ -110,89 +235,9 @@ const TINY = 1e-9
 /** What a mean over a half-width, radians, leaves of a sine. */
 const blurred = (half: number): number => (half < 1e-6 ? 1 : Math.sin(half) / half)
 
-type Fit = { order: number; rows: number[][]; coefficients: number[]; left: number }
-
-/** The same fit once the harmonics of a large swing have been taken off as well. */
-function refined(fit: Fit, intervals: readonly Interval[], y: readonly number[]): Fit {
-  let { left, coefficients } = fit
-  for (let round = 0; round < REFINED; round++) {
-    const [c, s] = [coefficients[2]!, coefficients[3]!]
-    const swing = Math.min(MOST_SWING, Math.hypot(c, s))
-    if (swing < LARGE) break
-    const at = Math.atan2(s, c)
-    const more = intervals.map(
-      (v, i) =>
-        y[i]! -
-        (logMeanSpeed(v, fit.order, swing, at) - c * fit.rows[i]![2]! - s * fit.rows[i]![3]!),
-    )
-    const next = fitted(fit.rows, more)
-    coefficients = next.coefficients
-    left = Math.min(left, next.left)
-  }
-  return { ...fit, left, coefficients }
-}
-
-/**
- * The logarithm of the mean speed over an interval of a speed that goes as 1 + swing·cos. Time adds up, so that it is
- * the slowness that is averaged; its harmonics follow one another by one ratio.
- */
-function logMeanSpeed(
-  { middle, width }: Interval,
-  order: number,
-  swing: number,
-  at: number,
-): number {
-  const root = Math.sqrt(1 - swing * swing)
-  const ratio = -(1 - root) / swing
-  const phase = (middle * order * Math.PI) / 180 - at
-  const half = (width * order * Math.PI) / 360
-  let slowness = 1
-  let weight = 2
-  for (let k = 1; k <= 3; k++) {
-    weight *= ratio
-    slowness += weight * blurred(k * half) * Math.cos(k * phase)
-  }
-  return -Math.log(Math.max(0.05, slowness))
-}
-
-/** Least squares on the columns, and the sum of squares that is left. A touch of ridge keeps aliased swings small. */
-function fitted(
-  rows: readonly (readonly number[])[],
-  y: readonly number[],
-): { coefficients: number[]; left: number } {
-  const { coefficients, right } = leastSquares(rows, y, RIDGE)
-  const sum = y.reduce((total, v) => total + v * v, 0)
-  // of two that explain alike the smaller swing is the likelier: what the ridge weighs stays in
-  const taken = coefficients.reduce((t, v, a) => t + v * right[a]!, 0)
-  return { coefficients, left: Math.max(0, sum - taken) }
-}
-
-function leastSquares(
-  rows: readonly (readonly number[])[],
-  y: readonly number[],
-  ridge: number,
-): { coefficients: number[]; right: number[] } {
-  const takes = rows[0]!.length
-  const right = new Float64Array(takes)
-  // the upper half, row by row
-  const products = new Float64Array((takes * (takes + 1)) / 2)
-  for (let i = 0; i < rows.length; i++) {
-    const row = rows[i]!
-    for (let a = 0, at = 0; a < takes; a++) {
-      const value = row[a]!
-      right[a]! += value * y[i]!
-      for (let b = a; b < takes; b++) products[at++]! += value * row[b]!
-    }
-  }
-  const normal = Matrix.zeros(takes, takes)
-  for (let a = 0, at = 0; a < takes; a++)
-    for (let b = a; b < takes; b++, at++) {
-      normal.set(a, b, products[at]! + (a === b ? ridge * rows.length : 0))
-      normal.set(b, a, normal.get(a, b))
-    }
-  return {
-    coefficients: solve(normal, Matrix.columnVector(right)).to1DArray(),
-    right: [...right],
-  }
-}
+/** The matrix of least squares on some columns. */
+const normalOf = (columns: readonly (readonly number[])[], ridge: number): Matrix =>
+  new Matrix(
+    columns.map((a, i) => columns.map((b, j) => dot(a, b) + (i === j ? ridge * a.length : 0))),
+  )
 const RIDGE = 1e-3
