@@ -13,11 +13,9 @@ export {
   wireOhm,
 } from './standards/index.ts'
 export { fitThermistor } from './curve/thermistor/inWords.ts'
-export {
-  thermistorBandC,
-  type ThermistorPoint,
-  type ThermistorFit,
-} from './curve/thermistor/fit.ts'
+export { thermistorBandC } from './curve/thermistor/band.ts'
+export type { ThermistorFit } from './curve/thermistor/fit.ts'
+export type { ThermistorPoint } from './curve/thermistor/points.ts'
 export { thermistorC, thermistorOhm, type ThermistorCurve } from './curve/thermistor/model.ts'
 export { bestNextPoint } from './curve/thermistor/nextPoint.ts'
 export { potentiometerPins, type PairOhms } from './curve/potentiometer/pins.ts'

@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { linspace, normalStream, uniformStream } from '../../math/index.ts'
-import { fitModel, fitThermistor, prepare, thermistorBandC, type ThermistorPoint } from './fit.ts'
+import { thermistorBandC } from './band.ts'
+import { fitModel, fitThermistor } from './fit.ts'
+import { prepare, type ThermistorPoint } from './points.ts'
 import { thermistorC, thermistorOhm, type ThermistorCurve } from './model.ts'
 import { coded } from '../../coded.fixture.ts'
 

@@ -1,15 +1,12 @@
-import { median } from 'simple-statistics'
-import { EchtError, requireFinite, requirePositive, requireRange, orElse } from '../../error.ts'
+import { EchtError, orElse, requireRange } from '../../error.ts'
 import { say, size, written, type Said } from '../../quantity/said.ts'
 import { plainly } from '../../quantity/shown.ts'
 import { doNotFit, fewSpare } from '../warnings.ts'
 import { generalisedLeastSquares, type LeastSquares } from '../../math/leastSquares.ts'
-import { sharedColumns, type ObservationErrors } from '../../math/observationErrors.ts'
 import { linspace } from '../../math/linspace.ts'
 import { findSuspects } from '../../math/suspects.ts'
 import {
   COEFFICIENT_COUNT,
-  reciprocalGradient,
   reciprocalSlope,
   thermistorC,
   thermistorOhm,
@@ -17,24 +14,14 @@ import {
   type ThermistorCurve,
   type ThermistorModel,
 } from './model.ts'
-
-/** An error that several points share: the offset of their thermometer, the gain of their meter. */
-export type CommonError = {
-  id: string
-  of: 'temperature' | 'resistance'
-  /** 1σ: °C, or relative for resistance */ sigma: number
-}
-
-export type ThermistorPoint = {
-  temperatureC: number
-  resistanceOhm: number
-  /** 1σ, °C, the part of its own (not shared); 0.2 if left out */
-  temperatureUncertaintyC?: number
-  /** 1σ, relative, the part of its own; 0.005 if left out */
-  resistanceUncertainty?: number
-  /** the parts shared with other points that name the same id */
-  common?: CommonError[]
-}
+import {
+  distinctTemperatures,
+  observationErrors,
+  prepare,
+  requireFalling,
+  type CleanPoint,
+  type ThermistorPoint,
+} from './points.ts'
 
 export type ThermistorFit = {
   curve: ThermistorCurve
@@ -57,10 +44,6 @@ export type ThermistorFitOptions = {
   /** where the curve will be used and must be monotonic; the span of the points if left out */
   rangeC?: [number, number]
 }
-
-/** 1σ of a point where none is stated: °C, and relative of its ohms. */
-export const DEFAULT_TEMPERATURE_C = 0.2
-export const DEFAULT_RELATIVE_OHM = 0.005
 
 /**
  * Fits a thermistor curve to points, weighted by both uncertainties carried into 1/T, errors that
@@ -122,66 +105,6 @@ export function fitThermistor(
   return fit
 }
 
-/** A thermistor's ohms fall as it warms: where they rise from the coldest point to the hottest, it is another kind. */
-function requireFalling(points: readonly CleanPoint[]): void {
-  const byTemperature = [...points].sort((a, b) => a.temperatureC - b.temperatureC)
-  const cold = byTemperature[0]!,
-    hot = byTemperature.at(-1)!
-  if (hot.temperatureC - cold.temperatureC < 5 || hot.resistanceOhm < cold.resistanceOhm) return
-  throw new EchtError(
-    'not-monotonic',
-    `Resistance rises from ${cold.resistanceOhm} Ω at ${cold.temperatureC.toFixed(0)} °C to ${hot.resistanceOhm} Ω at ${hot.temperatureC.toFixed(0)} °C: this is no thermistor of the falling kind, or temperatures and ohms were exchanged.`,
-  )
-}
-
-export type CleanPoint = Required<ThermistorPoint>
-
-/** Checks the points and subtracts the leads. */
-export function prepare(points: readonly ThermistorPoint[], leadOhm: number): CleanPoint[] {
-  if (!Array.isArray(points) || points.length < 2) {
-    throw new EchtError(
-      'too-few-points',
-      `${points?.length ?? 0} of at least 2 points: measure the resistance at ${points?.length === 1 ? 'one more temperature' : 'two temperatures'} to begin.`,
-    )
-  }
-  if (requireFinite(leadOhm, 'The lead resistance') < 0)
-    throw new EchtError('bad-point', `The lead resistance is ${leadOhm} Ω: it cannot be negative.`)
-  return points.map((p, i) => {
-    const where = `Point ${i + 1}`
-    requireFinite(p.temperatureC, `${where}: the temperature`)
-    if (p.temperatureC <= -ZERO_C_IN_K)
-      throw new EchtError(
-        'bad-point',
-        `${where} is at ${p.temperatureC} °C, below absolute zero: check the sign and the unit.`,
-      )
-    requirePositive(p.resistanceOhm, `${where}: the resistance`)
-    if (p.resistanceOhm <= leadOhm)
-      throw new EchtError(
-        'bad-point',
-        `${where} reads ${p.resistanceOhm} Ω, no more than the leads alone (${leadOhm} Ω): the sensor is shorted or the lead value is wrong.`,
-      )
-    const temperatureUncertaintyC = p.temperatureUncertaintyC ?? DEFAULT_TEMPERATURE_C
-    const resistanceUncertainty = p.resistanceUncertainty ?? DEFAULT_RELATIVE_OHM
-    for (const [value, what] of [
-      [temperatureUncertaintyC, 'temperature'],
-      [resistanceUncertainty, 'resistance'],
-    ] as const) {
-      if (requireFinite(value, `${where}: the ${what} uncertainty`) < 0)
-        throw new EchtError(
-          'bad-point',
-          `${where}: the ${what} uncertainty is ${value}: it cannot be negative.`,
-        )
-    }
-    return {
-      temperatureC: p.temperatureC,
-      resistanceOhm: p.resistanceOhm - leadOhm,
-      temperatureUncertaintyC,
-      resistanceUncertainty,
-      common: p.common ?? [],
-    }
-  })
-}
-
 export type Solved = Pick<ThermistorFit, 'curve' | 'covariance' | 'sharedMoves'> & {
   squares: LeastSquares
 }
@@ -224,28 +147,6 @@ function startSlopes(L: number[], y: number[]): number[] {
   return L.map(() => slope)
 }
 
-/** Errors of the observed 1/T: each point's own, and those it shares with points that name the same id. */
-export function observationErrors(
-  points: readonly CleanPoint[],
-  slopes: readonly number[],
-): ObservationErrors {
-  const perC = points.map((p) => -1 / (p.temperatureC + ZERO_C_IN_K) ** 2)
-  return {
-    // exact points (all uncertainties zero) still need a weight
-    own: points.map((p, i) =>
-      Math.max(
-        (perC[i]! * p.temperatureUncertaintyC) ** 2 + (slopes[i]! * p.resistanceUncertainty) ** 2,
-        1e-22,
-      ),
-    ),
-    shared: sharedColumns(
-      points.map((p) => p.common),
-      (c) => `${c.of} ${c.id}`,
-      (c, i) => c.sigma * (c.of === 'temperature' ? perC[i]! : -slopes[i]!),
-    ),
-  }
-}
-
 const toCurve = (model: ThermistorModel, p: number[]): ThermistorCurve => {
   if (model !== 'beta') return { model, coefficients: p }
   const [a, b] = p as [number, number]
@@ -271,20 +172,6 @@ function inBeta(squares: LeastSquares): Pick<Solved, 'covariance' | 'sharedMoves
       J.map((u) => u.reduce((sum, x, i) => sum + x * m[i]!, 0)),
     ),
   }
-}
-
-/** How many temperatures the points really stand at: nearer than 1 °C, or three uncertainties, is one. */
-export function distinctTemperatures(points: readonly CleanPoint[]): number {
-  const gap = Math.min(3, Math.max(1, 3 * median(points.map((p) => p.temperatureUncertaintyC))))
-  let count = 0,
-    last = -Infinity
-  for (const t of points.map((p) => p.temperatureC).sort((a, b) => a - b)) {
-    if (t - last > gap) {
-      count++
-      last = t
-    }
-  }
-  return count
 }
 
 function chooseModel(points: readonly CleanPoint[]): {
@@ -361,12 +248,6 @@ function requireMonotonic(
   }
 }
 
-/**
- * Spread of third coefficients among thermistors, rms, K⁻¹: what a beta curve leaves out. Gives
- * about 1 °C mid-way over 100 K.
- */
-export const THIRD_COEFFICIENT = 1.2e-7
-
 function modelErrorLine(points: readonly CleanPoint[]): [number, number] {
   const L = points.map((p) => Math.log(p.resistanceOhm))
   return generalisedLeastSquares(
@@ -374,46 +255,4 @@ function modelErrorLine(points: readonly CleanPoint[]): [number, number] {
     L.map((l) => l ** 3),
     { own: L.map(() => 1), shared: [] },
   ).parameters as [number, number]
-}
-
-function requireCovariance(covariance: readonly (readonly number[])[], size: number): void {
-  const fits = covariance.length === size && covariance.every((row) => row.length === size)
-  if (!fits || !covariance.every((row) => row.every(Number.isFinite)))
-    throw new EchtError(
-      'bad-curve',
-      `The covariance of a curve of ${size} coefficients must be ${size} by ${size} finite numbers: fit it again.`,
-    )
-}
-
-/**
- * 1σ band of a fit, °C, at a temperature: the coefficients' covariance (JCGM 100), and for beta its model error. Throws
- * `EchtError` `bad-curve` where the covariance is not of this curve, and as `thermistorOhm`: `beyond-curve`,
- * `not-monotonic`, `unknown-model`, `not-a-number`, `below-absolute-zero`.
- */
-export function thermistorBandC(
-  fit: Omit<ThermistorFit, 'warnings'>,
-  temperatureC: number,
-): number {
-  const L = Math.log(thermistorOhm(fit.curve, temperatureC))
-  const g = reciprocalGradient(fit.curve, L)
-  requireCovariance(fit.covariance, g.length)
-  let variance = g.reduce(
-    (sum, a, i) => sum + g.reduce((s, b, j) => s + a * b * fit.covariance[i]![j]!, 0),
-    0,
-  )
-  if (fit.modelErrorLine) {
-    const [c0, c1] = fit.modelErrorLine
-    variance += (THIRD_COEFFICIENT * (L ** 3 - c0 - c1 * L)) ** 2
-  }
-  // 1/K → °C at the temperature itself
-  return Math.sqrt(Math.max(0, variance)) * (temperatureC + ZERO_C_IN_K) ** 2
-}
-
-/** 1σ, °C, of the one error the points share that moves a fit the most at a temperature. */
-export function thermistorSharedBandC(fit: ThermistorFit, temperatureC: number): number {
-  const g = reciprocalGradient(fit.curve, Math.log(thermistorOhm(fit.curve, temperatureC)))
-  const moves = fit.sharedMoves.map((m) =>
-    Math.abs(g.reduce((sum, per, i) => sum + per * m[i]!, 0)),
-  )
-  return Math.max(0, ...moves) * (temperatureC + ZERO_C_IN_K) ** 2
 }

@@ -3,7 +3,7 @@ import { linspace } from '../../math/linspace.ts'
 import { weighed } from '../../math/observationErrors.ts'
 import type { Candidate, LibraryCurve } from '../family.ts'
 import { someOf } from '../grouped.ts'
-import { observationErrors, prepare, type ThermistorPoint } from './fit.ts'
+import { observationErrors, prepare, type ThermistorPoint } from './points.ts'
 import {
   reciprocalSlope,
   thermistorC,

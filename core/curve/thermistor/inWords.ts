@@ -1,7 +1,8 @@
 import { written } from '../../quantity/said.ts'
 import { plainly } from '../../quantity/shown.ts'
 import * as fit from './fit.ts'
-import type { ThermistorFit, ThermistorFitOptions, ThermistorPoint } from './fit.ts'
+import type { ThermistorFit, ThermistorFitOptions } from './fit.ts'
+import type { ThermistorPoint } from './points.ts'
 
 /**
  * A thermistor curve through points, as `fitThermistor` of `fit.ts`, its warnings as text in °C and Ω for callers

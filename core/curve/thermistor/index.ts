@@ -4,13 +4,9 @@ import type { CurvePoint, Family, ThreePairs } from '../family.ts'
 import { fromLibrary } from '../library.ts'
 import { leadOhmOf } from '../leads.ts'
 import { heatingPerMw, IN_THE_SHED, MEDIUM_SETTINGS, METHODS } from '../temperature/index.ts'
-import {
-  fitThermistor,
-  thermistorBandC,
-  thermistorSharedBandC,
-  type ThermistorFit,
-  type ThermistorPoint,
-} from './fit.ts'
+import { thermistorBandC, thermistorSharedBandC } from './band.ts'
+import { fitThermistor, type ThermistorFit } from './fit.ts'
+import type { ThermistorPoint } from './points.ts'
 import { identifyThermistor } from './identify.ts'
 import { THERMISTOR_LIBRARY } from './library.ts'
 import {

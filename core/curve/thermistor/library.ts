@@ -1,5 +1,6 @@
 import type { LibraryCurve } from '../family.ts'
-import { fitModel, prepare } from './fit.ts'
+import { fitModel } from './fit.ts'
+import { prepare } from './points.ts'
 import type { ThermistorCurve } from './model.ts'
 
 // Invented generic types: round resistances on curves of the usual shape. None is a real part.

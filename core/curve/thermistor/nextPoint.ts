@@ -3,18 +3,16 @@ import { EchtError, requireFinite, requireRange, orElse } from '../../error.ts'
 import { linspace } from '../../math/linspace.ts'
 import { grouped, MANY, someOf } from '../grouped.ts'
 import { COEFFICIENT_COUNT, thermistorOhm } from './model.ts'
+import { thermistorBandC } from './band.ts'
+import { fitModel, fitThermistor, type ThermistorFit } from './fit.ts'
 import {
   DEFAULT_RELATIVE_OHM,
   DEFAULT_TEMPERATURE_C,
   distinctTemperatures,
-  fitModel,
-  fitThermistor,
   prepare,
-  thermistorBandC,
   type CleanPoint,
-  type ThermistorFit,
   type ThermistorPoint,
-} from './fit.ts'
+} from './points.ts'
 
 /**
  * Of the temperatures that can be made, the one whose point shrinks the widest part of the band over the

@@ -1,6 +1,7 @@
 import { EchtError, requirePositive, requireRange, orElse } from '../../error.ts'
 import { linspace } from '../../math/linspace.ts'
-import { fitModel, prepare } from './fit.ts'
+import { fitModel } from './fit.ts'
+import { prepare } from './points.ts'
 import { thermistorC, thermistorOhm, type ThermistorCurve } from './model.ts'
 
 export type ThreePairs = {

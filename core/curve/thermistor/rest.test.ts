@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { fitThermistor, thermistorBandC } from './fit.ts'
+import { thermistorBandC } from './band.ts'
+import { fitThermistor } from './fit.ts'
 import { identifyThermistor, partingTemperatureC } from './identify.ts'
 import { THERMISTOR_LIBRARY } from './library.ts'
 import { thermistorC, thermistorOhm, type ThermistorCurve } from './model.ts'
