@@ -227,6 +227,6 @@ export default tseslint.config(
     },
   },
   // a test may look across, to the sample build and the scripts
-  { files: ['**/*.test.ts'], rules: { 'boundaries/dependencies': 'off' } },
+  { files: ['**/*.test.ts', '**/*.fixture.ts'], rules: { 'boundaries/dependencies': 'off' } },
   { files: ['app/**/*.{ts,tsx}'], ...reactHooks.configs.flat['recommended-latest'] },
 )

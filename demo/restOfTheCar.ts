@@ -23,7 +23,8 @@ import {
 import { familyOf } from '../core/curve/index.ts'
 import { decimalsOf } from '../core/quantity/index.ts'
 import { CAN, JUG, PUMP_GAUGE } from './instruments.ts'
-import { REST, type Point, type Told } from './sensors.ts'
+import { REST } from './sensors.ts'
+import type { Point, Told } from './told.ts'
 
 const DEVICES: Device[] = [
   {

@@ -1,40 +1,26 @@
 import { describe, expect, it } from 'vitest'
-import { saltmarshNine, TRUE_CURVES } from '../../demo/saltmarshNine.ts'
-import { applyChange, measured, readOf, type Build, type Edited } from '../build/index.ts'
+import { TRUE_CURVES } from '../../demo/saltmarshNine.ts'
+import { measured, type Edited } from '../build/index.ts'
 import { solveCircuit } from '../circuit/index.ts'
 import { thermistorC } from '../curve/thermistor/model.ts'
-import { stoichiometricAfr } from '../quantity/index.ts'
 import { interpolate } from '../table/index.ts'
 import { linspace, normalStream, uniformStream } from '../math/index.ts'
-import { lastPlace } from './points.ts'
 import {
   assembleChain,
-  errorAt,
   idealValue,
-  isProven,
   linearSpread,
   monteCarlo,
   prepareChain,
   proposePairs,
   proposeTable,
-  readStatus,
-  sensorOf,
-  takenPoints,
   walkBackward,
   walkForward,
 } from './index.ts'
 import { heatedElement } from './chain.ts'
 import { familyOf } from '../curve/registry.ts'
 import { coded } from '../coded.fixture.ts'
+import { after, chainOf, sample as build } from './sample.fixture.ts'
 
-const build = saltmarshNine()
-let n = 0
-const after = (b: Build, ...changes: Edited[]): Build =>
-  changes.reduce(
-    (x, c) => applyChange(x, c, { id: `t${++n}`, at: '2026-11-24T20:00:00Z', by: '' }),
-    b,
-  )
-const chainOf = (b: Build, read: string) => prepareChain(assembleChain(b, read).spec!)
 const streams = (seed: number) => {
   const uniform = uniformStream(seed)
   return { uniform, normal: normalStream(uniform) }
@@ -184,95 +170,6 @@ describe('spread', () => {
   })
 })
 
-describe('points out of the record', () => {
-  const taken = takenPoints(
-    build,
-    familyOf('thermistor'),
-    build.measurements.filter((m) => m.about.kind === 'point' && m.about.element === 'el-coolant'),
-  )
-  it('take fixed truths, boiling by altitude, and the ice check off the probe', () => {
-    expect(taken[0]).toMatchObject({ truth: 0, truthFrom: 'ice and water' })
-    expect(taken[2]!.truth).toBeCloseTo(97.85, 1)
-    expect(taken[2]!.common).toContainEqual(expect.objectContaining({ id: 'weather' }))
-    expect(taken[1]!.truth).toBeCloseTo(
-      Number(taken[1]!.measurement.readings.find((r) => r.role === 'truth')!.typed) - 0.2,
-      9,
-    )
-  })
-  it('share the offset of their probe and the gain of their meter', () => {
-    expect(taken[1]!.common!.map((c) => c.id).sort()).toEqual(['bench-meter', 'kitchen-probe'])
-    expect(taken[1]!.common!.find((c) => c.id === 'bench-meter')!.sigma).toBeCloseTo(
-      (0.005 * 0.8 * taken[1]!.signal) / Math.sqrt(3),
-      6,
-    )
-  })
-  it.each([
-    ['4.71k', 'Ω', 10],
-    ['371', 'Ω', 1],
-    ['4k7', 'Ω', 100],
-    ['0,47', 'Ω', 0.01],
-    ['98.6 °F', '°C', 0.1 / 1.8],
-    ['188.5', 'Ω', 0.1],
-    ['1.2 MΩ', 'Ω', 1e5],
-    ['4k7 5%', 'Ω', 100],
-    ['450 cm3', 'l', 0.001],
-    ['1.25 kg/cm2', 'kPa', 0.980665],
-    ['11.7E10', 'AFR E0', 0.1 / stoichiometricAfr(0.1)],
-    ['1.2e3', 'Ω', 100],
-    ['3.30 V', 'V', 0.01],
-    ['OL', 'Ω', 0],
-  ])('the last place of %s is worth %d', (typed, unit, worth) => {
-    expect(lastPlace({ typed, unit })).toBeCloseTo(worth, 6)
-  })
-  it('of a family that is not known are kept, and the line-up says why there is nothing to see', () => {
-    const strange = after(build, {
-      kind: 'editElement',
-      args: { id: 'el-air', patch: { family: 'flux' } },
-    })
-    const status = readStatus(strange, strange.channels[1]!.reads[0]!)
-    expect(status).toMatchObject({
-      state: 'empty',
-      chain: null,
-      next: {
-        title: expect.objectContaining({ code: 'newer-version' }),
-        reason: expect.stringMatching(/"flux".*kept/),
-      },
-    })
-    expect(readStatus(strange, strange.channels[0]!.reads[0]!).state).toBe('proven')
-  })
-  it('name what is wrong instead of failing', () => {
-    const empty = after(
-      build,
-      ...build.measurements
-        .filter((m) => m.about.kind === 'point' && m.about.element === 'el-air')
-        .slice(1)
-        .map((m): Edited => ({
-          kind: 'strikeMeasurement',
-          args: { id: m.id, at: '2026-11-24T20:00:00Z', why: '' },
-        })),
-    )
-    expect(sensorOf(empty, 'el-air', [-20, 90])).toMatchObject({
-      curve: undefined,
-      fit: null,
-      problem: expect.stringMatching(/second/),
-    })
-    expect(assembleChain(empty, 'rd-air')).toMatchObject({
-      spec: null,
-      problem: expect.stringMatching(/second/),
-    })
-    const trusted = after(empty, {
-      kind: 'editElement',
-      args: { id: 'el-air', patch: { settings: { assumedCurve: 'generic-2k5' } } },
-    })
-    expect(assembleChain(trusted, 'rd-air').spec!.basis.element).toBe('assumed')
-    const bare = after(build, {
-      kind: 'removePullUp',
-      args: { input: 'eu-15', pull: 'eu-15-pull' },
-    })
-    expect(assembleChain(bare, 'rd-air').problem).toMatch(/No pull-up feeds pin 15/)
-  })
-})
-
 describe('a table for the device', () => {
   it('keeps its steps, its range and its guards, and errs as little as it says', () => {
     const chain = chainOf(build, 'rd-coolant'),
@@ -313,105 +210,5 @@ describe('a table for the device', () => {
     const pairs = proposePairs(chainOf(build, 'rd-coolant'), build.devices[0]!.inputs[0]!.table!)
     expect(pairs.pairs).toHaveLength(3)
     expect(pairs.worstError).toBeLessThan(0.1)
-  })
-})
-
-describe('state and next step', () => {
-  const status = (b: Build, id: string) =>
-    readStatus(
-      b,
-      b.channels.flatMap((c) => c.reads).find((r) => r.id === id)!,
-    )
-  it('of the sample: proven, half measured with a slip, spoilt by the gauge', () => {
-    expect(status(build, 'rd-coolant').state).toBe('proven')
-    expect(status(build, 'rd-air')).toMatchObject({
-      state: 'wrong',
-      next: { stage: 'element', title: expect.objectContaining({ code: 'suspect' }) },
-    })
-    expect(status(build, 'rd-oil')).toMatchObject({
-      state: 'wrong',
-      next: { stage: 'input', title: expect.objectContaining({ code: 'bias' }) },
-    })
-  })
-  const { input: coolantInput } = readOf(build, 'rd-coolant').read
-  const strike = (id: string): Edited => ({
-    kind: 'strikeMeasurement',
-    args: { id, at: '2026-11-24T20:00:00Z', why: '' },
-  })
-  const proof = build.proofs.find((p) => p.read === 'rd-coolant')!
-  const entered = build.devices.flatMap((d) => d.inputs).find((i) => i.id === coolantInput)!.table!
-    .entered!
-  it.each<[string, Edited]>([
-    ['a wire was measured', editWire({ groundOhm: measured(2) })],
-    ['a point was struck', strike('point-2')],
-    ['what was read at key-on was struck', strike(proof.measurements[0]!)],
-    [
-      'its thermometer was found off in ice',
-      {
-        kind: 'editInstrument',
-        args: {
-          id: 'kitchen-probe',
-          patch: { iceCheck: { readC: 0.9, at: '2026-11-24T20:00:00Z' } },
-        },
-      },
-    ],
-    [
-      'its meter is not as good as was thought',
-      { kind: 'editInstrument', args: { id: 'bench-meter', patch: { accuracy: { percent: 3 } } } },
-    ],
-    [
-      'a cell of the table changed',
-      {
-        kind: 'enterTable',
-        args: {
-          input: coolantInput,
-          entered: { ...entered, y: entered.y.map((y, i) => (i === 4 ? y + 1 : y)) },
-        },
-      },
-    ],
-  ])('a proof lapses by itself when %s', (_, edit) => {
-    expect(isProven(build, 'rd-coolant')).toBe(true)
-    expect(isProven(after(build, edit), 'rd-coolant')).toBe(false)
-  })
-  it.each<[string, Edited]>([
-    [
-      'a channel was renamed',
-      { kind: 'editChannel', args: { id: 'ch-coolant', patch: { name: 'Water' } } },
-    ],
-    ['a wire was coloured', editWire({ colour: 'red' })],
-    [
-      'a table was renamed',
-      {
-        kind: 'enterTable',
-        args: { input: coolantInput, entered: { ...entered, name: 'Winter' } },
-      },
-    ],
-    [
-      'candidates were looked at',
-      { kind: 'editElement', args: { id: 'el-coolant', patch: { settings: { candidates: [] } } } },
-    ],
-    ['a point of another sensor was struck', strike('point-9')],
-  ])('a proof stands when %s', (_, edit) => {
-    expect(isProven(after(build, edit), 'rd-coolant')).toBe(true)
-  })
-  it('striking the slip makes the air channel whole, and the next point is named with its gain', () => {
-    const slip = build.measurements.filter(
-      (m) => m.about.kind === 'point' && m.about.element === 'el-air',
-    )[3]!
-    const mended = status(
-      after(build, {
-        kind: 'strikeMeasurement',
-        args: { id: slip.id, at: '2026-11-24T20:00:00Z', why: 'typed wrong' },
-      }),
-      'rd-air',
-    )
-    expect(mended.state).toBe('measured')
-    expect(mended.assembled.sensor.suspects).toEqual([])
-    expect(mended.ratio).toBeLessThan(status(build, 'rd-air').ratio)
-  })
-  it('error is bias and band together', () => {
-    const { bias, band, worst } = errorAt(chainOf(build, 'rd-coolant'), 92)
-    expect(worst).toBeCloseTo(Math.abs(bias) + band, 12)
-    expect(band).toBeCloseTo(linearSpread(chainOf(build, 'rd-coolant'), 92).half.shown!, 12)
   })
 })

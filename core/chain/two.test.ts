@@ -1,7 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { saltmarshNine } from '../../demo/saltmarshNine.ts'
 import {
-  applyChange,
   channelOf,
   maker,
   readBuild,
@@ -9,7 +7,6 @@ import {
   undo,
   writeBuild,
   type Build,
-  type Edited,
 } from '../build/index.ts'
 import { familyOf } from '../curve/registry.ts'
 import {
@@ -20,7 +17,6 @@ import {
   needsOf,
   partsAt,
   unevenly,
-  prepareChain,
   readerChains,
   readStatus,
   restsOn,
@@ -29,15 +25,8 @@ import {
   walkForward,
 } from './index.ts'
 import { coded } from '../coded.fixture.ts'
+import { after, chainOf, sample } from './sample.fixture.ts'
 
-const sample = saltmarshNine()
-let n = 0
-const after = (b: Build, ...changes: Edited[]): Build =>
-  changes.reduce(
-    (x, c) => applyChange(x, c, { id: `t${++n}`, at: '2026-11-25T08:00:00Z', by: '' }),
-    b,
-  )
-const chainOf = (b: Build, read: string) => prepareChain(assembleChain(b, read).spec!)
 const statusOf = (b: Build, read: string) => readStatus(b, readOf(b, read).read)
 const linked = after(sample, {
   kind: 'editChannel',

@@ -1,0 +1,48 @@
+import { describe, expect, it } from 'vitest'
+import { uniformStream } from '../math/index.ts'
+import { assembleChain, idealValue, standstill, walkForward } from './index.ts'
+import { chainOf, sample as build, withInput } from './sample.fixture.ts'
+
+describe('edges', () => {
+  it('pass the wire whole, are counted for a while, and end where the input ends', () => {
+    const chain = chainOf(build, 'rd-wheel')
+    expect(chain.spec.stages).toEqual(['truth', 'element', 'converter', 'shown'])
+    const at = (kmh: number) =>
+      walkForward(chain, kmh).stages.find((s) => s.id === 'converter')!.value
+    expect(at(100)).toBeCloseTo(idealValue(chain, 'element', 100) * 0.1, 9)
+    const slow = chainOf(
+      withInput('rd-wheel', { counter: { gateS: 0.1, highestHz: 500 } }),
+      'rd-wheel',
+    )
+    expect(walkForward(slow, 120).shown).toBeLessThan(85)
+  })
+  it('need an input that counts, and volts one that measures', () => {
+    expect(assembleChain(withInput('rd-wheel', { signal: 'voltage' }), 'rd-wheel').problem).toMatch(
+      /measures volts, and this sensor gives edges/,
+    )
+    expect(
+      assembleChain(
+        withInput('rd-map', { signal: 'frequency', counter: { gateS: 0.1, highestHz: 100 } }),
+        'rd-map',
+      ).problem,
+    ).toMatch(/counts edges/)
+  })
+})
+
+it('a counter shows standstill below one edge in its gate', () => {
+  const { below, seconds } = standstill(chainOf(build, 'rd-wheel'))!
+  expect(seconds).toBe(0.1)
+  expect(idealValue(chainOf(build, 'rd-wheel'), 'element', below)).toBeCloseTo(10, 6)
+  expect(standstill(chainOf(build, 'rd-map'))).toBeNull()
+})
+
+it('edges counted by a gate that begins anywhere stray as much as is said of one edge', () => {
+  const { spec } = chainOf(build, 'rd-wheel')
+  const uniform = uniformStream(8)
+  const strays = Array.from({ length: 4000 }, () => {
+    const inGate = 40 + 60 * uniform()
+    return Math.floor(inGate + uniform()) - inGate
+  })
+  const sigma = Math.hypot(...strays) / Math.sqrt(strays.length)
+  expect(spec.spreads.find((s) => s.id === 'count')!.size).toBeCloseTo(sigma, 2)
+})
