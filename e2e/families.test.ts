@@ -2,7 +2,8 @@ import { expect, test, type Page } from '@playwright/test'
 import { plainly, written } from '../core/quantity/index.ts'
 import { familyOf, predictLevel, readStatus, sensorOf, walkForward } from './core.ts'
 import { exportBuild, numberIn, saved, scale, watch, unfold } from './help.ts'
-import { JOBS, type Job } from './jobs.ts'
+import type { Job } from './job.ts'
+import { JOBS } from './jobs.ts'
 import { ARM, WEDGE } from '../demo/tanks.ts'
 
 /** From nothing to a channel of a family: a build, a channel, its points, each typed by hand. */

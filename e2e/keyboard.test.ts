@@ -1,7 +1,8 @@
 import { expect, test, type Page } from '@playwright/test'
 import { familyOf } from './core.ts'
 import { ohmsAt, recordPoint, saved, watch } from './help.ts'
-import { JOBS, type Job } from './jobs.ts'
+import type { Job } from './job.ts'
+import { JOBS } from './jobs.ts'
 import { choose, press, tabTo, type } from './keys.ts'
 
 test('the whole story by keyboard alone', async ({ page }) => {

@@ -1,5 +1,6 @@
 import { expect, it } from 'vitest'
-import { lives, WORLDS } from './lives.ts'
+import { lives } from './lives.ts'
+import { WORLDS } from './worlds.ts'
 
 const FAMILIES = Object.keys(WORLDS)
 const LIVES = 3

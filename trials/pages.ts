@@ -65,7 +65,10 @@ const STANDS_WITHIN = 30_000
 
 /** Waits until the page that was gone to stands, all its parts loaded, or says why it does not. Throws where neither comes. */
 export async function stands(page: Page): Promise<void> {
-  await page.locator('main h1, main [role=alert], .broken').first().waitFor({ timeout: STANDS_WITHIN })
+  await page
+    .locator('main h1, main [role=alert], .broken')
+    .first()
+    .waitFor({ timeout: STANDS_WITHIN })
   await expect(page.locator('main p.pale').filter({ hasText: /^…$/ })).toHaveCount(0, {
     timeout: STANDS_WITHIN,
   })
