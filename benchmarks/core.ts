@@ -55,7 +55,8 @@ const chainDraws = (): void => {
 }
 const [bare, drawn] = leastMs([bareDraws, chainDraws], 12)
 report(
-  `${DRAWS.toLocaleString('en')} Monte Carlo draws through a chain, against a bare loop with the same random numbers and one logarithm`,
+  `${DRAWS.toLocaleString('en')} Monte Carlo draws through a chain, against a bare loop with ` +
+    'the same random numbers and one logarithm',
   drawn! / bare!,
   10,
 )

@@ -76,7 +76,8 @@ try {
   )
   await page.mouse.up()
   console.log(
-    `       dragging: ${dragged.moves} moves, ${dragged.count} long tasks; empty page: ${idle.moves} moves, ${idle.count} long tasks`,
+    `       dragging: ${dragged.moves} moves, ${dragged.count} long tasks; empty page: ` +
+      `${idle.moves} moves, ${idle.count} long tasks`,
   )
   report(
     'long tasks while dragging the thread for 5 s on a build of 60 channels, beyond those of an empty page',
@@ -145,7 +146,8 @@ try {
     await page.waitForTimeout(400)
   })
   console.log(
-    `       pulling a wire: ${pulled.moves} moves, ${pulled.count} long tasks; switching the state: ${switched.moves} times, ${switched.count} long tasks`,
+    `       pulling a wire: ${pulled.moves} moves, ${pulled.count} long tasks; switching the ` +
+      `state: ${switched.moves} times, ${switched.count} long tasks`,
   )
   report(
     'long tasks while a wire is pulled over the grounds of 60 readers for 5 s, beyond those of an empty page',

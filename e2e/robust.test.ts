@@ -174,7 +174,7 @@ test('the bench comes back after the server goes away, and no reading is lost', 
   }
 })
 
-test('where the part that computes off the page does not start, curves are fitted all the same and the rest says so', async ({
+test('where the part that computes off the page does not start, curves are fitted and the rest says so', async ({
   page,
 }) => {
   await page.route(/core\.worker/, (route) => route.abort())

@@ -10,7 +10,8 @@ import { SCHEMAS } from '../core/build/schema/index.ts'
 import { settingsSchemas } from '../core/curve/settingsSchemas.ts'
 
 const NOTE =
-  '// Made by scripts/compile-schema.ts: run "npm run schema" after changing a schema.\n/* eslint-disable */\n// @ts-nocheck\n'
+  '// Made by scripts/compile-schema.ts: run "npm run schema" after changing a schema.\n/* ' +
+  'eslint-disable */\n// @ts-nocheck\n'
 
 /** Code that exports a check for each schema, under its name. */
 function compiled(schemas: Readonly<Record<string, object>>): string {

@@ -15,7 +15,9 @@ function tally(kind: string, report: string | null, code: number): string {
   const file = join(folder, 'report.json')
   rmSync(file, { force: true })
   if (report !== null) writeFileSync(file, report)
-  const script = `set +e; source ${join(folder, 'tally.sh')}; passed=3; failed=0; tally ${kind} ${file} ${code}; echo "$passed $failed"`
+  const script =
+    `set +e; source ${join(folder, 'tally.sh')}; passed=3; failed=0; tally ${kind} ${file} ` +
+    `${code}; echo "$passed $failed"`
   return execFileSync('bash', ['-c', script], { encoding: 'utf8' }).trim()
 }
 const unit = (passed: number, failed: number): string =>

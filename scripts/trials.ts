@@ -60,7 +60,9 @@ function livesTable(count: number): Outcome {
       const { inside, of, refused } = lives(family, points, count, points)
       const share = sumOf(inside) / sumOf(of)
       const tenths = inside.map((n, k) => Math.round((100 * n) / of[k]!))
-      const said = `${family}, ${points} points: ${(100 * share).toFixed(1)} %, by tenths ${tenths.join(' ')}, ${refused} refused`
+      const said =
+        `${family}, ${points} points: ${(100 * share).toFixed(1)} %, by tenths ` +
+        `${tenths.join(' ')}, ${refused} refused`
       console.log(said)
       if (share < 0.93) failures.push(said)
       tries += count
@@ -143,7 +145,9 @@ const CAMPAIGNS: Record<string, () => Outcome | Promise<Outcome>> = {
       const p = await pasted(context, base, 3000)
       return {
         tries: p.points,
-        outcome: `${p.after - p.before} taken, ${p.after - p.undone} taken back by one undo, ${p.longTasks.length} long tasks`,
+        outcome:
+          `${p.after - p.before} taken, ${p.after - p.undone} taken back by one undo, ` +
+          `${p.longTasks.length} long tasks`,
         failures: [
           ...p.longTasks.map((ms) => `a task of ${ms} ms`),
           ...(p.undone === p.before ? [] : ['one undo did not take them back']),
@@ -175,7 +179,8 @@ for (const [name, run] of Object.entries(CAMPAIGNS)) {
   const seconds = ((performance.now() - began) / 1000).toFixed(0)
   failed += failures.length
   console.log(
-    `${failures.length === 0 ? 'held  ' : 'FAILED'} ${name}: ${tries.toLocaleString('en')} tries, ${outcome} (${seconds} s)`,
+    `${failures.length === 0 ? 'held  ' : 'FAILED'} ${name}: ${tries.toLocaleString('en')} ` +
+      `tries, ${outcome} (${seconds} s)`,
   )
   for (const f of failures.slice(0, 20)) console.log(`       ${f}`)
 }

@@ -41,7 +41,8 @@ server.listen(port, host, () => {
   const shown = typeof address === 'object' && address ? address.port : port
   if (!['127.0.0.1', 'localhost', '::1'].includes(host))
     console.warn(
-      `Listening on ${host}: everybody on this network can open Echt and drive the simulated bench. Builds stay in each browser. Use it in your own shed only.`,
+      `Listening on ${host}: everybody on this network can open Echt and drive the simulated ` +
+        'bench. Builds stay in each browser. Use it in your own shed only.',
     )
   console.log(`Echt, with the sample build: http://${loopbackOf(host)}:${shown}/sample`)
 })

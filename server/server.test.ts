@@ -125,7 +125,9 @@ describe('rude clients', () => {
       socket.on('error', reject)
     })
   const upgrade = (path: string): string =>
-    `GET ${path} HTTP/1.1\r\nHost: 127.0.0.1:${port}\r\nConnection: Upgrade\r\nUpgrade: websocket\r\nSec-WebSocket-Version: 13\r\nSec-WebSocket-Key: dGhlIHNhbXBsZSBub25jZQ==\r\n\r\n`
+    `GET ${path} HTTP/1.1\r\nHost: 127.0.0.1:${port}\r\nConnection: Upgrade\r\nUpgrade: ` +
+    `websocket\r\nSec-WebSocket-Version: 13\r\nSec-WebSocket-Key: ` +
+    `dGhlIHNhbXBsZSBub25jZQ==\r\n\r\n`
 
   it('reset a refused upgrade, and the server lives', async () => {
     for (let i = 0; i < 200; i++) (await raw(upgrade('/bench/oven'))).resetAndDestroy()

@@ -63,7 +63,7 @@ export function pagesOf(build: Build, channels: readonly Channel[] = oneOfEach(b
 /** How long a page may take to stand, ms: a loaded machine with a cold browser takes seconds. */
 const STANDS_WITHIN = 30_000
 
-/** Waits until the page that was gone to stands, all its parts loaded, or says why it does not. Throws where neither comes. */
+/** Waits until the page that was gone to stands with all its parts, or says why not. Throws where neither comes. */
 export async function stands(page: Page): Promise<void> {
   await page
     .locator('main h1, main [role=alert], .broken')

@@ -22,7 +22,9 @@ const AT_ONCE = 40
 const descriptors = (server: ChildProcess): number => readdirSync(`/proc/${server.pid}/fd`).length
 
 const upgrade = (path: string, extra = ''): string =>
-  `GET ${path} HTTP/1.1\r\nHost: 127.0.0.1\r\nConnection: Upgrade\r\nUpgrade: websocket\r\nSec-WebSocket-Version: 13\r\nSec-WebSocket-Key: dGhlIHNhbXBsZSBub25jZQ==\r\n${extra}\r\n`
+  `GET ${path} HTTP/1.1\r\nHost: 127.0.0.1\r\nConnection: Upgrade\r\nUpgrade: ` +
+  `websocket\r\nSec-WebSocket-Version: 13\r\nSec-WebSocket-Key: ` +
+  `dGhlIHNhbXBsZSBub25jZQ==\r\n${extra}\r\n`
 
 /** Ways to be rude; each ends with its socket gone. */
 const KINDS: Record<string, (socket: Socket, draw: Draw) => Promise<void>> = {

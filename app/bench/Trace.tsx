@@ -14,10 +14,11 @@ export function Trace({ log }: { log: readonly CoolingSample[] }) {
     high = Math.max(...v),
     span = Math.max(high - low, 0.002)
   const points = shown
-    .map(
-      (s, i) =>
-        `${(((s.timeS - t0) / Math.max(1, t1 - t0)) * W).toFixed(1)},${(H - 6 - ((v[i]! - (low + high) / 2) / span + 0.5) * (H - 12)).toFixed(1)}`,
-    )
+    .map((s, i) => {
+      const x = ((s.timeS - t0) / Math.max(1, t1 - t0)) * W
+      const y = H - 6 - ((v[i]! - (low + high) / 2) / span + 0.5) * (H - 12)
+      return `${x.toFixed(1)},${y.toFixed(1)}`
+    })
     .join(' ')
   return (
     <svg

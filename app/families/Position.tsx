@@ -215,7 +215,8 @@ function PinsAnswer({ found, onUse }: { found: FoundPins; onUse: () => void }) {
       <p className="tight">
         {found.certain
           ? 'So wired, the signal rises as it opens.'
-          : 'Not certain: the throw is too small against the meter and the contacts, or two readings of the pins fit alike. Measure again at full throw.'}{' '}
+          : 'Not certain: the throw is too small against the meter and the contacts, or two ' +
+            'readings of the pins fit alike. Measure again at full throw.'}{' '}
         {found.idle &&
           `Pin ${found.idle.pin} is an idle switch: it joins ${found.idle.joins} when ${found.idle.closesAt}.`}
       </p>

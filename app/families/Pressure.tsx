@@ -183,7 +183,8 @@ function WrongRange({
       />
       <p className="doubt">
         {atFull.shownKPa < atFull.trueKPa
-          ? 'It reads low at full load: a manifold sensor would make the mixture lean, which destroys engines; an oil sensor would cry wolf.'
+          ? 'It reads low at full load: a manifold sensor would make the mixture lean, which ' +
+            'destroys engines; an oil sensor would cry wolf.'
           : 'It reads high at full load: rich and slow, or an oil pressure that is not there.'}
       </p>
     </>

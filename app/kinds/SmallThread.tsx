@@ -50,7 +50,10 @@ function Drawn({ picture, worst, unit, accuracy }: DrawnProps) {
       width={W}
       height={H}
       role="img"
-      aria-label={`Error ${q.off(worst.bias, 1)} ${q.pm(worst.band, 1)} ${q.unit}, needed within ${q.pm(accuracy, 1).slice(1)}`}
+      aria-label={
+        `Error ${q.off(worst.bias, 1)} ${q.pm(worst.band, 1)} ${q.unit}, needed within ` +
+        `${q.pm(accuracy, 1).slice(1)}`
+      }
     >
       <rect
         x={PAD}

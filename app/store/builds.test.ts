@@ -104,7 +104,7 @@ describe('the list of builds', () => {
     expect(await renameBuild(id, 'n'.repeat(201))).toMatch(/201 characters/)
   })
 
-  it('a damaged record opens at its last valid state; what was left out is said, and kept as it was found', async () => {
+  it('a damaged record opens at its last valid state; what was left out is said and kept as it was', async () => {
     const sample = smallBuild('hurt')
     await storeBuild(sample)
     const good = await kept('hurt')

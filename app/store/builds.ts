@@ -156,7 +156,10 @@ async function mended(kept: Kept, why: EchtError): Promise<Session> {
   await tx.objectStore('builds').put(whole)
   await tx.done
   const session = new Session(whole)
-  session.notice = `This build was found damaged and is open at its last valid state. Left out: ${leftOut.slice(0, 6).join('; ')}${leftOut.length > 6 ? ` and ${leftOut.length - 6} more` : ''}. The record as it was found is kept: save it to a file from the list of builds.`
+  session.notice =
+    'This build was found damaged and is open at its last valid state. Left out: ' +
+    `${leftOut.slice(0, 6).join('; ')}${leftOut.length > 6 ? ` and ${leftOut.length - 6} more` : ''}. ` +
+    'The record as it was found is kept: save it to a file from the list of builds.'
   return session
 }
 

@@ -4,15 +4,24 @@ import { EchtError } from '../../core/error.ts'
 export function storageProblem(error: unknown): string {
   const name = (error as { name?: string } | null)?.name ?? ''
   if (name === 'QuotaExceededError')
-    return 'The browser’s storage is full, so your last change is not saved yet. Export this build to a file now, then delete builds you no longer need; saving is tried again by itself.'
+    return (
+      'The browser’s storage is full, so your last change is not saved yet. Export this build ' +
+      'to a file now, then delete builds you no longer need; saving is tried again by itself.'
+    )
   if (
     name === 'SecurityError' ||
     name === 'InvalidStateError' ||
     name === 'UnknownError' ||
     name === 'InvalidAccessError'
   )
-    return 'This browser refuses to store data (a private window, or storage switched off). Work goes on, but export the build before you close the tab.'
-  return 'The browser could not save, and did not say why. Work goes on in this tab, and saving is tried again by itself; export the build to a file to be safe.'
+    return (
+      'This browser refuses to store data (a private window, or storage switched off). Work ' +
+      'goes on, but export the build before you close the tab.'
+    )
+  return (
+    'The browser could not save, and did not say why. Work goes on in this tab, and saving is ' +
+    'tried again by itself; export the build to a file to be safe.'
+  )
 }
 
 /**
@@ -21,7 +30,10 @@ export function storageProblem(error: unknown): string {
  */
 export function inWords(error: unknown, doing: string): string {
   if (error instanceof EchtError || isForPeople(error)) return error.message
-  return `${doing} failed, for a reason this program does not know. Nothing that was recorded is lost. Try once more; if it fails again, export the build to a file.`
+  return (
+    `${doing} failed, for a reason this program does not know. Nothing that was recorded is ` +
+    'lost. Try once more; if it fails again, export the build to a file.'
+  )
 }
 
 /** An error of the core that came over from a worker: the class is lost on the way, the name is not. */

@@ -36,7 +36,8 @@ export function timeConstantS(step: readonly { timeS: number; value: number }[])
   if (size < 10 * noise || used.length < 3)
     throw new EchtError(
       'no-step',
-      'The record shows no clear step: move the probe from one temperature straight into the other and keep recording until it rests.',
+      'The record shows no clear step: move the probe from one temperature straight into the ' +
+        'other and keep recording until it rests.',
     )
   return { tauS: -1 / linearRegression(used).m, settled }
 }

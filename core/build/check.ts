@@ -260,7 +260,8 @@ function checkSensors(
   const takes = TAKES.get(c.combine)
   if (takes !== undefined && takes !== c.elements.length)
     wrong(
-      `channel "${c.name}" has ${c.elements.length} ${c.elements.length === 1 ? 'sensor' : 'sensors'} and combines them as "${c.combine}"`,
+      `channel "${c.name}" has ${c.elements.length} ` +
+        `${c.elements.length === 1 ? 'sensor' : 'sensors'} and combines them as "${c.combine}"`,
     )
 }
 

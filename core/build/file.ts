@@ -31,7 +31,8 @@ export function readBuild(text: string): { build: Build; migratedFrom: number | 
   if (text.length > LARGEST_FILE_BYTES) {
     throw new EchtError(
       'too-large',
-      `The file holds ${(text.length / 1e6).toFixed(0)} MB; a build is at most ${LARGEST_FILE_BYTES / 1e6} MB. This is some other file.`,
+      `The file holds ${(text.length / 1e6).toFixed(0)} MB; a build is at most ` +
+        `${LARGEST_FILE_BYTES / 1e6} MB. This is some other file.`,
     )
   }
   requireShallow(text)
@@ -41,7 +42,8 @@ export function readBuild(text: string): { build: Build; migratedFrom: number | 
   } catch (error) {
     throw new EchtError(
       'not-json',
-      `The file is cut short or is not JSON (${(error as Error).message.slice(0, 120)}). Export it again, or choose another copy.`,
+      `The file is cut short or is not JSON (${(error as Error).message.slice(0, 120)}). ` +
+        'Export it again, or choose another copy.',
     )
   }
   return checkBuild(parsed)

@@ -254,7 +254,8 @@ export function migrate(data: unknown): { data: unknown; from: number } {
   if (version > SCHEMA) {
     throw new EchtError(
       'newer-schema',
-      `This build was saved by a newer Echt (schema ${version}; this one knows ${SCHEMA}). Update this one, then import again. Nothing was changed.`,
+      `This build was saved by a newer Echt (schema ${version}; this one knows ${SCHEMA}). ` +
+        'Update this one, then import again. Nothing was changed.',
     )
   }
   let current = data

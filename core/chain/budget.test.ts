@@ -87,7 +87,7 @@ describe('the error budget', () => {
       expect(line.remedy).toBe(said.remedy)
     },
   )
-  it('asks for finer instruments where one more point of the same hardly helps, and for another sender in a dead zone', () => {
+  it('asks for finer instruments where one more point hardly helps, for another sender in a dead zone', () => {
     const remedy = (read: string, at: number) => {
       const a = assembleChain(build, read)
       return curveRemedy(build, a, at)

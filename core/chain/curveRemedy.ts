@@ -92,7 +92,8 @@ function standsStill(sensor: Sensor, needs: Needs, at: number): Pick<Remedy, 'st
   return {
     standsStill: say(
       'stands-still',
-    )`Between ${inTruth(sensor, needs, least)} and ${inTruth(sensor, needs, most)} it does not move: only another place, arm or sender can tell.`,
+    )`Between ${inTruth(sensor, needs, least)} and ${inTruth(sensor, needs, most)} it does not
+      move: only another place, arm or sender can tell.`,
   }
 }
 

@@ -79,7 +79,8 @@ function reachedRange(chain: Chain): [number, number] {
   if (reached.length < 2)
     throw new EchtError(
       'bad-range',
-      `The curve reaches none of the range ${chain.spec.range.join(' to ')}: take points inside it, or change the range.`,
+      `The curve reaches none of the range ${chain.spec.range.join(' to ')}: take points ` +
+        'inside it, or change the range.',
     )
   // the curve ends somewhere between the last place it reaches and the next
   const endBeyond = (inside: number, outside: number | undefined): number => {
@@ -105,7 +106,8 @@ function axisSpan(chain: Chain, spec: DeviceTable): [number, number] {
   if (!(low < high))
     throw new EchtError(
       'bad-range',
-      `The sensor's range falls outside the device's axis, ${spec.axisRange[0]} to ${spec.axisRange[1]} ${spec.axis}: check the input, its reference and the axis.`,
+      `The sensor's range falls outside the device's axis, ${spec.axisRange[0]} to ` +
+        `${spec.axisRange[1]} ${spec.axis}: check the input, its reference and the axis.`,
     )
   return [low, high]
 }

@@ -73,7 +73,7 @@ describe('cells beyond the range', () => {
     expect(known.filter((id) => tried.has(id)).length).toBeGreaterThanOrEqual(10)
   })
 
-  it('within the sensor’s travel a table never turns back, whichever way it goes and whatever faults are to show', () => {
+  it('within the sensor’s travel a table never turns back, whichever way it goes, whatever faults show', () => {
     fc.assert(
       fc.property(
         fc.constantFrom(...TABLES),

@@ -208,7 +208,8 @@ function largestBias({ chain: { spec }, worst, walked, in: written }: Whole): Ne
     title: say('bias')`Look at ${name}.`,
     reason: say(
       'bias',
-    )`At ${written.at(worst.at, 0)} ${name} moves the reading by ${written.off(largest.bias)}, and ${written.within(spec.accuracy)} is needed.`,
+    )`At ${written.at(worst.at, 0)} ${name} moves the reading by ${written.off(largest.bias)},
+      and ${written.within(spec.accuracy)} is needed.`,
   }
 }
 
@@ -219,9 +220,8 @@ function unevenParts({ assembled, chain, worst, in: written }: Whole): NextStep 
   return {
     stage: 'element',
     title: say('uneven')`Say whether the halves stand level, or read each by itself.`,
-    reason: say(
-      'uneven',
-    )`What reads as ${written.at(worst.at)} can be ${written.bare(least)} to ${written.at(most)} while one half may be fuller than the other.`,
+    reason: say('uneven')`What reads as ${written.at(worst.at)} can be ${written.bare(least)} to
+      ${written.at(most)} while one half may be fuller than the other.`,
   }
 }
 
@@ -246,9 +246,9 @@ function bestNextPoint({ build, assembled, chain, worst, in: written }: Whole): 
   return {
     stage: 'element',
     title: say('next-point')`Take one point at ${written.at(next.truth, 0)}.`,
-    reason: say(
-      'next-point',
-    )`The widest band over ${written.bare(needs.range[0], 0)} to ${written.at(needs.range[1], 0)} shrinks from ${written.within(K95 * next.bandBefore)} to ${written.within(K95 * next.bandAfter)}.`,
+    reason: say('next-point')`The widest band over ${written.bare(needs.range[0], 0)} to
+      ${written.at(needs.range[1], 0)} shrinks from ${written.within(K95 * next.bandBefore)} to
+      ${written.within(K95 * next.bandAfter)}.`,
   }
 }
 
@@ -264,7 +264,8 @@ function largestDoubt({ build, assembled, chain, worst, in: written }: Whole): N
     title: say('narrow')`${next.remedy}`,
     reason: say(
       'narrow',
-    )`The worst error at ${written.at(worst.at, 0)} goes from ${written.size(budget.worst)} to ${written.size(next.worstAfter)}, and ${written.within(spec.accuracy)} is needed.`,
+    )`The worst error at ${written.at(worst.at, 0)} goes from ${written.size(budget.worst)} to
+      ${written.size(next.worstAfter)}, and ${written.within(spec.accuracy)} is needed.`,
   }
 }
 

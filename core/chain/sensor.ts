@@ -80,7 +80,9 @@ function fitSensor(build: Build, element: Element, range: [number, number]): Sen
       suspects: [],
       parts: [],
       unusable: [],
-      problem: `The sensor family "${element.family}" is not known to this version of Echt. All that was measured is kept; update Echt to compute with it.`,
+      problem:
+        `The sensor family "${element.family}" is not known to this version of Echt. All that ` +
+        'was measured is kept; update Echt to compute with it.',
     }
   const settings = element.settings
   const unusable: Unusable[] = []
@@ -150,7 +152,8 @@ function usable(
   if (!finite)
     throw new EchtError(
       'no-fit',
-      'No curve goes through these points: one of them is far from anything the others say. Strike it, or read it again.',
+      'No curve goes through these points: one of them is far from anything the others say. ' +
+        'Strike it, or read it again.',
     )
   return fit
 }

@@ -18,7 +18,8 @@ const unknownSource = ({ name, combine, elements }: Channel): Source => ({
   join: () => {
     throw new EchtError(
       'unknown-source',
-      `How the sensors of ${name} hang together ("${combine}") is not known to this version of Echt. All that was measured is kept; update Echt to compute with it.`,
+      `How the sensors of ${name} hang together ("${combine}") is not known to this version ` +
+        'of Echt. All that was measured is kept; update Echt to compute with it.',
     )
   },
 })
@@ -57,7 +58,9 @@ export function sourceOf(build: Build, channel: Channel, read: Read): Sensor {
   if (missing)
     return {
       ...joined,
-      problem: `${missing.element.name}: ${missing.problem ?? 'nothing is known of it yet. Take two points, or take a library curve on trust.'}`,
+      problem:
+        `${missing.element.name}: ` +
+        `${missing.problem ?? 'nothing is known of it yet. Take two points, or take a library curve on trust.'}`,
     }
   try {
     const { family, curve, fit, tolerance } = join(parts, { level: channel.linked })

@@ -174,11 +174,16 @@ function groundNow(build: Build, read: Read): GroundOffset {
 function inputProblem(drive: Drive, device: Device, input: Input, view: View): string | null {
   if ((drive.kind === 'frequency') !== (input.signal === 'frequency')) {
     return drive.kind === 'frequency'
-      ? `Pin ${input.pin} of ${device.name} measures volts, and this sensor gives edges: give it a frequency input, under Input.`
-      : `Pin ${input.pin} of ${device.name} counts edges, and this sensor gives no frequency: give it a voltage input, under Input.`
+      ? `Pin ${input.pin} of ${device.name} measures volts, and this sensor gives edges: give ` +
+          'it a frequency input, under Input.'
+      : `Pin ${input.pin} of ${device.name} counts edges, and this sensor gives no frequency: ` +
+          'give it a voltage input, under Input.'
   }
   if (drive.kind === 'resistance' && !view.parts.some((p) => p.is.kind === 'pull'))
-    return `No pull-up feeds pin ${input.pin} of ${device.name}: a resistive sensor gives no voltage without one. Choose one under Input.`
+    return (
+      `No pull-up feeds pin ${input.pin} of ${device.name}: a resistive sensor gives no ` +
+      'voltage without one. Choose one under Input.'
+    )
   return null
 }
 

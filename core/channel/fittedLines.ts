@@ -23,9 +23,8 @@ export function fittedLines(fitted: Fitted | null): CardLine[] {
     { label: 'Fitted', text: `${SCHOOL[school]}, ${parts}` },
     {
       label: 'At the pin',
-      text: say(
-        'levels',
-      )`high from ${number(highV[0], 2)} V, low to ${number(lowV[1], 2)} V; ${number(marginV, 2)} V left in the worst corner`,
+      text: say('levels')`high from ${number(highV[0], 2)} V, low to ${number(lowV[1], 2)} V;
+        ${number(marginV, 2)} V left in the worst corner`,
     },
   ]
 }

@@ -16,7 +16,8 @@ const STEPS: Record<Tells, Phrase[]> = {
     SAFE,
     'Crank for three seconds: sync comes within two turns and is not lost.',
     'Crank again with headlamps and fans on: sync stays. The speed shown moves with the compression and does not jump.',
-    'Coils on again. Lamp on the cable of cylinder 1, the angle fixed in the unit: the mark stands where it is commanded, at idle and at 3000 rpm.',
+    'Coils on again. Lamp on the cable of cylinder 1, the angle fixed in the unit: the mark ' +
+      'stands where it is commanded, at idle and at 3000 rpm.',
   ],
   turn: [
     SAFE,
@@ -53,9 +54,8 @@ export const trigger: ChannelKind<TriggerStatus, TriggerSubject> = {
         ? null
         : {
             label: 'Angle entered',
-            text: say(
-              'angle',
-            )`${amount(angleDeg, '°', 1)} ${counts.from} top dead centre, ${counts.tooth === 'after-gap' ? 'first tooth after the gap' : 'last tooth before the gap'}`,
+            text: say('angle')`${amount(angleDeg, '°', 1)} ${counts.from} top dead centre,
+              ${counts.tooth === 'after-gap' ? 'first tooth after the gap' : 'last tooth before the gap'}`,
           },
       lamp
         ? {

@@ -92,14 +92,17 @@ export function compareCandidates(
     )[0] ?? [...judged].filter((j) => j.worst !== null).sort((a, b) => a.worst! - b.worst!)[0]
   const shared = channel.reads.filter((r) => r.source.id === read.source.id).length > 1
   const unit = familyOf(sensor.family).truthUnit
+  const spare = pick?.spare ? ', a spare is at hand' : ''
+  const second =
+    shared && !pick?.second
+      ? ' A second device reads this sensor: one with a second element would free it.'
+      : ''
   const why = !pick
     ? say('none-whole')`No candidate has a whole chain yet.`
     : !pick.goodEnough
-      ? say(
-          'none-keeps',
-        )`None keeps ${within(accuracy, unit, 1)}; ${pick.name} comes nearest with ${size(pick.worst!, unit)}. Measure it: that narrows it most.`
-      : say(
-          'keeps',
-        )`${pick.name} keeps ${within(accuracy, unit, 1)}${pick.spare ? ', a spare is at hand' : ''}, and follows in ${figures(pick.lagS, 3)} s.${shared && !pick.second ? ' A second device reads this sensor: one with a second element would free it.' : ''}`
+      ? say('none-keeps')`None keeps ${within(accuracy, unit, 1)}; ${pick.name} comes nearest with
+          ${size(pick.worst!, unit)}. Measure it: that narrows it most.`
+      : say('keeps')`${pick.name} keeps ${within(accuracy, unit, 1)}${spare}, and follows in
+          ${figures(pick.lagS, 3)} s.${second}`
   return { at, need: accuracy, judged, recommended: pick?.id ?? null, why }
 }

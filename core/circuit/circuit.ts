@@ -47,7 +47,8 @@ export function checkCircuit(circuit: Circuit): void {
     if (e.kind === 'voltage' && !sources.join(e.plus, e.minus)) {
       throw new EchtError(
         'voltage-loop',
-        `"${e.id}" closes a loop of voltage sources through the nodes "${e.plus}" and "${e.minus}": put a resistance in series.`,
+        `"${e.id}" closes a loop of voltage sources through the nodes "${e.plus}" and ` +
+          `"${e.minus}": put a resistance in series.`,
       )
     }
   }
@@ -55,7 +56,9 @@ export function checkCircuit(circuit: Circuit): void {
   if (floating.length > 0) {
     throw new EchtError(
       'floating-node',
-      `Nothing fixes the voltage of ${floating.map((n) => `"${n}"`).join(', ')}: connect ${floating.length === 1 ? 'it' : 'them'} to "${circuit.reference}" through a resistance.`,
+      `Nothing fixes the voltage of ${floating.map((n) => `"${n}"`).join(', ')}: connect ` +
+        `${floating.length === 1 ? 'it' : 'them'} to "${circuit.reference}" through a ` +
+        'resistance.',
     )
   }
 }

@@ -53,7 +53,8 @@ export function joinHalves(
   if (halves[0].rising !== halves[1].rising)
     throw new EchtError(
       'opposite-halves',
-      'The ohms of one half rise as it fills and those of the other fall: joined they hide each other. Exchange the ends of one, or read them on two inputs.',
+      'The ohms of one half rise as it fills and those of the other fall: joined they hide ' +
+        'each other. Exchange the ends of one, or read them on two inputs.',
     )
   const reach = halves.map(knotReach)
   const places = linspace(0, 1, PLACES).map((share) => {

@@ -44,7 +44,9 @@ export function knotCurve(points: readonly Pair[], words: Words): KnotCurve {
   if (signal.length < 2)
     throw new EchtError(
       'too-few-points',
-      `${points.length} ${words.point}s give ${signal.length} different ${signal.length === 1 ? 'signal' : 'signals'}: measure at two ${words.point}s that differ.`,
+      `${points.length} ${words.point}s give ${signal.length} different ` +
+        `${signal.length === 1 ? 'signal' : 'signals'}: measure at two ${words.point}s that ` +
+        'differ.',
     )
   const low = signal.map((s) => Math.min(...bySignal.get(s)!)),
     high = signal.map((s) => Math.max(...bySignal.get(s)!))
@@ -57,7 +59,9 @@ export function knotCurve(points: readonly Pair[], words: Words): KnotCurve {
     if (rising ? to < from : to > from) {
       throw new EchtError(
         'reversal',
-        `The ${words.point}s of ${from} ${words.unit} (signal ${signal[i]}) and ${to} ${words.unit} (signal ${signal[i + 1]}) turn back: one of them was read wrong, or something caught. Measure both again.`,
+        `The ${words.point}s of ${from} ${words.unit} (signal ${signal[i]}) and ${to} ` +
+          `${words.unit} (signal ${signal[i + 1]}) turn back: one of them was read wrong, or ` +
+          'something caught. Measure both again.',
       )
     }
   }

@@ -56,7 +56,8 @@ export function fitMonotone(
   if (new Set(knots.map((k) => k.signal)).size < 2)
     throw new EchtError(
       'too-few-points',
-      `All ${points.length} points give one signal within its scatter: the sensor does not answer, or the points lie too close together.`,
+      `All ${points.length} points give one signal within its scatter: the sensor does not ` +
+        'answer, or the points lie too close together.',
     )
   const curve = knotCurve(knots, words)
   return {
@@ -145,7 +146,9 @@ function refuseReversal(
   const [a, b] = [points[one]!, points[other]!]
   throw new EchtError(
     'reversal',
-    `The ${words.point}s of ${a.truth} ${words.unit} (signal ${a.signal}) and ${b.truth} ${words.unit} (signal ${b.signal}) turn back beyond their scatter: one of them was read wrong, or something caught. Measure both again.`,
+    `The ${words.point}s of ${a.truth} ${words.unit} (signal ${a.signal}) and ${b.truth} ` +
+      `${words.unit} (signal ${b.signal}) turn back beyond their scatter: one of them was read ` +
+      'wrong, or something caught. Measure both again.',
     [one, other],
   )
 }

@@ -37,7 +37,8 @@ it('no stage or share is called by its id outside its own folder', () => {
   const quoted = `['"](${ids})['"]`
   const asked = new RegExp(
     [
-      `(stageBy|shareBy|heightOf|idealValue|idealSlope|stageUnit|stageText|\\bat|stages\\.(has|includes))\\([^)]*${quoted}`,
+      `(stageBy|shareBy|heightOf|idealValue|idealSlope|stageUnit|stageText)\\([^)]*${quoted}`,
+      `(\\bat|stages\\.(has|includes))\\([^)]*${quoted}`,
       `(share|stage|s\\.id|p\\.id) [!=]== ${quoted}`,
       `(half|sigma|basis)\\.(${ids})\\b`,
     ].join('|'),

@@ -45,7 +45,8 @@ export type SettingField = {
 } & (
   | {
       kind: 'number'
-      /** shown and typed in; the value, its limits and what it is otherwise are in the core's unit, as its id says */ unit: string
+      /** shown and typed in; the value, its limits and what it is otherwise are in the core's unit, as its id says */
+      unit: string
       otherwise: number | null
       low?: number
       high?: number

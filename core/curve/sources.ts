@@ -70,7 +70,9 @@ export const SOURCES: Source[] = [
   {
     id: 'series',
     name: 'in series on one wire',
-    why: 'One wire; a full half and an empty one can read like two half full. Good where a pump keeps the halves level.',
+    why:
+      'One wire; a full half and an empty one can read like two half full. Good where a pump ' +
+      'keeps the halves level.',
     takes: TAKES.get('series')!,
     can: onOneWire,
     join: joinedOnWire('series'),

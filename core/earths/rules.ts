@@ -44,7 +44,8 @@ const loadsInSensorGround = (build: Build): BrokenRule[] =>
       .map((l) => ({
         says: say(
           'load-in-sensor-ground',
-        )`${l.name} returns ${amount(l.ampere.value, 'A')} into ${p.name}: every sensor on it moves. Return it to the battery.`,
+        )`${l.name} returns ${amount(l.ampere.value, 'A')} into ${p.name}: every sensor on it
+          moves. Return it to the battery.`,
         grade: 'wrong' as const,
         post: p.id,
       })),
@@ -62,7 +63,8 @@ const sensorGroundElsewhere = (build: Build): BrokenRule[] =>
           {
             says: say(
               'sensor-ground-elsewhere',
-            )`${p.name} is joined to ${nameOf(build, elsewhere[0]!)} as well as to its device: current between the two runs through it. Take that wire off.`,
+            )`${p.name} is joined to ${nameOf(build, elsewhere[0]!)} as well as to its device:
+              current between the two runs through it. Take that wire off.`,
             grade: 'wrong' as const,
             post: p.id,
           },
@@ -77,7 +79,9 @@ const sharedDeviceGround = (build: Build, { volt }: GroundPicture): BrokenRule[]
     return strangers.map((l) => ({
       says: say(
         'load-on-device-ground',
-      )`${l.name} returns ${amount(l.ampere.value, 'A')} through the ground of ${device?.name ?? p.name}, which stands ${engineering(volt[p.id] ?? 0, 'V', 3)} above the battery now. Give it a return of its own.`,
+      )`${l.name} returns ${amount(l.ampere.value, 'A')} through the ground of
+        ${device?.name ?? p.name}, which stands ${engineering(volt[p.id] ?? 0, 'V', 3)} above
+        the battery now. Give it a return of its own.`,
       grade: 'wrong' as const,
       post: p.id,
     }))
@@ -102,7 +106,8 @@ function batteryLeads(build: Build): BrokenRule[] {
         {
           says: say(
             'battery-lead-missing',
-          )`No strap runs from ${battery.name} to ${missing}: its current goes a way round. Battery negative belongs on engine and body both.`,
+          )`No strap runs from ${battery.name} to ${missing}: its current goes a way round.
+            Battery negative belongs on engine and body both.`,
           grade: 'doubt',
           post: battery.id,
         },
@@ -120,9 +125,9 @@ function insulated(build: Build, { ampere, volt }: GroundPicture): BrokenRule[] 
     if (through < 1e-6 || across / through < INSULATED_OHM) return []
     return [
       {
-        says: say(
-          'insulated',
-        )`${p.name} hangs by ${only.name || 'one joint'} alone, of ${engineering(across / through, 'Ω', 2)}: a gasket, paint or a rubber mount insulates it. Give it a strap.`,
+        says: say('insulated')`${p.name} hangs by ${only.name || 'one joint'} alone, of
+          ${engineering(across / through, 'Ω', 2)}: a gasket, paint or a rubber mount insulates
+          it. Give it a strap.`,
         grade: 'wrong' as const,
         post: p.id,
       },
@@ -136,7 +141,9 @@ const shieldsAtBothEnds = (build: Build, { ampere }: GroundPicture): BrokenRule[
     .map((s) => ({
       says: say(
         'shield-both-ends',
-      )`${s.name || 'A shield'} is grounded at ${nameOf(build, s.a)} and at ${nameOf(build, s.b)}: it carries ${engineering(Math.abs(ampere[s.id] ?? 0), 'A', 2)} of ground current now. Lift one end, the sensor ground of the unit keeps the other.`,
+      )`${s.name || 'A shield'} is grounded at ${nameOf(build, s.a)} and at
+        ${nameOf(build, s.b)}: it carries ${engineering(Math.abs(ampere[s.id] ?? 0), 'A', 2)}
+        of ground current now. Lift one end, the sensor ground of the unit keeps the other.`,
       grade: 'wrong' as const,
       post: s.a,
     }))
@@ -175,7 +182,8 @@ const thinWires = (build: Build, { ampere }: GroundPicture): BrokenRule[] =>
         )`${s.name} carries ${amount(through, 'A')} and may carry ${amount(carries, 'A')}: it overheats. Take ${size}.`
       : say(
           'thin-wire',
-        )`${s.name} loses ${engineering(lost, 'V', 2)} at ${amount(through, 'A')}: too thin for its length. Take ${size}.`
+        )`${s.name} loses ${engineering(lost, 'V', 2)} at ${amount(through, 'A')}: too thin for
+          its length. Take ${size}.`
     return [{ says, grade: glows ? 'wrong' : 'doubt', post: s.a }]
   })
 
@@ -199,7 +207,8 @@ const pulsesWhereDevicesStand = (build: Build): BrokenRule[] =>
       {
         says: say(
           'pulse-return',
-        )`${l.name} returns pulses of ${amount(l.peakA ?? l.ampere.value, 'A')} into ${into.name}, from which ${device.name} hangs. Return it to the head or the block.`,
+        )`${l.name} returns pulses of ${amount(l.peakA ?? l.ampere.value, 'A')} into
+          ${into.name}, from which ${device.name} hangs. Return it to the head or the block.`,
         grade: 'doubt',
         post: into.id,
       },

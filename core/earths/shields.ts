@@ -70,7 +70,9 @@ export function wantedFor(
   if (isTrigger)
     return {
       cable: 'shielded-pair',
-      why: 'An edge that noise adds or takes away is a missed spark: twisted, shielded, the shield on the sensor ground of the unit alone.',
+      why:
+        'An edge that noise adds or takes away is a missed spark: twisted, shielded, the ' +
+        'shield on the sensor ground of the unit alone.',
     }
   if (signal === 'frequency')
     return {

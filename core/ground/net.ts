@@ -108,7 +108,8 @@ function requireTied(
   if (loose.length > 0)
     throw new EchtError(
       'floating-node',
-      `Nothing leads from ${named([...new Set(loose.flatMap((w) => [w.a, w.b]))])} to "${reference}": the wire "${loose[0]!.id}" hangs from nothing.`,
+      `Nothing leads from ${named([...new Set(loose.flatMap((w) => [w.a, w.b]))])} to ` +
+        `"${reference}": the wire "${loose[0]!.id}" hangs from nothing.`,
     )
   for (const { id, into, ampere } of loads) {
     if (!Number.isFinite(ampere))

@@ -39,7 +39,8 @@ function inverse(M: Matrix): number[][] {
   }
   throw new EchtError(
     'no-fit',
-    'No ohms explain these volt drops and currents together: one of them is far from anything. Look at the newest, strike it or undo.',
+    'No ohms explain these volt drops and currents together: one of them is far from ' +
+      'anything. Look at the newest, strike it or undo.',
   )
 }
 

@@ -109,7 +109,8 @@ export function chooseWire(task: WireTask): Omit<WireChoice, 'warnings'> & { war
   if (!found)
     throw new EchtError(
       'out-of-range',
-      `No wire up to ${sizes.at(-1)!.label} carries ${ampere} A over ${oneWayM} m with ${allowedV} V: shorten it, allow more, or run two.`,
+      `No wire up to ${sizes.at(-1)!.label} carries ${ampere} A over ${oneWayM} m with ` +
+        `${allowedV} V: shorten it, allow more, or run two.`,
     )
   const carries = carriesAmpere(found.ampere, ambientC, insulationC)
   const fuseA = fuseFor(ampere, carries)
@@ -128,7 +129,8 @@ function requireHolds(ambientC: number, given = INSULATION_C): number {
   if (ambientC >= insulationC || ambientC < -60)
     throw new EchtError(
       'out-of-range',
-      `${ambientC} °C around the wire is outside −60 to ${insulationC} °C, where this insulation holds: lay it somewhere cooler, or ask for a wire of a higher class.`,
+      `${ambientC} °C around the wire is outside −60 to ${insulationC} °C, where this ` +
+        'insulation holds: lay it somewhere cooler, or ask for a wire of a higher class.',
     )
   return insulationC
 }
@@ -204,21 +206,22 @@ function warningsOf(about: {
   const warnings: Said[] = []
   if (fuseA === null)
     warnings.push(
-      say(
-        'no-fuse-between',
-      )`No fuse that is sold lies between ${amount(ampere, 'A')} and the ${amount(carries, 'A')} this wire carries: take the next size.`,
+      say('no-fuse-between')`No fuse that is sold lies between ${amount(ampere, 'A')} and the
+        ${amount(carries, 'A')} this wire carries: take the next size.`,
     )
   else if (fuseA * FUSE_SHARE < ampere)
     warnings.push(
       say(
         'fuse-near-load',
-      )`A fuse of ${amount(fuseA, 'A')} runs close to the load of ${amount(ampere, 'A')}: it ages and may open. The next size of wire takes a larger one.`,
+      )`A fuse of ${amount(fuseA, 'A')} runs close to the load of ${amount(ampere, 'A')}: it
+        ages and may open. The next size of wire takes a larger one.`,
     )
   if (ambientC > 60)
     warnings.push(
       say(
         'hot-place',
-      )`At ${amount(ambientC, '°C', 0)} the wire carries ${number((carries / ampere) * 100)} % of this current at most: use insulation of class C (125 °C) or better near an exhaust.`,
+      )`At ${amount(ambientC, '°C', 0)} the wire carries ${number((carries / ampere) * 100)} %
+        of this current at most: use insulation of class C (125 °C) or better near an exhaust.`,
     )
   return warnings
 }

@@ -93,25 +93,28 @@ function problemsOf(
     problems.push(
       say(
         'high-too-low',
-      )`High is ${number(highV, 2)} V and the input wants ${figures(task.thresholdHighV, 3)} V: no edge is counted. ${toGround ? 'Take the pull-down away, or drive it harder.' : 'A higher rail, or a lower threshold.'}`,
+      )`High is ${number(highV, 2)} V and the input wants ${figures(task.thresholdHighV, 3)} V:
+        no edge is counted.
+        ${toGround ? 'Take the pull-down away, or drive it harder.' : 'A higher rail, or a lower threshold.'}`,
     )
   if (lowV > task.thresholdLowV)
     problems.push(
-      say(
-        'low-too-high',
-      )`Low is ${number(lowV, 2)} V and the input wants less than ${figures(task.thresholdLowV, 3)} V: a larger pull-up.`,
+      say('low-too-high')`Low is ${number(lowV, 2)} V and the input wants less than
+        ${figures(task.thresholdLowV, 3)} V: a larger pull-up.`,
     )
   if (sinkA > task.sinkA)
     problems.push(
       say(
         'sinks-too-much',
-      )`It sinks ${number(sinkA * 1000, 1)} mA and may sink ${number(task.sinkA * 1000)}: at least ${number(Math.ceil((task.railV - task.lowV) / task.sinkA))} Ω of pull-up.`,
+      )`It sinks ${number(sinkA * 1000, 1)} mA and may sink ${number(task.sinkA * 1000)}: at
+        least ${number(Math.ceil((task.railV - task.lowV) / task.sinkA))} Ω of pull-up.`,
     )
   if (highV > task.limitV)
     problems.push(
       say(
         'above-limit',
-      )`High is ${number(highV, 1)} V and the input may see ${figures(task.limitV, 3)} V: pull up to the device’s own rail, or divide.`,
+      )`High is ${number(highV, 1)} V and the input may see ${figures(task.limitV, 3)} V: pull
+        up to the device’s own rail, or divide.`,
     )
   return problems
 }

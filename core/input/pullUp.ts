@@ -210,7 +210,14 @@ function idealPart(
 
 function whyNone(judged: { margin: boolean; selfHeatingC: number }[], task: PullUpTask): string {
   if (judged.every((j) => !j.margin)) {
-    return `No pull-up keeps the input ${task.marginV ?? 0} V clear of ground and of ${task.referenceV} V over the whole range: narrow the range, lower the margin or the pull-up supply.`
+    return (
+      `No pull-up keeps the input ${task.marginV ?? 0} V clear of ground and of ` +
+      `${task.referenceV} V over the whole range: narrow the range, lower the margin or the ` +
+      'pull-up supply.'
+    )
   }
-  return `No pull-up keeps self-heating below ${task.maxSelfHeatingC} °C within the margin: allow more heat, or a smaller margin.`
+  return (
+    `No pull-up keeps self-heating below ${task.maxSelfHeatingC} °C within the margin: allow ` +
+    'more heat, or a smaller margin.'
+  )
 }

@@ -223,7 +223,8 @@ export function designSwitchedInput(task: SwitchedInputTask): InputDesign[] {
   if (found.length === 0)
     throw new EchtError(
       'no-pull-up',
-      'No parts will do: it may carry too little for an edge as quick as is asked, or for a contact to stay clean. A shorter cable, or one that carries more.',
+      'No parts will do: it may carry too little for an edge as quick as is asked, or for a ' +
+        'contact to stay clean. A shorter cable, or one that carries more.',
     )
   return found.sort((a, b) => b.marginV - a.marginV)
 }
@@ -267,9 +268,8 @@ function saidOf(task: SwitchedInputTask, design: InputDesign): Said[] {
   const says: Said[] = []
   if (marginV <= 0)
     says.push(
-      say(
-        'no-margin',
-      )`In its worst corner it misses by ${number(-marginV, 2)} V: at ${figures(task.batteryV[0], 2)} V of battery edges get lost.`,
+      say('no-margin')`In its worst corner it misses by ${number(-marginV, 2)} V: at
+        ${figures(task.batteryV[0], 2)} V of battery edges get lost.`,
     )
   if (sinkA > task.sinkA)
     says.push(
@@ -281,7 +281,8 @@ function saidOf(task: SwitchedInputTask, design: InputDesign): Said[] {
     says.push(
       say(
         'too-little',
-      )`A contact wants ${number(task.leastA * 1000, 1)} mA to stay clean; here it gets ${number(leastA * 1000, 1)} mA.`,
+      )`A contact wants ${number(task.leastA * 1000, 1)} mA to stay clean; here it gets
+        ${number(leastA * 1000, 1)} mA.`,
     )
   if (delayS > (THROUGH * 0.5) / task.edgesHz)
     says.push(say('too-slow')`Its edge is not through before the next one.`)
@@ -302,7 +303,8 @@ const COSTS: Partial<Record<InputSchool, (highV: readonly [number, number]) => S
   trimmed: () =>
     say(
       'drifts',
-    )`Set once, by a meter at the pin: a potentiometer drifts with heat and shaking. Lock it, and measure it again next season.`,
+    )`Set once, by a meter at the pin: a potentiometer drifts with heat and shaking. Lock it,
+      and measure it again next season.`,
   'sensor-on-5v': () =>
     say(
       'loads-the-rail',

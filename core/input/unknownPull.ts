@@ -27,10 +27,11 @@ export function findPullUp(readings: {
       `The open input shows ${openV} V: it has no pull-up, or the device is off.`,
     )
   if (loadedV <= 0 || loadedV >= openV * 0.999) {
-    throw new EchtError(
-      'no-pull-up',
-      `The resistor changes ${openV} V to ${loadedV} V: ${loadedV >= openV * 0.999 ? 'use a smaller resistor, near 1 kΩ' : 'check the sensor ground, the resistor and the polarity'}.`,
-    )
+    const toDo =
+      loadedV >= openV * 0.999
+        ? 'use a smaller resistor, near 1 kΩ'
+        : 'check the sensor ground, the resistor and the polarity'
+    throw new EchtError('no-pull-up', `The resistor changes ${openV} V to ${loadedV} V: ${toDo}.`)
   }
   const solve = (
     open: number,

@@ -225,9 +225,8 @@ const LONGEST_CELL = 24
 /** What was not read of a log; null where all was. */
 export function sayUnread({ unread, rows }: Pick<Log, 'unread' | 'rows'>): Said | null {
   if (unread.rows === 0) return null
-  return say(
-    'unread',
-  )`${number(unread.rows)} of ${number(rows + unread.rows)} rows were not read (${unread.why.join('; ')}), the first at line ${unread.first.join(', ')}`
+  return say('unread')`${number(unread.rows)} of ${number(rows + unread.rows)} rows were not read
+    (${unread.why.join('; ')}), the first at line ${unread.first.join(', ')}`
 }
 
 /**
@@ -248,7 +247,9 @@ export function trustedColumn(log: Log, column: number): Float64Array {
   if (log.unread.rows + bad > MOST_UNREAD * all)
     throw new EchtError(
       'unread-log',
-      `${bad.toLocaleString('en')} of ${all.toLocaleString('en')} cells of "${name}" hold no number. No verdict is given on the rest: choose another column, or export the log again.`,
+      `${bad.toLocaleString('en')} of ${all.toLocaleString('en')} cells of "${name}" hold no ` +
+        'number. No verdict is given on the rest: choose another column, or export the log ' +
+        'again.',
     )
   return values
 }
@@ -305,7 +306,8 @@ export function logParsing(
           if (silent > MOST_SILENT)
             throw new EchtError(
               'bad-log',
-              `A quote mark after line ${builder.line()} is never closed, and swallows the rows after it: take it out, or export the log again.`,
+              `A quote mark after line ${builder.line()} is never closed, and swallows the ` +
+                'rows after it: take it out, or export the log again.',
             )
           builder.take(data, meta.delimiter, malformed(errors))
           options.onProgress?.(Math.min(1, meta.cursor / size))

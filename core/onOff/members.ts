@@ -22,7 +22,9 @@ export const MEMBERS: readonly Member[] = [
     ...{ id: 'temperature', name: 'temperature switch', quantity: 'temperature', unit: '°C' },
     start: { range: [60, 120], risingAt: 95, fallingAt: 90, accuracy: 3 },
     ...{ closes: 'rising', contact: true },
-    how: 'Hang it in water with a thermometer beside it, a meter on its contact. Warm slowly, stir, note where it closes; let it cool and note where it opens.',
+    how:
+      'Hang it in water with a thermometer beside it, a meter on its contact. Warm slowly, ' +
+      'stir, note where it closes; let it cool and note where it opens.',
     caution:
       'Hot water and steam scald; water above 100 °C needs a closed vessel: use oil, outdoors.',
   },
@@ -30,7 +32,9 @@ export const MEMBERS: readonly Member[] = [
     ...{ id: 'pressure', name: 'pressure switch', quantity: 'pressure', unit: 'kPa g' },
     start: { range: [0, 300], risingAt: 50, fallingAt: 40, accuracy: 10 },
     ...{ closes: 'falling', contact: true },
-    how: 'On a hand pump with a gauge: raise the pressure slowly, note where it switches; let it off slowly and note where it switches back.',
+    how:
+      'On a hand pump with a gauge: raise the pressure slowly, note where it switches; let it ' +
+      'off slowly and note where it switches back.',
     caution: 'Air under pressure throws fittings: stay below what the switch is made for.',
   },
   {
@@ -45,14 +49,18 @@ export const MEMBERS: readonly Member[] = [
     ...{ id: 'reserve', name: 'reserve lamp', quantity: 'litres', unit: 'l' },
     start: { range: [0, 20], risingAt: 7, fallingAt: 6, accuracy: 1 },
     ...{ closes: 'falling', contact: true },
-    how: 'Drain in known steps until the lamp stays on; fill in known steps until it stays off. Some light only after half a minute: wait at each step.',
+    how:
+      'Drain in known steps until the lamp stays on; fill in known steps until it stays off. ' +
+      'Some light only after half a minute: wait at each step.',
     caution: 'Fuel: outdoors, no flame, no spark.',
   },
   {
     ...{ id: 'pedal', name: 'clutch or brake switch', quantity: 'travel', unit: '%' },
     start: { range: [0, 100], risingAt: 8, fallingAt: 5, accuracy: 3 },
     ...{ closes: 'rising', contact: true },
-    how: 'Press the pedal slowly with a rule beside it, note the travel where it switches; let it back and note where it switches back.',
+    how:
+      'Press the pedal slowly with a rule beside it, note the travel where it switches; let it ' +
+      'back and note where it switches back.',
     caution: 'A brake lamp switch serves the brake lamps too: leave their wiring as it is.',
   },
   {
@@ -66,7 +74,9 @@ export const MEMBERS: readonly Member[] = [
     ...{ id: 'sensor', name: 'three-wire switching sensor', quantity: 'distance', unit: 'mm' },
     start: { range: [0, 10], risingAt: 4, fallingAt: 3, accuracy: 0.5 },
     ...{ closes: 'falling', contact: false },
-    how: 'Feed it as in the vehicle, bring iron near with a feeler gauge between, note where its output falls; take it away and note where it rises.',
+    how:
+      'Feed it as in the vehicle, bring iron near with a feeler gauge between, note where its ' +
+      'output falls; take it away and note where it rises.',
     caution: null,
   },
 ]

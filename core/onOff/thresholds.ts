@@ -72,7 +72,9 @@ export function thresholdFindings(
     return [
       say(
         'crossed',
-      )`It switches at ${by(rising.truth)} on the way up and only at ${by(falling.truth)} on the way down: were the two noted the wrong way round, or was it too quick for the thermometer or gauge?`,
+      )`It switches at ${by(rising.truth)} on the way up and only at ${by(falling.truth)} on
+        the way down: were the two noted the wrong way round, or was it too quick for the
+        thermometer or gauge?`,
     ]
   if (between < doubt)
     return [

@@ -136,7 +136,8 @@ function requireOneUnit({ text, number, rest, implied, prefix }: Coded, asked: U
   if (implied === '' && !CODED.has(asked.dimension))
     throw new EchtError(
       'not-a-quantity',
-      `"${text}" is written as the value of a part; a ${asked.dimension} is asked for: write for example ${exampleFor(asked)}.`,
+      `"${text}" is written as the value of a part; a ${asked.dimension} is asked for: write ` +
+        `for example ${exampleFor(asked)}.`,
     )
 }
 
@@ -210,7 +211,8 @@ function toCore(value: number, unitText: string, asked: Unit, typed: string): nu
   if (asked.dimension === 'lambda' && /^afr$/i.test(unitText))
     throw new EchtError(
       'wrong-unit',
-      `"${typed}" names no fuel: write for example ${value} AFR E10, or choose AFR of the fuel in the tank under Vehicle and instruments.`,
+      `"${typed}" names no fuel: write for example ${value} AFR E10, or choose AFR of the ` +
+        'fuel in the tank under Vehicle and instruments.',
     )
   // a bare prefix: 2.2k
   if (asked.prefixed && PREFIXES[unitText] !== undefined)
@@ -234,7 +236,8 @@ function requireSameFace({ face }: Unit, asked: Unit, typed: string): void {
   const [is, wanted] = face === 'g' ? ['gauge', 'absolute'] : ['absolute', 'gauge']
   throw new EchtError(
     'gauge-or-absolute',
-    `"${typed}" is ${is} and ${wanted} pressure is asked for: ${is === 'gauge' ? 'add' : 'subtract'} the barometer, about 101 kPa at sea level.`,
+    `"${typed}" is ${is} and ${wanted} pressure is asked for: ` +
+      `${is === 'gauge' ? 'add' : 'subtract'} the barometer, about 101 kPa at sea level.`,
   )
 }
 

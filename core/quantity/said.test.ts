@@ -22,6 +22,13 @@ const imperial = (unit: string, need?: number) =>
   quantityOf(unit, { ...DEFAULTS, temperature: '°F', pressure: 'psi' }, 0, need)
 
 describe('what is said', () => {
+  it('is one line, over however many it is written', () => {
+    const said = say('hot')`At ${amount(98, '°C', 0)} it is
+      ${off(1.5, 'Δ°C', 1)} off, and
+        drifts.`
+    expect(written(said, plainly)).toBe('At 98 °C it is +1.5 °C off, and drifts.')
+    expect(said.pieces.join('')).not.toMatch(/\n|  /)
+  })
   it('is plain data: it crosses to a worker and back', () => {
     const said = say('hot')`At ${amount(98, '°C')} it is ${off(1.5, 'Δ°C')} off.`
     expect(structuredClone(said)).toEqual(said)

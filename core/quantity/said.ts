@@ -32,11 +32,16 @@ export type Amount = {
 
 /**
  * Something said, under a code: `say('stuck')\`It stays at ${amount(v, 'V')}.\``. Codes are lower-case words with
- * hyphens, and one stands for one rule.
+ * hyphens, and one stands for one rule. A sentence may run over several lines: a line break with the space about it is
+ * one space.
  */
 export const say =
   (code: string) =>
-  (text: TemplateStringsArray, ...values: Value[]): Said => ({ code, pieces: [...text], values })
+  (text: TemplateStringsArray, ...values: Value[]): Said => ({
+    code,
+    pieces: text.map((t) => t.replace(/\s*\n\s*/g, ' ')),
+    values,
+  })
 
 const meant =
   (as: Amount['as'], usual: number) =>

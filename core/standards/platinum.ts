@@ -36,7 +36,8 @@ export function platinumC(resistanceOhm: number, r0Ohm = 100): number {
   if (r < ratio(LOW_C) - 1e-9 || r > ratio(HIGH_C) + 1e-9) {
     throw new EchtError(
       'out-of-range',
-      `${resistanceOhm} Ω is outside what a ${r0Ohm} Ω platinum thermometer gives from −200 to 850 °C: check R0, the leads and the plug.`,
+      `${resistanceOhm} Ω is outside what a ${r0Ohm} Ω platinum thermometer gives from −200 ` +
+        'to 850 °C: check R0, the leads and the plug.',
     )
   }
   return r >= 1

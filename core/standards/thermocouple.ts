@@ -50,7 +50,8 @@ export function thermocoupleC(millivolts: number, referenceC: number): number {
   if (total < emf(LOW_C) || total > emf(HIGH_C)) {
     throw new EchtError(
       'out-of-range',
-      `${millivolts} mV with the junction at ${referenceC} °C is no temperature of type K: check the polarity and the amplifier.`,
+      `${millivolts} mV with the junction at ${referenceC} °C is no temperature of type K: ` +
+        'check the polarity and the amplifier.',
     )
   }
   return findRoot((t) => emf(t) - total, LOW_C, HIGH_C, 1e-9)

@@ -26,7 +26,8 @@ export function boilingPointC(pressureKPa: number): number {
   if (pressureKPa < 1 || pressureKPa > 2000) {
     throw new EchtError(
       'out-of-range',
-      `A pressure of ${pressureKPa} kPa is outside 1 to 2000 kPa absolute: a barometer on the ground reads 50 to 108 kPa.`,
+      `A pressure of ${pressureKPa} kPa is outside 1 to 2000 kPa absolute: a barometer on ` +
+        'the ground reads 50 to 108 kPa.',
     )
   }
   return findRoot((t) => Math.log(saturationPressureKPa(t) / pressureKPa), 0.01, 300, 1e-9)

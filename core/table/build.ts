@@ -65,7 +65,8 @@ export function buildTable(task: TableTask): BuiltTable {
   if (samples.knots.length < cells)
     throw new EchtError(
       'too-many-cells',
-      `Only ${samples.knots.length} axis steps of ${task.xStep} lie between ${range[0]} and ${range[1]}: ${cells} cells need as many.`,
+      `Only ${samples.knots.length} axis steps of ${task.xStep} lie between ${range[0]} and ` +
+        `${range[1]}: ${cells} cells need as many.`,
     )
   const even = (): Table => withValues(task, evenAxis(samples, cells), samples)
   if (task.placement === 'even') return finish(even(), task, range)

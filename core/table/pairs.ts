@@ -45,7 +45,8 @@ export function readPairs(text: string, columns: PairColumns): PastedPair[] {
     if (row.length !== 2)
       throw new EchtError(
         'bad-pairs',
-        `${line} holds ${row.length} values: each needs a ${columns.names[0]} and a ${columns.names[1]}. With decimal commas, part the columns by a tab or a semicolon.`,
+        `${line} holds ${row.length} values: each needs a ${columns.names[0]} and a ` +
+          `${columns.names[1]}. With decimal commas, part the columns by a tab or a semicolon.`,
       )
     const read = (cell: string, unit: string, name: string): number => {
       try {

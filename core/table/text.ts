@@ -146,7 +146,8 @@ export function readTable(
     if (numbers[i]!.length !== 2)
       throw new EchtError(
         'bad-table',
-        `Row ${i + 1} holds ${numbers[i]!.length} numbers: each row needs an axis and a value. With decimal commas, separate the columns by a tab or a semicolon.`,
+        `Row ${i + 1} holds ${numbers[i]!.length} numbers: each row needs an axis and a ` +
+          'value. With decimal commas, separate the columns by a tab or a semicolon.',
       )
   })
   return ascending(
@@ -195,7 +196,8 @@ export function requireWholeQuotes(errors: readonly Papa.ParseError[]): void {
   if (quote)
     throw new EchtError(
       'bad-table',
-      `A quote mark in line ${(quote.row ?? 0) + 1} stands where none belongs, and swallows what follows it: take it out.`,
+      `A quote mark in line ${(quote.row ?? 0) + 1} stands where none belongs, and swallows ` +
+        'what follows it: take it out.',
     )
 }
 
@@ -225,7 +227,8 @@ function ascending(
     if (straight < 0.5)
       throw new EchtError(
         'bad-table',
-        `Most numbers lie outside the device's axis (${expect.axisRange.join(' to ')}) or values (${expect.valueRange.join(' to ')}): check the units.`,
+        `Most numbers lie outside the device's axis (${expect.axisRange.join(' to ')}) or ` +
+          `values (${expect.valueRange.join(' to ')}): check the units.`,
       )
   }
   return sorted

@@ -114,7 +114,10 @@ function inTime(
 function otherText({ name, gone }: OtherWheel): string {
   if (gone.length > 0) {
     const ways = gone.map((teeth) => teeth.join(' and ')).join(', or ')
-    return `Never in sync: in every turn the same teeth do not show: from edge 0 number ${ways}. Broken off, too far from the pickup, or under the threshold.`
+    return (
+      `Never in sync: in every turn the same teeth do not show: from edge 0 number ${ways}. ` +
+      'Broken off, too far from the pickup, or under the threshold.'
+    )
   }
   return name === null
     ? 'Never in sync: these edges do not fit this wheel. It is another, or too much noise is among them.'

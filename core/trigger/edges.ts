@@ -193,7 +193,7 @@ function strongPlace(samples: Float32Array, profile: Profile): Begin | null {
   return rhythm && { from, to, ...rhythm, peak: Math.min(rhythm.peak, amplitude[strong[0]!]!) }
 }
 
-/** The rhythm where a stretch begins: over as few samples as hold enough teeth, since the speed may change further on. */
+/** The rhythm where a stretch begins: by as few samples as hold enough teeth, for the speed may change further on. */
 function rhythmFrom(samples: Float32Array, from: number, to: number): ReturnType<typeof rhythmOf> {
   for (let window = LOOKED_AT.least; ; window *= 2) {
     const end = Math.min(to, from + window)

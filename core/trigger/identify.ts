@@ -36,7 +36,8 @@ export function identifyWheel(
   if (!best)
     throw new EchtError(
       'no-pattern',
-      'No wheel can be seen in this capture: nothing repeats from turn to turn. Take two turns at least, with a gap or an extra tooth.',
+      'No wheel can be seen in this capture: nothing repeats from turn to turn. Take two ' +
+        'turns at least, with a gap or an extra tooth.',
     )
   const better = next ? Math.max(0, 1 - (best.cost + LEAST) / (next.cost + LEAST)) : 1
   const confidence = best.seenOnce ? Math.min(better, ONCE) : better

@@ -47,7 +47,7 @@ export class Pattern {
     return { from, edge, cost: cost / (intervals - 1), second: second / (intervals - 1) }
   }
 
-  /** How rough the speed is over some intervals, at each place on the wheel: its logarithms' changes, squared and summed. */
+  /** How rough the speed is over some intervals, at each place: changes of its logarithm, squared and summed. */
   private roughnesses(at: Float64Array, from: number, intervals: number): Float64Array {
     const { n, log } = this
     const d = new Float64Array(intervals - 1)

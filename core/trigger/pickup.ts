@@ -119,7 +119,8 @@ export function pinsOf(
   if (other && (other.plus !== found.plus || other.minus !== found.minus))
     throw new EchtError(
       'ambiguous',
-      `It seems to switch both with plus on ${found.plus} and with plus on ${other.plus}: try those two again, with the steel held for a second.`,
+      `It seems to switch both with plus on ${found.plus} and with plus on ${other.plus}: ` +
+        'try those two again, with the steel held for a second.',
     )
   const signal = pins.find((p) => p !== found.plus && p !== found.minus)!
   return { supply: found.plus, ground: found.minus, signal }

@@ -39,7 +39,8 @@ export function parseWheel(text: string): Wheel {
 const bad = (text: unknown): EchtError =>
   new EchtError(
     'bad-wheel',
-    `"${String(text)}" is no wheel: write 60-2 (60 pitches, 2 missing), 4+1 (4 and one extra) or the angles, 0,10,25.5/360.`,
+    `"${String(text)}" is no wheel: write 60-2 (60 pitches, 2 missing), 4+1 (4 and one ` +
+      'extra) or the angles, 0,10,25.5/360.',
   )
 
 function shorthand(text: string, teeth: number, sign: '-' | '+', other: number): Wheel {

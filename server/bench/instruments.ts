@@ -15,7 +15,8 @@ const delay = (ms: number): Promise<void> =>
   })
 const scientific = (v: number): string => {
   const [mantissa, exponent] = v.toExponential(8).split('e') as [string, string]
-  return `${v < 0 ? '' : '+'}${mantissa}E${exponent.startsWith('-') ? '-' : '+'}${exponent.replace(/[+-]/, '').padStart(2, '0')}`
+  const power = `${exponent[0]}${exponent.slice(1).padStart(2, '0')}`
+  return `${v < 0 ? '' : '+'}${mantissa}E${power}`
 }
 
 /** Commands that set the simulated flask; a real meter would answer them with an error. */

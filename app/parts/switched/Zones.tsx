@@ -32,7 +32,8 @@ export function Zones({
       aria-label={drawn
         .map(
           (d) =>
-            `${d.label === 'fitted' ? 'fitted' : SCHOOL[d.school]}: high from ${d.highV[0].toFixed(1)} V, low to ${d.lowV[1].toFixed(1)} V`,
+            `${d.label === 'fitted' ? 'fitted' : SCHOOL[d.school]}: high from ` +
+            `${d.highV[0].toFixed(1)} V, low to ${d.lowV[1].toFixed(1)} V`,
         )
         .join('; ')}
     >

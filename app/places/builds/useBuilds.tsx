@@ -122,7 +122,8 @@ export function useImport(attempt: (work: () => Promise<unknown>) => Promise<voi
       if (file.size > LARGEST_FILE_BYTES)
         throw new EchtError(
           'too-large',
-          `${file.name} holds ${(file.size / 1e6).toFixed(0)} MB; a build is at most ${LARGEST_FILE_BYTES / 1e6} MB. This is some other file; nothing was changed.`,
+          `${file.name} holds ${(file.size / 1e6).toFixed(0)} MB; a build is at most ` +
+            `${LARGEST_FILE_BYTES / 1e6} MB. This is some other file; nothing was changed.`,
         )
       const { theirs, met, migratedFrom } = await readImport(
         new Uint8Array(await file.arrayBuffer()),

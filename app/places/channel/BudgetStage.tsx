@@ -53,7 +53,8 @@ export default function BudgetStage({ status }: StageProps) {
             ? (drawn.error ?? 'Drawing…')
             : agree
               ? `Drawn ${DRAWS / 1000}k times it is ${q.pm(halfDrawn)}: the straight sum holds.`
-              : `Drawn ${DRAWS / 1000}k times it is ${q.pm(halfDrawn)}: the chain bends here, and the drawn band is the one to believe.`}
+              : `Drawn ${DRAWS / 1000}k times it is ${q.pm(halfDrawn)}: the chain bends here, ` +
+                'and the drawn band is the one to believe.'}
         </span>
       </p>
       {budget.next && (

@@ -47,7 +47,8 @@ export function GroundNow({ read }: { read: Read }) {
         {typed
           ? 'What was measured at the pin counts, whatever the grounds say. '
           : offset
-            ? `The vehicle’s grounds make ${(offset.volt * 1000).toFixed(1)} ± ${(offset.band * 1000).toFixed(1)} mV of it now. `
+            ? `The vehicle’s grounds make ${(offset.volt * 1000).toFixed(1)} ± ` +
+              `${(offset.band * 1000).toFixed(1)} mV of it now. `
             : 'At rest nothing runs and the grounds are level. '}
         See {earths}.
       </p>

@@ -29,7 +29,11 @@ export function NeedleScale({
       viewBox={`0 0 ${W} ${H}`}
       width="100%"
       role="img"
-      aria-label={`Needle at ${now.degrees.toFixed(0)} of ${needle.sweepDegrees}°${now.onStop ? ', on its stop' : ''}; the truth would be at ${right.degrees.toFixed(0)}°`}
+      aria-label={
+        `Needle at ${now.degrees.toFixed(0)} of ` +
+        `${needle.sweepDegrees}°${now.onStop ? ', on its stop' : ''}; the truth would be at ` +
+        `${right.degrees.toFixed(0)}°`
+      }
     >
       <line x1={PAD} x2={W - PAD} y1={52} y2={52} stroke="var(--ink)" strokeWidth={1.6} />
       {warning && (

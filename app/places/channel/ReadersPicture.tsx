@@ -55,7 +55,10 @@ export function ReadersPicture({
       viewBox={`0 0 ${W} ${H}`}
       width="100%"
       role="img"
-      aria-label={`Threads of ${whole.length} readers: ${whole.map((r) => `${r.device} ${q.off(r.off)} ${q.unit}`).join(', ')}`}
+      aria-label={
+        `Threads of ${whole.length} readers: ` +
+        `${whole.map((r) => `${r.device} ${q.off(r.off)} ${q.unit}`).join(', ')}`
+      }
     >
       <NeedBand from={LEFT} to={W - RIGHT} top={y(accuracy)} bottom={y(-accuracy)} />
       {stages.map((s) => (

@@ -154,5 +154,9 @@ function pointsText(sensor: ReadStatus['assembled']['sensor'], q: Quantity): str
   const truths = sensor.points.map((p) => p.truth)
   const last = sensor.points.reduce((a, b) => (b.measurement.at > a ? b.measurement.at : a), '')
   const [least, most] = [Math.min(...truths), Math.max(...truths)]
-  return `${sensor.points.length === 1 ? `1 point, at ${q.text(most)}` : `${sensor.points.length} points, ${q.bare(least)} to ${q.text(most)}`}, last on ${dayjs(last).format('D MMM YYYY')}.`
+  const taken =
+    sensor.points.length === 1
+      ? `1 point, at ${q.text(most)}`
+      : `${sensor.points.length} points, ${q.bare(least)} to ${q.text(most)}`
+  return `${taken}, last on ${dayjs(last).format('D MMM YYYY')}.`
 }

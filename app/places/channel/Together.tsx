@@ -80,7 +80,11 @@ function SumPicture({ sum, accuracy, q }: { sum: Sum; accuracy: number; q: Quant
       viewBox={`0 0 ${W} ${H}`}
       width="100%"
       role="img"
-      aria-label={`Threads of both parts: ${sum.parts.map((h) => `${h.name} ${q.off(h.off)}`).join(', ')}; added ${q.off(sum.off)} ${q.unit}`}
+      aria-label={
+        'Threads of both parts: ' +
+        `${sum.parts.map((h) => `${h.name} ${q.off(h.off)}`).join(', ')}; added ` +
+        `${q.off(sum.off)} ${q.unit}`
+      }
     >
       <NeedBand from={LEFT} to={end} top={y(accuracy)} bottom={y(-accuracy)} />
       {[...stages.map((s) => stageBy(s).name), 'added'].map((name, i) => (

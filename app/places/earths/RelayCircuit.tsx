@@ -45,10 +45,16 @@ export function RelayCircuit() {
       <Drawn on={on} diode={diode} coilA={coilA} loadA={on ? task.loadA : 0} />
       <p className="tight">
         {on
-          ? `The unit takes pin 85 to its ground: ${milliamps(coilA)} run from the battery through the coil into the unit, and the contact carries the ${task.loadA} A. The unit’s ground carries the coil, never the load.`
+          ? `The unit takes pin 85 to its ground: ${milliamps(coilA)} run from the battery ` +
+            `through the coil into the unit, and the contact carries the ${task.loadA} A. The ` +
+            'unit’s ground carries the coil, never the load.'
           : diode
-            ? `At the moment of switching off the coil keeps its ${milliamps(coilA)}: they run round through the diode and die in ${(decayS * 1000).toFixed(0)} ms. The pin sees ${pinV.toFixed(1)} V.`
-            : `Without a diode the ${milliamps(coilA)} of the coil have nowhere to go: the pin rises until something breaks down, by hundreds of volts. It kills units and rings in every trigger wire beside it.`}
+            ? `At the moment of switching off the coil keeps its ${milliamps(coilA)}: they run ` +
+              `round through the diode and die in ${(decayS * 1000).toFixed(0)} ms. The pin ` +
+              `sees ${pinV.toFixed(1)} V.`
+            : `Without a diode the ${milliamps(coilA)} of the coil have nowhere to go: the pin ` +
+              'rises until something breaks down, by hundreds of volts. It kills units and ' +
+              'rings in every trigger wire beside it.'}
       </p>
       <p className="pale small">
         Stripe of the diode to the battery side, pin 86: the other way round it is a short. A

@@ -94,7 +94,8 @@ function WheelSays({ read, trigger }: WithRead) {
       ) : (
         <p className="tight">
           {tellsOf(trigger) === 'rate'
-            ? 'Every step of this capture is like the one before: a ring without a gap. It tells speed; how many teeth it has is counted by hand.'
+            ? 'Every step of this capture is like the one before: a ring without a gap. It ' +
+              'tells speed; how many teeth it has is counted by hand.'
             : 'No rhythm repeats in this capture: take two turns at least.'}
         </p>
       )}

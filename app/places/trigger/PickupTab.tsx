@@ -120,7 +120,9 @@ function Window({ task }: { task: GapTask }) {
     <>
       {nearM > farM ? (
         <Wrong>
-          {`No gap serves: farther than ${mm(Math.max(0, farM))} mm a tooth is missed while cranking, nearer than ${mm(nearM)} mm ${near === 'touches' ? 'the wheel touches' : 'the unit sees too much at the limiter'}.`}
+          {`No gap serves: farther than ${mm(Math.max(0, farM))} mm a tooth is missed while ` +
+            `cranking, nearer than ${mm(nearM)} mm ` +
+            `${near === 'touches' ? 'the wheel touches' : 'the unit sees too much at the limiter'}.`}
         </Wrong>
       ) : (
         <p className="large" role="status">

@@ -19,7 +19,8 @@ export function Strength({ trigger, strength }: { trigger: Trigger; strength: Fo
       ) : (
         <p className="pale">
           {trigger.pickup === 'vr'
-            ? 'Not told by this capture: it takes two turns in sync, and volts as they are, which a sound card does not give.'
+            ? 'Not told by this capture: it takes two turns in sync, and volts as they are, ' +
+              'which a sound card does not give.'
             : 'A sensor that switches gives the same levels at any speed: its margins are under Input.'}
         </p>
       )}
@@ -69,7 +70,9 @@ function Told({ trigger, strength }: { trigger: Trigger; strength: Found }) {
         {peaks.toPrecision(2)} times the {comparator.thresholdV} V at which the comparator switches
         {peaks < 2 && ': a nearer gap, or a lower threshold'}.{' '}
         {Number.isFinite(hysteresis) &&
-          `Its hysteresis of ${comparator.hysteresisV} V is ${hysteresis.toPrecision(2)} times the noise from end to end${hysteresis < 1 ? ': noise can make edges of its own' : ''}. `}
+          `Its hysteresis of ${comparator.hysteresisV} V is ${hysteresis.toPrecision(2)} ` +
+            'times the noise from end to ' +
+            `end${hysteresis < 1 ? ': noise can make edges of its own' : ''}. `}
         Every tooth is twice the threshold from {Math.ceil(fromRpm / 5) * 5} rpm on.
       </p>
       <p>

@@ -225,7 +225,10 @@ function captureSays({ kept, read }: CaptureNow, speeds: boolean): string {
   if (!read.inSync && read.turns === 0)
     return speeds ? `${rate} · ${speedSays(read)}` : `${rate} · no sync`
   const speed = read.rpm.mean === null ? '' : ` · ${Math.round(read.rpm.mean)} rpm`
-  return `${rate} · ${read.turns} turns${speed}${read.firstSyncS === null ? '' : `, edge 0 first at ${read.firstSyncS.toFixed(2)} s`}`
+  return (
+    `${rate} · ${read.turns} ` +
+    `turns${speed}${read.firstSyncS === null ? '' : `, edge 0 first at ${read.firstSyncS.toFixed(2)} s`}`
+  )
 }
 
 /** Of a ring, which has no sync: from which speed to which. */

@@ -85,7 +85,10 @@ const leadText = (ohm: number | undefined): string =>
 
 function said(found: PickupKind): string {
   if (found.kind === 'vr')
-    return `A coil between ${found.coil.join(' and ')}: it makes its own volts.${found.shield ? ` Lead ${found.shield} is its shield.` : ''}`
+    return (
+      `A coil between ${found.coil.join(' and ')}: it makes its own ` +
+      `volts.${found.shield ? ` Lead ${found.shield} is its shield.` : ''}`
+    )
   if (found.kind === 'hall') return 'A sensor that switches: it wants a supply and a pull-up.'
   return {
     'too-few': 'Type what the meter shows.',

@@ -60,7 +60,8 @@ export function compareBanks(
       verdict: 'dead',
       says: say(
         'dead',
-      )`One bank reads ${number(ratio, 2)} times the other: look for crumbled insulation, a shorted signal, an unplugged meter. The engine floods or starves on it.`,
+      )`One bank reads ${number(ratio, 2)} times the other: look for crumbled insulation, a
+        shorted signal, an unplugged meter. The engine floods or starves on it.`,
     }
   const strays = byFlow.some((b) => Math.abs(b.ratio - 1) > within)
   const byScale = Math.abs(ratio - 1) > within
@@ -69,9 +70,9 @@ export function compareBanks(
     return {
       ...found,
       verdict: 'offset',
-      says: say(
-        'offset',
-      )`The ratio goes from ${number(byFlow[0]!.ratio, 2)} at little air to ${number(byFlow.at(-1)!.ratio, 2)} at much: an offset, a leak after one meter, or flow that is not straight before it.`,
+      says: say('offset')`The ratio goes from ${number(byFlow[0]!.ratio, 2)} at little air to
+        ${number(byFlow.at(-1)!.ratio, 2)} at much: an offset, a leak after one meter, or flow
+        that is not straight before it.`,
     }
   if (byScale)
     return {
@@ -79,7 +80,8 @@ export function compareBanks(
       verdict: 'scale',
       says: say(
         'scale',
-      )`One bank reads ${number(ratio, 2)} times the other at every flow: another meter, another bore, or another table.`,
+      )`One bank reads ${number(ratio, 2)} times the other at every flow: another meter,
+        another bore, or another table.`,
     }
   return {
     ...found,
@@ -109,8 +111,7 @@ export function countingLimits(
       ? say(
           'followed',
         )`${number(edgesPerUpdate)} edges an update at full flow; one edge is ${figures(flowPerEdge, 2)} kg/h.`
-      : say(
-          'not-followed',
-        )`The meter reaches ${number(meter.topHz)} Hz and the input follows ${number(input.highestHz)}: above that it reads low, and the mixture goes lean.`,
+      : say('not-followed')`The meter reaches ${number(meter.topHz)} Hz and the input follows
+          ${number(input.highestHz)}: above that it reads low, and the mixture goes lean.`,
   }
 }

@@ -105,7 +105,9 @@ const straightPipe = (settings: Settings): Finding => {
     : finding(
         'doubt',
         'not-straight',
-      )`${number(before)} mm of straight pipe before a ${number(diameter)} mm bore: five bores, ${number(wanted)} mm, are usual. Behind a bend the flow is one-sided and the meter can err by 10 % and more.`
+      )`${number(before)} mm of straight pipe before a ${number(diameter)} mm bore: five bores,
+        ${number(wanted)} mm, are usual. Behind a bend the flow is one-sided and the meter can
+        err by 10 % and more.`
 }
 
 const meter = (
@@ -178,7 +180,8 @@ const meter = (
         : []),
     ],
     cautions: [
-      'A meter that reads low makes a lean mixture, and lean under load destroys engines: no load before lambda is proven.',
+      'A meter that reads low makes a lean mixture, and lean under load destroys engines: no ' +
+        'load before lambda is proven.',
     ],
   })
 

@@ -82,24 +82,26 @@ export function feedFindings(feed: Feed): Finding[] {
     if (typeof v === 'number') requirePositive(v, `The ${k}`)
   if (feed.fuseA < 1.25 * feed.heaterA)
     findings.push(
-      finding(
-        'wrong',
-        'fuse-small',
-      )`A ${figures(feed.fuseA, 3)} A fuse behind a heater that draws ${figures(feed.heaterA, 3)} A cold will blow: ${number(Math.ceil(1.5 * feed.heaterA))} A, and wire to carry it.`,
+      finding('wrong', 'fuse-small')`A ${figures(feed.fuseA, 3)} A fuse behind a heater that draws
+        ${figures(feed.heaterA, 3)} A cold will blow: ${number(Math.ceil(1.5 * feed.heaterA))}
+        A, and wire to carry it.`,
     )
   else if (feed.fuseA > 4 * feed.heaterA)
     findings.push(
       finding(
         'doubt',
         'fuse-large',
-      )`A ${figures(feed.fuseA, 3)} A fuse lets the heater’s wire burn before it blows: ${number(Math.ceil(1.5 * feed.heaterA))} A is enough.`,
+      )`A ${figures(feed.fuseA, 3)} A fuse lets the heater’s wire burn before it blows:
+        ${number(Math.ceil(1.5 * feed.heaterA))} A is enough.`,
     )
   if (feed.crankingV < feed.resetsBelowV)
     findings.push(
       finding(
         'wrong',
         'resets',
-      )`At ${figures(feed.crankingV, 3)} V while cranking the controller resets and starts its ${figures(feed.warmUpS, 3)} s warm-up again, with the sensor unheated in exhaust: feed it from a circuit that holds ${figures(feed.resetsBelowV, 3)} V.`,
+      )`At ${figures(feed.crankingV, 3)} V while cranking the controller resets and starts its
+        ${figures(feed.warmUpS, 3)} s warm-up again, with the sensor unheated in exhaust: feed
+        it from a circuit that holds ${figures(feed.resetsBelowV, 3)} V.`,
     )
   if (feed.sharedFuse)
     findings.push(
@@ -112,7 +114,8 @@ export function feedFindings(feed: Feed): Finding[] {
     finding(
       'note',
       'warm-up',
-    )`For ${figures(feed.warmUpS, 3)} s after key-on the output means nothing: hold closed-loop correction off that long.`,
+    )`For ${figures(feed.warmUpS, 3)} s after key-on the output means nothing: hold closed-loop
+      correction off that long.`,
   )
   return findings
 }
@@ -132,7 +135,8 @@ export function freeAirFinding(shownOxygen: number, earlier?: number): Finding {
     return finding(
       'wrong',
       'air-worn',
-    )`Free air reads ${percent(off, 1)} off: the sensor is worn or poisoned. Renew it before trusting a mixture.${drift}`
+    )`Free air reads ${percent(off, 1)} off: the sensor is worn or poisoned. Renew it before
+      trusting a mixture.${drift}`
   return Math.abs(off) > 0.03
     ? finding(
         'doubt',
@@ -159,7 +163,8 @@ export function switchingVerdict(volt: number): {
       side: 'rich',
       says: say(
         'rich',
-      )`Rich of stoichiometric; how rich it cannot say: above 0.8 V the volts follow its temperature more than the mixture.`,
+      )`Rich of stoichiometric; how rich it cannot say: above 0.8 V the volts follow its
+        temperature more than the mixture.`,
     }
   if (volt < 0.3)
     return {

@@ -48,7 +48,8 @@ const between = (v0: number, l0: number, v1: number, l1: number): ShapedLine => 
   return { slope, offset: v0 - slope * l0 }
 }
 const HEATED =
-  'A heated lambda sensor in free air burns skin and lights fuel vapour. Never power it cold and wet, never leave it unheated in running exhaust.'
+  'A heated lambda sensor in free air burns skin and lights fuel vapour. Never power it cold ' +
+  'and wet, never leave it unheated in running exhaust.'
 const LEAN =
   'A lean mixture under load destroys engines, and a wrong table makes one: no load before lambda is proven.'
 
@@ -71,7 +72,9 @@ export const lambda = lineFamily({
   plausible: [0.5, 2],
   keyOn: {
     label: 'Lambda it is made to give',
-    how: 'Set the controller to a test output it is known by. Free air and running exhaust only where its maker allows.',
+    how:
+      'Set the controller to a test output it is known by. Free air and running exhaust only ' +
+      'where its maker allows.',
     sigma: 0.001,
   },
   firstSteps: [
@@ -148,7 +151,8 @@ export const lambda = lineFamily({
             finding(
               'note',
               'falls',
-            )`Its output falls as the mixture leans: unusual but possible; check that the two lines were not exchanged.`,
+            )`Its output falls as the mixture leans: unusual but possible; check that the two
+              lines were not exchanged.`,
           ]
         : []
     const [a, b] = [manual[0]!, manual.at(-1)!]
@@ -160,13 +164,14 @@ export const lambda = lineFamily({
           finding(
             'note',
             'grounds-agree',
-          )`The device reads the controller’s outputs within ${number(Math.abs(offV) * 1000)} mV: no ground difference to speak of.`,
+          )`The device reads the controller’s outputs within ${number(Math.abs(offV) * 1000)}
+            mV: no ground difference to speak of.`,
         ]
       : [
-          finding(
-            'doubt',
-            'ground-difference',
-          )`The device reads ${number(Math.abs(offV) * 1000)} mV ${offV > 0 ? 'above' : 'below'} the controller’s own line: ${size(offV / line.slope, 'λ', 1)} of ground difference. Join the grounds at one place, use a differential input, or keep the points as the device reads them.`,
+          finding('doubt', 'ground-difference')`The device reads ${number(Math.abs(offV) * 1000)} mV
+            ${offV > 0 ? 'above' : 'below'} the controller’s own line:
+            ${size(offV / line.slope, 'λ', 1)} of ground difference. Join the grounds at one
+            place, use a differential input, or keep the points as the device reads them.`,
         ]
   },
   cautions: [HEATED, LEAN],

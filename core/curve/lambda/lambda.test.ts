@@ -119,7 +119,7 @@ describe('the ground difference', () => {
 })
 
 describe('fuel', () => {
-  it('AFR is λ times the fuel’s own ratio, and a gauge that believes another fuel is off by the ratio of the two', () => {
+  it('AFR is λ times the fuel’s own ratio; a gauge that believes another fuel is off by the ratio of both', () => {
     expect(shownAfr(1, 0)).toBeCloseTo(14.7, 9)
     expect(shownAfr(0.85, 0.85)).toBeCloseTo(0.85 * stoichiometricAfr(0.85), 9)
     expect(mistakenLambda(1, 0.85, 0)).toBeCloseTo(stoichiometricAfr(0.85) / 14.7, 9)

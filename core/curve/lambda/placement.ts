@@ -29,56 +29,64 @@ export function placementFindings(place: Placement): Finding[] {
       finding(
         'wrong',
         'points-down',
-      )`It points down by ${number(-place.angleDeg)}°: water runs onto the hot element and cracks it. Turn the boss to 10° or more above level.`,
+      )`It points down by ${number(-place.angleDeg)}°: water runs onto the hot element and
+        cracks it. Turn the boss to 10° or more above level.`,
     )
   else if (place.angleDeg < 10)
     findings.push(
       finding(
         'doubt',
         'near-level',
-      )`It stands only ${number(place.angleDeg)}° above level: 10° or more keeps water off the element at a cold start.`,
+      )`It stands only ${number(place.angleDeg)}° above level: 10° or more keeps water off the
+        element at a cold start.`,
     )
   if (place.afterCollectorMm < 50)
     findings.push(
       finding(
         'doubt',
         'after-collector',
-      )`${number(place.afterCollectorMm)} mm after the joining of the pipes it sees one cylinder more than the others: 50 mm or more lets the gas mix.`,
+      )`${number(place.afterCollectorMm)} mm after the joining of the pipes it sees one
+        cylinder more than the others: 50 mm or more lets the gas mix.`,
     )
   if (place.toJointMm >= 0 && place.toJointMm < 300)
     findings.push(
       finding(
         place.toJointMm < 100 ? 'wrong' : 'doubt',
         'joint-upstream',
-      )`A joint ${number(place.toJointMm)} mm upstream: between pulses it draws air in, and reads lean at idle. Weld it, or move the boss before it.`,
+      )`A joint ${number(place.toJointMm)} mm upstream: between pulses it draws air in, and
+        reads lean at idle. Weld it, or move the boss before it.`,
     )
   if (place.toOpenEndMm < 600)
     findings.push(
       finding(
         'doubt',
         'near-open-end',
-      )`${number(place.toOpenEndMm)} mm from the open end air flows back at idle and reads lean: keep 600 mm, or distrust it below 1,500 rpm.`,
+      )`${number(place.toOpenEndMm)} mm from the open end air flows back at idle and reads
+        lean: keep 600 mm, or distrust it below 1,500 rpm.`,
     )
   if (place.turbo === 'before')
     findings.push(
       finding(
         'wrong',
         'before-turbine',
-      )`Before the turbine it sees back pressure, which a wide-range sensor reads as a richer or leaner mixture, and the most heat: put it after.`,
+      )`Before the turbine it sees back pressure, which a wide-range sensor reads as a richer
+        or leaner mixture, and the most heat: put it after.`,
     )
   if (place.gasC > place.limitC)
     findings.push(
       finding(
         'wrong',
         'too-hot',
-      )`The gas reaches ${amount(place.gasC, '°C', 0)} there and the sensor bears ${amount(place.limitC, '°C', 0)}: farther down, or on a longer boss.`,
+      )`The gas reaches ${amount(place.gasC, '°C', 0)} there and the sensor bears
+        ${amount(place.limitC, '°C', 0)}: farther down, or on a longer boss.`,
     )
   else if (place.gasC < 300)
     findings.push(
       finding(
         'doubt',
         'too-cool',
-      )`The gas is only ${amount(place.gasC, '°C', 0)} there: the heater works hard and water condenses. Nearer the engine.`,
+      )`The gas is only ${amount(place.gasC, '°C', 0)} there: the heater works hard and water
+        condenses. Nearer the engine.`,
     )
   return findings
 }

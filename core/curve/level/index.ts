@@ -51,7 +51,8 @@ export {
 } from './two.ts'
 
 const FUEL =
-  'Fuel: open air, no flame or spark, extinguisher at hand; bond can and tank before pouring; meter and laptop away from the filler, low-energy meters only.'
+  'Fuel: open air, no flame or spark, extinguisher at hand; bond can and tank before ' +
+  'pouring; meter and laptop away from the filler, low-energy meters only.'
 const INSIDE: Ask = { role: 'truth', label: 'In the tank now', unit: 'l', with: 'can', step: 1 }
 
 const WORDS = { point: 'fill', unit: 'l' }
@@ -169,7 +170,9 @@ function levelChecks(signalName: string) {
         finding(
           'wrong',
           'ends-swapped',
-        )`Empty should read ${stated === 'low' ? 'few' : 'many'} ${signalName} and reads ${stated === 'low' ? 'many' : 'few'}: the ends are swapped. Full and empty were exchanged in the points, or the sender is fitted the other way up.`,
+        )`Empty should read ${stated === 'low' ? 'few' : 'many'} ${signalName} and reads
+          ${stated === 'low' ? 'many' : 'few'}: the ends are swapped. Full and empty were
+          exchanged in the points, or the sender is fitted the other way up.`,
       )
     const dead = knotDeadZones(fit.curve).map(
       ([low, high]) => say('zone')`${bare(low, 'l')} to ${amount(high, 'l')}`,
@@ -187,7 +190,8 @@ function levelChecks(signalName: string) {
         finding(
           'note',
           'float-sticks',
-        )`Filling and emptying stand ${amount(gap.gapL, 'l')} apart near ${figures(gap.atSignal, 3)} ${signalName}: the float sticks.`,
+        )`Filling and emptying stand ${amount(gap.gapL, 'l')} apart near
+          ${figures(gap.atSignal, 3)} ${signalName}: the float sticks.`,
       )
     if (choiceSetting(settings, 'ground', 'unknown') !== 'level')
       findings.push(

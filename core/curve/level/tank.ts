@@ -25,7 +25,8 @@ export function requireTank(tank: Tank): Tank {
       if (cross(corners[i]!, corners[(i + 1) % n]!, corners[j]!, corners[(j + 1) % n]!))
         throw new EchtError(
           'bad-tank',
-          `The edges after corners ${i + 1} and ${j + 1} cross: give the corners in the order one walks round the section.`,
+          `The edges after corners ${i + 1} and ${j + 1} cross: give the corners in the ` +
+            'order one walks round the section.',
         )
     }
   if (Math.abs(areaBelow(corners, Infinity)) < 1)

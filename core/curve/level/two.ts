@@ -66,7 +66,8 @@ export function twoSenders(
           )`At ${number(worstAtOhm)} Ω together it can be ${bar}: a full half and an empty one read like two half full.`
         : say(
             'parallel',
-          )`At ${number(worstAtOhm)} Ω together it can be ${bar}: the lower resistance speaks louder, so the fuller or the emptier half is believed.`,
+          )`At ${number(worstAtOhm)} Ω together it can be ${bar}: the lower resistance speaks
+            louder, so the fuller or the emptier half is believed.`,
   }
 }
 
@@ -83,7 +84,8 @@ export function litresThatFit(
   if (!bar)
     throw new EchtError(
       'out-of-range',
-      `No fill of these two halves reads ${ohm.toPrecision(3)} Ω together: check the joint, the ohms and the arrangement.`,
+      `No fill of these two halves reads ${ohm.toPrecision(3)} Ω together: check the joint, ` +
+        'the ohms and the arrangement.',
     )
   const { signal } = curve.level
   return {

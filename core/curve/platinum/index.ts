@@ -121,7 +121,9 @@ export const platinum = {
           finding(
             'wrong',
             'other-kind',
-          )`It has ${number(fit.curve.slope, 1)} Ω at ${amount(0, '°C', 0)} where ${number(r0)} Ω is stated: the other kind of platinum, leads that were not taken off, or no platinum at all.`,
+          )`It has ${number(fit.curve.slope, 1)} Ω at ${amount(0, '°C', 0)} where ${number(r0)}
+            Ω is stated: the other kind of platinum, leads that were not taken off, or no
+            platinum at all.`,
         )
       if (points.length >= 2) {
         const free = safely(() =>
@@ -139,7 +141,9 @@ export const platinum = {
             finding(
               'doubt',
               'leads',
-            )`The points stand ${number(free.curve.offset, 2)} Ω above a platinum curve throughout: that is ${size(free.curve.offset / ohmPerC(r0), 'Δ°C', 1)} of leads. Short the probe tips and type what the meter shows.`,
+            )`The points stand ${number(free.curve.offset, 2)} Ω above a platinum curve
+              throughout: that is ${size(free.curve.offset / ohmPerC(r0), 'Δ°C', 1)} of leads.
+              Short the probe tips and type what the meter shows.`,
           )
       }
       return findings

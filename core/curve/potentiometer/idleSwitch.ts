@@ -41,12 +41,14 @@ export function idleSwitch(
   if (found.length === 0)
     throw new EchtError(
       'no-switch',
-      'No pin goes from open to joined as the throttle moves: three of the four are the track, and the fourth is unused, or the switch is dead.',
+      'No pin goes from open to joined as the throttle moves: three of the four are the ' +
+        'track, and the fourth is unused, or the switch is dead.',
     )
   if (found.length > 1)
     throw new EchtError(
       'ambiguous',
-      `Pins ${found.map((f) => f.pin).join(' and ')} both open and close: measure again, with the lever right on its stop.`,
+      `Pins ${found.map((f) => f.pin).join(' and ')} both open and close: measure again, ` +
+        'with the lever right on its stop.',
     )
   const { pin, when } = found[0]!
   const set = when === 'closed' ? closed : open
@@ -55,7 +57,8 @@ export function idleSwitch(
   if (pairOf(set, pin, joins) > CLOSED_OHM)
     throw new EchtError(
       'no-switch',
-      `Pin ${pin} never comes nearer than ${pairOf(set, pin, joins).toFixed(0)} Ω to another: its contact is burnt, or it is no switch.`,
+      `Pin ${pin} never comes nearer than ${pairOf(set, pin, joins).toFixed(0)} Ω to ` +
+        'another: its contact is burnt, or it is no switch.',
     )
   const as = (s: FourPins): PairOhms => ({
     ab: pairOf(s, rest[0], rest[1]),

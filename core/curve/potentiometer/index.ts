@@ -45,7 +45,9 @@ export const position = lineFamily({
       low: 50,
       step: 100,
       first: true,
-      why: 'The pair of pins that does not change while it moves; it loads the supply, and a quarter of it stands before the input.',
+      why:
+        'The pair of pins that does not change while it moves; it loads the supply, and a ' +
+        'quarter of it stands before the input.',
     },
     {
       id: 'deadPercent',
@@ -137,7 +139,9 @@ export const position = lineFamily({
             finding(
               'doubt',
               'falls',
-            )`It falls as it opens. Exchange supply and ground at its plug, or list the table falling: with the wires exchanged a broken ground wire reads closed, which is the safer fault.`,
+            )`It falls as it opens. Exchange supply and ground at its plug, or list the table
+              falling: with the wires exchanged a broken ground wire reads closed, which is the
+              safer fault.`,
           ]
         : []),
       ...(throwV < 1
@@ -145,7 +149,8 @@ export const position = lineFamily({
             finding(
               'wrong',
               'short-throw',
-            )`It moves ${number(throwV, 2)} V of 5: the signal may be on an end of the track, or the lever does not turn it far. Measure the pins again, closed and open.`,
+            )`It moves ${number(throwV, 2)} V of 5: the signal may be on an end of the track,
+              or the lever does not turn it far. Measure the pins again, closed and open.`,
           ]
         : []),
       ...(Math.min(closed, open) < 0.15 || Math.max(closed, open) > 4.85
@@ -159,7 +164,9 @@ export const position = lineFamily({
       finding(
         'note',
         'dead-band',
-      )`With a dead band of ${figures(dead, 3)} % the device shows 0 up to ${amount(closed + (dead / 100) * (open - closed), 'V')} and 100 from ${amount(open - (dead / 100) * (open - closed), 'V')}.`,
+      )`With a dead band of ${figures(dead, 3)} % the device shows 0 up to
+        ${amount(closed + (dead / 100) * (open - closed), 'V')} and 100 from
+        ${amount(open - (dead / 100) * (open - closed), 'V')}.`,
       ...(points.length > 2 && Math.max(...fit.residuals.map(Math.abs)) > 4
         ? [
             finding(

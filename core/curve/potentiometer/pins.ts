@@ -45,7 +45,8 @@ export function potentiometerPins(closed: PairOhms, open: PairOhms): Potentiomet
       if (!(requireFinite(set[pair], `${pair} ${when}`) > 0))
         throw new EchtError(
           'bad-resistance',
-          `${pair} ${when} is ${set[pair]} Ω: it must be above zero. An open pair means a broken track or a fourth pin with a switch.`,
+          `${pair} ${when} is ${set[pair]} Ω: it must be above zero. An open pair means a ` +
+            'broken track or a fourth pin with a switch.',
         )
     }
   const scored = (['a', 'b', 'c'] as const)

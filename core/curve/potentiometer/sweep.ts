@@ -135,9 +135,9 @@ const dropout = (swept: Swept, i: number, back: number): SweepFault =>
     swept,
     'dropout',
     i,
-    say(
-      'dropout',
-    )`It falls away by ${figures(Math.abs(swept.steps[i]!), 3)} for ${number(((back - i - 1) / swept.rate) * 1000)} ms near ${percent(shareAt(swept, i))} of the travel: a lost contact.`,
+    say('dropout')`It falls away by ${figures(Math.abs(swept.steps[i]!), 3)} for
+      ${number(((back - i - 1) / swept.rate) * 1000)} ms near ${percent(shareAt(swept, i))} of
+      the travel: a lost contact.`,
   )
 
 const jumpAt = (swept: Swept, i: number): SweepFault =>
@@ -147,7 +147,8 @@ const jumpAt = (swept: Swept, i: number): SweepFault =>
     i,
     say(
       'jump',
-    )`It jumps by ${figures(swept.steps[i]!, 3)} near ${percent(shareAt(swept, i))}: a break in the track, or the sweep was too fast.`,
+    )`It jumps by ${figures(swept.steps[i]!, 3)} near ${percent(shareAt(swept, i))}: a break in
+      the track, or the sweep was too fast.`,
   )
 
 /** Where the track is rougher than the rest of it. */
@@ -238,6 +239,8 @@ export function checkTracks(
         )`The tracks ${law}, within ${percent(Math.abs(worstPercent) / 100, 1)} of the supply.`
       : say(
           'tracks-part',
-        )`The tracks ${law} except at sample ${number(worstAt + 1)}, where they part by ${percent(Math.abs(worstPercent) / 100, 1)}: do not drive. Have it checked by a qualified person.`,
+        )`The tracks ${law} except at sample ${number(worstAt + 1)}, where they part by
+          ${percent(Math.abs(worstPercent) / 100, 1)}: do not drive. Have it checked by a
+          qualified person.`,
   }
 }

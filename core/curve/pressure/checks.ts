@@ -35,21 +35,25 @@ function wiring(points: readonly CurvePoint[], fit: ShapedFit | null): Finding[]
       finding(
         'wrong',
         'beyond-supply',
-      )`Point ${number(rail + 1)} reads ${amount(points[rail]!.signal, 'V', 0)}, beyond its 5 V supply: supply and signal are exchanged, or a 12 V wire touches it.`,
+      )`Point ${number(rail + 1)} reads ${amount(points[rail]!.signal, 'V', 0)}, beyond its 5 V
+        supply: supply and signal are exchanged, or a 12 V wire touches it.`,
     )
   if (points.length >= 2 && span > 20 && spanOf(volts) < LEAST_RISE_V)
     findings.push(
       finding(
         'wrong',
         'stuck',
-      )`It stays at ${amount(volts[0]!, 'V', 0)} over ${amount(span, 'kPa', 0)}: stuck. Near 0 V the supply or the signal is open; near 5 V the ground is; in between the port is blocked or the element dead.`,
+      )`It stays at ${amount(volts[0]!, 'V', 0)} over ${amount(span, 'kPa', 0)}: stuck. Near 0
+        V the supply or the signal is open; near 5 V the ground is; in between the port is
+        blocked or the element dead.`,
     )
   else if (fit && fit.curve.slope < 0)
     findings.push(
       finding(
         'wrong',
         'falls',
-      )`It falls as the pressure rises: supply and ground are exchanged, or the pressure column was typed with the wrong sign.`,
+      )`It falls as the pressure rises: supply and ground are exchanged, or the pressure column
+        was typed with the wrong sign.`,
     )
   return findings
 }
@@ -79,7 +83,8 @@ function againstType(
         finding(
           'doubt',
           'offset',
-        )`It stands ${off(offKPa, 'kPa', 1)} off ${known.name} throughout: an offset, from a ground difference, a supply that is not 5 V, or the part itself.`,
+        )`It stands ${off(offKPa, 'kPa', 1)} off ${known.name} throughout: an offset, from a
+          ground difference, a supply that is not 5 V, or the part itself.`,
       ]
     : []
 }
@@ -96,14 +101,17 @@ function sealedBack(points: readonly CurvePoint[], settings: Settings, known: As
       finding(
         'note',
         'sealed-or-vented',
-      )`Sealed or vented cannot be told at this altitude: open to the air both read near zero. The weather tells: a sealed one rises and falls with the barometer.`,
+      )`Sealed or vented cannot be told at this altitude: open to the air both read near zero.
+        The weather tells: a sealed one rises and falls with the barometer.`,
     ]
   return Math.abs(reads - sealed) < Math.abs(reads) / 2
     ? [
         finding(
           'note',
           'sealed',
-        )`Open to the air it reads ${amount(reads, 'kPa g')}, which is the air here less ${amount(SEA_LEVEL_KPA, 'kPa')}: its back is sealed, not vented. It will read the weather and the altitude.`,
+        )`Open to the air it reads ${amount(reads, 'kPa g')}, which is the air here less
+          ${amount(SEA_LEVEL_KPA, 'kPa')}: its back is sealed, not vented. It will read the
+          weather and the altitude.`,
       ]
     : []
 }
@@ -114,7 +122,8 @@ const threadGround = (settings: Settings, otherwise: string): Finding[] =>
         finding(
           'note',
           'thread-ground',
-        )`It grounds through its thread: no sealant tape, and measure from its body to the device’s ground with the loads on. Engine current in that path reads as pressure.`,
+        )`It grounds through its thread: no sealant tape, and measure from its body to the
+          device’s ground with the loads on. Engine current in that path reads as pressure.`,
       ]
     : []
 
@@ -132,7 +141,8 @@ export function senderChecks(points: readonly CurvePoint[], settings: Settings):
       finding(
         'wrong',
         'stuck',
-      )`It stays at ${engineering(ohms[0]!, 'Ω')} whatever the pressure: a worn track, a blocked port, or the meter touches body and not the stud.`,
+      )`It stays at ${engineering(ohms[0]!, 'Ω')} whatever the pressure: a worn track, a
+        blocked port, or the meter touches body and not the stud.`,
     )
   return findings
 }

@@ -19,7 +19,9 @@ const SETTINGS: SettingField[] = [
     kind: 'choice',
     otherwise: 'ratiometric',
     first: true,
-    why: 'A ratiometric sensor gives a share of its supply: where the converter’s reference is the same rail, supply errors cancel.',
+    why:
+      'A ratiometric sensor gives a share of its supply: where the converter’s reference is ' +
+      'the same rail, supply errors cancel.',
     options: [
       { value: 'ratiometric', label: 'yes: ratiometric' },
       { value: 'fixed', label: 'no: own regulator' },

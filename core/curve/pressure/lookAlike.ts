@@ -27,7 +27,8 @@ export function lookAlikes(
     if (p.signal < -0.05 || p.signal > 5.25)
       throw new EchtError(
         'beyond-rail',
-        `Point ${i + 1}: ${p.signal} V is beyond a 5 V supply: the plug is miswired, or the meter stood on another range.`,
+        `Point ${i + 1}: ${p.signal} V is beyond a 5 V supply: the plug is miswired, or the ` +
+          'meter stood on another range.',
         [i],
       )
   })

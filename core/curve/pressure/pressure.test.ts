@@ -43,7 +43,7 @@ describe('look-alikes', () => {
     else expect(found[0]!.id).toBe(id)
     expect(found.reduce((s, f) => s + f.probability, 0)).toBeCloseTo(1, 9)
   })
-  it('open to the air alone tells absolute ranges apart and leaves the gauge ones together, with the test that parts them', () => {
+  it('open to the air alone tells absolute ranges apart, and says what test parts the gauge ones', () => {
     const one = lookAlikes(
       [
         {

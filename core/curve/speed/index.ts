@@ -20,7 +20,8 @@ const circumferenceOf = (settings: Settings): number =>
 export const pulsesPerKm = (hertzPerKmhValue: number): number => hertzPerKmhValue * 3600
 
 const ODOMETER =
-  'Speedometers and odometers are regulated: local rules and licensed inspection decide. Echt never makes an odometer read less than was driven.'
+  'Speedometers and odometers are regulated: local rules and licensed inspection decide. ' +
+  'Echt never makes an odometer read less than was driven.'
 const ROLLING = 'Measure on level private ground with a helper; a driver never reads an instrument.'
 
 /** Wheel or shaft speed: edges of a toothed wheel, straight through zero. */
@@ -139,7 +140,9 @@ export const speed = lineFamily({
           finding(
             Math.abs(factor - 1) > 0.3 ? 'wrong' : 'note',
             'other-count',
-          )`Against satellite speed the device counts ${number(factor, 4)} times what teeth, gearing and tyre give: the tyre rolls ${number(rolls, 3)} m, or a tooth is counted twice or missed. Enter ${number(pulsesPerKm(fit.curve.slope))} pulses per km.`,
+          )`Against satellite speed the device counts ${number(factor, 4)} times what teeth,
+            gearing and tyre give: the tyre rolls ${number(rolls, 3)} m, or a tooth is counted
+            twice or missed. Enter ${number(pulsesPerKm(fit.curve.slope))} pulses per km.`,
         ]
   },
   cautions: [ODOMETER],

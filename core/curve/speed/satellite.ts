@@ -52,7 +52,8 @@ export function factorFromLog(
   if (kept.length < 10 || stretches.length < LEAST_STRETCHES)
     throw new EchtError(
       'too-few-points',
-      `${kept.length} steady rows above ${leastKmh} km/h in ${stretches.length} stretches: hold a speed for ten seconds, several times, or choose the right columns.`,
+      `${kept.length} steady rows above ${leastKmh} km/h in ${stretches.length} stretches: ` +
+        'hold a speed for ten seconds, several times, or choose the right columns.',
     )
   const sxx = kept.reduce((s, p) => s + p.v * p.v, 0)
   const k = kept.reduce((s, p) => s + p.h * p.v, 0) / sxx

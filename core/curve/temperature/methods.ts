@@ -1,7 +1,8 @@
 import { boiling, fixedAt, readOn, type Ask, type PointMethod } from '../recipe.ts'
 
 const BOILING =
-  'Boiling water and steam burn. Unplug the kettle or pour into a flask, never seal the lid, keep the leads out of the way of your arms.'
+  'Boiling water and steam burn. Unplug the kettle or pour into a flask, never seal the lid, ' +
+  'keep the leads out of the way of your arms.'
 const OIL =
   'Hot oil burns and catches fire. Heat it only in a thermostatic bath, never on a flame, never near its flash point.'
 

@@ -138,7 +138,7 @@ describe('the band', () => {
 })
 
 describe('suspects', () => {
-  it('name a slip of more than six of its own standard uncertainties in 95 % of trials, and leave honest sets alone in 95 %', () => {
+  it('name a slip of more than six standard uncertainties in 95 % of trials, leave honest sets alone in 95 %', () => {
     const uniform = uniformStream(77),
       normal = normalStream(uniform)
     let honest = 0,

@@ -84,7 +84,8 @@ export function fitThermistor(
     warnings.push(
       say(
         'beyond-points',
-      )`The range of use reaches ${size(beyond, 'Δ°C', 0)} beyond the points: the curve is a guess there, and the band says how good.`,
+      )`The range of use reaches ${size(beyond, 'Δ°C', 0)} beyond the points: the curve is a
+        guess there, and the band says how good.`,
     )
   const fit: ThermistorFit = {
     curve,
@@ -99,7 +100,8 @@ export function fitThermistor(
     warnings.push(
       say(
         'beta-only',
-      )`Two temperatures give a beta curve, which errs by about ${size(1, 'Δ°C', 0)} over ${size(100, 'Δ°C', 0)}: a third temperature settles it.`,
+      )`Two temperatures give a beta curve, which errs by about ${size(1, 'Δ°C', 0)} over
+        ${size(100, 'Δ°C', 0)}: a third temperature settles it.`,
     )
   }
   return fit

@@ -99,7 +99,8 @@ export function thermistorOhm(curve: ThermistorCurve, temperatureC: number): num
   if (reciprocalK(curve, low) > target || reciprocalK(curve, high) < target) {
     throw new EchtError(
       'beyond-curve',
-      `The curve reaches no resistance at ${temperatureC} °C: it turns back before it. Take a point nearer to that temperature.`,
+      `The curve reaches no resistance at ${temperatureC} °C: it turns back before it. Take ` +
+        'a point nearer to that temperature.',
     )
   }
   // Newton from the beta-like start is quick; the bracket catches the rest

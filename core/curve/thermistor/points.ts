@@ -32,7 +32,8 @@ export function prepare(points: readonly ThermistorPoint[], leadOhm: number): Cl
   if (!Array.isArray(points) || points.length < 2) {
     throw new EchtError(
       'too-few-points',
-      `${points?.length ?? 0} of at least 2 points: measure the resistance at ${points?.length === 1 ? 'one more temperature' : 'two temperatures'} to begin.`,
+      `${points?.length ?? 0} of at least 2 points: measure the resistance at ` +
+        `${points?.length === 1 ? 'one more temperature' : 'two temperatures'} to begin.`,
     )
   }
   if (requireFinite(leadOhm, 'The lead resistance') < 0)
@@ -49,7 +50,8 @@ export function prepare(points: readonly ThermistorPoint[], leadOhm: number): Cl
     if (p.resistanceOhm <= leadOhm)
       throw new EchtError(
         'bad-point',
-        `${where} reads ${p.resistanceOhm} Ω, no more than the leads alone (${leadOhm} Ω): the sensor is shorted or the lead value is wrong.`,
+        `${where} reads ${p.resistanceOhm} Ω, no more than the leads alone (${leadOhm} Ω): ` +
+          'the sensor is shorted or the lead value is wrong.',
       )
     const temperatureUncertaintyC = p.temperatureUncertaintyC ?? DEFAULT_TEMPERATURE_C
     const resistanceUncertainty = p.resistanceUncertainty ?? DEFAULT_RELATIVE_OHM
@@ -81,7 +83,9 @@ export function requireFalling(points: readonly CleanPoint[]): void {
   if (hot.temperatureC - cold.temperatureC < 5 || hot.resistanceOhm < cold.resistanceOhm) return
   throw new EchtError(
     'not-monotonic',
-    `Resistance rises from ${cold.resistanceOhm} Ω at ${cold.temperatureC.toFixed(0)} °C to ${hot.resistanceOhm} Ω at ${hot.temperatureC.toFixed(0)} °C: this is no thermistor of the falling kind, or temperatures and ohms were exchanged.`,
+    `Resistance rises from ${cold.resistanceOhm} Ω at ${cold.temperatureC.toFixed(0)} °C to ` +
+      `${hot.resistanceOhm} Ω at ${hot.temperatureC.toFixed(0)} °C: this is no thermistor of ` +
+      'the falling kind, or temperatures and ohms were exchanged.',
   )
 }
 

@@ -66,7 +66,9 @@ export const thermocouple = lineFamily({
       kind: 'choice',
       otherwise: 'linear',
       first: true,
-      why: 'A linearising amplifier gives so many volts for each degree; a plain one multiplies the couple’s millivolts, which bend.',
+      why:
+        'A linearising amplifier gives so many volts for each degree; a plain one multiplies ' +
+        'the couple’s millivolts, which bend.',
       options: [
         { value: 'linear', label: 'volts per degree' },
         { value: 'gain', label: 'amplified millivolts' },
@@ -207,11 +209,17 @@ export const thermocouple = lineFamily({
           finding(
             'note',
             'junction-worth',
-          )`At ${amount(HOT_C, '°C', 0)} the junction’s ${amount(junction, '°C', 0)} are ${number(thermocoupleMv(junction), 3)} mV, worth ${size(HOT_C - thermocoupleC(thermocoupleMv(HOT_C) - thermocoupleMv(junction), 0), 'Δ°C', 1)} up there: degrees cannot simply be added.`,
+          )`At ${amount(HOT_C, '°C', 0)} the junction’s ${amount(junction, '°C', 0)} are
+            ${number(thermocoupleMv(junction), 3)} mV, worth
+            ${size(HOT_C - thermocoupleC(thermocoupleMv(HOT_C) - thermocoupleMv(junction), 0), 'Δ°C', 1)}
+            up there: degrees cannot simply be added.`,
           finding(
             'note',
             'junction-doubt',
-          )`This amplifier knows nothing of its own temperature: ${within(doubtC, 'Δ°C', 0)} of it read as ${within(doubtC * junctionSigmaC({ ...fit.curve, junctionDoubtC: ROOT3 }, HOT_C), 'Δ°C', 1)} at ${amount(HOT_C, '°C', 0)}.`,
+          )`This amplifier knows nothing of its own temperature: ${within(doubtC, 'Δ°C', 0)} of
+            it read as
+            ${within(doubtC * junctionSigmaC({ ...fit.curve, junctionDoubtC: ROOT3 }, HOT_C), 'Δ°C', 1)}
+            at ${amount(HOT_C, '°C', 0)}.`,
         ]
   },
   cautions: [HOT],

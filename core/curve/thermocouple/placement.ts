@@ -29,7 +29,8 @@ export function exhaustFindings(place: ExhaustPlace): Finding[] {
       finding(
         'doubt',
         'near-head',
-      )`${number(place.fromHeadMm)} mm from the head the flame reaches the tip at full load and the probe does not last: 40 to 100 mm is usual.`,
+      )`${number(place.fromHeadMm)} mm from the head the flame reaches the tip at full load and
+        the probe does not last: 40 to 100 mm is usual.`,
     )
   else if (place.fromHeadMm > 150)
     findings.push(
@@ -44,29 +45,18 @@ export function exhaustFindings(place: ExhaustPlace): Finding[] {
       finding(
         'wrong',
         'by-the-wall',
-      )`The tip stands ${number(place.depthMm)} mm in a ${number(place.boreMm)} mm pipe: by the wall it reads the wall, tens of degrees low. A third to a half of the bore.`,
+      )`The tip stands ${number(place.depthMm)} mm in a ${number(place.boreMm)} mm pipe: by the
+        wall it reads the wall, tens of degrees low. A third to a half of the bore.`,
     )
   else if (share > 0.7)
     findings.push(
       finding(
         'doubt',
         'far-wall',
-      )`The tip reaches ${number(place.depthMm)} mm across a ${number(place.boreMm)} mm pipe: it nears the far wall and shakes itself to pieces.`,
+      )`The tip reaches ${number(place.depthMm)} mm across a ${number(place.boreMm)} mm pipe:
+        it nears the far wall and shakes itself to pieces.`,
     )
-  if (place.probeMm > 4.5)
-    findings.push(
-      finding(
-        'note',
-        'thick',
-      )`A ${figures(place.probeMm, 3)} mm probe lasts and follows in seconds; 3 mm follows a gear change.`,
-    )
-  if (place.probeMm < 2)
-    findings.push(
-      finding(
-        'doubt',
-        'thin',
-      )`A ${figures(place.probeMm, 3)} mm probe follows quickly and burns through: spare one.`,
-    )
+  findings.push(...thicknessFindings(place.probeMm))
   if (!place.alike)
     findings.push(
       finding(
@@ -79,14 +69,16 @@ export function exhaustFindings(place: ExhaustPlace): Finding[] {
       finding(
         'note',
         'after-turbine',
-      )`After the turbine it reads 100 to 200 °C less than before it, the more the harder it works: limits are stated for before.`,
+      )`After the turbine it reads 100 to 200 °C less than before it, the more the harder it
+        works: limits are stated for before.`,
     )
   if (place.turbo === 'before')
     findings.push(
       finding(
         'doubt',
         'before-turbine',
-      )`Before the turbine a probe that breaks goes through the wheel: the best place to measure, and the one to inspect.`,
+      )`Before the turbine a probe that breaks goes through the wheel: the best place to
+        measure, and the one to inspect.`,
     )
   if (!place.pointsUp)
     findings.push(
@@ -94,6 +86,26 @@ export function exhaustFindings(place: ExhaustPlace): Finding[] {
         'note',
         'points-up',
       )`Pointing down, water and soot settle on it: turn the boss to the upper half.`,
+    )
+  return findings
+}
+
+/** How thick a probe is: thick ones are slow, thin ones burn through. */
+function thicknessFindings(probeMm: number): Finding[] {
+  const findings: Finding[] = []
+  if (probeMm > 4.5)
+    findings.push(
+      finding(
+        'note',
+        'thick',
+      )`A ${figures(probeMm, 3)} mm probe lasts and follows in seconds; 3 mm follows a gear change.`,
+    )
+  if (probeMm < 2)
+    findings.push(
+      finding(
+        'doubt',
+        'thin',
+      )`A ${figures(probeMm, 3)} mm probe follows quickly and burns through: spare one.`,
     )
   return findings
 }

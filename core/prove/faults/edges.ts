@@ -12,7 +12,8 @@ export const OF_EDGES: Fault[] = [
     prior: 2,
     of: ['frequency'],
     remedy:
-      'Turn the wheel by hand and watch the pin with a meter: it must step between low and high. Look at the gap, the pull-up, the input’s threshold and the pins.',
+      'Turn the wheel by hand and watch the pin with a meter: it must step between low and ' +
+      'high. Look at the gap, the pull-up, the input’s threshold and the pins.',
     variants: (spec) => [{ label: '', spec, signal: () => 0 }],
   },
   {

@@ -82,7 +82,8 @@ export const OF_OHMS: Fault[] = [
     prior: 1,
     of: ['resistance', 'voltage'],
     remedy:
-      'Measure from the sensor plug’s ground to the device’s ground with the loads on. Give the sensors their own ground wire to the device.',
+      'Measure from the sensor plug’s ground to the device’s ground with the loads on. Give ' +
+      'the sensors their own ground wire to the device.',
     variants: (spec) =>
       bothWays(0.01, 0.5, 8).map((volt) => ({
         size: volt,

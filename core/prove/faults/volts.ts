@@ -85,7 +85,8 @@ export const OF_VOLTS: Fault[] = [
     prior: 1.5,
     of: ['voltage'],
     remedy:
-      'Measure volts from the sensor’s ground at its plug to the device’s ground while it runs. Clean, re-crimp or replace.',
+      'Measure volts from the sensor’s ground at its plug to the device’s ground while it ' +
+      'runs. Clean, re-crimp or replace.',
     variants: (spec) =>
       decades(1, 300, 8).map((ohm) => ({
         size: ohm,
@@ -101,7 +102,8 @@ export const OF_VOLTS: Fault[] = [
     prior: 1,
     of: ['voltage'],
     remedy:
-      'Measure its supply at its plug. A ratiometric sensor must live on the rail the converter takes as its reference.',
+      'Measure its supply at its plug. A ratiometric sensor must live on the rail the ' +
+      'converter takes as its reference.',
     variants: (spec) =>
       spec.drive.kind === 'voltage' && spec.drive.nominalV !== null
         ? [
@@ -122,7 +124,8 @@ export const OF_VOLTS: Fault[] = [
     prior: 1.5,
     of: ['voltage'],
     remedy:
-      'Unplug the sensor: if the pin stays at the supply, look for the short in the wire; if not, look at the order of the pins.',
+      'Unplug the sensor: if the pin stays at the supply, look for the short in the wire; if ' +
+      'not, look at the order of the pins.',
     variants: (spec) => [
       {
         label: '',
@@ -171,7 +174,8 @@ export const OF_VOLTS: Fault[] = [
     prior: 1.5,
     of: ['voltage'],
     remedy:
-      'Move it to one end: if the reading goes to the other, exchange the ends of the table, or the outer wires of a potentiometer.',
+      'Move it to one end: if the reading goes to the other, exchange the ends of the table, ' +
+      'or the outer wires of a potentiometer.',
     variants: (spec) => {
       const family = familyOf(spec.sensor.family)
       return [

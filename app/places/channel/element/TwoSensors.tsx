@@ -54,9 +54,8 @@ export function TwoSensors({
   const takeOff = (): void => {
     edit({ kind: 'removeSecondSensor', args: { channel: channel.id } })
     // the reader looked at may have gone with it
-    void navigate(
-      `/build/${build.id}/channel/${channel.id}/${channel.reads.find((r) => r.source.id === elements[0]!.id)!.id}?stage=element`,
-    )
+    const stays = channel.reads.find((r) => r.source.id === elements[0]!.id)!
+    void navigate(`/build/${build.id}/channel/${channel.id}/${stays.id}?stage=element`)
   }
   const patch = (p: Patch<Channel>): string | null =>
     edit({ kind: 'editChannel', args: { id: channel.id, patch: p } })

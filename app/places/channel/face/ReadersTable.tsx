@@ -67,6 +67,7 @@ function Row({ reader, unit, q }: { reader: ReaderAt; unit: string; q: Quantity 
 function partsText({ readers, partsAt, apart }: Readers, q: Quantity): string {
   if (readers.length < 2) return 'One reader only. Add another at the top to see where they part.'
   return partsAt
-    ? `They part ${stageBy(partsAt.stage).where}, by ${q.pm(partsAt.by).slice(1)} ${q.unit} there; shown, they are ${q.pm(apart).slice(1)} apart.`
+    ? `They part ${stageBy(partsAt.stage).where}, by ${q.pm(partsAt.by).slice(1)} ${q.unit} ` +
+        `there; shown, they are ${q.pm(apart).slice(1)} apart.`
     : `They stay together: ${q.pm(apart).slice(1)} ${q.unit} apart at most.`
 }

@@ -28,6 +28,9 @@ type Props = {
   others: boolean
 }
 
+const signalText = (p: TakenPoint, { spec }: Chain, q: Quantity): string =>
+  `${stageText(STAGE.element, p.signal, spec, q)} ${stageUnit(STAGE.element, spec)}`
+
 /**
  * The scales themselves, with their ticks and measured points: drawn anew when the window moves,
  * not with the thread.
@@ -103,7 +106,7 @@ export const Sheet = memo(function Sheet({
             cy={frame.held(heightOf(chain, STAGE.element, p.signal))}
             r={4.5}
           >
-            <title>{`${q.text(p.truth)}, ${stageText(STAGE.element, p.signal, spec, q)} ${stageUnit(STAGE.element, spec)}`}</title>
+            <title>{`${q.text(p.truth)}, ${signalText(p, chain, q)}`}</title>
           </circle>
         ) : null,
       )}

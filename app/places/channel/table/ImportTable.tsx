@@ -36,7 +36,8 @@ export function ImportTable({
     <details className="apart" open={!spec.entered}>
       <summary className="strong">
         {spec.entered
-          ? `In the device now: ${spec.entered.x.length} cells, ${spec.entered.name}, ${dayjs(spec.entered.at).format('D MMM YYYY')}`
+          ? `In the device now: ${spec.entered.x.length} cells, ${spec.entered.name}, ` +
+            `${dayjs(spec.entered.at).format('D MMM YYYY')}`
           : 'Nothing says what is in the device now'}
       </summary>
       <Textarea

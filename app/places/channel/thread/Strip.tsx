@@ -42,7 +42,10 @@ export function Strip({ chain, walked, spread, truth, decimals, onOpen }: Props)
         type="button"
         className={css.thread}
         onClick={onOpen}
-        aria-label={`The scales in short: ${q.text(truth)} is shown as ${q.text(walked.shown)}, ${said}, ${q.pm(spec.accuracy)} ${q.unit} needed. Back to the scales`}
+        aria-label={
+          `The scales in short: ${q.text(truth)} is shown as ${q.text(walked.shown)}, ${said}, ` +
+          `${q.pm(spec.accuracy)} ${q.unit} needed. Back to the scales`
+        }
       >
         <StripThread
           {...{ chain, walked, spread, truth, q, decimals }}
