@@ -4,7 +4,7 @@ import { EchtError, orElse } from '../../core/error.ts'
 import {
   bentTooth,
   camPhase,
-  csvOfCapture,
+  csvPieces,
   drawnStretch,
   envelopeOf,
   gapRatio,
@@ -12,11 +12,12 @@ import {
   parseWheel,
   readCapture,
   recordingOfColumns,
-  recordingOfVcd,
+  recordingOfDump,
   recordingOfWav,
   simulateTrigger,
   toothOffsets,
-  vcdOfCapture,
+  vcdPieces,
+  VcdReader,
   wavOfCapture,
   type Capture,
   type Envelope,
@@ -28,6 +29,7 @@ import {
   type Scene,
 } from '../../core/trigger/index.ts'
 import { readCsv } from './readCsv.ts'
+import { readPieces } from './readPieces.ts'
 
 /** One capture at a time, kept here: the page asks for stretches of it and never holds it. */
 let capture: (Capture & { envelope: Envelope }) | null = null
@@ -65,7 +67,11 @@ async function recorded(
   onProgress: (share: number) => void,
 ): Promise<Recording> {
   if (/\.wav$/i.test(file.name)) return recordingOfWav(new Uint8Array(await file.arrayBuffer()))
-  if (/\.vcd$/i.test(file.name)) return recordingOfVcd(await file.text())
+  if (/\.vcd$/i.test(file.name)) {
+    const dump = new VcdReader()
+    await readPieces(file, { take: (text) => dump.push(text), onProgress, stopped: () => stop })
+    return recordingOfDump(dump)
+  }
   const log = await readCsv(file, {
     ...{ leastColumns: 1, onProgress },
     stopped: () => stop,
@@ -154,10 +160,16 @@ const work = {
   },
   exported(format: 'csv' | 'vcd' | 'wav'): Blob {
     const c = opened()
-    if (format === 'csv') return new Blob([csvOfCapture(c)], { type: 'text/csv' })
-    if (format === 'vcd') return new Blob([vcdOfCapture(c)], { type: 'text/plain' })
+    if (format === 'csv') return blobOf(csvPieces(c), 'text/csv')
+    if (format === 'vcd') return blobOf(vcdPieces(c), 'text/plain')
     return new Blob([wavOfCapture(c) as BlobPart], { type: 'audio/wav' })
   },
+}
+/** A text in pieces, each handed to the browser before the next is made: together they may be more than memory holds. */
+function blobOf(pieces: Iterable<string>, type: string): Blob {
+  const parts: Blob[] = []
+  for (const piece of pieces) parts.push(new Blob([piece]))
+  return new Blob(parts, { type })
 }
 /** From some teeth before a gap in the middle of the capture to some after it, s; null where none was in sync. */
 function aboutGap({ tracked: { at, edge }, sampleHz }: ReadCapture): [number, number] | null {

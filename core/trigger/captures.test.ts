@@ -8,8 +8,10 @@ import {
   captureOfColumns,
   captureOfWav,
   csvOfCapture,
+  csvPieces,
   wavOfCapture,
 } from './captures.ts'
+import { vcdPieces } from './vcd.ts'
 
 const samples = Float32Array.from({ length: 2000 }, (_, i) => Math.sin(i / 9) * 2)
 const clock = (n: number, hz: number) => Float64Array.from({ length: n }, (_, i) => i / hz)
@@ -48,6 +50,19 @@ describe('a capture out of columns', () => {
     )
     expect(sampleHz).toBeCloseTo(8000, 3)
     for (let i = 0; i < got.length; i += 97) expect(got[i]).toBeCloseTo(samples[i]!, 4)
+  })
+  it('goes out in pieces, none of them long, each row once and in its order', () => {
+    const long = Float32Array.from({ length: 120_001 }, (_, i) => i % 1000)
+    for (const pieces of [
+      [...csvPieces({ samples: long, sampleHz: 1000 })],
+      [...vcdPieces({ samples: long, sampleHz: 1000 })],
+    ]) {
+      expect(pieces.length).toBeGreaterThan(3)
+      expect(Math.max(...pieces.map((p) => p.length))).toBeLessThan(2_000_000)
+    }
+    const [, ...rows] = [...csvPieces({ samples: long, sampleHz: 1000 })].join('').split('\r\n')
+    expect(rows).toHaveLength(long.length)
+    for (const [i, row] of rows.entries()) expect(row).toBe(`${i / 1000},${i % 1000}`)
   })
 })
 

@@ -14,7 +14,20 @@ export type Capture = {
   signKnown: boolean
 }
 
-const MOST_SAMPLES = 50_000_000
+/** No capture holds more. */
+export const MOST_SAMPLES = 50_000_000
+
+/** More channels than this no scope has; what a log has besides is no capture. */
+const MOST_CHANNELS = 4
+
+/** Throws `EchtError` `bad-capture` where a recording has more channels than a scope. */
+export function requireFewChannels(channels: number): void {
+  if (channels > MOST_CHANNELS)
+    throw new EchtError(
+      'bad-capture',
+      `${channels} channels are more than ${MOST_CHANNELS}: export the crank’s and the cam’s alone.`,
+    )
+}
 
 /** Steps of a time column may differ by so much of their middle one. */
 const EVEN = 0.02
@@ -146,11 +159,23 @@ export function wavOfCapture({
 }
 
 /** A capture as CSV: time in seconds, volts. */
-export const csvOfCapture = ({
+export const csvOfCapture = (capture: Pick<Capture, 'samples' | 'sampleHz'>): string =>
+  [...csvPieces(capture)].join('')
+
+/** So many samples are written at a time. */
+const PIECE = 50_000
+
+/** The same in pieces, for captures that are too long for one text. */
+export function* csvPieces({
   samples,
   sampleHz,
-}: Pick<Capture, 'samples' | 'sampleHz'>): string =>
-  Papa.unparse({
-    fields: ['time s', 'volt'],
-    data: Array.from(samples, (v, i) => [i / sampleHz, Number(v.toPrecision(6))]),
-  })
+}: Pick<Capture, 'samples' | 'sampleHz'>): Generator<string> {
+  yield 'time s,volt'
+  for (let from = 0; from < samples.length; from += PIECE) {
+    const rows = Array.from(samples.subarray(from, from + PIECE), (v, i) => [
+      (from + i) / sampleHz,
+      Number(v.toPrecision(6)),
+    ])
+    yield `\r\n${Papa.unparse(rows)}`
+  }
+}

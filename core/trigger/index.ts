@@ -83,13 +83,20 @@ export {
 } from './strength.ts'
 export { waysOut, type WayOut } from './waysOut.ts'
 export { camPhase, inGap, type CamEdge, type CamPhase } from './cam.ts'
-export { captureOfVcd, vcdOfCapture } from './vcd.ts'
-export { recordingOfColumns, recordingOfVcd, recordingOfWav, type Recording } from './recording.ts'
+export { captureOfVcd, vcdOfCapture, vcdPieces, VcdReader } from './vcd.ts'
+export {
+  recordingOfColumns,
+  recordingOfDump,
+  recordingOfVcd,
+  recordingOfWav,
+  type Recording,
+} from './recording.ts'
 export {
   captureAtRate,
   captureOfColumns,
   captureOfWav,
   csvOfCapture,
+  csvPieces,
   wavOfCapture,
   type Capture,
 } from './captures.ts'

@@ -1,7 +1,13 @@
 import { EchtError } from '../error.ts'
 import { cellNumber, likelyColumn, type Log } from '../log/index.ts'
-import { captureAtRate, captureOfColumns, channelsOfWav, type Capture } from './captures.ts'
-import { captureOfSignal, signalsOfVcd } from './vcd.ts'
+import {
+  captureAtRate,
+  captureOfColumns,
+  channelsOfWav,
+  requireFewChannels,
+  type Capture,
+} from './captures.ts'
+import { VcdReader } from './vcd.ts'
 
 /** A file of one to four channels that were taken together. */
 export type Recording = {
@@ -12,8 +18,6 @@ export type Recording = {
   capture: (channel: number) => Capture
 }
 
-/** More channels than this no scope has; what a log has besides is no capture. */
-const MOST_CHANNELS = 4
 const CRANK = ['crank', 'ckp', 'volt', 'ch1', 'channel 1', 'signal']
 
 /**
@@ -111,18 +115,21 @@ export function recordingOfWav(bytes: Uint8Array): Recording {
 
 /** The signals of a value change dump. Throws as `captureOfVcd`. */
 export function recordingOfVcd(text: string): Recording {
-  const signals = signalsOfVcd(text)
+  const dump = new VcdReader()
+  dump.push(text)
+  return recordingOfDump(dump)
+}
+
+/** The same of a dump that was read a piece at a time. */
+export function recordingOfDump(dump: VcdReader): Recording {
+  const signals = dump.end()
   return recordingOf(
     signals.map((s) => s.name),
-    (channel) => captureOfSignal(text, signals[channel]!.code),
+    (channel) => signals[channel]!.capture(),
   )
 }
 
 function recordingOf(all: string[], capture: Recording['capture']): Recording {
-  if (all.length > MOST_CHANNELS)
-    throw new EchtError(
-      'bad-capture',
-      `${all.length} channels are more than ${MOST_CHANNELS}: export the crank’s and the cam’s alone.`,
-    )
+  requireFewChannels(all.length)
   return { names: all, likely: likelyColumn(all, CRANK, []), capture }
 }

@@ -1,5 +1,6 @@
 import { EchtError } from '../error.ts'
-import { captureAtRate, type Capture } from './captures.ts'
+import { captureAtRate, MOST_SAMPLES, requireFewChannels, type Capture } from './captures.ts'
+import { grown } from './grown.ts'
 
 /** Seconds of the units a timescale may be in. */
 const UNITS: Readonly<Record<string, number>> = {
@@ -12,111 +13,235 @@ const UNITS: Readonly<Record<string, number>> = {
 }
 /** A logic analyser gives moments, not samples: they are laid on a clock so quick, but of no more samples than this. */
 const CLOCK_HZ = 1e6
-const MOST_SAMPLES = 5_000_000
+const ENOUGH_SAMPLES = 5_000_000
 /** What a level stands for, V, where the file says 0 and 1 alone. */
 const HIGH_V = 5
-
-/** A signal of a dump: its name, and the code its changes are written with. */
-export type VcdSignal = { name: string; code: string }
-type Header = { tick: number; signals: VcdSignal[]; at: number }
+/** No definitions are longer, characters. */
+const LONGEST_HEADER = 1 << 20
+const LONGEST_WORD = 1 << 16
+/** Moments are on an even clock where each is within so much of one of its steps. */
+const EVEN = 0.05
 
 const bad = (why: string): EchtError => new EchtError('bad-capture', why)
 
 /**
  * A capture out of a value change dump (IEEE 1364): its first signal of one bit, or its first real one, as volts on
- * an even clock. Throws `EchtError` `bad-capture` for what declares no signal or no timescale, runs backwards or is
- * cut short.
+ * an even clock. Throws `EchtError` `bad-capture` for what declares no signal or no timescale, or more than four
+ * signals, runs backwards or is cut short.
  */
-export const captureOfVcd = (text: string): Capture =>
-  captureOfSignal(text, signalsOfVcd(text)[0]!.code)
+export function captureOfVcd(text: string): Capture {
+  const dump = new VcdReader()
+  dump.push(text)
+  return dump.end()[0]!.capture()
+}
 
-/** Signals of one bit, or real ones where there are none. Throws as `captureOfVcd`. */
-export const signalsOfVcd = (text: string): VcdSignal[] => headerOf(text).signals
+/** A signal of a dump: its name, and what it did as a capture. Throws as `captureOfVcd`. */
+export type VcdSignal = { name: string; capture: () => Capture }
 
-/** One signal of a dump as a capture, by its code. Throws as `captureOfVcd`. */
-export function captureOfSignal(text: string, code: string): Capture {
-  const { tick, at } = headerOf(text)
-  const times: number[] = []
-  const values: number[] = []
-  let now = 0
-  for (const line of text.slice(at).split('\n')) {
-    const said = line.trim()
-    if (said === '') continue
-    if (said[0] === '#') {
-      const then = Number(said.slice(1))
-      if (!Number.isFinite(then) || then < now)
-        throw bad(`Time goes from ${now} to ${said.slice(1, 20)} in this dump: it is damaged.`)
-      now = then
-      continue
+/** Reads a dump a piece at a time, wherever it is cut, and keeps what the signals did. Throws as `captureOfVcd`. */
+export class VcdReader {
+  /** what of the text is not understood yet: the definitions so far, or a word that may go on */
+  private rest = ''
+  private tick = 0
+  private signals: Changes[] | null = null
+  private readonly byCode = new Map<string, Changes>()
+  private now = 0
+  /** a value whose signal is the next word; null: of no level */
+  private value: { volt: number | null } | null = null
+  private inComment = false
+
+  push(text: string): void {
+    this.rest += text
+    if (this.signals === null && !this.header()) return
+    let end = this.rest.length
+    while (end > 0 && this.rest[end - 1]!.trim() !== '') end--
+    if (this.rest.length - end > LONGEST_WORD)
+      throw bad('This dump holds no changes: it is damaged.')
+    const whole = this.rest.slice(0, end)
+    this.rest = this.rest.slice(end)
+    this.take(whole)
+  }
+
+  end(): VcdSignal[] {
+    this.push('\n')
+    if (this.signals === null)
+      throw bad('This is no value change dump, or it was cut short: its definitions do not end.')
+    const end = this.now
+    return this.signals.map((s) => ({ name: s.name, capture: () => s.onClock(end, this.tick) }))
+  }
+
+  /** Reads the definitions once they are there. */
+  private header(): boolean {
+    const found = /\$enddefinitions\s+\$end(?=\s)/.exec(this.rest)
+    if (!found) {
+      if (this.rest.length < LONGEST_HEADER) return false
+      throw bad('This is no value change dump: its definitions do not end.')
     }
-    const value = valueOf(said, code)
-    if (value === null) continue
-    times.push(now * tick)
-    values.push(value)
+    const head = this.rest.slice(0, found.index)
+    this.rest = this.rest.slice(found.index + found[0].length)
+    const scale = /\$timescale\s+(\d+)\s*(s|ms|us|ns|ps|fs)\s+\$end/.exec(head)
+    if (!scale) throw bad('This dump names no timescale, such as 1 us: export it again.')
+    this.tick = Number(scale[1]) * UNITS[scale[2]!]!
+    const declared = /\$var\s+(?:(?:wire|reg|logic|tri)\s+1|(real)\s+\d+)\s+(\S+)\s+(\S+)/g
+    this.signals = [...head.matchAll(declared)].map(([, real, code, name]) => {
+      const changes = new Changes(name!, real !== undefined)
+      this.byCode.set(code!, changes)
+      return changes
+    })
+    if (this.signals.length === 0)
+      throw bad('This dump declares no signal of one bit, and no real one.')
+    requireFewChannels(this.signals.length)
+    return true
   }
-  if (times.length < 3) throw bad('This dump holds no changes of that signal.')
-  return onClock(times, values, now * tick)
+
+  private take(text: string): void {
+    for (const word of text.split(/\s+/)) {
+      if (word === '') continue
+      if (this.inComment) this.inComment = word !== '$end'
+      else if (this.value) {
+        const { volt } = this.value
+        this.value = null
+        if (volt !== null) this.byCode.get(word)?.add(this.now, volt)
+      } else if (word[0] === '#') this.goTo(word.slice(1))
+      else if (word[0] === '$') this.inComment = word === '$comment'
+      else this.changed(word)
+    }
+  }
+
+  private goTo(said: string): void {
+    const then = Number(said)
+    if (!Number.isFinite(then) || then < this.now)
+      throw bad(`Time goes from ${this.now} to ${said.slice(0, 20)} in this dump: it is damaged.`)
+    this.now = then
+  }
+
+  /** A level with its signal right behind it, or a value whose signal is the next word. */
+  private changed(word: string): void {
+    const kind = word[0]!.toLowerCase()
+    const said = word.slice(1)
+    if (kind === 'r') {
+      const volt = Number(said)
+      this.value = { volt: said !== '' && Number.isFinite(volt) ? volt : null }
+    } else if (kind === 'b') this.value = { volt: LEVELS[said] ?? null }
+    else if (said === '') this.value = { volt: LEVELS[kind] ?? null }
+    else {
+      const volt = LEVELS[kind]
+      if (volt !== undefined) this.byCode.get(said)?.add(this.now, volt)
+    }
+  }
 }
 
-function headerOf(text: string): Header {
-  const end = text.indexOf('$enddefinitions')
-  if (end < 0)
-    throw bad('This is no value change dump, or it was cut short: its definitions do not end.')
-  const head = text.slice(0, end)
-  const scale = /\$timescale\s+(\d+)\s*(s|ms|us|ns|ps|fs)\s+\$end/.exec(head)
-  if (!scale) throw bad('This dump names no timescale, such as 1 us: export it again.')
-  const declared = /\$var\s+(?:(?:wire|reg|logic|tri)\s+1|real\s+\d+)\s+(\S+)\s+(\S+)/g
-  const signals = [...head.matchAll(declared)].map(([, code, name]) => ({
-    name: name!,
-    code: code!,
-  }))
-  if (signals.length === 0) throw bad('This dump declares no signal of one bit, and no real one.')
-  const at = text.indexOf('$end', end + 1)
-  return {
-    tick: Number(scale[1]) * UNITS[scale[2]!]!,
-    signals,
-    at: at < 0 ? text.length : at + 4,
+const LEVELS: Readonly<Record<string, number>> = { 0: 0, 1: HIGH_V }
+
+/** What one signal did: when it changed, in ticks, and what it then was, V. */
+class Changes {
+  private count = 0
+  private times: Float64Array = new Float64Array(1024)
+  private volts: Float64Array = new Float64Array(1024)
+
+  constructor(
+    readonly name: string,
+    private readonly isReal: boolean,
+  ) {}
+
+  add(time: number, volt: number): void {
+    if (this.count === this.times.length) {
+      if (this.count > MOST_SAMPLES)
+        throw bad(`More than ${MOST_SAMPLES} changes: cut the capture, or take a lower rate.`)
+      this.times = grown(this.times)
+      this.volts = grown(this.volts)
+    }
+    this.times[this.count] = time
+    this.volts[this.count++] = volt
+  }
+
+  /** The changes laid on an even clock, until the dump ends. */
+  onClock(end: number, tick: number): Capture {
+    if (this.count < 3) throw bad('This dump holds no changes of that signal.')
+    const from = this.times[0]!
+    const length = (end - from) * tick
+    if (!(length > 0)) throw bad('All changes of this dump are at one moment.')
+    const steps = this.isReal ? this.evenSteps(end) : null
+    if (steps !== null) return captureAtRate(this.held(from, end, steps), steps / length)
+    const sampleHz = Math.min(CLOCK_HZ, ENOUGH_SAMPLES / length)
+    const samples = this.averaged(from, 1 / (sampleHz * tick), Math.floor(length * sampleHz) + 1)
+    return captureAtRate(samples, sampleHz)
+  }
+
+  /** Steps of an even clock that all changes are on, as of a signal that was sampled; null where they are on none. */
+  private evenSteps(end: number): number | null {
+    const { times, count } = this
+    let least = Infinity
+    for (let i = 1; i < count; i++)
+      if (times[i]! > times[i - 1]!) least = Math.min(least, times[i]! - times[i - 1]!)
+    const steps = Math.round((end - times[0]!) / least)
+    if (!(steps > 0 && steps < MOST_SAMPLES)) return null
+    const step = (end - times[0]!) / steps
+    for (let i = 1; i < count; i++) {
+      const at = (times[i]! - times[0]!) / step
+      if (Math.abs(at - Math.round(at)) > EVEN) return null
+    }
+    return steps
+  }
+
+  /** What the signal was at each step. */
+  private held(from: number, end: number, steps: number): Float32Array {
+    const step = (end - from) / steps
+    const samples = new Float32Array(steps + 1)
+    let k = 0
+    for (let i = 0; i < samples.length; i++) {
+      while (k + 1 < this.count && this.times[k + 1]! <= from + (i + EVEN) * step) k++
+      samples[i] = this.volts[k]!
+    }
+    return samples
+  }
+
+  /**
+   * What the signal was on average over the step about each sample: an edge then lies where it was, not at the next
+   * step of the clock.
+   */
+  private averaged(from: number, step: number, length: number): Float32Array {
+    const { times, volts, count } = this
+    const samples = new Float32Array(length)
+    let k = 0
+    let since = from - step / 2
+    for (let i = 0; i < length; i++) {
+      const until = from + (i + 0.5) * step
+      let sum = 0
+      for (; k + 1 < count && times[k + 1]! <= until; k++) {
+        sum += (times[k + 1]! - since) * volts[k]!
+        since = times[k + 1]!
+      }
+      samples[i] = (sum + (until - since) * volts[k]!) / step
+      since = until
+    }
+    return samples
   }
 }
 
-/** The value a line gives a signal, V; null where it is about another, or of no level. */
-function valueOf(line: string, code: string): number | null {
-  if (line[0] === 'r' || line[0] === 'R') {
-    const [value, of] = line.slice(1).split(/\s+/)
-    return of === code && Number.isFinite(Number(value)) ? Number(value) : null
-  }
-  const level = line[0]
-  if (line.slice(1).trim() !== code) return null
-  return level === '1' ? HIGH_V : level === '0' ? 0 : null
-}
-
-/** Changes laid on an even clock, each level held until the next. */
-function onClock(times: readonly number[], values: readonly number[], endS: number): Capture {
-  const from = times[0]!
-  const length = endS - from
-  if (!(length > 0)) throw bad('All changes of this dump are at one moment.')
-  const sampleHz = Math.min(CLOCK_HZ, MOST_SAMPLES / length)
-  const samples = new Float32Array(Math.floor(length * sampleHz) + 1)
-  let k = 0
-  for (let i = 0; i < samples.length; i++) {
-    const t = from + i / sampleHz
-    while (k + 1 < times.length && times[k + 1]! <= t) k++
-    samples[i] = values[k]!
-  }
-  return captureAtRate(samples, sampleHz)
-}
+/** So many samples are written at a time. */
+const PIECE = 50_000
 
 /** A capture as a value change dump with one real signal, in nanoseconds. */
-export function vcdOfCapture({ samples, sampleHz }: Pick<Capture, 'samples' | 'sampleHz'>): string {
-  const lines = ['$timescale 1 ns $end', '$var real 64 ! signal $end', '$enddefinitions $end']
+export const vcdOfCapture = (capture: Pick<Capture, 'samples' | 'sampleHz'>): string =>
+  [...vcdPieces(capture)].join('')
+
+/** The same in pieces, for captures that are too long for one text. */
+export function* vcdPieces({
+  samples,
+  sampleHz,
+}: Pick<Capture, 'samples' | 'sampleHz'>): Generator<string> {
+  yield '$timescale 1 ns $end\n$var real 64 ! signal $end\n$enddefinitions $end\n'
   let before = NaN
-  samples.forEach((v, i) => {
-    if (v === before && i < samples.length - 1) return
-    before = v
-    lines.push(
-      `#${Math.round((i / sampleHz) * 1e9)}`,
-      ['r', Number(v.toPrecision(6)), ' !'].join(''),
-    )
-  })
-  return `${lines.join('\n')}\n`
+  for (let from = 0; from < samples.length; from += PIECE) {
+    const lines: string[] = []
+    for (let i = from; i < Math.min(from + PIECE, samples.length); i++) {
+      const v = samples[i]!
+      if (v === before && i < samples.length - 1) continue
+      before = v
+      const volt = Number(v.toPrecision(6))
+      lines.push(`#${Math.round((i / sampleHz) * 1e9)}\nr${volt} !\n`)
+    }
+    yield lines.join('')
+  }
 }
