@@ -272,3 +272,31 @@ test('a capture is kept with the build, goes out in its zip, and comes in with i
   await page.keyboard.press('ControlOrMeta+z')
   await expect(row).toBeVisible()
 })
+
+test('a capture goes out as CSV, VCD and WAV, and each comes back as the same engine', async ({
+  page,
+}) => {
+  watch(page)
+  await openSample(page)
+  await page.getByRole('link', { name: 'Trigger', exact: true }).click()
+  const samples = cranked(true)
+  await openCapture(page, 'from the yard.csv', csvOfCapture({ samples, sampleHz: 20_000 }))
+  const about = page.getByText(/^Capture 2\.0 s/)
+  const turns = readCapture(samples, { sampleHz: 20_000, wheel, pickup: 'vr' }).cycleStartsS.length
+  await expect(about).toContainText(`from the yard.csv · ${turns} turns`)
+  for (const format of ['csv', 'vcd', 'wav']) {
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: `Save as ${format.toUpperCase()}` }).click(),
+    ])
+    expect(download.suggestedFilename()).toBe(`from the yard.${format}`)
+    await openCapture(page, `again.${format}`, await readFile(await download.path()))
+    await expect(about).toContainText(`again.${format} · ${turns} turns`)
+    // what a sound card recorded does not tell which way round the leads are
+    const polarity =
+      format === 'wav' ? /A sound card may turn its signal over/ : 'Exchange the two leads.'
+    await expect(page.getByText(polarity)).toBeVisible()
+    await openCapture(page, 'from the yard.csv', csvOfCapture({ samples, sampleHz: 20_000 }))
+    await expect(about).toContainText('from the yard.csv')
+  }
+})

@@ -4,6 +4,8 @@ import { Fields, Beside } from '../../parts/Fields.tsx'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import { SCENE_FAULTS, type SceneFault, type Running } from '../../../core/trigger/index.ts'
 import { saveBlob } from '../../parts/saveFile.ts'
+import { Wrong } from '../../parts/Wrong.tsx'
+import { inWords } from '../../store/problem.ts'
 import { Channels } from './Channels.tsx'
 import { KeptCaptures } from './KeptCaptures.tsx'
 import type { TabProps } from './Trigger.tsx'
@@ -89,22 +91,45 @@ function FromFile({ trigger, capture }: TabProps) {
       {kept && kept.channels.length > 1 && (
         <Channels key={kept.name} kept={kept} capture={capture} wheel={trigger.wheel} />
       )}
-      {kept && (
-        <Group mt="sm">
-          {(['csv', 'vcd', 'wav'] as const).map((format) => (
-            <Button
-              key={format}
-              variant="default"
-              onClick={() =>
-                void capture.exported(format).then((blob) => saveBlob(`capture.${format}`, blob))
-              }
-            >
-              Save as {format.toUpperCase()}
-            </Button>
-          ))}
-        </Group>
-      )}
+      {kept && <SaveAs name={kept.name} capture={capture} />}
     </div>
+  )
+}
+
+const FORMATS = ['csv', 'vcd', 'wav'] as const
+
+/** A long capture takes some seconds to write: the button says so meanwhile. */
+function SaveAs({ name, capture }: { name: string } & Pick<TabProps, 'capture'>) {
+  const [writing, setWriting] = useState<(typeof FORMATS)[number] | null>(null)
+  const [problem, setProblem] = useState<string | null>(null)
+  const save = async (format: (typeof FORMATS)[number]): Promise<void> => {
+    setWriting(format)
+    setProblem(null)
+    try {
+      saveBlob(`${name.replace(/\.\w+$/, '')}.${format}`, await capture.exported(format))
+    } catch (error) {
+      setProblem(inWords(error, 'Writing this capture'))
+    } finally {
+      setWriting(null)
+    }
+  }
+  return (
+    <>
+      <Group mt="sm">
+        {FORMATS.map((format) => (
+          <Button
+            key={format}
+            variant="default"
+            loading={writing === format}
+            disabled={writing !== null}
+            onClick={() => void save(format)}
+          >
+            Save as {format.toUpperCase()}
+          </Button>
+        ))}
+      </Group>
+      {problem && <Wrong>{problem}</Wrong>}
+    </>
   )
 }
 

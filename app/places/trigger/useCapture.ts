@@ -126,9 +126,12 @@ export function useCapture(trigger: Trigger) {
   useEffect(() => {
     if (!kept) return
     let current = true
-    void work()
+    work()
       .stretch(from, to, COLUMNS)
-      .then((s) => current && setStretch(s))
+      .then(
+        (s) => current && setStretch(s),
+        (error: unknown) => current && setProblem(inWords(error, 'Drawing this capture')),
+      )
     return () => {
       current = false
     }
