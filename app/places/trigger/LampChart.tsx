@@ -44,7 +44,7 @@ export function LampChart({ readings, fit }: { readings: LampReading[]; fit: Lam
       })}
       {[0, 2000, 4000, 6000].map((v) => (
         <text key={v} x={x(v)} y={H - 8} textAnchor={v === 6000 ? 'end' : 'middle'}>
-          {v}
+          {v === 6000 ? '6000 rpm' : v}
         </text>
       ))}
       {fit && <line className={css.line} x1={x(0)} x2={x(most)} y1={y(at(0))} y2={y(at(most))} />}
