@@ -39,9 +39,17 @@ export const say =
   (code: string) =>
   (text: TemplateStringsArray, ...values: Value[]): Said => ({
     code,
-    pieces: text.map((t) => t.replace(/\s*\n\s*/g, ' ')),
+    pieces: piecesOf(text),
     values,
   })
+
+const onOneLine = new WeakMap<TemplateStringsArray, string[]>()
+/** A sentence is the same array each time it is said: its lines are joined once. */
+function piecesOf(text: TemplateStringsArray): string[] {
+  let pieces = onOneLine.get(text)
+  if (!pieces) onOneLine.set(text, (pieces = text.map((t) => t.replace(/\s*\n\s*/g, ' '))))
+  return [...pieces]
+}
 
 const meant =
   (as: Amount['as'], usual: number) =>
