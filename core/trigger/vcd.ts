@@ -122,16 +122,19 @@ export class VcdReader {
     if (kind === 'r') {
       const volt = Number(said)
       this.value = { volt: said !== '' && Number.isFinite(volt) ? volt : null }
-    } else if (kind === 'b') this.value = { volt: LEVELS[said] ?? null }
-    else if (said === '') this.value = { volt: LEVELS[kind] ?? null }
+    } else if (kind === 'b') this.value = { volt: LEVELS.get(said) ?? null }
+    else if (said === '') this.value = { volt: LEVELS.get(kind) ?? null }
     else {
-      const volt = LEVELS[kind]
+      const volt = LEVELS.get(kind)
       if (volt !== undefined) this.byCode.get(said)?.add(this.now, volt)
     }
   }
 }
 
-const LEVELS: Readonly<Record<string, number>> = { 0: 0, 1: HIGH_V }
+const LEVELS: ReadonlyMap<string, number> = new Map([
+  ['0', 0],
+  ['1', HIGH_V],
+])
 
 /** What one signal did: when it changed, in ticks, and what it then was, V. */
 class Changes {
