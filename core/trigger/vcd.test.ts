@@ -69,6 +69,10 @@ describe('a value change dump', () => {
     ['words on one line', '#0 0! #10 1! #20 0! #30 1! #40 0!'],
     ['bits as vectors', '#0\nb0 !\n#10\nb1 !\n#20\nb0 !\n#30\nB1 !\n#40\nb0 !'],
     [
+      'what is no level',
+      '#0 0! bconstructor ! #10 1! x! #20 0! b__proto__ ! #30 1! z! #40 0! r ! rx !',
+    ],
+    [
       'a remark between',
       '#0 0! $comment 1! #999 $end #10 1! #20 0! #30\t1! #40 0! $dumpoff x! $end',
     ],
@@ -98,6 +102,27 @@ describe('a value change dump', () => {
     expect(falls).toHaveLength(turns * 36)
     const off = falls.map((t, k) => Math.abs(t - (k * pitchNs + 90_001) * 1e-9))
     expect(off.reduce((a, b) => Math.max(a, b), 0)).toBeLessThan(0.1 / sampleHz)
+  })
+  it('of two signals lays both on one clock, though one changes later than the other', () => {
+    const lines = [
+      '$timescale 1 us $end $var wire 1 ! crank $end $var wire 1 " cam $end $enddefinitions $end',
+    ]
+    // the crank switches every ms from 1 ms on, the cam first rises at 7.25 ms
+    for (let k = 1; k < 40; k++) {
+      lines.push(`#${k * 1000} ${k % 2}!`)
+      if (k % 8 === 7) lines.push(`#${k * 1000 + 250} ${k % 16 === 7 ? 1 : 0}"`)
+    }
+    const reader = new VcdReader()
+    reader.push(lines.join('\n'))
+    const [crank, cam] = reader.end().map((s) => s.capture())
+    expect(cam!.sampleHz).toBe(crank!.sampleHz)
+    expect(cam!.samples).toHaveLength(crank!.samples.length)
+    const at = (s: Float32Array, ms: number): number =>
+      s[Math.round((ms - 1) * 1e-3 * cam!.sampleHz)]!
+    expect([1.5, 2.5, 3.5].map((ms) => at(crank!.samples, ms))).toEqual([5, 0, 5])
+    expect([2, 7.2, 7.3, 15.2, 15.3, 23.3].map((ms) => at(cam!.samples, ms))).toEqual([
+      0, 0, 5, 5, 0, 5,
+    ])
   })
   it('of a sampled signal comes back sample by sample, at its own rate', () => {
     const samples = Float32Array.from({ length: 3000 }, (_, i) => 4 * Math.sin(i / 7) * (i % 500))

@@ -66,8 +66,14 @@ export class VcdReader {
     this.push('\n')
     if (this.signals === null)
       throw bad('This is no value change dump, or it was cut short: its definitions do not end.')
-    const end = this.now
-    return this.signals.map((s) => ({ name: s.name, capture: () => s.onClock(end, this.tick) }))
+    const { signals, now: end, tick } = this
+    // all lie on one clock: what one signal did is held against another
+    const from = signals.reduce((first, s) => Math.min(first, s.from), end)
+    const steps = evenSteps(signals, [from, end])
+    return signals.map((s) => ({
+      name: s.name,
+      capture: () => s.onClock([from, end], { tick, steps }),
+    }))
   }
 
   /** Reads the definitions once they are there. */
@@ -136,6 +142,9 @@ const LEVELS: ReadonlyMap<string, number> = new Map([
   ['1', HIGH_V],
 ])
 
+/** From the first change to the end of a dump, ticks. */
+type Span = [from: number, end: number]
+
 /** What one signal did: when it changed, in ticks, and what it then was, V. */
 class Changes {
   private count = 0
@@ -144,7 +153,7 @@ class Changes {
 
   constructor(
     readonly name: string,
-    private readonly isReal: boolean,
+    readonly isReal: boolean,
   ) {}
 
   add(time: number, volt: number): void {
@@ -158,43 +167,55 @@ class Changes {
     this.volts[this.count++] = volt
   }
 
-  /** The changes laid on an even clock, until the dump ends. */
-  onClock(end: number, tick: number): Capture {
+  /** The first moment; Infinity where there is none. */
+  get from(): number {
+    return this.count === 0 ? Infinity : this.times[0]!
+  }
+
+  /** The changes laid on an even clock of so many steps, or a quick one, from where the dump begins until it ends. */
+  onClock([from, end]: Span, { tick, steps }: { tick: number; steps: number | null }): Capture {
     if (this.count < 3) throw bad('This dump holds no changes of that signal.')
-    const from = this.times[0]!
     const length = (end - from) * tick
     if (!(length > 0)) throw bad('All changes of this dump are at one moment.')
-    const steps = this.isReal ? this.evenSteps(end) : null
     if (steps !== null) return captureAtRate(this.held(from, end, steps), steps / length)
     const sampleHz = Math.min(CLOCK_HZ, ENOUGH_SAMPLES / length)
     const samples = this.averaged(from, 1 / (sampleHz * tick), Math.floor(length * sampleHz) + 1)
     return captureAtRate(samples, sampleHz)
   }
 
-  /** Steps of an even clock that all changes are on, as of a signal that was sampled; null where they are on none. */
-  private evenSteps(end: number): number | null {
-    const { times, count } = this
+  /** The shortest time between two changes, ticks. */
+  leastStep(): number {
     let least = Infinity
-    for (let i = 1; i < count; i++)
-      if (times[i]! > times[i - 1]!) least = Math.min(least, times[i]! - times[i - 1]!)
-    const steps = Math.round((end - times[0]!) / least)
-    if (!(steps > 0 && steps < MOST_SAMPLES)) return null
-    const step = (end - times[0]!) / steps
-    for (let i = 1; i < count; i++) {
-      const at = (times[i]! - times[0]!) / step
-      if (Math.abs(at - Math.round(at)) > EVEN) return null
+    for (let i = 1; i < this.count; i++) {
+      const step = this.times[i]! - this.times[i - 1]!
+      if (step > 0 && step < least) least = step
     }
-    return steps
+    return least
+  }
+
+  /** Whether all changes are on a clock. */
+  isOn(from: number, step: number): boolean {
+    for (let i = 0; i < this.count; i++) {
+      const at = (this.times[i]! - from) / step
+      if (Math.abs(at - Math.round(at)) > EVEN) return false
+    }
+    return true
+  }
+
+  /** What it was before its first change: the other level, of one that switches. */
+  private get before(): number {
+    const first = this.volts[0]!
+    return this.isReal ? first : HIGH_V - first
   }
 
   /** What the signal was at each step. */
   private held(from: number, end: number, steps: number): Float32Array {
     const step = (end - from) / steps
     const samples = new Float32Array(steps + 1)
-    let k = 0
+    let k = -1
     for (let i = 0; i < samples.length; i++) {
       while (k + 1 < this.count && this.times[k + 1]! <= from + (i + EVEN) * step) k++
-      samples[i] = this.volts[k]!
+      samples[i] = k < 0 ? this.before : this.volts[k]!
     }
     return samples
   }
@@ -206,20 +227,33 @@ class Changes {
   private averaged(from: number, step: number, length: number): Float32Array {
     const { times, volts, count } = this
     const samples = new Float32Array(length)
-    let k = 0
-    let since = from - step / 2
+    let k = -1
+    let volt = this.before
+    // nothing is known of what was before the first moment
+    let since = from
     for (let i = 0; i < length; i++) {
+      const begin = since
       const until = from + (i + 0.5) * step
       let sum = 0
-      for (; k + 1 < count && times[k + 1]! <= until; k++) {
-        sum += (times[k + 1]! - since) * volts[k]!
-        since = times[k + 1]!
+      while (k + 1 < count && times[k + 1]! <= until) {
+        k++
+        sum += (times[k]! - since) * volt
+        since = times[k]!
+        volt = volts[k]!
       }
-      samples[i] = (sum + (until - since) * volts[k]!) / step
+      samples[i] = (sum + (until - since) * volt) / (until - begin)
       since = until
     }
     return samples
   }
+}
+
+/** Steps of an even clock that all changes are on, as of signals that were sampled; null where they are on none. */
+function evenSteps(signals: readonly Changes[], [from, end]: Span): number | null {
+  if (!signals.every((s) => s.isReal)) return null
+  const steps = Math.round((end - from) / Math.min(...signals.map((s) => s.leastStep())))
+  if (!(steps > 0 && steps < MOST_SAMPLES)) return null
+  return signals.every((s) => s.isOn(from, (end - from) / steps)) ? steps : null
 }
 
 /** So many samples are written at a time. */
