@@ -211,7 +211,9 @@ export default tseslint.config(
         NAMED_CATCH,
         {
           selector:
-            "TemplateLiteral:not(NewExpression[callee.name='EchtError'] TemplateLiteral):not(CallExpression[callee.name='wrong'] TemplateLiteral) CallExpression[callee.property.name=/^to(Fixed|Precision|Exponential|LocaleString)$/]",
+            "TemplateLiteral:not(NewExpression[callee.name='EchtError'] TemplateLiteral)" +
+            ":not(CallExpression[callee.name='wrong'] TemplateLiteral) " +
+            'CallExpression[callee.property.name=/^to(Fixed|Precision|Exponential|LocaleString)$/]',
           message: 'Say it as data: say(code)`… ${amount(value, unit)} …` (core/quantity/said.ts).',
         },
       ],

@@ -2,7 +2,12 @@
 # Everything: types, lint, unit tests, the browser tests on the production build. Ends with one line of counts.
 source "$(dirname "$0")/setup.sh"
 set +e
-export CHROMIUM_PATH; CHROMIUM_PATH=$(bash scripts/chromium.sh) || { echo "No Chromium: install Debian's, or set CHROMIUM_PATH."; echo "0 passed, 1 failed"; exit 1; }
+export CHROMIUM_PATH
+CHROMIUM_PATH=$(bash scripts/chromium.sh) || {
+  echo "No Chromium: install Debian's, or set CHROMIUM_PATH."
+  echo "0 passed, 1 failed"
+  exit 1
+}
 mkdir -p .cache
 source scripts/tally.sh
 passed=0; failed=0
@@ -17,7 +22,11 @@ check types npx tsc --noEmit &
 wait
 for name in types core lint; do
   echo "== $name"; cat ".cache/$name.log"
-  if [ "$(cat ".cache/$name.rc" 2>/dev/null)" = 0 ]; then passed=$((passed + 1)); else failed=$((failed + 1)); echo "!! $name failed"; fi
+  if [ "$(cat ".cache/$name.rc" 2>/dev/null)" = 0 ]; then
+    passed=$((passed + 1))
+  else
+    failed=$((failed + 1)); echo "!! $name failed"
+  fi
 done
 rm -f .cache/unit.json .cache/e2e.json
 echo "== unit tests"
@@ -28,7 +37,11 @@ if npx vite build --config app/vite.config.ts --logLevel warn; then
   echo "== browser tests"
   # profiles and databases of the test browsers live in memory where there is room: a slow disk
   # would be waited for at each save
-  if [ -w /dev/shm ] && [ "$(df --output=avail /dev/shm | tail -1)" -gt 1000000 ]; then TMPDIR=$(mktemp -d /dev/shm/echt.XXXXXX); export TMPDIR; trap 'rm -rf "$TMPDIR"' EXIT; fi
+  if [ -w /dev/shm ] && [ "$(df --output=avail /dev/shm | tail -1)" -gt 1000000 ]; then
+    TMPDIR=$(mktemp -d /dev/shm/echt.XXXXXX)
+    export TMPDIR
+    trap 'rm -rf "$TMPDIR"' EXIT
+  fi
   npx playwright test --config e2e/playwright.config.ts
   tally e2e .cache/e2e.json $?
 else

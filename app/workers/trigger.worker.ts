@@ -165,7 +165,7 @@ const work = {
     return new Blob([wavOfCapture(c) as BlobPart], { type: 'audio/wav' })
   },
 }
-/** A text in pieces, each handed to the browser before the next is made: together they may be more than memory holds. */
+/** A text in pieces, each handed to the browser before the next is made: together they may outgrow the memory. */
 function blobOf(pieces: Iterable<string>, type: string): Blob {
   const parts: Blob[] = []
   for (const piece of pieces) parts.push(new Blob([piece]))

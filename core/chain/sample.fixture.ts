@@ -1,30 +1,13 @@
 import { saltmarshNine } from '../../demo/saltmarshNine.ts'
-import {
-  applyChange,
-  readOf,
-  type Build,
-  type Edited,
-  type Input,
-  type Read,
-} from '../build/index.ts'
+import { readOf, type Build, type Input, type Read } from '../build/index.ts'
 import { linspace } from '../math/index.ts'
-import { assembleChain, prepareChain, type Chain } from './index.ts'
+import { after } from './edited.ts'
+import { assembleChain } from './index.ts'
+
+export { after, chainOf } from './edited.ts'
 
 /** The sample as it ships, for tests of its chains. */
 export const sample = saltmarshNine()
-
-let made = 0
-
-/** A build after some changes. */
-export const after = (build: Build, ...changes: Edited[]): Build =>
-  changes.reduce(
-    (b, change) => applyChange(b, change, { id: `t${++made}`, at: '2026-11-24T20:00:00Z', by: '' }),
-    build,
-  )
-
-/** The chain of a reader; the test fails where there is none. */
-export const chainOf = (build: Build, read: string): Chain =>
-  prepareChain(assembleChain(build, read).spec!)
 
 /** The sample with one of its readers changed. */
 export const withRead = (id: string, patch: (read: Read) => Partial<Read>): Build =>
