@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest'
-import { lives } from './lives.ts'
+import { lives, unpluggedAlarms } from './lives.ts'
 import { WORLDS } from './worlds.ts'
 
 const FAMILIES = Object.keys(WORLDS)
@@ -23,3 +23,12 @@ it.each([3, 5, 10])(
     expect(sum(ends) / (2 * LIVES * FAMILIES.length)).toBeGreaterThan(0.9)
   },
 )
+
+it.each([
+  ['thermistor', 6],
+  ['thermistor', 1],
+  ['platinum', 1],
+])('a healthy %s of %d mW/K raises no alarm when its ohms are read unplugged', (family, mwPerK) => {
+  const { tries, alarms } = unpluggedAlarms(family, mwPerK, 20, 5)
+  expect(alarms / tries).toBeLessThanOrEqual(0.1)
+})

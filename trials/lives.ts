@@ -1,8 +1,8 @@
 import { maker } from '../core/build/make.ts'
 import { createBuild, type Build, type Instrument, type Measurement } from '../core/build/index.ts'
 import { familyOf } from '../core/curve/registry.ts'
-import { EchtError } from '../core/error.ts'
-import { enterTable, openBuild, proposedTable, readingAt } from '../core/index.ts'
+import { orElse } from '../core/error.ts'
+import { enterTable, keyOn, openBuild, proposedTable, readingAt } from '../core/index.ts'
 import { interpolate } from '../core/table/interpolate.ts'
 import { uniformStream } from '../core/math/index.ts'
 import { type Between } from './tanks.ts'
@@ -189,12 +189,46 @@ function shownReally(build: Build, world: World, drawn: Drawn, truth: number): n
   return rounded(interpolate(table, counted(ground + world.really(truth) * share)))
 }
 
-export type Covered = { inside: number[]; of: number[]; refused: number }
+/** One life: a build with its table entered, the world it was made in, and what that drew for all nobody measured. */
+type Life = { build: Build; read: string; world: World; drawn: Drawn; uniform: () => number }
 
 /**
- * Whole lives of one family with so many points: an invented sensor and input, instruments within their limits, points
- * written down, the table proposed and entered, and the reading at every tenth of the range against what the band says.
+ * One life of a family: an invented sensor and input, instruments within their limits, points written down, the table
+ * proposed and entered. Throws `EchtError` where that is refused.
  */
+function lived(
+  family: string,
+  points: number,
+  seed: number,
+  life: number,
+  settings: Record<string, unknown> = {},
+): Life {
+  const uniform = uniformStream(seed * 100_000 + life)
+  const draw: Between = (low, high) => low + (high - low) * uniform()
+  const drawnWorld = WORLDS[family]!(draw, life)
+  const world = { ...drawnWorld, settings: { ...drawnWorld.settings, ...settings } }
+  const drawn: Drawn = {
+    pull: (world.pullOhm ?? 0) * (1 + draw(-PULL_LIMIT, PULL_LIMIT)),
+    reference: VOLT * (1 + draw(-REFERENCE_LIMIT, REFERENCE_LIMIT)),
+    supply: VOLT * (1 + draw(-SUPPLY_LIMIT, SUPPLY_LIMIT)),
+    signalOhm: draw(0.5, 1.5) * WIRE_OHM,
+    groundOhm: draw(0.5, 1.5) * WIRE_OHM,
+    groundV: draw(-GROUND_V, GROUND_V),
+    meterGain:
+      familyOf(family).signal === 'frequency' ? 0 : COMMON * draw(-METER_SHARE, METER_SHARE),
+    phase: uniform,
+    truthOff: COMMON * draw(-world.truthLimit, world.truthLimit),
+  }
+  const [low, high] = world.range
+  const places = Array.from({ length: points }, (_, i) => low + ((high - low) * i) / (points - 1))
+  const bare = characterised(family, world, places, drawn, uniform)
+  const read = bare.channels[0]!.reads[0]!.id
+  return { build: enterTable(bare, read, proposedTable(bare, read)), read, world, drawn, uniform }
+}
+
+export type Covered = { inside: number[]; of: number[]; refused: number }
+
+/** Whole lives of one family with so many points: the reading at every tenth of the range against its band. */
 export function lives(family: string, points: number, count: number, seed: number): Covered {
   const covered: Covered = {
     inside: Array<number>(11).fill(0),
@@ -202,37 +236,44 @@ export function lives(family: string, points: number, count: number, seed: numbe
     refused: 0,
   }
   for (let life = 0; life < count; life++) {
-    const uniform = uniformStream(seed * 100_000 + life)
-    const draw: Between = (low, high) => low + (high - low) * uniform()
-    const world = WORLDS[family]!(draw, life)
-    const drawn: Drawn = {
-      pull: (world.pullOhm ?? 0) * (1 + draw(-PULL_LIMIT, PULL_LIMIT)),
-      reference: VOLT * (1 + draw(-REFERENCE_LIMIT, REFERENCE_LIMIT)),
-      supply: VOLT * (1 + draw(-SUPPLY_LIMIT, SUPPLY_LIMIT)),
-      signalOhm: draw(0.5, 1.5) * WIRE_OHM,
-      groundOhm: draw(0.5, 1.5) * WIRE_OHM,
-      groundV: draw(-GROUND_V, GROUND_V),
-      meterGain:
-        familyOf(family).signal === 'frequency' ? 0 : COMMON * draw(-METER_SHARE, METER_SHARE),
-      phase: uniform,
-      truthOff: COMMON * draw(-world.truthLimit, world.truthLimit),
-    }
-    const [low, high] = world.range
-    const places = Array.from({ length: points }, (_, i) => low + ((high - low) * i) / (points - 1))
-    const bare = characterised(family, world, places, drawn, uniform)
-    const read = bare.channels[0]!.reads[0]!.id
-    try {
-      const build = enterTable(bare, read, proposedTable(bare, read))
-      for (let k = 0; k <= 10; k++) {
-        const truth = low + ((high - low) * k) / 10
-        const { shown, band } = readingAt(build, read, truth)
-        covered.of[k]!++
-        if (Math.abs(shownReally(build, world, drawn, truth) - shown) <= band) covered.inside[k]!++
-      }
-    } catch (error) {
-      if (!(error instanceof EchtError)) throw error
+    const made = orElse(() => lived(family, points, seed, life), null)
+    if (!made) {
       covered.refused++
+      continue
+    }
+    const { build, read, world, drawn } = made
+    const [low, high] = world.range
+    for (let k = 0; k <= 10; k++) {
+      const truth = low + ((high - low) * k) / 10
+      const { shown, band } = readingAt(build, read, truth)
+      covered.of[k]!++
+      if (Math.abs(shownReally(build, world, drawn, truth) - shown) <= band) covered.inside[k]!++
     }
   }
   return covered
+}
+
+/**
+ * Healthy sensors checked at key-on by the display and by a meter across the sensor, its plug off: how many raise an
+ * alarm. The display is fed by a sensor its own current warms by `1/mwPerK`; the meter's current does not.
+ */
+export function unpluggedAlarms(
+  family: string,
+  mwPerK: number,
+  count: number,
+  seed: number,
+): { tries: number; alarms: number } {
+  let alarms = 0
+  for (let life = 0; life < count; life++) {
+    const { build, read, world, drawn, uniform } = lived(family, 5, seed, life, {
+      dissipationMwPerK: mwPerK,
+    })
+    const [low, high] = world.range
+    const truth = low + (high - low) * uniform()
+    const shown = shownReally(build, world, drawn, truth)
+    const meter = 1 + METER_SHARE * (2 * uniform() - 1)
+    const { agrees } = keyOn(build, read, truth, { shown, sensorOhm: world.really(truth) * meter })
+    if (!agrees) alarms++
+  }
+  return { tries: count, alarms }
 }

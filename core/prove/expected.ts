@@ -1,19 +1,23 @@
 import { orElse } from '../error.ts'
 import { K95, linearSpread } from '../chain/spread.ts'
 import { curveReach, type Chain } from '../chain/chain.ts'
-import { idealSlope, idealValue, stageBy, STAGES, type StageId } from '../chain/stages.ts'
+import { idealSlope, idealValue, STAGE, stageBy, STAGES, type StageId } from '../chain/stages.ts'
 import { walkForward } from '../chain/walk.ts'
 
 export type Expected = { stage: StageId; value: number; low: number; high: number }
 
 /**
  * What each stage should read at a truth, with its 95 % band in the stage's own unit. `truthSigma` is the
- * uncertainty of the truth itself (the shed thermometer), which every stage inherits.
+ * uncertainty of the truth itself (the shed thermometer), which every stage inherits. The ohms of a sensor are read
+ * with its plug off: no current warms it then, as it does at the stages after it.
  */
 export function expectedReadings(chain: Chain, truth: number, truthSigma = 0): Expected[] {
   const walked = walkForward(chain, truth)
   const spread = linearSpread(chain, truth)
-  return walked.stages.map(({ id, value, height }) => {
+  const unplugged = { value: chain.signalAt(truth), height: truth }
+  return walked.stages.map(({ id, ...plugged }) => {
+    const { value, height } =
+      id === STAGE.element && chain.spec.drive.kind === 'resistance' ? unplugged : plugged
     const half = Math.hypot(
       stageBy(id) === STAGES[0] ? 0 : (spread.half[id] ?? 0),
       K95 * truthSigma,

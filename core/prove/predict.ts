@@ -66,19 +66,30 @@ const compared = (what: Observable, value: number): number =>
 
 /**
  * Where a check is made: beyond the ends of a curve at its end, with all that lies between in the doubt of the truth.
+ * Where no truth can be, less than nothing in a tank, the sensor cannot be either: that adds no doubt.
  */
 export function checkedAt(
   spec: ChainSpec,
   truth: number,
   truthSigma: number,
 ): { truth: number; truthSigma: number } {
-  const [least, most] = curveReach(prepareChain(spec))
-  const near = Math.min(most, Math.max(least, truth))
-  return { truth: near, truthSigma: Math.hypot(truthSigma, near - truth) }
+  const possible = within(familyOf(spec.sensor.family).plausible, truth)
+  const near = within(curveReach(prepareChain(spec)), possible)
+  return { truth: near, truthSigma: Math.hypot(truthSigma, near - possible) }
 }
 
+const within = ([least, most]: readonly [number, number], value: number): number =>
+  Math.min(most, Math.max(least, value))
+
 /** What the healthy chain's own doubt amounts to, apart from the truth and the curve. */
-type Doubt = { signal: number; signalSigma: number; circuitV: number; shown: number }
+type Doubt = {
+  /** of the element warmed by its own current, and with its plug off */
+  signal: number
+  unplugged: number
+  signalSigma: number
+  circuitV: number
+  shown: number
+}
 
 function doubtAt(chain: Chain, truth: number, truthSigma: number): Doubt {
   const { sensor } = chain.spec
@@ -93,6 +104,7 @@ function doubtAt(chain: Chain, truth: number, truthSigma: number): Doubt {
   const frequency = chain.spec.drive.kind === 'frequency'
   return {
     signal: heatedElement(chain, truth).signal,
+    unplugged: chain.signalAt(truth),
     signalSigma: Math.abs(slope || 0) * Math.hypot(truthSigma, sensorBand(sensor, truth)),
     circuitV: frequency
       ? 0
@@ -110,24 +122,25 @@ function doubtAt(chain: Chain, truth: number, truthSigma: number): Doubt {
 export function observe(variant: Variant, truth: number): Readings {
   const chain = prepareChain(variant.spec)
   const healthy = heatedElement({ ...chain, real: chain.ideal }, truth).signal
-  return readingsOf(chain, variant, healthy)
+  return readingsOf(chain, variant, healthy, chain.signalAt(truth))
 }
 
-function readingsOf(chain: Chain, variant: Variant, healthy: number): Readings {
-  const signal = variant.signal ? variant.signal(healthy) : healthy
-  const pinV = chain.real.toPin(signal)
-  return { shown: shownAt(chain, pinV), pinV, ohm: signal }
+function readingsOf(chain: Chain, variant: Variant, healthy: number, unplugged: number): Readings {
+  const given = variant.signal ?? ((signal: number) => signal)
+  const pinV = chain.real.toPin(given(healthy))
+  return { shown: shownAt(chain, pinV), pinV, ohm: given(unplugged) }
 }
 
 function predict(variant: Variant, doubt: Doubt): Prediction {
   const chain = prepareChain(variant.spec)
-  const at = (signal: number): Readings => readingsOf(chain, variant, signal)
-  const readings = at(doubt.signal)
+  const at = (off: number): Readings =>
+    readingsOf(chain, variant, doubt.signal + off, doubt.unplugged + off)
+  const readings = at(0)
   const low =
     chain.spec.drive.kind === 'resistance'
-      ? Math.max(doubt.signal / 10, doubt.signal - doubt.signalSigma)
-      : doubt.signal - doubt.signalSigma
-  const [up, down] = [at(doubt.signal + doubt.signalSigma), at(low)]
+      ? Math.max(-0.9 * Math.min(doubt.signal, doubt.unplugged), -doubt.signalSigma)
+      : -doubt.signalSigma
+  const [up, down] = [at(doubt.signalSigma), at(low)]
   const shownFor = (pinV: number): number => shownAt(chain, pinV)
   // at the end of a table or a curve one side holds: the other says how far readings go
   const larger = (up: number, down: number): number => (Math.abs(up) > Math.abs(down) ? up : down)
@@ -177,9 +190,10 @@ export function predictAll(
       faults
         .filter((f) => f.of.includes(spec.drive.kind))
         .map((fault) => {
-          const sizes = fault.variants(spec).flatMap((v) => {
-            return orElse(() => [predict(v, doubt)], [])
-          })
+          const sizes = fault
+            .variants(spec)
+            .flatMap((v) => orElse(() => [predict(v, doubt)], []))
+            .filter(isWhole)
           return {
             fault,
             sizes: sizes.map((p, i) => ({ ...p, effects: [...p.effects, ...gap(sizes, i)] })),
@@ -188,6 +202,10 @@ export function predictAll(
     ),
   }
 }
+
+/** Whether all of it is a number: a curve that does not reach here makes no suspect. */
+const isWhole = ({ readings, effects, own }: Prediction): boolean =>
+  [readings, own, ...effects].every((r) => KINDS.every((what) => Number.isFinite(r[what])))
 
 /** What lies between a size of a fault and its neighbours. */
 function gap(sizes: readonly Prediction[], i: number): Readings[] {

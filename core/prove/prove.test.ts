@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { saltmarshNine } from '../../demo/saltmarshNine.ts'
+import { inputOf, readOf } from '../build/find.ts'
 import { assembleChain, prepareChain, walkForward, type ChainSpec } from '../chain/index.ts'
 import { settling } from '../bench/settle.ts'
 import { normalStream, uniformStream } from '../math/index.ts'
@@ -118,5 +119,31 @@ describe('settling', () => {
   it('is not fooled by overloads', () => {
     const readings = stream(() => 20, 30).map((r, i) => (i % 7 === 0 ? { ...r, value: NaN } : r))
     expect(settling(readings, { windowS: 10, rateLimit: 0.01 }).state).toBe('settled')
+  })
+})
+
+describe('where a curve does not reach', () => {
+  const fedThrough = (pullOhm: number): ChainSpec => {
+    const fed = structuredClone(build)
+    const { input } = inputOf(fed, readOf(fed, 'rd-gearbox').read.input)
+    for (const pull of input.pulls) pull.ohm = { ...pull.ohm, value: pullOhm }
+    return assembleChain(fed, 'rd-gearbox').spec!
+  }
+  it.each([2490, 10_000])('a curve that ends before is no suspect, behind %d Ω', (pullOhm) => {
+    for (const truth of [-40, 20])
+      for (const shown of [-60, 300]) {
+        const { agrees, causes } = keyOnCheck(fedThrough(pullOhm), truth, 0.3, { shown })
+        expect(agrees).toBe(false)
+        expect(causes.every((c) => c.probability > 0 && c.probability <= 1)).toBe(true)
+      }
+  })
+  it('a tank said to hold less than nothing is empty, and no reading is forgiven for it', () => {
+    const tank = assembleChain(build, 'rd-fuel').spec!
+    for (const shown of [0, 2, 4, 6.6, 10]) {
+      const empty = keyOnCheck(tank, 0, 0.2, { shown })
+      for (const below of [-2, -7])
+        expect(keyOnCheck(tank, below, 0.2, { shown }).agrees).toBe(empty.agrees)
+    }
+    expect(keyOnCheck(tank, -7, 0.2, { shown: 6.6 }).agrees).toBe(false)
   })
 })
