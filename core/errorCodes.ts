@@ -4,6 +4,7 @@ export type ErrorCode = keyof typeof ERROR_CODES
 export const ERROR_CODES = {
   // numbers and quantities
   'not-a-number': 'a number is missing or not finite',
+  'bad-input': 'what was given has another shape than what is asked for',
   'not-positive': 'a number must be above zero',
   'bad-range': 'a range does not run from low to high',
   'out-of-range': 'a value lies outside what a standard or a device knows',

@@ -1,4 +1,8 @@
-/** The core's public face: everything outside `core/` and `app/` that computes calls these names. */
+/**
+ * The core's public face: everything outside `core/` and `app/` that computes calls these names. Each throws an
+ * `EchtError` for input that is wrong, and never gives NaN: beside the codes its comment names, `bad-input` for what is
+ * no such thing (no list, no text) and `out-of-range` for a number no quantity can have.
+ */
 export { EchtError } from './error.ts'
 export { parseQuantity, formatQuantity } from './quantity/index.ts'
 export {

@@ -16,6 +16,8 @@ import { pasted } from '../trials/paste.ts'
 import { rudeClients } from '../trials/server.ts'
 import { slips } from '../trials/slips.ts'
 import { twoTabs } from '../trials/twoTabs.ts'
+import { wrongCalls } from '../trials/wrongCalls.ts'
+import { groundBands } from '../trials/grounds.ts'
 import { walk } from '../trials/walk.ts'
 
 /** What came of a campaign: how often it was tried, what happened, and what should not have. */
@@ -71,7 +73,24 @@ function livesTable(count: number): Outcome {
 }
 const sumOf = (all: readonly number[]): number => all.reduce((a, b) => a + b, 0)
 
+/** How often the true offset of a reader lies within its band, with so many drops read. */
+function groundsTable(vehicles: number): Outcome {
+  const failures: string[] = []
+  for (const drops of [0, 2, 5, 10]) {
+    const { inside, of, byReader } = groundBands(drops, vehicles, 1 + drops)
+    const each = Object.entries(byReader).map(
+      ([read, [n, m]]) => `${read} ${((100 * n) / m).toFixed(1)}`,
+    )
+    const share = inside / of
+    console.log(`${drops} drops: ${(100 * share).toFixed(1)} % (${each.join(', ')})`)
+    if (share < 0.93 || share > 0.98) failures.push(`${drops} drops: ${share}`)
+  }
+  return { tries: 4 * vehicles, outcome: 'vehicles', failures }
+}
+
 const CAMPAIGNS: Record<string, () => Outcome | Promise<Outcome>> = {
+  'calls: every function called wrong in every place, each in a process of its own': wrongCalls,
+  'grounds: 1,000 vehicles with 0, 2, 5 and 10 drops read': () => caught(() => groundsTable(1000)),
   'walks: 10,000 edits, undos, files, every step valid': () =>
     caught(() => {
       const w = walk(sample, 10_000, 1)

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { saltmarshNine } from '../demo/saltmarshNine.ts'
 import { readBuild, writeBuild } from '../core/build/index.ts'
 import { mutatedBuilds, mutatedCaptures, mutatedLogs, mutatedTables } from './files.ts'
+import { groundBands } from './grounds.ts'
 import { manyChannels } from './manyChannels.ts'
 import { rudeClients } from './server.ts'
 import { slips } from './slips.ts'
@@ -49,4 +50,11 @@ it('a build of 1,000 channels is valid, and comes back out of its file', () => {
   const build = manyChannels(1000)
   expect(readBuild(writeBuild(build)).build).toEqual(build)
   expect(build.channels).toHaveLength(1000)
+})
+
+it.each([0, 5])('bands of grounds hold what is true with %d drops read', (drops) => {
+  const { inside, of } = groundBands(drops, 60, 7)
+  expect(of).toBeGreaterThan(1000)
+  expect(inside / of).toBeGreaterThan(0.91)
+  expect(inside / of).toBeLessThan(0.99)
 })

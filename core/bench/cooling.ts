@@ -1,8 +1,11 @@
 import { linearRegression, linearRegressionLine, quantile } from 'simple-statistics'
 import { EchtError } from '../error.ts'
+import { aNumber, listOf, thingWith } from '../expects.ts'
 
 /** One moment of a log: seconds from its start, the reference in °C, the sensor in Ω. */
 export type CoolingSample = { timeS: number; referenceC: number; resistanceOhm: number }
+
+const STEP = listOf(thingWith({ timeS: aNumber, value: aNumber }))
 
 /**
  * The time constant of a probe, s, from a step: a record of its reading after it is moved into a bath.
@@ -14,6 +17,7 @@ export function timeConstantS(step: readonly { timeS: number; value: number }[])
   tauS: number
   settled: number
 } {
+  STEP(step, 'The record')
   if (step.length < 10)
     throw new EchtError(
       'no-step',
@@ -33,13 +37,17 @@ export function timeConstantS(step: readonly { timeS: number; value: number }[])
     if (left < 0.1) break
     if (left <= 0.8) used.push([p.timeS, Math.log(left)])
   }
-  if (size < 10 * noise || used.length < 3)
+  const sameTime = new Set(used.map(([t]) => t)).size < 2
+  if (size < 10 * noise || used.length < 3 || sameTime)
     throw new EchtError(
       'no-step',
       'The record shows no clear step: move the probe from one temperature straight into the ' +
         'other and keep recording until it rests.',
     )
-  return { tauS: -1 / linearRegression(used).m, settled }
+  const slope = linearRegression(used).m
+  if (!(slope < 0))
+    throw new EchtError('no-step', 'The record does not settle: record until the probe rests.')
+  return { tauS: -1 / slope, settled }
 }
 
 export type LagOptions = {

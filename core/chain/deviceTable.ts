@@ -125,13 +125,15 @@ export function proposeTable(
 ): DeviceProposal {
   const span = axisSpan(chain, spec)
   const { scale, shift } = valueScale(spec)
+  const [least, most] = spec.valueRange
   // a fixed axis has the cells it has: what lies beyond takes none from the range
   const beyond = cellsBeyond(chain, spec, span, spec.axisFixed !== null)
   const taken = spec.axisFixed ? 0 : beyond[0].cells.length + beyond[1].cells.length
   const yStep = spec.valueStep * scale
   const cells = (places: 'best' | 'even'): ReturnType<typeof buildTable> =>
     buildTable({
-      curve: (x) => truthAtAxis(chain, spec.axis, x) + shift,
+      // where the curve leaves what the device can hold, what it can hold is all that can be wanted
+      curve: (x) => Math.min(most, Math.max(least, truthAtAxis(chain, spec.axis, x))) + shift,
       range: span,
       cells: spec.cells - taken,
       placement: places,

@@ -126,6 +126,30 @@ describe('cells beyond the range', () => {
       expect(map.shownAt(map.chain.spec.range[1] + 5)).toBeCloseTo(map.chain.spec.range[1] + 5, 0)
     }
   })
+  it.each([
+    ['rd-gearbox', [170, 185, 200, 220, 235], 2],
+    ['rd-fuel-pressure', [620, 660, 700, 800, 880], 1.5],
+  ] as const)(
+    '%s past its range is read right up to what the device can hold, and holds that beyond',
+    (read, truths, near) => {
+      const [chain, spec] = [chainOf(read), specOf(read)]
+      const { table } = proposeTable(chain, spec, 'best', { at: '', name: '' })
+      const shown = (truth: number): number =>
+        lookUp(table, axisValue(chain, idealValue(chain, 'pin', truth), spec.axis), spec.beyond)
+      for (const truth of truths) expect(Math.abs(shown(truth) - truth)).toBeLessThan(near)
+      expect(shown(spec.valueRange[1] + 20)).toBe(spec.valueRange[1])
+    },
+  )
+  it('values a device cannot hold within the range bend none of those it can', () => {
+    const chain = chainOf('rd-fuel-pressure')
+    // a pressure in a straight line: 100 kPa more is as many volts more everywhere
+    const spec: DeviceTable = { ...specOf('rd-fuel-pressure'), valueRange: [-300, 450] }
+    const { table } = proposeTable(chain, spec, 'best', { at: '', name: '' })
+    for (const truth of [0, 150, 300, 400, 440]) {
+      const x = axisValue(chain, idealValue(chain, 'pin', truth), spec.axis)
+      expect(Math.abs(lookUp(table, x, 'hold') - truth)).toBeLessThan(3)
+    }
+  })
   it('a thermistor open reads at the top and short at the bottom, and shows there what was asked', () => {
     const { made, spec } = wide('rd-coolant', {
       onOpen: { show: 'value', value: 85 },

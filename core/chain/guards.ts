@@ -158,10 +158,32 @@ const onStep = ({ axisStep }: DeviceTable, x: number): number =>
 function travelEnd(chain: Chain, spec: DeviceTable, from: number, margin: number): number | null {
   const known = (x: number): boolean => Number.isFinite(truthAtAxis(chain, spec.axis, x))
   const outward = Math.sign(margin - from)
-  const rounded = onStep(spec, endOfTravel(known, from, ownEnd(chain, spec, from, margin)))
+  const own = endOfTravel(known, from, ownEnd(chain, spec, from, margin))
+  const rounded = onStep(spec, withinValues(chain, spec, from, own))
   // a step towards the range where rounding went past what is known
   const travel = known(rounded) ? rounded : onStep(spec, rounded - outward * spec.axisStep)
   return outward * (travel - from) >= spec.axisStep && known(travel) ? travel : null
+}
+
+/**
+ * The same where the curve leaves the values a device can hold: there, since a cell beyond would hold its limit at a
+ * place where the sensor is far past it, and bend all readings before.
+ */
+function withinValues(chain: Chain, spec: DeviceTable, from: number, end: number): number {
+  const half = Math.abs(spec.valueStep * valueScale(spec).scale) / 2
+  const [low, high] = spec.valueRange
+  const holds = (x: number): boolean => {
+    const truth = truthAtAxis(chain, spec.axis, x)
+    return truth >= low - half && truth <= high + half
+  }
+  if (holds(end)) return end
+  let [near, far] = [from, end]
+  for (let k = 0; k < 50; k++) {
+    const middle = (near + far) / 2
+    if (holds(middle)) near = middle
+    else far = middle
+  }
+  return near
 }
 
 /** Where on the axis an open and a shorted wire read. Edges that do not arrive are standstill, and no fault. */

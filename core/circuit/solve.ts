@@ -1,5 +1,17 @@
-import type { Circuit } from './circuit.ts'
+import { inMessage } from '../error.ts'
+import { aNumber, aSize, aText, listOf, oneOf, thingWith, type Expects } from '../expects.ts'
+import type { Circuit, CircuitElement } from './circuit.ts'
 import { factorCircuit, type Factored } from './factor.ts'
+
+const ELEMENTS: Record<CircuitElement['kind'], Expects> = {
+  resistor: thingWith({ a: aText, b: aText, ohm: aSize }),
+  voltage: thingWith({ plus: aText, minus: aText, volt: aNumber }),
+  current: thingWith({ from: aText, to: aText, ampere: aNumber }),
+}
+const CIRCUIT = thingWith({
+  reference: aText,
+  elements: listOf(thingWith({ id: aText, kind: oneOf(...Object.keys(ELEMENTS)) })),
+})
 
 /**
  * All node voltages (V, against the reference) and element currents (A) of a linear circuit.
@@ -17,6 +29,8 @@ export function solveCircuit(circuit: Circuit): {
   voltage: Record<string, number>
   current: Record<string, number>
 } {
+  CIRCUIT(circuit, 'The circuit')
+  for (const e of circuit.elements) ELEMENTS[e.kind](e, `The element ${inMessage(e.id)}`)
   const factored = factorCircuit(circuit)
   const x = factored.solve(factored.rightSide)
   const at = nodeVoltage(factored, x)

@@ -1,4 +1,5 @@
 import { EchtError, requireFinite } from '../error.ts'
+import { aNumber, listOf, thingWith } from '../expects.ts'
 
 export type Pair = { signal: number; truth: number }
 
@@ -15,8 +16,15 @@ export type KnotCurve = {
   rising: boolean
 }
 
+const KNOTS = thingWith(
+  Object.fromEntries(
+    ['signal', 'low', 'high', 'slopeIn', 'slopeOut'].map((name) => [name, listOf(aNumber)]),
+  ),
+)
+
 /** Throws `EchtError` `bad-curve` unless its lists are equally long, of finite numbers, and the signals ascend. */
 export function requireKnots(curve: KnotCurve): KnotCurve {
+  KNOTS(curve, 'The curve')
   const { signal, low, high, slopeIn, slopeOut } = curve
   const whole = [signal, low, high, slopeIn, slopeOut].every(
     (list) => list.length === signal.length && list.every(Number.isFinite),

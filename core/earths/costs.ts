@@ -1,4 +1,4 @@
-import type { Build, Id } from '../build/types.ts'
+import type { Build, Id, VehicleState } from '../build/types.ts'
 import {
   groundNet,
   nodeVolts,
@@ -80,6 +80,18 @@ function costOf(
     byLoad,
   }
 }
+
+/** The state a build's grounds are looked at in first: the one in which most runs. */
+/** No load of a vehicle but its starter draws so much, A. */
+const STARTER_A = 100
+
+/** Whether the starter turns in a state: it is called so, or what runs in it draws what only a starter does. */
+export const isCranking = ({ id, name }: VehicleState, loads: Build['loads']): boolean =>
+  /crank/i.test(name) || loads.some((l) => l.runs.includes(id) && l.ampere.value >= STARTER_A)
+
+/** The state in which the starter turns; null where there is none. */
+export const crankingState = ({ states, loads }: Build): Id | null =>
+  states.find((s) => isCranking(s, loads))?.id ?? null
 
 /** The state a build's grounds are looked at in first: the one in which most runs. */
 export const busiestState = ({ states, loads }: Build): Id | null =>

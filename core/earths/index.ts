@@ -1,6 +1,7 @@
 export {
   busiestState,
   groundPicture,
+  isCranking,
   offsetByStrap,
   type GroundPicture,
   type ReaderCost,

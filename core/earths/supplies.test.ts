@@ -44,12 +44,50 @@ describe('the budget of a sensor supply', () => {
 
 describe('a battery that sags while cranking', () => {
   it('stops what it stops, and says where that may not be', () => {
-    const at = (volt: number) => new Map(dropouts(sample, volt).map((d) => [d.device, d.grade]))
+    const level = { ...sample, states: [] }
+    const at = (volt: number) => new Map(dropouts(level, volt).map((d) => [d.device, d.grade]))
     expect(at(7).get('display')).toBe('note')
     expect(at(7).get('engine-unit')).toBe('fine')
     expect(at(5.5).get('engine-unit')).toBe('wrong')
     expect([...at(12.6).values()]).toEqual(expect.arrayContaining(['fine']))
     expect([...at(12.6).values()]).not.toContain('note')
+  })
+
+  it('is judged by what a device sees above its own ground, which the starter lifts', () => {
+    const strap = (id: string, a: string, b: string, ohm: number) => ({
+      ...{ id, name: id, a, b, wire: null, jointA: 'clean' as const, jointB: 'clean' as const },
+      ...{ shield: false, ohm: { value: ohm, basis: 'measured' as const, from: [] } },
+    })
+    const post = (id: string, kind: 'battery' | 'block' | 'device', device: string | null) => ({
+      ...{ id, name: id, kind, device, along: 0.5 },
+    })
+    const grounds: Build = {
+      ...sample,
+      posts: [
+        post('minus', 'battery', null),
+        post('block', 'block', null),
+        post('unit', 'device', 'engine-unit'),
+      ],
+      straps: [strap('engine', 'block', 'minus', 0.006), strap('ground', 'unit', 'block', 0.01)],
+      states: [{ id: 'start', name: 'Starter on' }],
+      loads: [
+        {
+          ...{ id: 'starter', name: 'Starter', into: 'block', peakA: null, runs: ['start'] },
+          ampere: { value: 240, basis: 'measured', from: [] },
+        },
+        {
+          ...{ id: 'unit', name: 'Unit', into: 'unit', peakA: null, runs: ['start'] },
+          ampere: { value: 2, basis: 'measured', from: [] },
+        },
+      ],
+      stands: [],
+      measurements: sample.measurements.filter((m) => m.about.kind !== 'drop'),
+    }
+    const unit = (volt: number) => dropouts(grounds, volt).find((d) => d.device === 'engine-unit')!
+    // 242 A through 6 mΩ and 2 A through 10 mΩ: 1.472 V
+    expect(unit(7).seesV).toBeCloseTo(7 - 1.472, 6)
+    expect(unit(7)).toMatchObject({ stops: true, grade: 'wrong' })
+    expect(unit(8)).toMatchObject({ stops: false, grade: 'fine' })
   })
 
   it.each([
@@ -72,7 +110,8 @@ describe('the coil of a relay that a unit switches to ground', () => {
     expect(pinV).toBeGreaterThan(13.8)
     const stepS = decayS / 20_000
     let ampere = coilA
-    for (let t = 0; t < decayS; t += stepS) ampere -= (stepS * ampere * 85) / 0.3
+    // the diode keeps 0.7 V across the coil, against its current
+    for (let t = 0; t < decayS; t += stepS) ampere -= (stepS * (ampere * 85 + 0.7)) / 0.3
     expect(ampere / coilA).toBeCloseTo(0.05, 3)
   })
   it('is held by nothing without one', () => {

@@ -1,8 +1,11 @@
 import { elementOf } from '../build/find.ts'
 import type { Build, Device, Id, Input, Read } from '../build/types.ts'
+import { crankingState } from './costs.ts'
 import { assembleChain, linearSpread, prepareChain } from '../chain/index.ts'
 import { findFamily } from '../curve/registry.ts'
 import { orElse, requirePositive } from '../error.ts'
+import { aNumber, aThing, thingWith } from '../expects.ts'
+import { nodeVolts, groundNet, solvedGround } from '../ground/index.ts'
 import { linspace } from '../math/linspace.ts'
 
 /** One thing that lives on a device's sensor supply. */
@@ -105,21 +108,47 @@ function sagOf(build: Build, { read, channel }: Reading): RailBudget['sag'] {
 /** What a battery voltage while cranking stops, and whether that may be. */
 export type Dropout = {
   device: Id
+  /** what it sees between its supply and its own ground, V */
+  seesV: number
   stopsBelowV: number
   stops: boolean
   grade: 'fine' | 'note' | 'wrong'
 }
 
-/** Which devices stop at a battery voltage: harmless for a gauge, fatal for what must live through cranking. */
-export const dropouts = (build: Build, crankingV: number): Dropout[] =>
-  build.devices.flatMap((d): Dropout[] => {
+/**
+ * Which devices stop at a battery voltage while cranking: harmless for a gauge, fatal for what must live through it.
+ * What counts is what a device sees: its ground is lifted by the starter's current where they share a strap.
+ */
+export function dropouts(build: Build, crankingV: number): Dropout[] {
+  const lifts = liftsWhileCranking(build)
+  return build.devices.flatMap((d): Dropout[] => {
     const { stopsBelowV, mustLive } = d.supply
     if (stopsBelowV === null) return []
-    const stops = crankingV < stopsBelowV
-    return [
-      { device: d.id, stopsBelowV, stops, grade: !stops ? 'fine' : mustLive ? 'wrong' : 'note' },
-    ]
+    const seesV = crankingV - (lifts.get(d.id) ?? 0)
+    const stops = seesV < stopsBelowV
+    const grade = !stops ? 'fine' : mustLive ? 'wrong' : 'note'
+    return [{ device: d.id, seesV, stopsBelowV, stops, grade }]
   })
+}
+
+/** By device: V its ground stands above the battery's while the engine is cranked; none where no grounds are drawn. */
+function liftsWhileCranking(build: Build): Map<Id, number> {
+  const { solved } = solvedGround(build)
+  const state = crankingState(build)
+  if (!solved || state === null) return new Map()
+  const { estimate, ground } = solved
+  const net = groundNet({ reference: ground.reference, ...estimate })
+  const volts = nodeVolts(
+    net,
+    estimate.loads.filter((l) => l.states.includes(state)),
+  )
+  return new Map(
+    build.posts.flatMap((p): [Id, number][] => {
+      const volt = p.kind === 'sensors' || p.device === null ? undefined : volts[p.id]
+      return volt === undefined ? [] : [[p.device!, volt]]
+    }),
+  )
+}
 
 /** Volts of one wire at each position of the key, and what feed that makes of it. */
 export type FeedTest = { off: number; accessory: number; on: number; crank: number }
@@ -128,8 +157,14 @@ export type Feed = 'permanent' | 'switched' | 'drops-out-on-crank' | 'accessory'
 /** Less than so much of the battery's own volts is no feed. */
 const ALIVE_SHARE = 0.6
 
-/** What a wire is, by its volts at off, accessory, on and crank: battery volts at rest are the measure. */
-export function feedOf({ off, accessory, on, crank }: FeedTest, batteryV: number): Feed {
+/**
+ * What a wire is, by its volts at off, accessory, on and crank: battery volts at rest are the measure. Throws
+ * `EchtError` `not-a-number`, `not-positive`, `out-of-range`, `bad-input`.
+ */
+export function feedOf(test: FeedTest, batteryV: number): Feed {
+  thingWith({ off: aNumber, accessory: aNumber, on: aNumber, crank: aNumber })(test, 'The test')
+  requirePositive(batteryV, 'The battery')
+  const { off, accessory, on, crank } = test
   const lives = (volt: number): boolean => volt > ALIVE_SHARE * batteryV
   if (!lives(on)) return lives(accessory) ? 'accessory' : 'none'
   if (crank < 0.4 * batteryV) return 'drops-out-on-crank'
@@ -138,8 +173,12 @@ export function feedOf({ off, accessory, on, crank }: FeedTest, batteryV: number
 
 /** Volts a silicon diode keeps while it conducts. */
 const DIODE_V = 0.7
-/** Time constants to a twentieth. */
-const DECAYS_TO = Math.log(20)
+/** What is left of the current where a coil has let go. */
+const LET_GO = 1 / 20
+
+/** Time constants until so little is left: the diode's drop pulls the current towards less than nothing. */
+const decaysTo = (batteryV: number): number =>
+  Math.log((batteryV + DIODE_V) / (LET_GO * batteryV + DIODE_V))
 
 /**
  * A relay whose coil a unit switches to ground: the coil's current, A; what the unit's pin stands at, V, at the moment
@@ -153,12 +192,13 @@ export function coilCircuit(task: {
   on: boolean
   diode: boolean
 }): { coilA: number; pinV: number; decayS: number } {
+  aThing(task, 'The task')
   const batteryV = requirePositive(task.batteryV, 'The battery')
   const coilOhm = requirePositive(task.coilOhm, 'The coil')
   const coilH = requirePositive(task.coilH, 'The inductance of the coil')
   return {
     coilA: batteryV / coilOhm,
     pinV: task.on ? 0 : task.diode ? batteryV + DIODE_V : Infinity,
-    decayS: task.diode ? DECAYS_TO * (coilH / coilOhm) : 0,
+    decayS: task.diode ? (coilH / coilOhm) * decaysTo(batteryV) : 0,
   }
 }

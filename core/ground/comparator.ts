@@ -1,4 +1,5 @@
 import { requireFinite, requirePositive } from '../error.ts'
+import { aThing } from '../expects.ts'
 
 /** A comparator that turns a signal into edges, and at its weakest the signal, which swings both ways, all V. */
 export type Comparator = {
@@ -26,9 +27,13 @@ export type EdgeMargin = {
  * current that lifts it may also be returned. Throws `EchtError` `not-a-number`, `not-positive`.
  */
 export function edgeMargin(
-  { peakV, thresholdV, hysteresisV }: Comparator,
-  { noiseV, liftV }: { noiseV: number; liftV: number },
+  comparator: Comparator,
+  against: { noiseV: number; liftV: number },
 ): EdgeMargin {
+  aThing(comparator, 'The comparator')
+  aThing(against, 'What stands against it')
+  const { peakV, thresholdV, hysteresisV } = comparator
+  const { noiseV, liftV } = against
   requirePositive(peakV, 'The peak of the signal')
   requirePositive(thresholdV, 'The threshold')
   requirePositive(hysteresisV, 'The hysteresis')

@@ -1,4 +1,5 @@
 import { EchtError, requireFinite, requirePositive } from '../error.ts'
+import { aNumber, aSize, aText, listOf, thingWith } from '../expects.ts'
 import { groundNet, type GroundLoad, type GroundNet, type GroundWire } from './net.ts'
 
 /**
@@ -28,6 +29,13 @@ export type GroundCost = {
   byLoad: Record<string, Record<string, number>>
 }
 
+const TASK = thingWith({
+  reference: aText,
+  wires: listOf(thingWith({ id: aText, a: aText, b: aText, ohm: aSize })),
+  loads: listOf(thingWith({ id: aText, into: aText, ampere: aNumber, states: listOf(aText) })),
+  readers: listOf(thingWith({ id: aText, sensorGround: aText, converterGround: aText })),
+})
+
 /**
  * What the loads of a vehicle cost its readers, in volts at their converters: positive where the sensor's ground
  * stands above the converter's. Every load takes its current from the battery's positive post and returns it into its
@@ -41,9 +49,11 @@ export type GroundCost = {
  *   readers: [{ id: 'oil', kind: 'fixed', sensorGround: 'block', converterGround: '-' }] }).byLoad.oil.fan // 0.02
  */
 export function groundCost(task: GroundTask): GroundCost {
+  TASK(task, 'The task')
+  refuseTwice(task.readers, 'readers')
+  refuseTwice(task.loads, 'loads')
   const net = groundNet(task)
   const factors = new Map(task.readers.map((r) => [r.id, factorOf(r)]))
-  if (factors.size < task.readers.length) refuseTwice(task.readers)
   const byLoad: GroundCost['byLoad'] = {}
   for (const reader of task.readers) {
     const between = net.between(
@@ -120,11 +130,12 @@ export function factorOf(reader: GroundReader): number {
 
 const sumOf = (values: readonly number[]): number => values.reduce((sum, v) => sum + v, 0)
 
-function refuseTwice(readers: readonly GroundReader[]): never {
+function refuseTwice(list: readonly { id: string }[], noun: string): void {
   const seen = new Set<string>()
-  const twice = readers.find((r) => seen.has(r.id) || !seen.add(r.id))
-  throw new EchtError(
-    'duplicate-id',
-    `Two readers are called "${twice?.id}": give each its own id.`,
-  )
+  const twice = list.find((r) => seen.has(r.id) || !seen.add(r.id))
+  if (twice)
+    throw new EchtError(
+      'duplicate-id',
+      `Two ${noun} are called "${twice.id}": give each its own id.`,
+    )
 }

@@ -1,16 +1,20 @@
 import { EchtError, requireFinite, requirePositive } from '../error.ts'
+import { aThing, listOf, oneOf, thingWith } from '../expects.ts'
 
 /** Vacuum permittivity, F/m, and permeability, H/m. */
 const EPS_0 = 8.854e-12
 const MU_0 = 4e-7 * Math.PI
 
-/** What makes noise under a bonnet: how fast its volts and its amperes change, and how much. Typical, for ranking. */
+/**
+ * What makes noise under a bonnet: by how much its volts and its amperes jump, and how long that takes. Typical, for
+ * ranking.
+ */
 export const NOISE_SOURCES = {
-  'coil primary': { voltPerS: 400 / 20e-6, amperePerS: 7 / 20e-6 },
-  injector: { voltPerS: 60 / 5e-6, amperePerS: 1 / 10e-6 },
-  'fan or pump': { voltPerS: 14 / 50e-6, amperePerS: 5 / 50e-6 },
-  alternator: { voltPerS: 2 / 50e-6, amperePerS: 20 / 200e-6 },
-  'battery cable': { voltPerS: 3 / 1e-3, amperePerS: 300 / 1e-3 },
+  'coil primary': { volt: 400, ampere: 7, voltS: 20e-6, ampereS: 20e-6 },
+  injector: { volt: 60, ampere: 1, voltS: 5e-6, ampereS: 10e-6 },
+  'fan or pump': { volt: 14, ampere: 5, voltS: 50e-6, ampereS: 50e-6 },
+  alternator: { volt: 2, ampere: 20, voltS: 50e-6, ampereS: 200e-6 },
+  'battery cable': { volt: 3, ampere: 300, voltS: 1e-3, ampereS: 1e-3 },
 } as const
 export type NoiseSource = keyof typeof NOISE_SOURCES
 
@@ -19,6 +23,14 @@ export type Cable = 'single' | 'twisted' | 'shielded' | 'shielded-pair'
 /** What a twist leaves of what a loop catches, and a shield of what a field does: rounded the safe way. */
 const TWIST_LEAVES = 1 / 20
 const SHIELD_LEAVES = 1 / 50
+
+/** Of a signal's wire against its return and the body, F/m: it divides what comes through the capacitance beside it. */
+const OWN_F_PER_M: Record<Cable, number> = {
+  single: 30e-12,
+  twisted: 60e-12,
+  shielded: 120e-12,
+  'shielded-pair': 120e-12,
+}
 
 /** Radius of a wire with its insulation, and distance of a signal from its return where they are not twisted, m. */
 const WIRE_RADIUS_M = 0.0009
@@ -29,27 +41,34 @@ export type Beside = { source: NoiseSource; lengthM: number; apartM: number }
 
 /**
  * Estimate of the noise a signal catches on its way, V peak: by capacitance of two parallel wires into the resistance
- * it sees, and by mutual inductance into the loop it makes with its return; the larger counts for each neighbour, and
+ * it sees, never more than the two capacitances divide, and by mutual inductance into the loop it makes with its return; the larger counts for each neighbour, and
  * neighbours are taken together as squares. Good enough to rank two routes, and no more. Throws `EchtError`
  * `not-positive`, `not-a-number`, `out-of-range`.
  */
 export function noiseOfRoute(
   route: readonly Beside[],
-  { ohm, cable }: { ohm: number; cable: Cable },
+  signal: { ohm: number; cable: Cable },
 ): number {
+  thingWith({ cable: oneOf(...Object.keys(OWN_F_PER_M)) })(signal, 'The signal')
+  listOf(aThing)(route, 'The way')
+  const { ohm, cable } = signal
   requirePositive(ohm, 'The resistance the signal sees')
   const twisted = cable === 'twisted' || cable === 'shielded-pair'
   const shielded = cable === 'shielded' || cable === 'shielded-pair'
   const each = route.map(({ source, lengthM, apartM }) => {
-    const noise = NOISE_SOURCES[source]
+    const noise = Object.hasOwn(NOISE_SOURCES, source) ? NOISE_SOURCES[source] : null
     if (!noise) throw new EchtError('out-of-range', `"${source}" is no source of noise known here.`)
     if (requireFinite(lengthM, 'The length beside it') < 0)
       throw new EchtError('not-positive', `A way of ${lengthM} m is none: give its length.`)
     const d = Math.max(requirePositive(apartM, 'The distance from it'), 2.2 * WIRE_RADIUS_M)
     const perM = (Math.PI * EPS_0) / Math.acosh(d / (2 * WIRE_RADIUS_M))
-    const byField = ohm * perM * lengthM * noise.voltPerS * (shielded ? SHIELD_LEAVES : 1)
+    const { volt, voltS, ampere, ampereS } = noise
+    // a ramp through a capacitor into a resistor with one beside it: R·C·dV/dt at first, its share of V at last
+    const tau = ohm * (perM + OWN_F_PER_M[cable]) * lengthM
+    const ramp = tau > 0 ? 1 - Math.exp(-voltS / tau) : 1
+    const byField = ohm * perM * lengthM * (volt / voltS) * ramp * (shielded ? SHIELD_LEAVES : 1)
     const mutual = (MU_0 / (2 * Math.PI)) * Math.log(1 + LOOP_M / d)
-    const byLoop = mutual * lengthM * noise.amperePerS * (twisted ? TWIST_LEAVES : 1)
+    const byLoop = mutual * lengthM * (ampere / ampereS) * (twisted ? TWIST_LEAVES : 1)
     return Math.max(byField, byLoop)
   })
   return Math.hypot(...each)

@@ -27,18 +27,17 @@ export {
   type TriedRepair,
 } from './repairs.ts'
 export {
-  JOINTS,
   measuredStraps,
   meterSigmaV,
   offsetOf,
   solvedGround,
-  strapOhms,
   vehicleGround,
   watchedIn,
   type Solved,
   type SolvedGround,
   type VehicleGround,
 } from './ofBuild.ts'
+export { JOINTS, strapOhms } from './strapOhms.ts'
 export {
   carriesAmpere,
   chooseWire,

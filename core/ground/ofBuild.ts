@@ -2,7 +2,7 @@ import { inputOf } from '../build/find.ts'
 import type { Build, Id, Load, Measurement, Read, Strap } from '../build/types.ts'
 import { EchtError } from '../error.ts'
 import { reachedFrom } from './net.ts'
-import { wireOhm } from '../standards/wire.ts'
+import { MEASURED_DOUBT, strapOhms } from './strapOhms.ts'
 import {
   estimateGround,
   readerBands,
@@ -13,42 +13,8 @@ import {
   type Watched,
 } from './estimate.ts'
 
-/**
- * Ohms of a joint and by what factor they may be off (1σ of their logarithm): a clean ring or a new crimp has less
- * than a milliohm, a painted or rusty face ten to a thousand.
- */
-export const JOINTS: Readonly<Record<Strap['jointA'], { ohm: number; doubt: number }>> = {
-  soldered: { ohm: 0.0003, doubt: 0.4 },
-  clean: { ohm: 0.0005, doubt: 0.4 },
-  crimped: { ohm: 0.0006, doubt: 0.5 },
-  unknown: { ohm: 0.002, doubt: 1 },
-  dirty: { ohm: 0.03, doubt: 1.1 },
-}
-/** Of a wire whose length and size were looked at. */
-const WIRE_DOUBT = 0.08
-/** Of ohms measured by volts at a known current, and of a current measured by clamp. */
-const MEASURED_DOUBT = 0.03
-/** Of ohms that volt drops said before the wiring was changed. */
-const KEPT_DOUBT = 0.25
 /** Of a current out of a list of usual ones. */
 const ASSUMED_LOAD_DOUBT = 0.2
-
-/** Ohms of a strap by its wire and its joints, how far they may be off, and what they would be with clean joints. */
-export function strapOhms({ wire, jointA, jointB, ohm }: Strap): {
-  ohm: number
-  doubt: number
-  cleanOhm: number
-} {
-  const metal = wire ? wireOhm(wire) : 0
-  const cleanOhm = metal + 2 * JOINTS.clean.ohm
-  if (ohm?.basis === 'measured')
-    return { ohm: ohm.value, doubt: MEASURED_DOUBT, cleanOhm: Math.min(cleanOhm, ohm.value) }
-  if (ohm) return { ohm: ohm.value, doubt: KEPT_DOUBT, cleanOhm: Math.min(cleanOhm, ohm.value) }
-  const [a, b] = [JOINTS[jointA], JOINTS[jointB]]
-  const sum = metal + a.ohm + b.ohm
-  const doubt = Math.hypot(metal * WIRE_DOUBT, a.ohm * a.doubt, b.ohm * b.doubt) / sum
-  return { ohm: sum, doubt, cleanOhm: Math.min(cleanOhm, sum) }
-}
 
 /** A strap without the ohms of a measurement that was struck since. */
 function asKnown({ measurements }: Build, strap: Strap): Strap {

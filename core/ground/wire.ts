@@ -1,4 +1,5 @@
-import { EchtError, requireFinite, requirePositive } from '../error.ts'
+import { EchtError, inMessage, requireFinite, requirePositive } from '../error.ts'
+import { aThing } from '../expects.ts'
 import { amount, number, say, written, type Said } from '../quantity/said.ts'
 import { plainly } from '../quantity/shown.ts'
 import { awgAreaMm2, wireOhm } from '../standards/wire.ts'
@@ -58,6 +59,8 @@ export type WireTask = {
   ambientC?: number
   /** what its insulation holds, °C; 105 if left out */
   insulationC?: number
+  /** wires in its bundle that carry as much, itself among them; 1 if left out */
+  bundled?: number
   standard?: WireStandard
 }
 export type WireChoice = {
@@ -70,22 +73,57 @@ export type WireChoice = {
   warnings: string[]
 }
 
-/** What a wire may carry all day where it lies, A: less in heat, nothing where its insulation ends. */
+/** Wires in a bundle that carry as much, and the share of its current left to each (IEC 60364-5-52, table B.52.17). */
+const BUNDLES: readonly [wires: number, share: number][] = [
+  [1, 1],
+  [2, 0.8],
+  [3, 0.7],
+  [4, 0.65],
+  [5, 0.6],
+  [6, 0.57],
+  [7, 0.54],
+  [8, 0.52],
+  [9, 0.5],
+  [12, 0.45],
+  [16, 0.41],
+  [20, 0.38],
+]
+
+/** Share of its current that a wire keeps among others as loaded: that of the next larger bundle listed. */
+export const shareInBundle = (wires: number): number =>
+  (BUNDLES.find(([most]) => wires <= most) ?? BUNDLES.at(-1)!)[1]
+
+/**
+ * What a wire may carry all day where it lies, A: less in heat and among others, nothing where its insulation ends.
+ */
 export const carriesAmpere = (
   ampere: number,
   ambientC: number,
   insulationC: number = INSULATION_C,
-): number => ampere * Math.sqrt(Math.max(0, insulationC - ambientC) / (INSULATION_C - RATED_AT_C))
+  bundled = 1,
+): number =>
+  ampere *
+  shareInBundle(bundled) *
+  Math.sqrt(Math.max(0, insulationC - ambientC) / (INSULATION_C - RATED_AT_C))
+
+/** How warm the copper gets, °C: by the square of its current, up to what its rating heats it by. */
+const copperC = (
+  ampere: number,
+  ratedA: number,
+  { ambientC, bundled }: { ambientC: number; bundled: number },
+): number =>
+  ambientC + (INSULATION_C - RATED_AT_C) * (ampere / (ratedA * shareInBundle(bundled))) ** 2
 
 /**
  * The smallest wire of a standard whose drop, out and back, is allowed and that carries the current where it lies, and
- * the fuse for it: at least a quarter above the current where the wire allows one, never above what the wire carries.
- * Copper of IEC 60028 at the temperature of the air. Throws `EchtError` `not-a-number`, `not-positive`, `out-of-range`
- * where no size of the standard will do or the air is hotter than its insulation may be.
+ * the fuse for it, one that is sold: a quarter above the current where the wire allows one, never above what the wire
+ * carries. Copper of IEC 60028 as warm as its current makes it. Throws `EchtError` `not-a-number`, `not-positive`,
+ * `bad-input`, `out-of-range` where no size of the standard will do or the air is hotter than its insulation may be.
  *
  * @example wireFor({ ampere: 18, oneWayM: 3, allowedDropV: 0.5 }).label // '4 mm²'
  */
 export function wireFor(task: WireTask): WireChoice {
+  aThing(task, 'The task')
   const { warnings, ...chosen } = chooseWire(task)
   return { ...chosen, warnings: warnings.map((w) => written(w, plainly)) }
 }
@@ -96,15 +134,23 @@ export function chooseWire(task: WireTask): Omit<WireChoice, 'warnings'> & { war
   const oneWayM = requirePositive(task.oneWayM, 'The length one way')
   const allowedV = requirePositive(task.allowedDropV, 'The allowed drop')
   const ambientC = requireFinite(task.ambientC ?? 20, 'The temperature around the wire')
-  const sizes = WIRE_SIZES[task.standard ?? 'mm²']
+  const standard = task.standard ?? 'mm²'
+  const sizes = Object.hasOwn(WIRE_SIZES, standard) ? WIRE_SIZES[standard] : null
   if (!sizes)
-    throw new EchtError('out-of-range', `"${task.standard}" is no standard of wires: mm² or awg.`)
+    throw new EchtError(
+      'out-of-range',
+      `${inMessage(standard)} is no standard of wires: mm² or awg.`,
+    )
   const insulationC = requireHolds(ambientC, task.insulationC)
-  const dropOf = (areaMm2: number): number =>
-    ampere * wireOhm({ areaMm2, lengthM: 2 * oneWayM, temperatureC: ambientC })
+  const bundled = requireBundle(task.bundled)
+  const dropOf = (s: WireSize): number => {
+    const temperatureC = copperC(ampere, s.ampere, { ambientC, bundled })
+    return ampere * wireOhm({ areaMm2: s.areaMm2, lengthM: 2 * oneWayM, temperatureC })
+  }
+  const carriedBy = (s: WireSize): number => carriesAmpere(s.ampere, ambientC, insulationC, bundled)
+  // what carries less than the thinnest fuse cannot be protected
   const found = sizes.find(
-    (s) =>
-      dropOf(s.areaMm2) <= allowedV && carriesAmpere(s.ampere, ambientC, insulationC) >= ampere,
+    (s) => carriedBy(s) >= Math.max(ampere, FUSES[0]!) && dropOf(s) <= allowedV,
   )
   if (!found)
     throw new EchtError(
@@ -112,15 +158,22 @@ export function chooseWire(task: WireTask): Omit<WireChoice, 'warnings'> & { war
       `No wire up to ${sizes.at(-1)!.label} carries ${ampere} A over ${oneWayM} m with ` +
         `${allowedV} V: shorten it, allow more, or run two.`,
     )
-  const carries = carriesAmpere(found.ampere, ambientC, insulationC)
+  const carries = carriedBy(found)
   const fuseA = fuseFor(ampere, carries)
   return {
     areaMm2: found.areaMm2,
     label: found.label,
-    dropV: dropOf(found.areaMm2),
-    fuseA: fuseA ?? Math.min(carries, ampere),
+    dropV: dropOf(found),
+    fuseA: fuseA ?? FUSES.findLast((f) => f <= carries)!,
     warnings: warningsOf({ ampere, carries, fuseA, ambientC }),
   }
+}
+
+function requireBundle(given = 1): number {
+  const bundled = requirePositive(given, 'The wires of the bundle')
+  if (!Number.isInteger(bundled))
+    throw new EchtError('out-of-range', `${bundled} wires in a bundle: give a whole number.`)
+  return bundled
 }
 
 /** What the insulation holds, where the air lets it. */
@@ -159,16 +212,25 @@ export type ThereAlready = {
 export function wireThere(
   task: Omit<WireTask, 'allowedDropV' | 'standard'> & { areaMm2: number },
 ): ThereAlready {
+  aThing(task, 'The task')
   const areaMm2 = requirePositive(task.areaMm2, 'The size of the wire')
   const ampere = requirePositive(task.ampere, 'The current')
   const oneWayM = requirePositive(task.oneWayM, 'The length one way')
   const ambientC = requireFinite(task.ambientC ?? 20, 'The temperature around the wire')
   const insulationC = requireHolds(ambientC, task.insulationC)
-  const carries = (upToC: number): number => carriesAmpere(ratedAmpere(areaMm2), ambientC, upToC)
+  const bundled = requireBundle(task.bundled)
+  const ratedA = ratedAmpere(areaMm2)
+  const carries = (upToC: number): number => carriesAmpere(ratedA, ambientC, upToC, bundled)
   const carriesA = carries(insulationC)
   return {
     carriesA,
-    dropV: ampere * wireOhm({ areaMm2, lengthM: 2 * oneWayM, temperatureC: ambientC }),
+    dropV:
+      ampere *
+      wireOhm({
+        areaMm2,
+        lengthM: 2 * oneWayM,
+        temperatureC: copperC(ampere, ratedA, { ambientC, bundled }),
+      }),
     fuseA: FUSES.filter((f) => f <= carriesA).at(-1) ?? null,
     enough: carriesA >= ampere,
     insulation: INSULATION_CLASSES.find((c) => carries(c.upToC) >= ampere)?.id ?? null,
@@ -183,6 +245,7 @@ export function wireThere(
  * @example ohmByVolts({ volt: 0.0312, zeroV: 0.0002, ampere: 10 }) // 0.0031
  */
 export function ohmByVolts(read: { volt: number; zeroV?: number; ampere: number }): number {
+  aThing(read, 'What was read')
   const ampere = requirePositive(read.ampere, 'The current')
   const left =
     requireFinite(read.volt, 'The volts across it') -
@@ -207,7 +270,7 @@ function warningsOf(about: {
   if (fuseA === null)
     warnings.push(
       say('no-fuse-between')`No fuse that is sold lies between ${amount(ampere, 'A')} and the
-        ${amount(carries, 'A')} this wire carries: take the next size.`,
+        ${amount(carries, 'A')} this wire carries: the one below it opens. Take the next size.`,
     )
   else if (fuseA * FUSE_SHARE < ampere)
     warnings.push(

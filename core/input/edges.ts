@@ -1,5 +1,6 @@
 import { figures, number, say, type Said } from '../quantity/said.ts'
 import { requireFinite, requirePositive } from '../error.ts'
+import { oneOf, thingWith } from '../expects.ts'
 
 /** An output that gives edges, the wire, and the input that counts them. */
 export type EdgeInput = {
@@ -31,15 +32,22 @@ export type EdgeVerdict = {
   problems: Said[]
 }
 
+const TASK = thingWith({
+  output: oneOf('open collector', 'push-pull'),
+  pull: oneOf('up', 'down'),
+})
+
 /**
  * Whether edges reach a counter: levels against its thresholds, sink current, and how quick the slower edge is
  * (2.2·R·C). The highest frequency leaves each half period five time constants. Throws on numbers that are none.
  */
 export function edgeInput(task: EdgeInput): EdgeVerdict {
+  TASK(task, 'The task')
   for (const key of ['railV', 'outputOhm', 'sinkA', 'cableF', 'limitV'] as const)
     requirePositive(task[key], `The ${key}`)
   for (const key of ['lowV', 'highV', 'thresholdLowV', 'thresholdHighV'] as const)
     requireFinite(task[key], `The ${key}`)
+  if (task.pullOhm !== null) requirePositive(task.pullOhm, 'The pull-up')
   const { lowV, highV, sinkA, riseOhm } = levelsOf(task)
   const edgeS = 2.2 * Math.max(riseOhm, task.outputOhm) * task.cableF
   return {

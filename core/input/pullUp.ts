@@ -1,4 +1,5 @@
 import { EchtError, requireFinite, requirePositive, requireRange } from '../error.ts'
+import { aFunction, aThing } from '../expects.ts'
 import { linspace } from '../math/linspace.ts'
 import { slopeAt } from '../math/slope.ts'
 import { preferredValues, type PreferredSeries } from '../standards/preferred.ts'
@@ -31,6 +32,7 @@ export type PullUpTask = {
 }
 
 const PLACES = 61
+const MOST_PLACES = 10_000
 const LOWEST_OHM = 10,
   HIGHEST_OHM = 1e6
 
@@ -42,6 +44,7 @@ const LOWEST_OHM = 10,
  * `beyond-curve`, `not-monotonic`, `unknown-model`, `bad-curve`, `below-absolute-zero`.
  */
 export function designPullUp(task: PullUpTask & { curve: ThermistorCurve }): PullUpDesign {
+  aThing(task, 'The task')
   return designPullUpFor((t) => thermistorOhm(task.curve, t), task)
 }
 
@@ -90,7 +93,12 @@ export function resolutionOverRange(
   partOhm: number,
   places = PLACES,
 ): { temperatureC: number; resolutionC: number }[] {
+  if (!Number.isInteger(places) || places < 2 || places > MOST_PLACES)
+    throw new EchtError('out-of-range', `${places} places: give 2 to ${MOST_PLACES}.`)
   const sensor = lookAtSensor(ohmAt, task, places)
+  // none beside a fixed one is Infinity
+  if (partOhm !== Infinity || task.fixedPullUpOhm === undefined)
+    requirePositive(partOhm, 'The pull-up')
   const total = inParallel(partOhm, task.fixedPullUpOhm)
   return sensor.map((s) => ({
     temperatureC: s.temperatureC,
@@ -105,6 +113,8 @@ function lookAtSensor(
   task: Omit<PullUpTask, 'series'>,
   places = PLACES,
 ): SensorPlace[] {
+  aThing(task, 'The task')
+  aFunction(ohmAt, 'The curve of the sensor')
   const [low, high] = requireRange(task.rangeC, 'The range of use')
   requirePositive(task.supplyV, 'The pull-up supply')
   requirePositive(task.referenceV, 'The converter reference')
@@ -126,7 +136,7 @@ function lookAtSensor(
   return linspace(low, high, places).map((temperatureC) => {
     return {
       temperatureC,
-      ohm: ohmAt(temperatureC),
+      ohm: requirePositive(ohmAt(temperatureC), `The ohms at ${temperatureC}`),
       ohmPerC: slopeAt(ohmAt, temperatureC, h, [low, high]),
     }
   })

@@ -1,6 +1,7 @@
 import { solveCircuit } from '../circuit/solve.ts'
 import type { CircuitElement } from '../circuit/circuit.ts'
 import { requirePositive } from '../error.ts'
+import { aNumber, thingWith } from '../expects.ts'
 
 export type SharedFeed = { pullUpOhm: number; railV: number }
 export type SharedState = {
@@ -10,6 +11,9 @@ export type SharedState = {
   sensorMw: number
   /** into the input's protection, A; 0 while within the limit */ clampA: number
 }
+
+const FEED = thingWith({ railV: aNumber })
+const TASK = thingWith({ own: FEED, other: FEED })
 
 /**
  * What an input sees when a second device feeds the same sensor, in every state the two can be in: both on,
@@ -23,6 +27,7 @@ export function sharedStates(task: {
   sensorOhm: number
   limitV: number
 }): SharedState[] {
+  TASK(task, 'The task')
   requirePositive(task.own.pullUpOhm, 'The pull-up')
   requirePositive(task.other.pullUpOhm, 'The feed resistance of the other device')
   requirePositive(task.sensorOhm, 'The sensor')

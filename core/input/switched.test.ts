@@ -23,6 +23,14 @@ function highAt(railV: number, up: number, down: number | null, leakA: number): 
   return (low + high) / 2
 }
 
+/** Leakage and loss, each none or all that is stated. */
+const bothOf = ({ leakA, lowV }: SwitchedInputTask): [number, number][] => [
+  [0, 0],
+  [0, lowV],
+  [leakA, 0],
+  [leakA, lowV],
+]
+
 /** The least margin of parts in every corner, gone through one by one. */
 function marginOf(task: SwitchedInputTask, up: number, down: number | null, battery: boolean) {
   let [least, sink, slow] = [Infinity, 0, 0]
@@ -30,7 +38,7 @@ function marginOf(task: SwitchedInputTask, up: number, down: number | null, batt
   for (const railV of rails)
     for (const a of [-1, 1])
       for (const b of [-1, 1])
-        for (const leakA of [0, task.leakA]) {
+        for (const [leakA, lossV] of bothOf(task)) {
           const [u, d] = [
             up * (1 + a * task.partTolerance),
             down && down * (1 + b * task.partTolerance),
@@ -39,13 +47,13 @@ function marginOf(task: SwitchedInputTask, up: number, down: number | null, batt
           least = Math.min(
             least,
             high - task.thresholdHighV,
-            task.thresholdLowV - task.lowV,
+            task.thresholdLowV - lossV,
             task.limitV - high,
           )
-          sink = Math.max(sink, (railV - task.lowV) / u)
+          sink = Math.max(sink, (railV - lossV) / u - (d ? lossV / d : 0))
           const tau = (d ? (u * d) / (u + d) : u) * task.cableF
           // the rise, a step at a time
-          let [v, t] = [task.lowV, 0]
+          let [v, t] = [lossV, 0]
           const step = tau / 400
           while (v < task.thresholdHighV && t < 40 * tau) {
             v += ((high - v) / tau) * step
@@ -147,11 +155,17 @@ describe('the input of a contact to the battery', () => {
     ...{ leakA: 5e-5, limitV: 5.2, batteryV: [9, 15] },
   }
   /** Its pin solved by its node: closed through the contact, or open with what leaks. */
-  const pinV = (railV: number, up: number, down: number, into: number, closed: boolean): number => {
+  const pinV = (
+    [railV, lossV]: [number, number],
+    up: number,
+    down: number,
+    into: number,
+    closed: boolean,
+  ): number => {
     let [low, high] = [-1, railV + 1]
     for (let i = 0; i < 60; i++) {
       const v = (low + high) / 2
-      const sum = (closed ? (railV - task.lowV - v) / up : into) - v / down
+      const sum = (closed ? (railV - lossV - v) / up : into) - v / down
       if (sum > 0) low = v
       else high = v
     }
@@ -163,9 +177,9 @@ describe('the input of a contact to the battery', () => {
     for (const railV of task.batteryV)
       for (const a of [0.95, 1.05])
         for (const b of [0.95, 1.05])
-          for (const leakA of [0, task.leakA]) {
-            const high = pinV(railV, up * a, down * b, 0, true)
-            const low = pinV(railV, up * a, down * b, leakA, false)
+          for (const [leakA, lossV] of bothOf(task)) {
+            const high = pinV([railV, lossV], up * a, down * b, 0, true)
+            const low = pinV([railV, lossV], up * a, down * b, leakA, false)
             margin = Math.min(
               margin,
               high - task.thresholdHighV,
@@ -213,4 +227,31 @@ describe('the input of a contact to the battery', () => {
       expect(switchedInput(TASK, { school, upOhm, downOhm })).toEqual(design)
     }
   })
+})
+
+it('no sensor, battery and parts within what is stated leave less than is said, whatever the school', () => {
+  const uniform = uniformStream(5)
+  const within = (low: number, high: number): number => low + (high - low) * uniform()
+  for (const design of designSwitchedInput({ ...TASK, lowV: 0.8 })) {
+    const { school, upOhm, downOhm } = design
+    for (let k = 0; k < 400; k++) {
+      const off = (): number => 1 + within(-TASK.partTolerance, TASK.partTolerance)
+      const up = upOhm * off()
+      // what is trimmed keeps its ratio
+      const down = downOhm && (school === 'trimmed' ? (downOhm * up) / upOhm : downOhm * off())
+      const onBattery = school === 'divider' || school === 'trimmed'
+      const railV = onBattery
+        ? within(...(TASK.batteryV as [number, number]))
+        : 5 * (1 + within(-TASK.railTolerance, TASK.railTolerance))
+      const lossV = within(0, 0.8)
+      const high = highAt(railV, up, down, within(0, TASK.leakA))
+      const margin = Math.min(
+        high - TASK.thresholdHighV,
+        TASK.thresholdLowV - lossV,
+        TASK.limitV - high,
+      )
+      expect(margin).toBeGreaterThanOrEqual(design.marginV - 1e-9)
+      expect((railV - lossV) / up - (down ? lossV / down : 0)).toBeLessThanOrEqual(design.sinkA)
+    }
+  }
 })

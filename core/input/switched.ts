@@ -1,4 +1,5 @@
 import { EchtError, requireFinite, requirePositive } from '../error.ts'
+import { aNumber, listOf, oneOf, thingWith } from '../expects.ts'
 import { say, figures, number, type Said } from '../quantity/said.ts'
 import { preferredValues, type PreferredSeries } from '../standards/index.ts'
 
@@ -67,20 +68,26 @@ const SCHOOLS: Record<SwitchedInputTask['switches'], readonly InputSchool[]> = {
 /** Schools that divide the battery. */
 const DIVIDES: readonly InputSchool[] = ['divider', 'trimmed', 'from-battery']
 
-/** One corner: rail, parts and leakage as far off as they may be. */
-type Corner = { railV: number; up: number; down: number; leakA: number }
+/** One corner: rail, parts, leakage and loss as far off as they may be. */
+type Corner = { railV: number; up: number; down: number; leakA: number; lossV: number }
 
 /** Every corner of tolerances and battery: they lie at the ends, since each level runs one way with each of them. */
 function cornersOf(task: SwitchedInputTask, school: InputSchool): Corner[] {
-  const { batteryV, railTolerance, partTolerance, leakA } = task
+  const { batteryV, railTolerance, partTolerance, leakA, lowV } = task
   const rails = DIVIDES.includes(school)
     ? batteryV
     : [RAIL_V * (1 - railTolerance), RAIL_V * (1 + railTolerance)]
-  // what is trimmed is set by its level: the parts' own error is taken out
-  const parts = school === 'trimmed' ? [1] : [1 - partTolerance, 1 + partTolerance]
+  const off = [1 - partTolerance, 1 + partTolerance]
+  // what is trimmed is set by its level: its two sides err together
+  const parts = off.flatMap((up) =>
+    (school === 'trimmed' ? [up] : off).map((down) => ({ up, down })),
+  )
+  // it may lose next to nothing, or all that is stated
   return rails.flatMap((railV) =>
-    parts.flatMap((up) =>
-      parts.flatMap((down) => [0, leakA].map((leak) => ({ railV, up, down, leakA: leak }))),
+    parts.flatMap((part) =>
+      [0, leakA].flatMap((leak) =>
+        [0, lowV].map((lossV) => ({ railV, ...part, leakA: leak, lossV })),
+      ),
     ),
   )
 }
@@ -90,9 +97,9 @@ type AtCorner = { high: number; low: number; current: number; delayS: number }
 
 /** It pulls to ground what the parts hold up. */
 function toGround(
-  { lowV, cableF, thresholdHighV }: SwitchedInputTask,
+  { cableF, thresholdHighV }: SwitchedInputTask,
   { upOhm, downOhm }: InputParts,
-  { railV, up, down, leakA }: Corner,
+  { railV, up, down, leakA, lossV }: Corner,
 ): AtCorner {
   const top = upOhm * up
   const bottom = downOhm === null ? Infinity : downOhm * down
@@ -101,27 +108,28 @@ function toGround(
   const high = railV * share - leakA * source
   return {
     high,
-    low: lowV,
-    current: Math.max(0, railV - lowV) / top,
+    low: lossV,
+    // the lower part takes a little of what the upper one brings
+    current: Math.max(0, (railV - lossV) / top - lossV / bottom),
     // up from low to the high threshold; down is its own, and quick
-    delayS: risesIn(source * cableF, { from: lowV, to: high, past: thresholdHighV }),
+    delayS: risesIn(source * cableF, { from: lossV, to: high, past: thresholdHighV }),
   }
 }
 
 /** It puts the battery on a divider, whose lower part holds the pin down while it is open. */
 function fromBattery(
-  { lowV, cableF, thresholdLowV, thresholdHighV }: SwitchedInputTask,
+  { cableF, thresholdLowV, thresholdHighV }: SwitchedInputTask,
   { upOhm, downOhm }: InputParts,
-  { railV, up, down, leakA }: Corner,
+  { railV, up, down, leakA, lossV }: Corner,
 ): AtCorner {
   const top = upOhm * up
   const bottom = (downOhm ?? Infinity) * down
-  const high = ((railV - lowV) * bottom) / (top + bottom)
+  const high = ((railV - lossV) * bottom) / (top + bottom)
   const low = leakA * bottom
   return {
     high,
     low,
-    current: Math.max(0, railV - lowV) / (top + bottom),
+    current: Math.max(0, railV - lossV) / (top + bottom),
     delayS: Math.max(
       risesIn(((top * bottom) / (top + bottom)) * cableF, {
         from: low,
@@ -149,6 +157,7 @@ function risesIn(
  */
 export function switchedInput(task: SwitchedInputTask, parts: InputParts): InputDesign {
   check(task)
+  thingWith({ school: oneOf(...SCHOOLS.ground, ...SCHOOLS.battery) })(parts, 'The parts')
   requirePositive(parts.upOhm, 'The resistor')
   if (parts.downOhm !== null) requirePositive(parts.downOhm, 'The resistor to ground')
   const design = judged(task, parts, cornersOf(task, parts.school))
@@ -171,7 +180,7 @@ function judged(
     sinkA: Math.max(...all.map((a) => a.current)),
     delayS: Math.max(...all.map((a) => a.delayS)),
     highV: [Math.min(...highs), most],
-    lowV: [parts.school === 'from-battery' ? Math.min(...lows) : 0, Math.max(...lows)],
+    lowV: [Math.min(...lows), Math.max(...lows)],
     marginV: Math.min(
       Math.min(...highs) - task.thresholdHighV,
       task.thresholdLowV - Math.max(...lows),
@@ -229,11 +238,19 @@ export function designSwitchedInput(task: SwitchedInputTask): InputDesign[] {
   return found.sort((a, b) => b.marginV - a.marginV)
 }
 
+const TASK = thingWith({
+  switches: oneOf('ground', 'battery'),
+  thresholdLowV: aNumber,
+  thresholdHighV: aNumber,
+  batteryV: listOf(aNumber),
+})
+
 /** A contact has no supply of its own: for it that school is the pull-up, said once. */
 const livesOn5V = ({ sensorFromV, railTolerance }: SwitchedInputTask): boolean =>
   sensorFromV > 0 && sensorFromV <= RAIL_V * (1 - railTolerance)
 
 function check(task: SwitchedInputTask): void {
+  TASK(task, 'The task')
   for (const [key, what] of [
     ['sinkA', 'What it may carry'],
     ['cableF', 'The capacitance of the cable'],
@@ -251,6 +268,7 @@ function check(task: SwitchedInputTask): void {
   ] as const)
     if (requireFinite(task[key], what) < 0)
       throw new EchtError('bad-range', `${what} is ${task[key]}: nothing below zero.`)
+  if (task.harmlessS !== undefined) requirePositive(task.harmlessS, 'A delay that harms nothing')
   const [low, high] = task.batteryV
   requirePositive(low, 'The lowest battery')
   if (!(requireFinite(high, 'The highest battery') >= low))

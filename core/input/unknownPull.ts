@@ -1,4 +1,11 @@
 import { EchtError, requireFinite, requirePositive } from '../error.ts'
+import { aNumber, optional, thingWith } from '../expects.ts'
+
+const READINGS = thingWith({
+  meterRelative: optional(aNumber),
+  knownRelative: optional(aNumber),
+  steps: optional(thingWith({ openV: aNumber, loadedV: aNumber, knownOhm: aNumber })),
+})
 
 /**
  * A device's own pull-up and rail when no manual tells: volts at the open input, and volts with one known
@@ -17,10 +24,11 @@ export function findPullUp(readings: {
   knownRelative?: number
   steps?: { openV: number; loadedV: number; knownOhm: number }
 }): { pullUpOhm: number; railV: number; spreadOhm: number } {
+  READINGS(readings, 'What was read')
   const openV = requirePositive(readings.openV, 'The volts at the open input')
   const knownOhm = requirePositive(readings.knownOhm, 'The known resistor')
   const loadedV = requireFinite(readings.loadedV, 'The volts with the resistor')
-  const meterOhm = readings.meterOhm ?? 1e7
+  const meterOhm = requirePositive(readings.meterOhm ?? 1e7, 'The load of the meter')
   if (openV < 0.05)
     throw new EchtError(
       'no-pull-up',

@@ -173,6 +173,8 @@ const FIELDS: [pattern: string, naming: Naming][] = [
   ['triggers/gap/gapM', plain('gap its peak was measured at', 'm')],
   ['triggers/gap/diameterM', plain('diameter of the wheel', 'm')],
   ['triggers/gap/runoutM', plain('runout of the wheel', 'm')],
+  ['triggers/gap/toothM', plain('width of a tooth', 'm')],
+  ['triggers/gap/tipM', plain('width of the pole tip', 'm')],
   ['triggers/gap/clearM', plain('room kept before the wheel', 'm')],
   ['triggers/gap/thresholdV', plain('threshold of the unit', 'V')],
   ['triggers/gap/limitV', plain('most the unit may see', 'V')],

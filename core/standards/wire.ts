@@ -1,4 +1,5 @@
 import { EchtError, requireFinite, requirePositive } from '../error.ts'
+import { aThing } from '../expects.ts'
 import { gaugeToMm2 } from '../quantity/units.ts'
 
 const COPPER_OHM_M = 1.7241e-8 // at 20 °C, IEC 60028
@@ -20,6 +21,7 @@ export function awgAreaMm2(gauge: number): number {
  * of IEC 60028. Throws `EchtError` `not-a-number`, `not-positive` for an area of nothing or a length below nothing.
  */
 export function wireOhm(wire: { areaMm2: number; lengthM: number; temperatureC?: number }): number {
+  aThing(wire, 'The wire')
   requirePositive(wire.areaMm2, 'The wire area')
   if (requireFinite(wire.lengthM, 'The wire length') < 0)
     throw new EchtError(

@@ -1,4 +1,5 @@
 import { EchtError, requireFinite, requirePositive, requireRange, orElse } from '../error.ts'
+import { aFunction, aNumber, listOf, oneOf, optional, thingWith } from '../expects.ts'
 import { linspace } from '../math/linspace.ts'
 import { lookUp, requireTable, type Table } from './interpolate.ts'
 import { jointOnSteps, MOST_JOINT } from './joint.ts'
@@ -29,6 +30,12 @@ export type BuiltTable = Table & { worstError: number; worstX: number }
 /** Far beyond what a device has; the work grows with it. */
 const MOST_CELLS = 4096
 
+const TASK = thingWith({
+  curve: aFunction,
+  placement: oneOf('even', 'best'),
+  fixedX: optional(listOf(aNumber)),
+})
+
 /**
  * The table with the least worst error for a device that interpolates linearly and holds beyond its ends.
  * The error is judged over `range`; `x` spans it. For smooth curves and many intervals N the worst error
@@ -37,6 +44,7 @@ const MOST_CELLS = 4096
  * and no more than there are axis steps), `not-a-number`, `not-positive`.
  */
 export function buildTable(task: TableTask): BuiltTable {
+  TASK(task, 'The task')
   const range = requireRange(task.range, 'The range of the table')
   if (task.xStep !== undefined) requirePositive(task.xStep, 'The axis step')
   if (task.yStep !== undefined) requirePositive(task.yStep, 'The value step')

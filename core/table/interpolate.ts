@@ -1,24 +1,30 @@
-import { EchtError } from '../error.ts'
+import { EchtError, inMessage, orElse, requireFinite } from '../error.ts'
+import { listOf, thingWith, type Expects } from '../expects.ts'
 
 /** Breakpoints as a device holds them: x ascending, one value each. */
 export type Table = { x: number[]; y: number[] }
 
-/** Throws `EchtError` `bad-table` unless x ascends strictly and each has a finite value. */
-export function requireTable(table: Table): void {
-  const { x, y } = table
-  if (!Array.isArray(x) || !Array.isArray(y) || x.length < 2)
+const aCell: Expects = (value, what) => {
+  if (orElse(() => requireFinite(value, what), null) === null)
     throw new EchtError(
       'bad-table',
-      `A table needs at least two cells; this one has ${x?.length ?? 0}.`,
+      `${what} is ${inMessage(value)}: a table holds numbers a device can hold.`,
     )
+}
+const TABLE = thingWith({ x: listOf(aCell), y: listOf(aCell) })
+
+/** Throws `EchtError` `bad-table` unless x ascends strictly and each has a finite value. */
+export function requireTable(table: Table): void {
+  TABLE(table, 'The table')
+  const { x, y } = table
+  if (x.length < 2)
+    throw new EchtError('bad-table', `A table needs at least two cells; this one has ${x.length}.`)
   if (x.length !== y.length)
     throw new EchtError(
       'bad-table',
       `The table has ${x.length} axis cells and ${y.length} values: each axis cell needs one value.`,
     )
   for (let i = 0; i < x.length; i++) {
-    if (!Number.isFinite(x[i]) || !Number.isFinite(y[i]))
-      throw new EchtError('bad-table', `Cell ${i + 1} of the table is not a number.`)
     if (i > 0 && x[i]! <= x[i - 1]!)
       throw new EchtError(
         'bad-table',
@@ -33,8 +39,8 @@ export function requireTable(table: Table): void {
  */
 export function interpolate(table: Table, x: number): number {
   requireTable(table)
-  if (Number.isNaN(x))
-    throw new EchtError('not-a-number', 'The table is looked up at no number: give a number.')
+  if (typeof x !== 'number' || Number.isNaN(x))
+    throw new EchtError('not-a-number', `The table is looked up at ${inMessage(x)}: give a number.`)
   return lookUp(table, x, 'hold')
 }
 

@@ -1,6 +1,7 @@
 import { EchtError, requireFinite } from '../error.ts'
+import { oneOf, thingWith } from '../expects.ts'
 import type { Trigger } from '../build/types.ts'
-import { stepsOf, type Wheel } from './wheel.ts'
+import { requireWheel, stepsOf, type Wheel } from './wheel.ts'
 
 /** How a unit counts: from the first tooth after the gap or the last before it, before or after top dead centre. */
 export type Counts = Trigger['counts']
@@ -11,13 +12,25 @@ export const gapDegrees = (wheel: Wheel): number => Math.max(...stepsOf(wheel))
 /** An angle brought into one turn, 0 to 360. */
 const inTurn = (degrees: number): number => ((degrees % 360) + 360) % 360
 
+const COUNTS = thingWith({
+  tooth: oneOf('after-gap', 'before-gap'),
+  from: oneOf('before', 'after'),
+})
+
+function checked(wheel: Wheel, counts: Counts): Counts {
+  requireWheel(wheel)
+  COUNTS(counts, 'How the unit counts')
+  return counts
+}
+
 /**
  * What is entered in a unit for a tooth that stands so many degrees before top dead centre of cylinder one; the tooth
  * is the first after the gap. Throws `EchtError` `not-a-number`.
  *
  * @example enteredAngle(97.6, parseWheel('36-2'), { tooth: 'before-gap', from: 'before' }) // 127.6
  */
-export function enteredAngle(beforeDeg: number, wheel: Wheel, { tooth, from }: Counts): number {
+export function enteredAngle(beforeDeg: number, wheel: Wheel, counts: Counts): number {
+  const { tooth, from } = checked(wheel, counts)
   requireFinite(beforeDeg, 'The angle of edge 0')
   // the tooth before the gap passes earlier, so that it stands further before top dead centre
   const before = tooth === 'after-gap' ? beforeDeg : beforeDeg + gapDegrees(wheel)
@@ -27,7 +40,8 @@ export function enteredAngle(beforeDeg: number, wheel: Wheel, { tooth, from }: C
 /**
  * The other way: degrees that edge 0 stands before top dead centre, out of what is entered. Throws as `enteredAngle`.
  */
-export function edgeBefore(enteredDeg: number, wheel: Wheel, { tooth, from }: Counts): number {
+export function edgeBefore(enteredDeg: number, wheel: Wheel, counts: Counts): number {
+  const { tooth, from } = checked(wheel, counts)
   requireFinite(enteredDeg, 'The trigger angle')
   const before = from === 'before' ? enteredDeg : -enteredDeg
   return inTurn(tooth === 'after-gap' ? before : before - gapDegrees(wheel))
@@ -59,6 +73,7 @@ const NEAR_SIGMAS = 2.5
  * the unit counts from the other side of it. Throws `EchtError` `not-a-number`.
  */
 export function signatureOf(offsetDeg: number, sigmaDeg: number, wheel: Wheel): Signature {
+  requireWheel(wheel)
   const off = Math.abs(requireFinite(offsetDeg, 'The offset'))
   const within = NEAR_SIGMAS * Math.max(requireFinite(sigmaDeg, 'Its uncertainty'), 0.2)
   const pitch = Math.min(...stepsOf(wheel))

@@ -7,6 +7,7 @@ import { track } from './track.ts'
 import type { Tracked } from './tracked.ts'
 import { requirePickup, requireRate, requireWheel, type Pickup, type Wheel } from './wheel.ts'
 import { EchtError } from '../error.ts'
+import { aThing } from '../expects.ts'
 
 export type TriggerFault = { timeS: number; kind: 'noise' | 'missed' | 'sync-lost'; text: string }
 
@@ -54,6 +55,7 @@ export function readCapture(
   task: { sampleHz: number; wheel: Wheel; pickup: Pickup },
 ): ReadCapture {
   requireSamples(samples)
+  aThing(task, 'The task')
   const sampleHz = requireRate(task.sampleHz)
   const wheel = requireWheel(task.wheel)
   const pickup = requirePickup(task.pickup)

@@ -1,4 +1,5 @@
 import { EchtError } from '../error.ts'
+import { aThing } from '../expects.ts'
 import { candidatesOf } from './candidates.ts'
 import { requireSamples } from './decode.ts'
 import { edgesOf } from './edges.ts'
@@ -26,6 +27,7 @@ export function identifyWheel(
   task: { sampleHz: number; pickup: Pickup },
 ): IdentifiedWheel {
   requireSamples(samples)
+  aThing(task, 'The task')
   requireRate(task.sampleHz)
   const pickup = requirePickup(task.pickup)
   const edges = edgesOf(samples, {

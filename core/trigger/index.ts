@@ -46,6 +46,7 @@ export {
   kindOfPickup,
   pinsOf,
   waysToTry,
+  widthsOf,
   type GapTask,
   type GapWindow,
   type LeadOhms,

@@ -14,6 +14,35 @@ describe('offset and delay out of lamp readings', () => {
     expect(offsetDeg).toBeCloseTo(-35.6, 9)
     expect(delayS).toBeCloseTo(74e-6, 12)
   })
+  it.each([
+    [4, 1],
+    [6, 2],
+    [10, 4],
+  ])(
+    '%d readings that scatter by %d° where 0.5° are taken still hold the truth',
+    (count, degrees) => {
+      const normal = normalStream(uniformStream(20 + count))
+      let held = 0
+      const sets = 1000
+      for (let s = 0; s < sets; s++) {
+        const readings = Array.from({ length: count }, (_, i) => {
+          const rpm = 800 + (4000 * i) / (count - 1)
+          return { rpm, commandedDeg: 2, seenDeg: 2 - 3 - 6 * rpm * 5e-5 + degrees * normal() }
+        })
+        const { offsetDeg, offsetUncertaintyDeg } = lampFit(readings)
+        if (Math.abs(offsetDeg + 3) < 1.96 * offsetUncertaintyDeg) held++
+      }
+      expect(held / sets).toBeGreaterThan(0.9)
+      expect(held / sets).toBeLessThan(0.98)
+    },
+  )
+  it('a dial that begins anew at 360 is read across it', () => {
+    const reading = (commandedDeg: number, seenDeg: number) =>
+      lampFit([{ rpm: 900, commandedDeg, seenDeg }]).offsetDeg
+    expect(reading(2, 359)).toBe(-3)
+    expect(reading(359, 2)).toBe(3)
+    expect(reading(10, 730)).toBe(0)
+  })
   it('their 95 % intervals hold them in 93 to 98 of 100 sets', () => {
     const uniform = uniformStream(11)
     const normal = normalStream(uniform)
@@ -38,8 +67,8 @@ describe('offset and delay out of lamp readings', () => {
   })
   it('of one speed say nothing of the delay', () => {
     const fit = lampFit([
-      { rpm: 900, commandedDeg: 10, seenDeg: 4 },
-      { rpm: 900, commandedDeg: 10, seenDeg: 5 },
+      { rpm: 900, commandedDeg: 10, seenDeg: 4.3 },
+      { rpm: 900, commandedDeg: 10, seenDeg: 4.7 },
     ])
     expect(fit).toMatchObject({ offsetDeg: -5.5, delayS: null, delayUncertaintyS: null })
     expect(fit.offsetUncertaintyDeg).toBeCloseTo(0.5 / Math.SQRT2, 9)

@@ -1,4 +1,6 @@
-import { EchtError, requireFinite, requirePositive } from '../error.ts'
+import { EchtError, requireFinite, requirePositive, requireRange } from '../error.ts'
+import { aNumber, aThing, listOf } from '../expects.ts'
+import { scatterScale } from '../math/index.ts'
 
 /** What a timing lamp showed at a speed, against what was commanded; degrees before top dead centre. */
 export type LampReading = {
@@ -21,6 +23,9 @@ const LAMP_SIGMA_DEG = 0.5
 /** Degrees of the crank in a second at one turn a minute. */
 export const DEG_PER_RPM_S = 6
 
+/** The same angle from −180 to 180, °. */
+const nearestTurn = (deg: number): number => deg - 360 * Math.round(deg / 360)
+
 type Weighed = { x: number; y: number; w: number }
 
 const weighed = ({ rpm, commandedDeg, seenDeg, uncertaintyDeg }: LampReading): Weighed => {
@@ -28,9 +33,11 @@ const weighed = ({ rpm, commandedDeg, seenDeg, uncertaintyDeg }: LampReading): W
     uncertaintyDeg ?? LAMP_SIGMA_DEG,
     'The uncertainty of a lamp reading',
   )
-  const y =
+  // a dial begins anew at 360: 359 seen where 2 was commanded is 3 late
+  const y = nearestTurn(
     requireFinite(seenDeg, 'What the lamp shows') -
-    requireFinite(commandedDeg, 'What was commanded')
+      requireFinite(commandedDeg, 'What was commanded'),
+  )
   const speed = requireFinite(rpm, 'The speed')
   if (speed < 0)
     throw new EchtError(
@@ -43,12 +50,33 @@ const weighed = ({ rpm, commandedDeg, seenDeg, uncertaintyDeg }: LampReading): W
 /**
  * Offset and delay out of lamp readings: seen = commanded + offset − 6·rpm·delay, by weighted least squares with the
  * uncertainties that are stated. One speed alone says nothing of the delay: the offset then is what stands at that
- * speed. Throws `EchtError` `too-few-points` without a reading, `not-a-number`, `not-positive`, `out-of-range`.
+ * speed. Readings that scatter beyond what is stated widen the uncertainties (`scatterScale`). Throws `EchtError`
+ * `too-few-points` without a reading, `not-a-number`, `not-positive`, `out-of-range`, `bad-input`.
  *
  * @example lampFit([{ rpm: 1000, commandedDeg: 10, seenDeg: 4 }, { rpm: 4000, commandedDeg: 10, seenDeg: 3 }]).delayS
  */
 export function lampFit(readings: LampReading[]): LampFit {
-  if (!Array.isArray(readings) || readings.length === 0)
+  const { offsetDeg, slope, w, x, spread, scale } = lineThrough(readings)
+  // one speed says nothing of a slope
+  if (slope === null)
+    return {
+      offsetDeg,
+      delayS: null,
+      offsetUncertaintyDeg: scale / Math.sqrt(w),
+      delayUncertaintyS: null,
+    }
+  return {
+    offsetDeg,
+    delayS: -slope / DEG_PER_RPM_S,
+    offsetUncertaintyDeg: scale * Math.sqrt(1 / w + (x * x) / spread),
+    delayUncertaintyS: scale / Math.sqrt(spread) / DEG_PER_RPM_S,
+  }
+}
+
+/** A weighted line through lamp readings, and how much wider than stated their scatter makes it. */
+function lineThrough(readings: LampReading[]) {
+  listOf(aThing)(readings, 'The lamp readings')
+  if (readings.length === 0)
     throw new EchtError('too-few-points', 'No lamp reading: read the lamp at one speed at least.')
   const all = readings.map(weighed)
   const sum = (f: (p: Weighed) => number): number => all.reduce((s, p) => s + f(p), 0)
@@ -57,20 +85,12 @@ export function lampFit(readings: LampReading[]): LampFit {
   const y = sum((p) => p.w * p.y) / w
   const spread = sum((p) => p.w * (p.x - x) ** 2)
   // speeds that differ by less than rounding are one speed
-  if (spread <= 1e-9 * w * (1 + x * x))
-    return {
-      offsetDeg: y,
-      delayS: null,
-      offsetUncertaintyDeg: Math.sqrt(1 / w),
-      delayUncertaintyS: null,
-    }
-  const slope = sum((p) => p.w * (p.x - x) * (p.y - y)) / spread
-  return {
-    offsetDeg: y - slope * x,
-    delayS: -slope / DEG_PER_RPM_S,
-    offsetUncertaintyDeg: Math.sqrt(1 / w + (x * x) / spread),
-    delayUncertaintyS: Math.sqrt(1 / spread) / DEG_PER_RPM_S,
-  }
+  const slope =
+    spread <= 1e-9 * w * (1 + x * x) ? null : sum((p) => p.w * (p.x - x) * (p.y - y)) / spread
+  const offsetDeg = y - (slope ?? 0) * x
+  const chiSquared = sum((p) => p.w * (p.y - offsetDeg - (slope ?? 0) * p.x) ** 2)
+  const scale = scatterScale(chiSquared, all.length - (slope === null ? 1 : 2))
+  return { offsetDeg, slope, w, x, spread, scale }
 }
 
 /** A speed to read the lamp at next, and what it would leave of the uncertainty of the angle at every speed. */
@@ -83,14 +103,18 @@ export type NextLamp = { rpm: number; worstBeforeDeg: number; worstAfterDeg: num
 export function bestNextLamp(
   readings: LampReading[],
   speeds: readonly number[],
-  [low, high]: readonly [number, number],
+  range: readonly [number, number],
 ): NextLamp {
+  const [low, high] = requireRange(range, 'The speeds of use')
+  listOf(aNumber)(speeds, 'The speeds that may be driven')
   if (speeds.length === 0)
     throw new EchtError('nothing-makeable', 'Give at least one speed the engine may be run at.')
-  const before = worstAngleSigma(readings, [low, high])
+  const { scale } = lineThrough(readings)
+  const worst = (of: LampReading[]): number => scale * worstAngleSigma(of, [low, high])
+  const before = worst(readings)
   const tried = speeds.map((rpm) => ({
     rpm,
-    after: worstAngleSigma([...readings, { rpm, commandedDeg: 0, seenDeg: 0 }], [low, high]),
+    after: worst([...readings, { rpm, commandedDeg: 0, seenDeg: 0 }]),
   }))
   const best = tried.reduce((a, b) => (b.after < a.after ? b : a))
   return { rpm: best.rpm, worstBeforeDeg: before, worstAfterDeg: best.after }

@@ -141,6 +141,36 @@ describe('the gap of a coil', () => {
     ] as const)
       expect(peakAt(gap, rpm) / (scale * peakOf(gap, rpm, task))).toBeCloseTo(1, 3)
   })
+  it.each([
+    [10, 5],
+    [6, 6],
+    [4, 6],
+    [12, 4],
+  ])('falls over lone teeth of %d mm before a tip of %d mm as their flux does', (tooth, tip) => {
+    // the flux of a strip of poles through the tip: by the potential of a strip in two dimensions
+    const field = (x: number, gap: number): number =>
+      Math.atan((x + tooth / 2) / gap) - Math.atan((x - tooth / 2) / gap)
+    const fluxPeak = (gap: number): number =>
+      Math.max(
+        ...Array.from({ length: 400 }, (_, k) => k / 20 - 10).map(
+          (x) => field(x + tip / 2, gap) - field(x - tip / 2, gap),
+        ),
+      )
+    const { peakAt } = gapWindow({ ...task, pitches: 4, toothM: tooth / 1e3, tipM: tip / 1e3 })
+    for (const gap of [0.5, 1.5, 2, 2.5]) {
+      const said = peakAt(gap * 1e-3, 200) / peakAt(1e-3, 200)
+      const flux = fluxPeak(gap) / fluxPeak(1)
+      expect(said / flux).toBeGreaterThan(0.7)
+      expect(said / flux).toBeLessThan(1.3)
+    }
+  })
+  it('four teeth on 150 mm: a few millimetres, not the fourteen of a row with that pitch', () => {
+    const { farM } = gapWindow({ ...task, pitches: 4 })
+    expect(farM).toBeGreaterThan(0.5e-3)
+    expect(farM).toBeLessThan(4e-3)
+    const fine = gapWindow({ ...task, pitches: 36 })
+    expect(fine.farM).toBeCloseTo(gapWindow({ ...task, pitches: 36, toothM: 0.0065 }).farM, 4)
+  })
   it('within its window every tooth is seen while cranking, and none burns the reader at the limiter', () => {
     const uniform = uniformStream(4)
     let tried = 0

@@ -1,4 +1,5 @@
 import { EchtError, requireFinite, requirePositive } from '../error.ts'
+import { aText, aThing, listOf, thingWith } from '../expects.ts'
 
 /** Ohms between two leads of a pickup that is plugged in nowhere; Infinity where the meter shows an open. */
 export type LeadOhms = {
@@ -31,6 +32,7 @@ const SAME = 0.1
  * `not-a-number` and `not-positive` for ohms that are none.
  */
 export function kindOfPickup(pairs: readonly LeadOhms[]): PickupKind {
+  listOf(thingWith({ a: aText, b: aText }))(pairs, 'The pairs of leads')
   for (const p of pairs) {
     requireOhm(p.ohm, p)
     requireOhm(p.exchangedOhm, p)
@@ -53,7 +55,7 @@ export function kindOfPickup(pairs: readonly LeadOhms[]): PickupKind {
 }
 
 function requireOhm(ohm: number, { a, b }: LeadOhms): void {
-  if (Number.isNaN(ohm))
+  if (typeof ohm !== 'number' || Number.isNaN(ohm))
     throw new EchtError('not-a-number', `The ohms between ${a} and ${b} are no number.`)
   if (ohm < 0)
     throw new EchtError(
@@ -105,6 +107,8 @@ export function pinsOf(
   pins: readonly [string, string, string],
   tries: readonly PinTry[],
 ): Pins | null {
+  listOf(aText)(pins, 'The pins')
+  listOf(thingWith({ plus: aText, minus: aText }))(tries, 'The tries')
   const right = tries.filter(
     ({ acrossV, withV, withoutV }) =>
       requireFinite(acrossV, 'The volts across the resistor') >= DRAWS_V[0] &&
@@ -135,6 +139,9 @@ export type GapTask = {
   /** the wheel over its teeth, m, and the pitches around it, missing ones counted */
   diameterM: number
   pitches: number
+  /** width of a tooth at its top, and of the pickup's pole tip, m; those of a usual wheel and pickup if left out */
+  toothM?: number
+  tipM?: number
   /** the reader: its threshold, and the most it may see, V */
   thresholdV: number
   limitV: number
@@ -159,16 +166,43 @@ export type GapWindow = {
 /** A reader wants so many times its threshold at the worst tooth: noise takes the rest. */
 const OVER_THRESHOLD = 2
 
+/** A pole tip where nobody measured one, m, and the widest a tooth is taken to be then. */
+const USUAL_TIP_M = 0.005
+const USUAL_TOOTH_M = 0.007
+
+/** Metres from a tooth to the next, were none missing. */
+const pitchOf = ({ diameterM, pitches }: Pick<GapTask, 'diameterM' | 'pitches'>): number =>
+  (Math.PI * diameterM) / pitches
+
+/** Width of tooth and tip as they were measured, or as is usual: a tooth as wide as the space beside it, or narrow. */
+export const widthsOf = (
+  task: Pick<GapTask, 'diameterM' | 'pitches' | 'toothM' | 'tipM'>,
+): { toothM: number; tipM: number } => ({
+  toothM: task.toothM ?? Math.min(pitchOf(task) / 2, USUAL_TOOTH_M),
+  tipM: task.tipM ?? USUAL_TIP_M,
+})
+
 /**
- * The gap a pickup may have. Its volts go with the speed, and fall with the gap as the field of a row of teeth does:
- * by e for each pitch over 2π (Wallace 1951). Near, the wheel touches at its runout or the reader sees too much at the
+ * Over how many metres more gap the volts fall by e: the pitch over 2π above a row of teeth (Wallace 1951). Where teeth
+ * stand far apart each is alone: what counts then is the wider of tooth and pole tip, twice over.
+ */
+function fallOf(task: GapTask): number {
+  const { toothM, tipM } = widthsOf(task)
+  return Math.min(pitchOf(task), 2 * Math.max(toothM, tipM)) / (2 * Math.PI)
+}
+
+/**
+ * The gap a pickup may have. Its volts go with the speed, and fall with the gap as the field of its teeth does
+ * (`fallOf`). Near, the wheel touches at its runout or the reader sees too much at the
  * limiter; far, a tooth at its farthest gives less than twice the threshold at cranking. Throws `not-positive`,
  * `not-a-number`.
  *
  * @example a 36-2 of 150 mm: every millimetre more gap halves its volts (pitch 13.1 mm)
  */
 export function gapWindow(task: GapTask): GapWindow {
+  aThing(task, 'The task')
   const { peakV, rpm, gapM, diameterM, pitches, thresholdV, limitV, crankRpm, limiterRpm } = task
+  const widths = widthsOf(task)
   for (const [value, what] of [
     [peakV, 'The measured peak'],
     [rpm, 'The speed it was measured at'],
@@ -179,6 +213,8 @@ export function gapWindow(task: GapTask): GapWindow {
     [limitV, 'The most the reader may see'],
     [crankRpm, 'The cranking speed'],
     [limiterRpm, 'The limiter'],
+    [widths.toothM, 'The width of a tooth'],
+    [widths.tipM, 'The width of the pole tip'],
   ] as const)
     requirePositive(value, what)
   const half = requireFinite(task.runoutM, 'The runout') / 2
@@ -188,7 +224,7 @@ export function gapWindow(task: GapTask): GapWindow {
       'not-positive',
       'Runout and clearance are distances: type them above nothing.',
     )
-  const fall = diameterM / (2 * pitches)
+  const fall = fallOf(task)
   const peakAt = (gap: number, speed: number): number =>
     peakV * (speed / rpm) * Math.exp((gapM - gap) / fall)
   // the gap at which a peak is so high at a speed

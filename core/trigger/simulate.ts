@@ -1,4 +1,5 @@
 import { EchtError, requireFinite, requirePositive } from '../error.ts'
+import { aFunction, aNumber, aThing, listOf, optional, thingWith } from '../expects.ts'
 import { normalStream, uniformStream } from '../math/index.ts'
 import {
   requirePickup,
@@ -55,6 +56,19 @@ const GAP_FALL = 1.6
 const HALL_HIGH_V = 5
 const MOST_SAMPLES = 200_000_000
 
+const FAULTS = thingWith({
+  rpm: aFunction,
+  seed: optional(aNumber),
+  noiseV: optional(aNumber),
+  runout: optional(aNumber),
+  gapRatio: optional(aNumber),
+  brokenTeeth: optional(listOf(aNumber)),
+})
+
+/** Edges that are held at the most, and no engine turns quicker. */
+const MOST_PASSINGS = 20_000_000
+const MOST_RPM = 100_000
+
 /**
  * What a pickup gives as a wheel turns at a given speed. A variable-reluctance pickup rises as a tooth comes and
  * falls through zero at its centre, by the speed; a Hall sensor stands at 5 V between teeth and at 0 over a tooth.
@@ -63,6 +77,7 @@ const MOST_SAMPLES = 200_000_000
  * be held.
  */
 export function simulateTrigger(task: TriggerTask): SimulatedTrigger {
+  aThing(task, 'The task')
   const wheel = requireWheel(task.wheel)
   const pickup = requirePickup(task.pickup)
   const sampleHz = requireRate(task.sampleHz)
@@ -72,8 +87,7 @@ export function simulateTrigger(task: TriggerTask): SimulatedTrigger {
       'out-of-range',
       `${length} samples cannot be held: take a lower rate or a shorter time.`,
     )
-  if (typeof task.rpm !== 'function')
-    throw new EchtError('not-a-number', 'The speed is no function of time.')
+  FAULTS(task, 'The task')
   const uniform = uniformStream(task.seed ?? 1)
   const normal = normalStream(uniform)
   const turning = turned({
@@ -116,10 +130,20 @@ function turned({
   for (let i = 0; i < length; i++) {
     const now =
       i === 0 ? before : requireFinite(rpm(i / sampleHz), `The speed at ${i / sampleHz} s`)
-    if (now < 0)
-      throw new EchtError('out-of-range', `At ${i / sampleHz} s the engine turns backwards.`)
+    if (now < 0 || now > MOST_RPM)
+      throw new EchtError(
+        'out-of-range',
+        now < 0
+          ? `At ${i / sampleHz} s the engine turns backwards.`
+          : `At ${i / sampleHz} s it turns at ${now} rpm: ${MOST_RPM} at the most.`,
+      )
     const moved = i === 0 ? 0 : (3 * (before + now)) / sampleHz
     const then = at + moved
+    if (edges.length > MOST_PASSINGS)
+      throw new EchtError(
+        'out-of-range',
+        `More than ${MOST_PASSINGS} teeth pass: take a shorter time, or fewer turns.`,
+      )
     for (let due = turns * cycle + edgesDegrees[next]!; then >= due;) {
       const timeS = (i - 1 + (due - at) / moved) / sampleHz
       edges.push(timeS)

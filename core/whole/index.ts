@@ -1,5 +1,6 @@
 import { applyChange } from '../build/changes.ts'
 import { checkBuild } from '../build/file.ts'
+import { SCHEMA } from '../build/limits.ts'
 import { inputOf, readOf } from '../build/find.ts'
 import type { Build, DeviceTable } from '../build/types.ts'
 import {
@@ -16,6 +17,7 @@ import {
 } from '../chain/index.ts'
 import { familyOf } from '../curve/registry.ts'
 import { EchtError, requireFinite } from '../error.ts'
+import { aFlag, aNumber, oneOf, optional, thingWith } from '../expects.ts'
 import { keyOnCheck, type Observed } from '../prove/index.ts'
 import { requireTable, type Table } from '../table/interpolate.ts'
 
@@ -23,7 +25,35 @@ import { requireTable, type Table } from '../table/interpolate.ts'
  * A build out of parsed JSON as docs/formats.md writes it: checked, and brought up from an older schema.
  * Throws `EchtError` `not-a-build`, `newer-schema`, `damaged-build`.
  */
-export const openBuild = (json: unknown): Build => checkBuild(json).build
+export function openBuild(json: unknown): Build {
+  const { build } = checkBuild(json)
+  whole.add(build)
+  return build
+}
+
+/** Builds that were found whole: they are not changed in place, so once is enough. */
+const whole = new WeakSet<object>()
+
+/** A build from a caller that has no compiler. Throws as `openBuild` where it is none. */
+function requireBuild(build: Build): Build {
+  if (typeof build === 'object' && build !== null && whole.has(build)) return build
+  if ((build as Partial<Build> | null)?.schema !== SCHEMA)
+    throw new EchtError(
+      'not-a-build',
+      'What was given for a build is none of this version: open it with openBuild first.',
+    )
+  checkBuild(build)
+  whole.add(build)
+  return build
+}
+
+const OBSERVED = thingWith(
+  Object.fromEntries(['shown', 'pinV', 'sensorOhm'].map((name) => [name, optional(aNumber)])),
+)
+const PLACED = thingWith({
+  placement: optional(oneOf('best', 'even')),
+  onCurve: optional(aFlag),
+})
 
 /** What one reader shows at a truth, in the core's units, and what stands at every stage on the way. */
 export type ReadingAt = {
@@ -37,7 +67,7 @@ export type ReadingAt = {
 
 /**
  * What a reader of a build shows at a truth in its family's unit. Throws `EchtError` `not-ready` with the reason where
- * its chain is not whole, `beyond-curve` where the curve does not reach, `below-absolute-zero`, `not-found`,
+ * its chain is not whole, `not-a-build`, `damaged-build`, `beyond-curve` where the curve does not reach, `below-absolute-zero`, `not-found`,
  * `not-a-number`.
  */
 export function readingAt(build: Build, readId: string, truth: number): ReadingAt {
@@ -55,13 +85,14 @@ export function readingAt(build: Build, readId: string, truth: number): ReadingA
 
 /**
  * The table to enter for a reader: x on the device's axis, ascending, y in the core's unit. Throws `EchtError`
- * `no-table` where its device takes none, `not-ready`, `not-found`, `beyond-curve`.
+ * `no-table` where its device takes none, `not-a-build`, `damaged-build`, `not-ready`, `not-found`, `beyond-curve`.
  */
 export function proposedTable(
   build: Build,
   readId: string,
   options: { placement?: 'best' | 'even'; onCurve?: boolean } = {},
 ): Table & { worstError: number; worstX: number } {
+  PLACED(options, 'The options')
   const chain = wholeChain(build, readId)
   const spec = tableOf(build, readId)
   const { placement = 'best', onCurve = false } = options
@@ -73,10 +104,11 @@ export function proposedTable(
   return { x: table.x, y: table.y, worstError: worst, worstX: axisAt(chain, spec, worstAt) }
 }
 
-/** The same build with a table in the device. Throws `EchtError` `bad-table`, `no-table`, `not-found`. */
+/** The same build with a table in the device. Throws `EchtError` `bad-table`, `no-table`, `not-found`,
+ * `not-a-build`, `damaged-build`. */
 export function enterTable(build: Build, readId: string, table: Table): Build {
   requireTable(table)
-  tableOf(build, readId)
+  tableOf(requireBuild(build), readId)
   const { input } = readOf(build, readId).read
   const at = build.changes.at(-1)?.at ?? build.createdAt
   const { x, y } = table
@@ -91,7 +123,7 @@ export function enterTable(build: Build, readId: string, table: Table): Build {
 /**
  * The key-on check of a reader at a known truth: whether what was read agrees, and if not the likely causes with
  * their share of belief, likeliest first. `pinV` is Hz where edges are counted. Throws `EchtError`
- * `nothing-read`, `not-a-number`, `not-ready`, `not-found`, `beyond-curve`, `below-absolute-zero`.
+ * `nothing-read`, `not-a-build`, `damaged-build`, `not-a-number`, `not-ready`, `not-found`, `beyond-curve`, `below-absolute-zero`.
  */
 export function keyOn(
   build: Build,
@@ -100,6 +132,8 @@ export function keyOn(
   observed: { shown?: number; pinV?: number; sensorOhm?: number },
 ): { agrees: boolean; causes: { id: string; share: number }[] } {
   const { spec } = wholeChain(build, readId)
+  requireFinite(truth, 'The truth')
+  OBSERVED(observed, 'What was observed')
   const { shown, pinV, sensorOhm } = observed
   const read: Observed = {
     ...(shown === undefined ? {} : { shown }),
@@ -111,14 +145,15 @@ export function keyOn(
   return { agrees, causes: causes.map(({ id, probability }) => ({ id, share: probability })) }
 }
 
-/** Whether a reader is proven and nothing its proof rests on has changed since. Throws `EchtError` `not-found`. */
+/** Whether a reader is proven and nothing its proof rests on has changed since. Throws `EchtError` `not-found`,
+ * `not-a-build`, `damaged-build`. */
 export function isProven(build: Build, readId: string): boolean {
-  readOf(build, readId)
+  readOf(requireBuild(build), readId)
   return provenNow(build, readId)
 }
 
 function wholeChain(build: Build, readId: string): Chain {
-  const { spec, problem } = assembleChain(build, readId)
+  const { spec, problem } = assembleChain(requireBuild(build), readId)
   if (!spec)
     throw new EchtError('not-ready', problem ?? 'Something is still missing of this channel.')
   return prepareChain(spec)

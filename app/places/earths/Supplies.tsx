@@ -6,6 +6,7 @@ import {
   feedOf,
   NEAR_LIMIT,
   railBudgets,
+  type Dropout,
   type Feed,
   type RailBudget,
 } from '../../../core/earths/index.ts'
@@ -59,7 +60,7 @@ function OneDevice({
 }: {
   device: Device
   budget: RailBudget | undefined
-  stops: ReturnType<typeof dropouts>[number] | undefined
+  stops: Dropout | undefined
   crankingV: number
 }) {
   const { edit } = useBuild()
@@ -109,7 +110,7 @@ function OneDevice({
       </Fields>
       {stops?.stops && (
         <p className={stops.grade === 'wrong' ? 'wrong' : 'pale'}>
-          At {crankingV} V it stops
+          {saysOfCranking(stops, crankingV)}
           {stops.grade === 'wrong'
             ? ', and it must not: feed it from the battery by a relay that holds, or find what makes the battery sag.'
             : ': it comes back by itself, and nothing depends on it.'}
@@ -209,4 +210,12 @@ function FeedTest() {
       )}
     </section>
   )
+}
+
+/** At which volts it stops, and at its own ground, where cranking lifts that. */
+function saysOfCranking({ seesV }: Dropout, crankingV: number): string {
+  const lifted = crankingV - seesV >= 0.05
+  return lifted
+    ? `At ${crankingV} V it sees ${seesV.toFixed(1)} V above its own ground, which cranking lifts, and stops`
+    : `At ${crankingV} V it stops`
 }

@@ -21,12 +21,14 @@ type Task = {
   allowedDropV: number
   ambientC: number
   insulationC: number
+  bundled: number
   standard: WireStandard
   /** of a wire that is there already, mm²; null: one is chosen */
   areaMm2: number | null
 }
 const START: Task = {
   ...{ ampere: 8, oneWayM: 3, allowedDropV: 0.4, ambientC: 40, insulationC: 125 },
+  bundled: 1,
   ...{ standard: 'mm²', areaMm2: null },
 }
 
@@ -39,8 +41,9 @@ export default function WireAndFuse() {
       <TaskFields task={task} set={set} />
       {task.areaMm2 === null ? <Chosen {...task} /> : <There {...task} areaMm2={task.areaMm2} />}
       <p className="pale small">
-        Copper of IEC 60028, sizes of IEC 60228 and ASTM B258, insulation classes of ISO 19642; a
-        single wire in free air. In a bundle it carries less: take the next size.
+        Copper of IEC 60028, sizes of IEC 60228 and ASTM B258, insulation classes of ISO 19642; in a
+        bundle by the table of IEC 60364-5-52. The drop is that of copper as warm as its current
+        makes it.
       </p>
       <Caution>
         A wire without a fuse near the battery is a fire. Local rules and whoever inspects the
@@ -49,6 +52,9 @@ export default function WireAndFuse() {
     </>
   )
 }
+
+/** Wires that carry as much and lie together, the wire itself among them. */
+const BUNDLES = [1, 2, 3, 4, 6, 9, 12, 20]
 
 function TaskFields({ task, set }: { task: Task; set: (patch: Partial<Task>) => void }) {
   const sizes = WIRE_SIZES[task.standard]
@@ -105,6 +111,16 @@ function TaskFields({ task, set }: { task: Task; set: (patch: Partial<Task>) => 
         }))}
         onChange={(e) => set({ insulationC: Number(e.currentTarget.value) })}
         w={180}
+      />
+      <NativeSelect
+        label="In its bundle"
+        value={task.bundled}
+        data={BUNDLES.map((n) => ({
+          value: String(n),
+          label: n === 1 ? 'it is alone' : `${n} as loaded`,
+        }))}
+        onChange={(e) => set({ bundled: Number(e.currentTarget.value) })}
+        w={150}
       />
     </Fields>
   )

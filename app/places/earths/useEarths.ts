@@ -1,7 +1,12 @@
 import { useMemo } from 'react'
 import { useSessionStorage } from '@mantine/hooks'
 import type { Id } from '../../../core/build/index.ts'
-import { busiestState, groundPicture, type GroundPicture } from '../../../core/earths/index.ts'
+import {
+  busiestState,
+  groundPicture,
+  isCranking,
+  type GroundPicture,
+} from '../../../core/earths/index.ts'
 import { orElse } from '../../../core/error.ts'
 import { measuredStraps, solvedGround } from '../../../core/ground/index.ts'
 import { useBuild } from '../../store/useBuild.ts'
@@ -77,7 +82,7 @@ export type EarthsNow = ReturnType<typeof useEarths>
 
 /** Cranking draws the most and lasts a second: the state that is driven in is looked at first. */
 function busiestRunning(build: Parameters<typeof busiestState>[0]): Id | null {
-  const starts = new Set(build.states.filter((s) => /crank/i.test(s.name)).map((s) => s.id))
+  const starts = new Set(build.states.filter((s) => isCranking(s, build.loads)).map((s) => s.id))
   return (
     busiestState({ ...build, states: build.states.filter((s) => !starts.has(s.id)) }) ??
     busiestState(build)

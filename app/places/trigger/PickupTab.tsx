@@ -1,5 +1,11 @@
 import type { Trigger } from '../../../core/build/index.ts'
-import { gapWindow, parseWheel, stepsOf, type GapTask } from '../../../core/trigger/index.ts'
+import {
+  gapWindow,
+  parseWheel,
+  stepsOf,
+  widthsOf,
+  type GapTask,
+} from '../../../core/trigger/index.ts'
 import { aboveZero } from '../../parts/checks.ts'
 import { Caution } from '../../parts/Caution.tsx'
 import { num } from '../../parts/columns.ts'
@@ -63,6 +69,8 @@ const BOXES: readonly [key: keyof Kept, label: string, unit: string][] = [
   ['rpm', 'at', 'rpm'],
   ['gapM', 'and a gap of', 'mm'],
   ['diameterM', 'Wheel over its teeth', 'mm'],
+  ['toothM', 'A tooth is wide', 'mm'],
+  ['tipM', 'Tip of the pickup', 'mm'],
   ['runoutM', 'It runs out by', 'mm'],
   ['clearM', 'Keep free', 'mm'],
   ['thresholdV', 'Unit needs', 'V'],
@@ -79,6 +87,7 @@ function Gap({ trigger }: { trigger: Trigger }) {
   const set = (patch: Partial<Kept>): string | null =>
     edit({ kind: 'editGap', args: { id: trigger.id, patch, usual: USUAL } })
   const task: GapTask = { ...kept, pitches: pitchesOf(trigger) }
+  const widths = widthsOf(task)
   return (
     <>
       <h2>Gap</h2>
@@ -88,7 +97,7 @@ function Gap({ trigger }: { trigger: Trigger }) {
             key={key}
             label={label}
             unit={unit}
-            value={kept[key]}
+            value={kept[key] ?? widths[key as keyof typeof widths]}
             width={140}
             hideUnderstood
             check={key === 'runoutM' || key === 'clearM' ? notBelow : aboveZero}
@@ -143,8 +152,8 @@ function Window({ task }: { task: GapTask }) {
         ))}
       </Sheet>
       <p className="pale small">
-        By the field of an even row of teeth, which falls by e over a pitch divided by 2π. Measure
-        the peak again after the gap was set.
+        By the field of its teeth: a row of them by their pitch, teeth that stand far apart by the
+        wider of tooth and tip. Measure the peak again after the gap was set.
       </p>
     </>
   )

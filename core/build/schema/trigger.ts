@@ -69,6 +69,9 @@ const coil = object({
   limiterRpm: number,
   runoutM: number,
   clearM: number,
+  /** width of a tooth at its top and of the pole tip, m; left out until somebody measured them */
+  toothM: Type.Optional(positive),
+  tipM: Type.Optional(positive),
 })
 
 /** How long a coil is charged at a battery voltage. */

@@ -1,6 +1,7 @@
 import { finding } from '../recipe.ts'
 import { figures, number, percent, say, type Said } from '../../quantity/said.ts'
 import { EchtError, requireFinite, requirePositive } from '../../error.ts'
+import { aNumber, aSize, listOf, thingWith } from '../../expects.ts'
 import { stoichiometricAfr } from '../../quantity/fuel.ts'
 import type { Line } from '../line.ts'
 import type { Finding } from '../recipe.ts'
@@ -51,6 +52,8 @@ export const mistakenLambda = (
   receiverEthanol: number,
 ): number => shownAfr(lambda, senderEthanol) / stoichiometricAfr(receiverEthanol)
 
+const FILLINGS = listOf(thingWith({ litres: aSize, ethanol: aNumber }))
+
 /**
  * Stoichiometric ratio of what is in the tank after pouring one blend onto another; volumes in
  * litres, ethanol by volume.
@@ -59,7 +62,10 @@ export function blendInTank(parts: readonly { litres: number; ethanol: number }[
   ethanol: number
   afr: number
 } {
-  const total = parts.reduce((s, p) => s + requireFinite(p.litres, 'The litres'), 0)
+  FILLINGS(parts, 'The fillings')
+  const total = parts.reduce((s, p) => s + p.litres, 0)
+  if (parts.some((p) => p.litres < 0))
+    throw new EchtError('not-positive', 'A filling of less than nothing: give what was poured in.')
   if (!(total > 0))
     throw new EchtError('not-positive', 'The tank is empty: give at least one filling.')
   const ethanol = parts.reduce((s, p) => s + p.litres * p.ethanol, 0) / total

@@ -1,4 +1,5 @@
 import { EchtError, requireFinite } from '../../error.ts'
+import { aThing } from '../../expects.ts'
 
 /** Resistances, Ω, between the three pins of a potentiometer, taken two by two. */
 export type PairOhms = { ab: number; bc: number; ac: number }
@@ -37,6 +38,8 @@ const CLEAR_THROW = 5,
  * Throws `EchtError` `bad-resistance`, `not-a-number`.
  */
 export function potentiometerPins(closed: PairOhms, open: PairOhms): PotentiometerPins {
+  aThing(closed, 'What was read closed')
+  aThing(open, 'What was read open')
   for (const [set, when] of [
     [closed, 'closed'],
     [open, 'open'],

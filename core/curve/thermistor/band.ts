@@ -1,4 +1,5 @@
 import { EchtError } from '../../error.ts'
+import { aNumber, listOf, optional, thingWith } from '../../expects.ts'
 import type { ThermistorFit } from './fit.ts'
 import { reciprocalGradient, thermistorOhm, ZERO_C_IN_K } from './model.ts'
 
@@ -7,6 +8,11 @@ import { reciprocalGradient, thermistorOhm, ZERO_C_IN_K } from './model.ts'
  * about 1 °C mid-way over 100 K.
  */
 export const THIRD_COEFFICIENT = 1.2e-7
+
+const FIT = thingWith({
+  covariance: listOf(listOf(aNumber)),
+  modelErrorLine: optional(listOf(aNumber)),
+})
 
 function requireCovariance(covariance: readonly (readonly number[])[], size: number): void {
   const fits = covariance.length === size && covariance.every((row) => row.length === size)
@@ -26,6 +32,7 @@ export function thermistorBandC(
   fit: Omit<ThermistorFit, 'warnings'>,
   temperatureC: number,
 ): number {
+  FIT(fit, 'The fit')
   const L = Math.log(thermistorOhm(fit.curve, temperatureC))
   const g = reciprocalGradient(fit.curve, L)
   requireCovariance(fit.covariance, g.length)

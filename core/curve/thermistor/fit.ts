@@ -1,4 +1,5 @@
-import { EchtError, orElse, requireRange } from '../../error.ts'
+import { EchtError, inMessage, orElse, requireRange } from '../../error.ts'
+import { aNumber, aSize, listOf, optional, thingWith } from '../../expects.ts'
 import { say, size, written, type Said } from '../../quantity/said.ts'
 import { plainly } from '../../quantity/shown.ts'
 import { doNotFit, fewSpare } from '../warnings.ts'
@@ -45,6 +46,8 @@ export type ThermistorFitOptions = {
   rangeC?: [number, number]
 }
 
+const OPTIONS = thingWith({ leadOhm: optional(aSize), rangeC: optional(listOf(aNumber)) })
+
 /**
  * Fits a thermistor curve to points, weighted by both uncertainties carried into 1/T, errors that
  * points share included. Model `auto`: two temperatures beta, then Steinhart-Hart, four-term with six or
@@ -56,9 +59,15 @@ export function fitThermistor(
   points: readonly ThermistorPoint[],
   options: ThermistorFitOptions = {},
 ): ThermistorFit {
+  OPTIONS(options, 'The options')
   const clean = prepare(points, options.leadOhm ?? 0)
   requireFalling(clean)
   const asked = options.model ?? 'auto'
+  if (asked !== 'auto' && !Object.hasOwn(COEFFICIENT_COUNT, asked))
+    throw new EchtError(
+      'unknown-model',
+      `The thermistor model ${inMessage(asked)} is not known: auto, beta, steinhart-hart or four-term.`,
+    )
   const { model, solved, warnings } =
     asked === 'auto'
       ? chooseModel(clean)

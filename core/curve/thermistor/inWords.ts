@@ -8,7 +8,7 @@ import type { ThermistorPoint } from './points.ts'
  * A thermistor curve through points, as `fitThermistor` of `fit.ts`, its warnings as text in °C and Ω for callers
  * outside. Uncertainties left out are 0.2 °C and 0.5 %, 1σ; `covariance` is of the coefficients in their order.
  * Throws `EchtError` `too-few-points`, `bad-point`, `degenerate-points`, `not-monotonic`, `bad-range`, `not-a-number`,
- * `not-positive`.
+ * `not-positive`, `unknown-model`.
  */
 export function fitThermistor(
   points: ThermistorPoint[],

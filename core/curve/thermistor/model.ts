@@ -1,4 +1,5 @@
-import { EchtError, requireFinite, requirePositive } from '../../error.ts'
+import { EchtError, inMessage, requireFinite, requirePositive } from '../../error.ts'
+import { aNumber, listOf, thingWith } from '../../expects.ts'
 import { findRoot } from '../../math/roots.ts'
 
 export const ZERO_C_IN_K = 273.15
@@ -43,20 +44,20 @@ export function reciprocalGradient(curve: ThermistorCurve, L: number): number[] 
 }
 
 export function requireCurve(curve: ThermistorCurve): void {
-  const count = COEFFICIENT_COUNT[curve?.model]
+  thingWith({ coefficients: listOf(aNumber) })(curve, 'The thermistor curve')
+  const count = Object.hasOwn(COEFFICIENT_COUNT, curve.model)
+    ? COEFFICIENT_COUNT[curve.model]
+    : undefined
   if (count === undefined)
     throw new EchtError(
       'unknown-model',
-      `The thermistor model "${curve?.model}" is not known: beta, steinhart-hart or four-term.`,
+      `The thermistor model ${inMessage(curve.model)} is not known: beta, steinhart-hart or four-term.`,
     )
   if (curve.coefficients.length !== count)
     throw new EchtError(
       'bad-curve',
       `The ${curve.model} model has ${count} coefficients and ${curve.coefficients.length} were given.`,
     )
-  curve.coefficients.forEach((c, i) =>
-    requireFinite(c, `Coefficient ${i + 1} of the ${curve.model} curve`),
-  )
   if (curve.model === 'beta') {
     requirePositive(curve.coefficients[0], 'The resistance at 25 °C')
     requirePositive(curve.coefficients[1], 'B')

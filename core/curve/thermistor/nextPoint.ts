@@ -1,5 +1,6 @@
 import { median } from 'simple-statistics'
-import { EchtError, requireFinite, requireRange, orElse } from '../../error.ts'
+import { EchtError, requireRange, orElse } from '../../error.ts'
+import { aNumber, aThing, listOf } from '../../expects.ts'
 import { linspace } from '../../math/linspace.ts'
 import { grouped, MANY, someOf } from '../grouped.ts'
 import { COEFFICIENT_COUNT, thermistorOhm } from './model.ts'
@@ -26,10 +27,11 @@ export function bestNextPoint(
   makeableC: readonly number[],
   rangeC: [number, number],
 ): { temperatureC: number; worstBandBeforeC: number; worstBandAfterC: number } {
+  listOf(aThing)(points, 'The points')
   const range = requireRange(rangeC, 'The range of use')
+  listOf(aNumber)(makeableC, 'The temperatures that can be made')
   if (makeableC.length === 0)
     throw new EchtError('nothing-makeable', 'Give at least one temperature that can be made.')
-  makeableC.forEach((t) => requireFinite(t, 'A temperature to make'))
   const few = fewer(points)
   const now = fitThermistor(few)
   const clean = prepare(few, 0)

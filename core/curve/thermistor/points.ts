@@ -1,5 +1,6 @@
 import { median } from 'simple-statistics'
 import { EchtError, requireFinite, requirePositive } from '../../error.ts'
+import { aSize, aText, listOf, oneOf, optional, thingWith } from '../../expects.ts'
 import { sharedColumns, type ObservationErrors } from '../../math/observationErrors.ts'
 import { ZERO_C_IN_K } from './model.ts'
 
@@ -27,13 +28,20 @@ export const DEFAULT_RELATIVE_OHM = 0.005
 
 export type CleanPoint = Required<ThermistorPoint>
 
+const POINT = thingWith({
+  common: optional(
+    listOf(thingWith({ id: aText, of: oneOf('temperature', 'resistance'), sigma: aSize })),
+  ),
+})
+
 /** Checks the points and subtracts the leads. */
 export function prepare(points: readonly ThermistorPoint[], leadOhm: number): CleanPoint[] {
-  if (!Array.isArray(points) || points.length < 2) {
+  listOf(POINT)(points, 'The points')
+  if (points.length < 2) {
     throw new EchtError(
       'too-few-points',
-      `${points?.length ?? 0} of at least 2 points: measure the resistance at ` +
-        `${points?.length === 1 ? 'one more temperature' : 'two temperatures'} to begin.`,
+      `${points.length} of at least 2 points: measure the resistance at ` +
+        `${points.length === 1 ? 'one more temperature' : 'two temperatures'} to begin.`,
     )
   }
   if (requireFinite(leadOhm, 'The lead resistance') < 0)
