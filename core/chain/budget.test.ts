@@ -102,6 +102,27 @@ describe('the error budget', () => {
     expect(remedy('rd-surge-pot', 0.6).standsStill).toBeUndefined()
     expect(remedy('rd-steering', 50).share).toBe(0.5)
   })
+  it('advises nothing of the points of a float that sticks: nothing done to them narrows it', () => {
+    const { sensor, needs } = assembleChain(build, 'rd-fuel')
+    const family = familyOf(sensor.family)
+    // filled and emptied, read to a hair, and far apart
+    const points: CurvePoint[] = [0, 6, 12, 18, 24, 30, 36, 42, 48].flatMap((truth) => {
+      const [ohm, hair] = [10 + 3.6 * truth, { truthUncertainty: 0.01, signalUncertainty: 0.01 }]
+      return [
+        { truth, signal: ohm, method: 'fill', ...hair },
+        ...(truth > 0 && truth < 48 ? [{ truth, signal: ohm + 12, method: 'drain', ...hair }] : []),
+      ]
+    })
+    const fit = family.fit(points, { range: needs.range, settings: {} })
+    const stuck = { ...sensor, points: points as typeof sensor.points, fit, curve: fit.curve }
+    const said = curveRemedy(build, { sensor: stuck, needs }, 20)
+    expect(said.share).toBe(1)
+    expect(said.remedy).toMatch(/neither/i)
+    // and what it would have advised really leaves all of it
+    const finer = points.map((p) => ({ ...p, truthUncertainty: 0.005, signalUncertainty: 0.005 }))
+    const again = family.fit(finer, { range: needs.range, settings: {} })
+    expect(family.band(again, 20) / family.band(fit, 20)).toBeGreaterThan(0.95)
+  })
   it('names the other device on a shared sensor first', () => {
     const next = errorBudget(chainOf(build, 'rd-oil'), 120).next!
     expect(next).toMatchObject({

@@ -37,6 +37,9 @@ export function makeableTruths(build: Build, family: AnyFamily, range: [number, 
 /** A point that leaves less than this share of the doubt is worth more than finer instruments. */
 const POINT_HELPS = 0.85
 
+/** What leaves more than this share of the doubt is not worth the doing. */
+const WORTH_DOING = 0.95
+
 /**
  * What would narrow a sensor's own curve at a truth, reckoned by fitting again: one more point of those that can be
  * made here, instruments twice as good, or a sensor without the dead zone. A curve taken on trust, and two
@@ -65,6 +68,14 @@ export function curveRemedy(
   }
   if (point.share < POINT_HELPS) return oneMore
   const finer = again.leaves(again.points.map((p) => asIfFiner(sensor, p)))
+  if (Math.min(finer.share, point.share) > WORTH_DOING)
+    return {
+      ...still,
+      remedy:
+        'Neither another point nor a finer instrument narrows it: what is left is the sensor’s own ' +
+        'way to differ from itself, such as a float that sticks.',
+      share: 1,
+    }
   return finer.share < point.share
     ? {
         ...still,
