@@ -13,11 +13,12 @@ import {
   readCapture,
   recordingOfColumns,
   recordingOfDump,
-  recordingOfWav,
+  recordingOfSound,
   simulateTrigger,
   toothOffsets,
   vcdPieces,
   VcdReader,
+  WavReader,
   wavOfCapture,
   type Capture,
   type Envelope,
@@ -29,7 +30,7 @@ import {
   type Scene,
 } from '../../core/trigger/index.ts'
 import { readCsv } from './readCsv.ts'
-import { readPieces } from './readPieces.ts'
+import { readBytes, readPieces } from './readPieces.ts'
 
 /** One capture at a time, kept here: the page asks for stretches of it and never holds it. */
 let capture: (Capture & { envelope: Envelope }) | null = null
@@ -66,16 +67,18 @@ async function recorded(
   rateHz: number | null,
   onProgress: (share: number) => void,
 ): Promise<Recording> {
-  if (/\.wav$/i.test(file.name)) return recordingOfWav(new Uint8Array(await file.arrayBuffer()))
+  const how = { onProgress, stopped: () => stop }
+  if (/\.wav$/i.test(file.name)) {
+    const wav = new WavReader(file.size)
+    await readBytes(file, { ...how, take: (bytes) => wav.push(bytes) })
+    return recordingOfSound(wav)
+  }
   if (/\.vcd$/i.test(file.name)) {
     const dump = new VcdReader()
-    await readPieces(file, { take: (text) => dump.push(text), onProgress, stopped: () => stop })
+    await readPieces(file, { ...how, take: (text) => dump.push(text) })
     return recordingOfDump(dump)
   }
-  const log = await readCsv(file, {
-    ...{ leastColumns: 1, onProgress },
-    stopped: () => stop,
-  })
+  const log = await readCsv(file, { leastColumns: 1, ...how })
   return recordingOfColumns(log, rateHz)
 }
 

@@ -5,6 +5,7 @@ import { grouped } from '../curve/grouped.ts'
 import { asTaken } from '../curve/line.ts'
 import { familyOf, type AnyFamily } from '../curve/registry.ts'
 import { linspace } from '../math/linspace.ts'
+import { slopeAt } from '../math/slope.ts'
 import { amount, say, type Amount, type Phrase, type Said } from '../quantity/said.ts'
 import { fitOptions, limitShareOf, sensorBand, type Sensor } from './sensor.ts'
 
@@ -152,12 +153,35 @@ function bestPoint(
     .reduce((a, b) => (b.share < a.share ? b : a), { truth: NaN, ...NOTHING_WON })
 }
 
-/** A point taken with instruments twice as good, on the curve: what scatter is left belongs to those of today. */
+/** A miss of more than so many σ is no scatter of the instruments. */
+const BY_INSTRUMENTS = 3
+
+/**
+ * A point taken with instruments twice as good: on the curve where those of today explain how far it stands off, and
+ * where it was where they do not, for what a sensor does by itself no instrument takes away.
+ */
 function asIfFiner(sensor: Sensor, p: CurvePoint): CurvePoint {
   const half = (sigma: number | undefined): number => (sigma ?? 0) / 2
+  const family = familyOf(sensor.family)
+  const signal = orElse(() => {
+    const due = family.forward(sensor.curve, p.truth)
+    const perTruth = slopeAt(
+      (t) => family.forward(sensor.curve, t),
+      p.truth,
+      1e-4 * Math.max(1, Math.abs(p.truth)),
+      family.reach(sensor.curve),
+    )
+    const common = (p.common ?? []).map((c) => (c.of === 'truth' ? perTruth * c.sigma : c.sigma))
+    const sigma = Math.hypot(
+      p.signalUncertainty ?? 0,
+      perTruth * (p.truthUncertainty ?? 0),
+      ...common,
+    )
+    return Math.abs(p.signal - due) > BY_INSTRUMENTS * sigma ? p.signal : due
+  }, p.signal)
   return {
     ...p,
-    signal: orElse(() => familyOf(sensor.family).forward(sensor.curve, p.truth), p.signal),
+    signal,
     truthUncertainty: half(p.truthUncertainty),
     signalUncertainty: half(p.signalUncertainty),
     common: (p.common ?? []).map((c) => ({ ...c, sigma: half(c.sigma) })),

@@ -3,14 +3,8 @@ import Papa from 'papaparse'
 import { describe, expect, it } from 'vitest'
 import { coded } from '../coded.fixture.ts'
 import { EchtError } from '../error.ts'
-import {
-  captureAtRate,
-  captureOfColumns,
-  captureOfWav,
-  csvOfCapture,
-  csvPieces,
-  wavOfCapture,
-} from './captures.ts'
+import { captureAtRate, captureOfColumns, csvOfCapture, csvPieces } from './captures.ts'
+import { captureOfWav, wavOfCapture } from './wav.ts'
 import { vcdPieces } from './vcd.ts'
 
 const samples = Float32Array.from({ length: 2000 }, (_, i) => Math.sin(i / 9) * 2)
@@ -84,7 +78,7 @@ describe('a capture out of a WAV file', () => {
       coded('bad-capture'),
     )
     const huge = wav.slice()
-    new DataView(huge.buffer).setUint32(4, 0xffffffff, true)
+    new DataView(huge.buffer).setUint32(40, 1e9, true)
     expect(() => captureOfWav(huge)).toThrow(coded('bad-capture'))
   })
   it('mutated a thousand times is read or refused, and nothing else', () => {

@@ -1,10 +1,5 @@
 import Papa from 'papaparse'
-import * as wavefile from 'wavefile'
 import { EchtError } from '../error.ts'
-
-/** The library has names of its own for a bundler, and one default for Node. */
-const { WaveFile } =
-  'WaveFile' in wavefile ? wavefile : (wavefile as { default: typeof wavefile }).default
 
 /** A capture as it was read: samples in volts, their rate, and how far its sign can be trusted. */
 export type Capture = {
@@ -17,15 +12,28 @@ export type Capture = {
 /** No capture holds more. */
 export const MOST_SAMPLES = 50_000_000
 
-/** More channels than this no scope has; what a log has besides is no capture. */
-const MOST_CHANNELS = 4
+/** A logic analyser saves eight and more: of so many the person can still choose. */
+const MOST_CHANNELS = 64
 
-/** Throws `EchtError` `bad-capture` where a recording has more channels than a scope. */
+/** Throws `EchtError` `bad-capture` where a recording has more channels than anybody can choose from. */
 export function requireFewChannels(channels: number): void {
   if (channels > MOST_CHANNELS)
     throw new EchtError(
       'bad-capture',
       `${channels} channels are more than ${MOST_CHANNELS}: export the crank’s and the cam’s alone.`,
+    )
+}
+
+/** Rates that a capture of an engine can have, Hz. */
+const LEAST_HZ = 1
+const MOST_HZ = 1e10
+
+/** Throws `EchtError` `bad-capture` where nothing that turns is recorded at such a rate. */
+function requireSensible(sampleHz: number): void {
+  if (sampleHz < LEAST_HZ || sampleHz > MOST_HZ)
+    throw new EchtError(
+      'bad-capture',
+      `${Number(sampleHz.toPrecision(3))} samples a second are no capture of an engine: look at the column of time, and at its unit.`,
     )
 }
 
@@ -43,11 +51,17 @@ export function captureOfColumns(timeS: ArrayLike<number>, signal: ArrayLike<num
   const first = timeS[0]!
   const last = timeS[n - 1]!
   const step = (last - first) / (n - 1)
+  if (![first, last].every(Number.isFinite))
+    throw new EchtError(
+      'bad-capture',
+      'The column of time does not hold numbers from its first row to its last: choose another, or cut it there.',
+    )
   if (!(step > 0))
     throw new EchtError(
       'bad-capture',
       `Time runs from ${first} to ${last} s: choose the column that holds the time, rising.`,
     )
+  requireSensible(1 / step)
   for (let i = 1; i < n; i++)
     if (!(timeS[i]! >= timeS[i - 1]!))
       throw new EchtError(
@@ -68,6 +82,7 @@ export function captureOfColumns(timeS: ArrayLike<number>, signal: ArrayLike<num
 export function captureAtRate(signal: ArrayLike<number>, sampleHz: number): Capture {
   if (!(sampleHz > 0 && Number.isFinite(sampleHz)))
     throw new EchtError('not-positive', `The sample rate is ${sampleHz} Hz: it must be above zero.`)
+  requireSensible(sampleHz)
   return { samples: numbersOf(signal, signal.length), sampleHz, signKnown: true }
 }
 
@@ -89,73 +104,6 @@ function numbersOf(signal: ArrayLike<number>, n: number): Float32Array {
     samples[i] = v
   }
   return samples
-}
-
-/**
- * A capture out of a WAV file: its first channel, −1 to 1 where nothing says what a volt is. A sound card may have
- * turned it round, so that its sign is not known. Throws `EchtError` `bad-capture` for what is no WAV file, is cut
- * short, or holds too little or too much.
- */
-export const captureOfWav = (bytes: Uint8Array): Capture => channelsOfWav(bytes)[0]!
-
-/** Every channel of a WAV file. Throws as `captureOfWav`. */
-export function channelsOfWav(bytes: Uint8Array): Capture[] {
-  // the library reads whatever a header declares: what is not there is refused first
-  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
-  if (bytes.length < WAV_HEADER || view.getUint32(4, true) > bytes.length)
-    throw new EchtError(
-      'bad-capture',
-      'This is no WAV file, or it was cut short: it declares more than it holds.',
-    )
-  const { values, channels, rate, full, problem } = opened(bytes)
-  if (!values) throw new EchtError('bad-capture', `This WAV file cannot be read: ${problem}`)
-  const frames = Math.floor(values.length / channels)
-  if (frames < 3)
-    throw new EchtError('bad-capture', 'The WAV file holds no samples: it was cut short.')
-  return Array.from({ length: channels }, (_, c) => {
-    const one = Float64Array.from({ length: frames }, (__, i) => values[i * channels + c]! / full)
-    return { ...captureAtRate(one, rate), signKnown: false }
-  })
-}
-const WAV_HEADER = 44
-
-/** What the library makes of a file; what it throws is about the file, whatever it throws. */
-function opened(bytes: Uint8Array): {
-  values: Float64Array | null
-  channels: number
-  rate: number
-  full: number
-  problem: string
-} {
-  const none = { values: null, channels: 1, rate: 0, full: 1 }
-  try {
-    const wav = new WaveFile(bytes)
-    const { numChannels, sampleRate } = wav.fmt as { numChannels: number; sampleRate: number }
-    if (numChannels < 1) return { ...none, problem: 'it has no channel.' }
-    return {
-      values: wav.getSamples(true, Float64Array) as unknown as Float64Array,
-      ...{ channels: numChannels, rate: sampleRate, problem: '' },
-      full: wav.bitDepth.includes('f') ? 1 : 2 ** (Number.parseInt(wav.bitDepth, 10) - 1),
-    }
-  } catch (error) {
-    return { ...none, problem: error instanceof Error ? error.message : 'it is damaged.' }
-  }
-}
-
-/** A capture as a WAV file of 16 bits: full scale is the highest it goes. Throws as `captureAtRate`. */
-export function wavOfCapture({
-  samples,
-  sampleHz,
-}: Pick<Capture, 'samples' | 'sampleHz'>): Uint8Array {
-  const most = samples.reduce((m, v) => Math.max(m, Math.abs(v)), 1e-12)
-  const wav = new WaveFile()
-  wav.fromScratch(
-    1,
-    Math.round(sampleHz),
-    '16',
-    Float64Array.from(samples, (v) => Math.round((v / most) * 32_767)),
-  )
-  return wav.toBuffer()
 }
 
 /** A capture as CSV: time in seconds, volts. */

@@ -89,15 +89,15 @@ export {
   recordingOfColumns,
   recordingOfDump,
   recordingOfVcd,
+  recordingOfSound,
   recordingOfWav,
   type Recording,
 } from './recording.ts'
 export {
   captureAtRate,
   captureOfColumns,
-  captureOfWav,
   csvOfCapture,
   csvPieces,
-  wavOfCapture,
   type Capture,
 } from './captures.ts'
+export { captureOfWav, WavReader, wavOfCapture } from './wav.ts'

@@ -69,7 +69,7 @@ describe('columns of a file', () => {
   })
   it('are refused without a time or a rate, and where there are too many', () => {
     expect(() => recordingOfColumns(of(['x'], [a]), null)).toThrow(coded('bad-capture'))
-    const names = ['time', 'c1', 'c2', 'c3', 'c4', 'c5', 'c6', 'c7', 'c8']
+    const names = ['time', ...Array.from({ length: 65 }, (_, i) => `c${i}`)]
     const columns = names.map((_, i) => (i === 0 ? timeS : a))
     expect(() => recordingOfColumns(of(names, columns), null)).toThrow(coded('bad-capture'))
   })

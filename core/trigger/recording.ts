@@ -1,15 +1,10 @@
 import { EchtError } from '../error.ts'
 import { cellNumber, likelyColumn, type Log } from '../log/index.ts'
-import {
-  captureAtRate,
-  captureOfColumns,
-  channelsOfWav,
-  requireFewChannels,
-  type Capture,
-} from './captures.ts'
+import { captureAtRate, captureOfColumns, requireFewChannels, type Capture } from './captures.ts'
 import { VcdReader } from './vcd.ts'
+import { WavReader } from './wav.ts'
 
-/** A file of one to four channels that were taken together. */
+/** A file of channels that were taken together. */
 export type Recording = {
   names: string[]
   /** which of them is likely the crank's */
@@ -19,9 +14,11 @@ export type Recording = {
 }
 
 const CRANK = ['crank', 'ckp', 'volt', 'ch1', 'channel 1', 'signal']
+const isCrank = (name: string): boolean =>
+  CRANK.slice(0, 2).some((word) => name.toLowerCase().includes(word))
 
 /**
- * Columns of a file, one of time and up to four of volts; without a column of time, at a rate that is said or stands
+ * Columns of a file, one of time and the others of volts; without a column of time, at a rate that is said or stands
  * above the columns. Seconds and volts, or what the names say with a prefix (`ms`, `mV`). Throws `EchtError`
  * `bad-capture` where neither time nor rate is there, and as `captureOfColumns`.
  */
@@ -106,11 +103,18 @@ function rateAbove(preamble: readonly (readonly string[])[]): number | null {
 
 /** The channels of a WAV file. Throws as `captureOfWav`. */
 export function recordingOfWav(bytes: Uint8Array): Recording {
-  const channels = channelsOfWav(bytes)
-  return recordingOf(
-    channels.map((_, i) => (i === 0 ? 'left' : i === 1 ? 'right' : `channel ${i + 1}`)),
-    (channel) => channels[channel]!,
+  const wav = new WavReader(bytes.length)
+  wav.push(bytes)
+  return recordingOfSound(wav)
+}
+
+/** The same of a file that was read a piece at a time. */
+export function recordingOfSound(wav: WavReader): Recording {
+  const { channels, capture } = wav.end()
+  const names = Array.from({ length: channels }, (_, i) =>
+    channels > 2 || i > 1 ? `channel ${i + 1}` : i === 0 ? 'left' : 'right',
   )
+  return recordingOf(names, capture)
 }
 
 /** The signals of a value change dump. Throws as `captureOfVcd`. */
@@ -123,10 +127,13 @@ export function recordingOfVcd(text: string): Recording {
 /** The same of a dump that was read a piece at a time. */
 export function recordingOfDump(dump: VcdReader): Recording {
   const signals = dump.end()
-  return recordingOf(
-    signals.map((s) => s.name),
-    (channel) => signals[channel]!.capture(),
-  )
+  const names = signals.map((s) => s.name)
+  const most = signals.reduce((a, s, i) => (s.changes > signals[a]!.changes ? i : a), 0)
+  return {
+    ...recordingOf(names, (channel) => signals[channel]!.capture()),
+    // what no name tells is the one that changes the most
+    likely: names.some(isCrank) ? likelyColumn(names, CRANK, []) : most,
+  }
 }
 
 function recordingOf(all: string[], capture: Recording['capture']): Recording {

@@ -26,8 +26,8 @@ const bad = (why: string): EchtError => new EchtError('bad-capture', why)
 
 /**
  * A capture out of a value change dump (IEEE 1364): its first signal of one bit, or its first real one, as volts on
- * an even clock. Throws `EchtError` `bad-capture` for what declares no signal or no timescale, or more than four
- * signals, runs backwards or is cut short.
+ * an even clock. Throws `EchtError` `bad-capture` for what declares no signal or no timescale, or more
+ * signals than anybody chooses from, runs backwards or is cut short.
  */
 export function captureOfVcd(text: string): Capture {
   const dump = new VcdReader()
@@ -36,7 +36,7 @@ export function captureOfVcd(text: string): Capture {
 }
 
 /** A signal of a dump: its name, and what it did as a capture. Throws as `captureOfVcd`. */
-export type VcdSignal = { name: string; capture: () => Capture }
+export type VcdSignal = { name: string; changes: number; capture: () => Capture }
 
 /** Reads a dump a piece at a time, wherever it is cut, and keeps what the signals did. Throws as `captureOfVcd`. */
 export class VcdReader {
@@ -72,6 +72,7 @@ export class VcdReader {
     const steps = evenSteps(signals, [from, end])
     return signals.map((s) => ({
       name: s.name,
+      changes: s.count,
       capture: () => s.onClock([from, end], { tick, steps }),
     }))
   }
@@ -88,12 +89,11 @@ export class VcdReader {
     const scale = /\$timescale\s+(\d+)\s*(s|ms|us|ns|ps|fs)\s+\$end/.exec(head)
     if (!scale) throw bad('This dump names no timescale, such as 1 us: export it again.')
     this.tick = Number(scale[1]) * UNITS[scale[2]!]!
-    const declared = /\$var\s+(?:(?:wire|reg|logic|tri)\s+1|(real)\s+\d+)\s+(\S+)\s+(\S+)/g
-    this.signals = [...head.matchAll(declared)].map(([, real, code, name]) => {
-      const changes = new Changes(name!, real !== undefined)
-      this.byCode.set(code!, changes)
-      return changes
-    })
+    const declared = /\$var\s+(?:(?:wire|reg|logic|bit|tri\w*)\s+1|(real)\s+\d+)\s+(\S+)\s+(\S+)/g
+    // a signal that goes down through modules is declared in each, by one code
+    for (const [, real, code, name] of head.matchAll(declared))
+      if (!this.byCode.has(code!)) this.byCode.set(code!, new Changes(name!, real !== undefined))
+    this.signals = [...this.byCode.values()]
     if (this.signals.length === 0)
       throw bad('This dump declares no signal of one bit, and no real one.')
     requireFewChannels(this.signals.length)
@@ -147,7 +147,7 @@ type Span = [from: number, end: number]
 
 /** What one signal did: when it changed, in ticks, and what it then was, V. */
 class Changes {
-  private count = 0
+  count = 0
   private times: Float64Array = new Float64Array(1024)
   private volts: Float64Array = new Float64Array(1024)
 
