@@ -1,10 +1,12 @@
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
+import { coded } from '../coded.fixture.ts'
 import { saltmarshNine, tellSaltmarshNine } from '../../demo/saltmarshNine.ts'
 import {
   applyChange,
   checkBuild,
   readBuild,
+  recoverBuild,
   redo,
   undo,
   undoState,
@@ -198,5 +200,51 @@ describe('a file of schema 9, which knew no switches and not what is fitted at a
     const back = undo(undo(build, stamp()), stamp())
     expect(back.triggers[0]!.input).toBe(null)
     expect(redo(back, stamp()).triggers[0]!.input).toEqual({ ...usual, lowV: 0.5 })
+  })
+})
+
+describe('what is no thing in a list of an old file', () => {
+  const LISTS = [
+    'instruments',
+    'devices',
+    'elements',
+    'channels',
+    'measurements',
+    'changes',
+  ] as const
+  const NONE = [null, 0, 12, '', 'text', true, [], [null]]
+  const file = JSON.parse(text) as Record<string, unknown[]>
+  const versions = [1, 2, 3, 4, 5, 6, 7, 8, 9]
+
+  it.each(versions)(
+    'of schema %i is refused as damaged, and the rest of it recovered',
+    (schema) => {
+      for (const where of LISTS)
+        for (const none of NONE)
+          for (const put of [
+            (l: unknown[]) => [none, ...l],
+            (l: unknown[]) => [...l, none],
+            () => none,
+          ]) {
+            const old = { ...structuredClone(file), schema } as Record<string, unknown>
+            old[where] = put(file[where]!)
+            // a list with nothing in it is no damage
+            if (Array.isArray(none) && none.length === 0 && old[where] === none) continue
+            expect(() => readBuild(JSON.stringify(old))).toThrow(coded('damaged-build'))
+            const { build, leftOut } = recoverBuild(old)
+            expect(checkBuild(build).build).toBe(build)
+            expect(leftOut.length).toBeGreaterThan(0)
+          }
+    },
+  )
+  it('in the edits of a change, and within an entity, is refused and recovered as well', () => {
+    for (const schema of versions)
+      for (const none of NONE) {
+        const old = { ...structuredClone(file), schema } as unknown as File
+        old.changes[0]!.edits = [none as unknown as Edit]
+        old.devices[0]!.inputs = [none]
+        expect(() => readBuild(JSON.stringify(old))).toThrow(coded('damaged-build'))
+        expect(checkBuild(recoverBuild(old).build).build).toBeDefined()
+      }
   })
 })

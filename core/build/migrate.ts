@@ -3,9 +3,12 @@ import { SCHEMA } from './limits.ts'
 
 type Old = Record<string, unknown>
 type Lift = (part: Old, build: Old) => Old
-const list = (value: unknown): Old[] => (Array.isArray(value) ? (value as Old[]) : [])
+const list = (value: unknown): unknown[] => (Array.isArray(value) ? (value as unknown[]) : [])
 const isThing = (value: unknown): value is Old =>
   typeof value === 'object' && value !== null && !Array.isArray(value)
+/** What is no thing in a list is left as it is: the check that follows refuses it, and recovery leaves it out. */
+const things = (value: unknown, make: (item: Old) => Old): unknown[] =>
+  list(value).map((item) => (isThing(item) ? make(item) : item))
 const NO_SUPPLY = { railMa: null, stopsBelowV: null, mustLive: false, feed: 'unknown' }
 const assumedZero = { value: 0, basis: 'assumed', from: [] }
 
@@ -34,7 +37,7 @@ const lift = (part: Old, fields: Record<string, (value: unknown) => unknown>): O
 const each =
   (make: (item: Old) => Old) =>
   (value: unknown): unknown =>
-    Array.isArray(value) ? value.map((item) => (isThing(item) ? make(item) : item)) : value
+    Array.isArray(value) ? things(value, make) : value
 const within =
   (defaults: Old) =>
   (value: unknown): unknown =>
@@ -143,7 +146,7 @@ const lowOrHigh = (fault: unknown): unknown => {
 /** Ethanol in the tank, 0 to 1, out of a lambda sensor's settings in per cent; 5 % where none says. */
 function fuelOfSchema3(build: Old): number {
   const said = list(build.elements)
-    .map((e) => (e.settings as Old | undefined)?.ethanol)
+    .map((e) => isThing(e) && isThing(e.settings) && e.settings.ethanol)
     .find((e) => typeof e === 'number')
   return Math.min(1, Math.max(0, Number(said ?? 5) / 100))
 }
@@ -184,10 +187,10 @@ const sender = (value: unknown): unknown => {
 function changeOfSchema5(change: Old): Old {
   const { args, edits, ...rest } = change
   if (change.kind === 'undo' || change.kind === 'redo')
-    return { ...rest, of: (args as Old | undefined)?.of, edits: [] }
+    return { ...rest, of: isThing(args) ? args.of : undefined, edits: [] }
   return {
     ...rest,
-    edits: list(edits).map(({ field, ...edit }) =>
+    edits: things(edits, ({ field, ...edit }) =>
       field === undefined ? edit : { ...edit, path: [field] },
     ),
   }
@@ -207,10 +210,12 @@ function stepUp(old: Old, version: number): Old {
     'triggers',
   ] as const) {
     const make = step[where]
-    if (make) next[where] = list(old[where]).map((e) => make(e, old))
+    // what is no list is refused after, not taken for an empty one
+    if (make && Array.isArray(old[where])) next[where] = things(old[where], (e) => make(e, old))
   }
-  next.changes = list(old.changes).map((c) => {
-    const edits = list(c.edits).map((e) => editUp(e, step, old))
+  if (!Array.isArray(old.changes)) return next
+  next.changes = things(old.changes, (c) => {
+    const edits = things(c.edits, (e) => editUp(e, step, old))
     return step.changes ? step.changes({ ...c, edits }, old) : { ...c, edits }
   })
   return next

@@ -23,8 +23,7 @@ const TRIED = 300
 export function recoverBuild(raw: unknown): Recovered {
   const data = migrate(raw).data as Build
   const history = wholeHistory(data.changes)
-  const lost = (Array.isArray(data.changes) ? data.changes.length : 0) - history.length
-  const leftOut = lost > 0 ? [`${lost} entries of the history that contradict the others`] : []
+  const leftOut = leftOfHistory(data.changes, history)
   const mended = { ...data, changes: history }
   if (isWhole(mended)) return { build: mended, leftOut }
   return (
@@ -32,6 +31,12 @@ export function recoverBuild(raw: unknown): Recovered {
     beforeLastChanges(mended, leftOut) ??
     wholeEntities(mended, leftOut)
   )
+}
+
+function leftOfHistory(found: unknown, whole: readonly Change[]): string[] {
+  if (!Array.isArray(found)) return ['all of the history: it could not be read']
+  const lost = found.length - whole.length
+  return lost > 0 ? [`${lost} entries of the history that contradict the others`] : []
 }
 
 function isWhole(build: Build): boolean {
