@@ -1,8 +1,8 @@
 import { Alert, Button, Group } from '@mantine/core'
 import { notifications } from '@mantine/notifications'
-import { fileNameOf, writeBuild } from '../../core/build/index.ts'
 import { storageProblem } from '../store/problem.ts'
 import type { OpenBuild } from '../store/useBuild.ts'
+import { exportBuild } from './exportBuild.tsx'
 import { saveFile } from './saveFile.ts'
 
 /** What must be said about saving: not saved, deleted elsewhere, refused, overtaken, lost. Nothing when all is well. */
@@ -43,12 +43,7 @@ function NotSaved({ open, why }: { open: OpenBuild; why: string }) {
       <p>{why}</p>
       <Group>
         {gone && <Button onClick={bringBack}>Bring it back</Button>}
-        <Button
-          variant={gone ? 'default' : 'filled'}
-          onClick={() =>
-            saveFile(fileNameOf(open.build), writeBuild(open.build), 'application/json')
-          }
-        >
+        <Button variant={gone ? 'default' : 'filled'} onClick={() => void exportBuild(open.build)}>
           Export now
         </Button>
       </Group>

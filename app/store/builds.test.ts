@@ -1,6 +1,12 @@
 import 'fake-indexeddb/auto'
 import { describe, expect, it } from 'vitest'
-import { applyChange, writeBuild, type Build } from '../../core/build/index.ts'
+import {
+  applyChange,
+  readBuild,
+  writeBuild,
+  type Build,
+  type ReadBundle,
+} from '../../core/build/index.ts'
 import { smallBuild } from '../../core/build/fixture.ts'
 import {
   clearBuild,
@@ -27,7 +33,11 @@ import { database } from './db.ts'
 import { kept, place } from './tabs.fixture.ts'
 import { coded } from '../../core/coded.fixture.ts'
 
-const bytesOf = (build: Build): Uint8Array => new TextEncoder().encode(writeBuild(build))
+/** As it comes out of a file. */
+const readOf = (build: Build): ReadBundle => ({
+  ...readBuild(writeBuild(build)),
+  ...{ files: new Map(), lacking: [] },
+})
 
 describe('the list of builds', () => {
   it('makes, renames, duplicates, deletes and restores', async () => {
@@ -51,12 +61,12 @@ describe('the list of builds', () => {
 
   it('an import meets the build that is here: keep both, or replace and take it back', async () => {
     const sample = smallBuild('meets')
-    expect((await readImport(bytesOf(sample))).met).toBeNull()
+    expect((await readImport(readOf(sample))).met).toBeNull()
     await storeBuild(sample)
     const session = await openBuild('meets')
     session.edit({ kind: 'renameBuild', args: { name: 'Changed here' } })
     await session.settled()
-    const { met, theirs } = await readImport(bytesOf(sample))
+    const { met, theirs } = await readImport(readOf(sample))
     expect([met!.name, met!.build!.name, theirs.name]).toEqual([
       'Changed here',
       'Changed here',
@@ -81,7 +91,7 @@ describe('the list of builds', () => {
     await storeBuild(sample)
     await expect(storeBuild(sample)).rejects.toThrow(coded('build-is-here'))
     await deleteBuild('careful')
-    expect((await readImport(bytesOf(sample))).met).toMatchObject({
+    expect((await readImport(readOf(sample))).met).toMatchObject({
       deletedAt: expect.any(String),
     })
     await storeAfresh(sample)
@@ -90,7 +100,7 @@ describe('the list of builds', () => {
     await (
       await database()
     ).put('builds', { ...(await kept('careful')), build: { ...sample, schema: 99 } as never })
-    const { met } = await readImport(bytesOf(sample))
+    const { met } = await readImport(readOf(sample))
     expect(met).toMatchObject({ build: null, problem: expect.stringMatching(/newer Echt/) })
     await expect(openBuild('careful')).rejects.toBeInstanceOf(DamagedBuild)
   })

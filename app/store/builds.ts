@@ -3,16 +3,15 @@ import {
   checkBuild,
   copyBuild,
   createBuild,
-  isBundle,
-  readBuild,
-  readBundle,
   recoverBuild,
   writeBuild,
   type Build,
+  type Lacking,
+  type ReadBundle,
 } from '../../core/build/index.ts'
 import { EchtError } from '../../core/error.ts'
 import { database, type Damaged, type Kept } from './db.ts'
-import { clearFiles, keepFile } from './files.ts'
+import { clearFiles, keepFile, keptFile } from './files.ts'
 import { newId } from './id.ts'
 import { askToPersist } from './persistence.ts'
 import { inWords } from './problem.ts'
@@ -224,32 +223,41 @@ export type Met = {
   problem: string | null
 }
 
+/** What came out of a file, and what it meets here. */
+export type Import = {
+  theirs: Build
+  met: Met | null
+  migratedFrom: number | null
+  /** captures it names that neither came with it nor are here */
+  lacking: Lacking[]
+}
+
 /**
- * Reads a file, a build by itself or with its files in a zip; says which stored build it would meet, deleted ones too.
- * The files are kept at once: they are named by their hash and hurt nobody. Throws `EchtError` from `readBuild` and
- * `readBundle`.
+ * What a file held that was read, a build by itself or with its files; says which stored build it would meet, deleted
+ * ones too. The files are kept at once: they are named by their hash and hurt nobody.
  */
-export async function readImport(
-  bytes: Uint8Array,
-): Promise<{ theirs: Build; met: Met | null; migratedFrom: number | null }> {
-  const { build: theirs, migratedFrom, files } = isBundle(bytes) ? readBundle(bytes) : alone(bytes)
-  for (const [sha256, file] of files) await keepFile({ sha256, bytes: file })
+export async function readImport(read: ReadBundle): Promise<Import> {
+  const { build: theirs, migratedFrom, files } = read
+  for (const [sha256, bytes] of files) await keepFile({ sha256, bytes })
+  const lacking: Lacking[] = []
+  for (const { sha256, name } of theirs.attachments) {
+    if (files.has(sha256)) continue
+    const { why } = await keptFile(sha256)
+    const inFile = read.lacking.find((l) => l.sha256 === sha256)?.why
+    if (why) lacking.push({ name, sha256, why: inFile ?? why })
+  }
   const kept = await (await database()).get('builds', theirs.id)
-  if (!kept) return { theirs, met: null, migratedFrom }
+  const rest = { theirs, migratedFrom, lacking }
+  if (!kept) return { ...rest, met: null }
   const { name, revision, deletedAt } = kept
   try {
     const { build } = checkBuild(kept.build)
-    return { theirs, met: { name, revision, deletedAt, build, problem: null }, migratedFrom }
+    return { ...rest, met: { name, revision, deletedAt, build, problem: null } }
   } catch (error) {
     const problem = (error as Error).message
-    return { theirs, met: { name, revision, deletedAt, build: null, problem }, migratedFrom }
+    return { ...rest, met: { name, revision, deletedAt, build: null, problem } }
   }
 }
-
-const alone = (bytes: Uint8Array) => ({
-  ...readBuild(new TextDecoder().decode(bytes)),
-  files: new Map<string, Uint8Array>(),
-})
 
 /** Keeps an imported build beside the one that is here, under a new id. */
 export async function keepBoth(build: Build): Promise<Build> {

@@ -3,7 +3,7 @@ import { afterEach, describe, expect, it, vi } from 'vitest'
 import { hashOfBytes, type Attachment } from '../../core/build/index.ts'
 import { clearBuild, deleteBuild, duplicateBuild, newBuild, openBuild } from './builds.ts'
 import { database } from './db.ts'
-import { filesOf, keepFile, keptFile } from './files.ts'
+import { filesOf, keepFile, keptFile, lackingInWords } from './files.ts'
 
 const bytesOf = (text: string): Uint8Array => new TextEncoder().encode(text)
 const HOUR_MS = 3_600_000
@@ -70,17 +70,45 @@ describe('files beside the builds', () => {
       asked++
       return answer ? Promise.resolve(answer) : Promise.reject(new TypeError('no network'))
     })
-    expect(await keptFile(sha256)).toBe(null)
+    expect(await keptFile(sha256)).toEqual({ bytes: null, why: 'missing' })
     answer = new Response(wrong as BodyInit)
-    expect(await keptFile(sha256)).toBe(null)
+    expect(await keptFile(sha256)).toEqual({ bytes: null, why: 'missing' })
     answer = new Response(null, { status: 404 })
-    expect(await keptFile(sha256)).toBe(null)
+    expect(await keptFile(sha256)).toEqual({ bytes: null, why: 'missing' })
     answer = new Response(right as BodyInit)
-    expect(await keptFile(sha256)).toEqual(right)
-    expect(await keptFile(sha256)).toEqual(right)
+    expect((await keptFile(sha256)).bytes).toEqual(right)
+    expect((await keptFile(sha256)).bytes).toEqual(right)
     expect(asked).toBe(4)
     const named = { id: 'x', sha256, bytes: 11, kind: 'capture', name: 'x', trigger: null } as const
     const { build } = await openBuild((await newBuild('Names it')).id)
-    expect([...(await filesOf({ ...build, attachments: [named] })).keys()]).toEqual([sha256])
+    const { files, lacking } = await filesOf({ ...build, attachments: [named] })
+    expect([[...files.keys()], lacking]).toEqual([[sha256], []])
+  })
+
+  it('that the disk spoilt or lost are named, never taken for what was kept', async () => {
+    vi.stubGlobal('fetch', () => Promise.resolve(new Response(null, { status: 404 })))
+    const bytes = bytesOf('a capture of some length')
+    const sha256 = hashOfBytes(bytes)
+    const attachments = [
+      { id: 'a', sha256, bytes: bytes.length, kind: 'capture', name: 'a.csv', trigger: null },
+      { id: 'b', sha256: 'b'.repeat(64), bytes: 9, kind: 'capture', name: 'b.csv', trigger: null },
+    ] as const
+    const { build } = await openBuild((await newBuild('Spoilt')).id)
+    const named = { ...build, attachments: [...attachments] }
+    await keepFile({ sha256, bytes })
+    expect((await filesOf(named)).lacking.map((l) => [l.name, l.why])).toEqual([
+      ['b.csv', 'missing'],
+    ])
+    await keepFile({ sha256, bytes: bytes.subarray(0, 5) })
+    const { files, lacking } = await filesOf(named)
+    expect(files.size).toBe(0)
+    expect(lacking.map((l) => [l.name, l.why])).toEqual([
+      ['a.csv', 'damaged'],
+      ['b.csv', 'missing'],
+    ])
+    expect(lackingInWords(lacking)).toBe(
+      '2 captures are not with it: a.csv (damaged), b.csv (not here).',
+    )
+    expect(lackingInWords([])).toBe(null)
   })
 })

@@ -1,9 +1,10 @@
-import { EchtError } from '../../core/error.ts'
+const isFull = (error: unknown): boolean =>
+  (error as { name?: string } | null)?.name === 'QuotaExceededError'
 
 /** What storage said, in words for the person at the bench. */
 export function storageProblem(error: unknown): string {
   const name = (error as { name?: string } | null)?.name ?? ''
-  if (name === 'QuotaExceededError')
+  if (isFull(error))
     return (
       'The browser’s storage is full, so your last change is not saved yet. Export this build ' +
       'to a file now, then delete builds you no longer need; saving is tried again by itself.'
@@ -29,7 +30,12 @@ export function storageProblem(error: unknown): string {
  * done and what now.
  */
 export function inWords(error: unknown, doing: string): string {
-  if (error instanceof EchtError || isForPeople(error)) return error.message
+  if (isForPeople(error)) return error.message
+  if (isFull(error))
+    return (
+      `${doing} failed: the browser’s storage is full. Export your builds, delete those and the ` +
+      'captures you no longer need, then try again.'
+    )
   return (
     `${doing} failed, for a reason this program does not know. Nothing that was recorded is ` +
     'lost. Try once more; if it fails again, export the build to a file.'
@@ -37,5 +43,5 @@ export function inWords(error: unknown, doing: string): string {
 }
 
 /** An error of the core that came over from a worker: the class is lost on the way, the name is not. */
-const isForPeople = (error: unknown): error is Error =>
+export const isForPeople = (error: unknown): error is Error =>
   error instanceof Error && error.name === 'EchtError'

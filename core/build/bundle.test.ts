@@ -7,6 +7,7 @@ import { uniformStream } from '../math/index.ts'
 import {
   applyChange,
   bundleOf,
+  BundleReader,
   hashOfBytes,
   isBundle,
   readBundle,
@@ -70,20 +71,57 @@ describe('a zip that is no build', () => {
     expect(() => readBundle(zip.slice(0, zip.length / 2))).toThrow(coded('not-a-build'))
     expect(() => readBundle(zipSync({ 'build.json': strToU8('{') }))).toThrow(coded('not-json'))
   })
-  it('is refused where a capture is not what was kept', () => {
-    const path = `attachments/${hashOfBytes(first)}`
-    const other = zipSync({ 'build.json': record, [path]: second })
-    expect(() => readBundle(other)).toThrow(coded('damaged-build'))
+  it('is taken where a capture is not what was kept, or not there, which is named', () => {
+    const path = (bytes: Uint8Array): string => `attachments/${hashOfBytes(bytes)}`
+    const other = readBundle(zipSync({ 'build.json': record, [path(first)]: second }))
+    expect(other.build).toEqual(build)
+    expect(other.files.size).toBe(0)
+    expect(other.lacking.map(({ name, why }) => [name, why])).toEqual(
+      expect.arrayContaining([
+        ['one.wav', 'damaged'],
+        ['two.wav', 'missing'],
+      ]),
+    )
+    expect(readBundle(bundleOf(build, files)).lacking.map((l) => l.name)).not.toContain('one.wav')
   })
-  it('is not unpacked where it would be too large', () => {
-    // its directory declares half a gigabyte, before a byte of it is unpacked
-    const large = zipSync({ 'build.json': new Uint8Array(1000) })
-    const view = new DataView(large.buffer, large.byteOffset)
-    const directory = [...large.keys()].find(
-      (i) => i + 4 <= large.length && view.getUint32(i, true) === 0x02014b50,
+  /** The entries of a zip without its directory, so that they can be put one behind another. */
+  const entryOf = (name: string, bytes: Uint8Array): Uint8Array => {
+    const zip = zipSync({ [name]: bytes })
+    const view = new DataView(zip.buffer, zip.byteOffset)
+    const directory = [...zip.keys()].find(
+      (i) => i + 4 <= zip.length && view.getUint32(i, true) === 0x02014b50,
     )!
-    view.setUint32(directory + 24, 5e8, true)
-    expect(() => readBundle(large)).toThrow(coded('too-large'))
+    return zip.slice(0, directory)
+  }
+  const together = (parts: Uint8Array[]): Uint8Array =>
+    Uint8Array.from(parts.flatMap((p) => [...p]))
+
+  it('is refused where it holds more than it declares, without unpacking it', () => {
+    const entry = entryOf('build.json', new Uint8Array(40e6))
+    new DataView(entry.buffer).setUint32(22, 1000, true)
+    // its beginning is enough
+    expect(() => new BundleReader().push(entry.subarray(0, 8192))).toThrow(coded('not-a-build'))
+  })
+  it('is refused where its files come to more than a build can hold', () => {
+    const zeros = entryOf(`attachments/${'0'.repeat(64)}`, new Uint8Array(30e6))
+    const entries = Array.from({ length: 15 }, (_, k) => {
+      const entry = zeros.slice()
+      entry.set(strToU8(`attachments/${String(k).padStart(64, '0')}`), 30)
+      return entry
+    })
+    expect(() => readBundle(together([entryOf('build.json', record), ...entries]))).toThrow(
+      coded('too-large'),
+    )
+  })
+  it('is refused where it holds two records', () => {
+    const twice = together([entryOf('build.json', record), entryOf('build.json', record)])
+    expect(() => readBundle(twice)).toThrow(/twice/)
+  })
+  it('comes in pieces as it comes at once', () => {
+    const zip = bundleOf(build, files)
+    const reader = new BundleReader()
+    for (let at = 0; at < zip.length; at += 997) reader.push(zip.subarray(at, at + 997))
+    expect(reader.end()).toEqual(readBundle(zip))
   })
   it('mutated is read or refused in words, and nothing else', () => {
     const zip = bundleOf(build, files)

@@ -14,7 +14,15 @@ export { patched } from './patch.ts'
 export { recoverBuild, type Recovered } from './recover.ts'
 export { MOST, SCHEMA } from './limits.ts'
 export { channelOf, elementOf, inputOf, keyOnsOf, pointsOf, proofHolds, readOf } from './find.ts'
-export { bundleOf, hashOfBytes, isBundle, readBundle } from './bundle.ts'
+export {
+  bundleOf,
+  BundleReader,
+  hashOfBytes,
+  isBundle,
+  readBundle,
+  type Lacking,
+  type ReadBundle,
+} from './bundle.ts'
 export { checkBuild, fileNameOf, LARGEST_FILE_BYTES, readBuild, writeBuild } from './file.ts'
 export { describeDifferences, type Difference } from './compare.ts'
 export {

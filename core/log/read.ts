@@ -306,8 +306,8 @@ export function logParsing(
           if (silent > MOST_SILENT)
             throw new EchtError(
               'bad-log',
-              `A quote mark after line ${builder.line()} is never closed, and swallows the ` +
-                'rows after it: take it out, or export the log again.',
+              `A quote mark ${builder.line() === 0 ? 'in the first line' : `after line ${builder.line()}`} ` +
+                'is never closed, and swallows the rows after it: take it out, or export the log again.',
             )
           builder.take(data, meta.delimiter, malformed(errors))
           options.onProgress?.(Math.min(1, meta.cursor / size))

@@ -5,7 +5,7 @@ import { coded } from '../coded.fixture.ts'
 import { EchtError } from '../error.ts'
 import { captureAtRate, captureOfColumns, csvOfCapture, csvPieces } from './captures.ts'
 import { captureOfWav, wavOfCapture } from './wav.ts'
-import { vcdPieces } from './vcd.ts'
+import { captureOfVcd, vcdPieces } from './vcd.ts'
 
 const samples = Float32Array.from({ length: 2000 }, (_, i) => Math.sin(i / 9) * 2)
 const clock = (n: number, hz: number) => Float64Array.from({ length: n }, (_, i) => i / hz)
@@ -24,6 +24,26 @@ describe('a capture out of columns', () => {
     const two = clock(2000, 1000).map((t, i) => (i < 1000 ? t : 1 + (i - 1000) / 100))
     for (const time of [back, two, new Float64Array(2000), clock(2, 10)])
       expect(() => captureOfColumns(time, samples)).toThrow(coded('bad-capture'))
+  })
+  it('rates and times that no engine has are refused in words, not by a slip of the machine', () => {
+    const words = (of: () => unknown): string => {
+      try {
+        of()
+      } catch (error) {
+        expect(error).toBeInstanceOf(EchtError)
+        return (error as EchtError).message
+      }
+      return ''
+    }
+    const three = [0, 1, 2]
+    expect(words(() => captureAtRate(three, 1e300))).toMatch(/1e\+300 samples a second/)
+    expect(words(() => captureAtRate(three, 1e-300))).toMatch(/samples a second/)
+    expect(words(() => captureOfColumns([0, 1e307, 2e307], three))).toMatch(/samples a second/)
+    expect(words(() => captureOfColumns([NaN, 1, NaN], three))).toMatch(/column of time/)
+    expect(words(() => captureAtRate([0, 1e308, 0], 1000))).toMatch(/holds 1e\+308/)
+    const dump = (end: string): string =>
+      `$timescale 1 s $end\n$var wire 1 ! a $end\n$enddefinitions $end\n#0\n0!\n#1\n1!\n#2\n0!\n#${end}\n1!\n`
+    expect(words(() => captureOfVcd(dump('2e307')))).toMatch(/lasts 2\.00e\+307 s/)
   })
   it('names the row that holds no number', () => {
     const holed = Float64Array.from(samples)

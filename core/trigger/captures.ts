@@ -99,7 +99,9 @@ function numbersOf(signal: ArrayLike<number>, n: number): Float32Array {
     if (!Number.isFinite(v))
       throw new EchtError(
         'bad-capture',
-        `Row ${i + 1} of the signal holds no number: choose another column, or cut it there.`,
+        Number.isFinite(signal[i])
+          ? `Row ${i + 1} of the signal holds ${signal[i]}: no volts go so far. Choose another column.`
+          : `Row ${i + 1} of the signal holds no number: choose another column, or cut it there.`,
       )
     samples[i] = v
   }

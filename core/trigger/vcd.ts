@@ -14,6 +14,8 @@ const UNITS: Readonly<Record<string, number>> = {
 /** A logic analyser gives moments, not samples: they are laid on a clock so quick, but of no more samples than this. */
 const CLOCK_HZ = 1e6
 const ENOUGH_SAMPLES = 5_000_000
+/** No capture lasts longer, s: it would have fewer samples than one a second. */
+const LONGEST_S = 5e6
 /** What a level stands for, V, where the file says 0 and 1 alone. */
 const HIGH_V = 5
 /** No definitions are longer, characters. */
@@ -177,6 +179,10 @@ class Changes {
     if (this.count < 3) throw bad('This dump holds no changes of that signal.')
     const length = (end - from) * tick
     if (!(length > 0)) throw bad('All changes of this dump are at one moment.')
+    if (!(length < LONGEST_S))
+      throw bad(
+        `This dump lasts ${length.toPrecision(3)} s by its timescale: no engine is recorded for so long.`,
+      )
     if (steps !== null) return captureAtRate(this.held(from, end, steps), steps / length)
     const sampleHz = Math.min(CLOCK_HZ, ENOUGH_SAMPLES / length)
     const samples = this.averaged(from, 1 / (sampleHz * tick), Math.floor(length * sampleHz) + 1)

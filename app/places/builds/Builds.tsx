@@ -1,4 +1,4 @@
-import { ActionIcon, Button, Group, Menu } from '@mantine/core'
+import { ActionIcon, Button, Group, Menu, Progress } from '@mantine/core'
 import { IconDots, IconFileImport, IconPlus } from '@tabler/icons-react'
 import dayjs from 'dayjs'
 import { useRef, useState } from 'react'
@@ -13,7 +13,7 @@ import { Wrong } from '../../parts/Wrong.tsx'
 /** The list of builds, and files in. */
 export function Builds() {
   const builds = useBuilds()
-  const { meeting, take, keep, replace, leave } = useImport(builds.attempt)
+  const { meeting, reading, take, keep, replace, leave } = useImport(builds.attempt)
   const [naming, setNaming] = useState<Listed | 'new' | null>(null)
   const { here, gone } = builds
   const name = (text: string): void => {
@@ -40,6 +40,14 @@ export function Builds() {
           </Button>
         </Group>
       </Group>
+      {reading && (
+        <Group mb="md">
+          <Progress aria-label="Reading the file" value={reading.share * 100} w={200} />
+          <Button variant="outline" onClick={reading.stop}>
+            Stop
+          </Button>
+        </Group>
+      )}
       <Wrong>{builds.problem}</Wrong>
       {here?.length === 0 && <Nothing />}
       {here?.map((b) => (

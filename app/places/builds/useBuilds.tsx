@@ -4,13 +4,13 @@ import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import useSWR from 'swr'
 import {
-  fileNameOf,
   LARGEST_FILE_BYTES,
-  writeBuild,
   type Build,
+  type Lacking,
+  type ReadBundle,
 } from '../../../core/build/index.ts'
 import { EchtError } from '../../../core/error.ts'
-import { saveFile } from '../../parts/saveFile.ts'
+import { exportBuild } from '../../parts/exportBuild.tsx'
 import {
   clearBuild,
   DamagedBuild,
@@ -29,10 +29,12 @@ import {
   type Listed,
   type Met,
 } from '../../store/builds.ts'
-import { storageProblem } from '../../store/problem.ts'
+import { lackingInWords } from '../../store/files.ts'
+import { isForPeople, storageProblem } from '../../store/problem.ts'
+import { readBundleFile } from '../../workers/bundles.ts'
 
 /** A file whose build is here already, and which of the two is which. */
-type Meet = { theirs: Build; met: Met; migratedFrom: number | null }
+type Meet = { theirs: Build; met: Met; migratedFrom: number | null; lacking: Lacking[] }
 
 /** The builds that are here, what can be done with them, and the last thing that went wrong. */
 export function useBuilds() {
@@ -44,8 +46,7 @@ export function useBuilds() {
       await work()
       await mutate()
     } catch (e) {
-      const forPeople = e instanceof EchtError || e instanceof DamagedBuild
-      setProblem(forPeople ? e.message : storageProblem(e))
+      setProblem(isForPeople(e) || e instanceof DamagedBuild ? e.message : storageProblem(e))
     }
   }
   const navigate = useNavigate()
@@ -71,7 +72,7 @@ export function useBuilds() {
     exportFile: (b: Listed) =>
       attempt(async () => {
         const { build } = await openBuild(b.id)
-        saveFile(fileNameOf(build), writeBuild(build), 'application/json')
+        await exportBuild(build)
       }),
     remove: (b: Listed) => attempt(() => remove(b)),
     restore: (b: Listed) => attempt(() => restoreBuild(b.id)),
@@ -107,14 +108,20 @@ function withWayBack(id: string, message: string, undo: string, onUndo: () => Pr
 export function useImport(attempt: (work: () => Promise<unknown>) => Promise<void>) {
   const navigate = useNavigate()
   const [meeting, setMeeting] = useState<Meet | null>(null)
-  const arrive = (build: Build, migratedFrom: number | null, undo?: () => Promise<void>): void => {
+  const [reading, setReading] = useState<{ share: number; stop: () => void } | null>(null)
+  const arrive = (
+    build: Build,
+    { migratedFrom, lacking }: Pick<Meet, 'migratedFrom' | 'lacking'>,
+    undo?: () => Promise<void>,
+  ): void => {
     const from = migratedFrom === null ? '' : `, brought up from schema ${migratedFrom}`
-    const message = `${build.name} is imported${from}.`
+    const without = lackingInWords(lacking)
+    const message = `${build.name} is imported${from}.${without ? ` ${without}` : ''}`
     if (undo)
       withWayBack(`here-${build.id}`, message, 'Undo: put back the one that was here', () =>
         attempt(undo),
       )
-    else notifications.show({ message })
+    else notifications.show({ message, autoClose: without ? false : 4000 })
     void navigate(`/build/${build.id}`)
   }
   const take = (file: File): Promise<void> =>
@@ -125,29 +132,45 @@ export function useImport(attempt: (work: () => Promise<unknown>) => Promise<voi
           `${file.name} holds ${(file.size / 1e6).toFixed(0)} MB; a build is at most ` +
             `${LARGEST_FILE_BYTES / 1e6} MB. This is some other file; nothing was changed.`,
         )
-      const { theirs, met, migratedFrom } = await readImport(
-        new Uint8Array(await file.arrayBuffer()),
-      )
+      const { theirs, met, ...rest } = await readImport(await read(file))
       if (met) {
-        setMeeting({ theirs, met, migratedFrom })
+        setMeeting({ theirs, met, ...rest })
         return
       }
       await storeBuild(theirs)
-      arrive(theirs, migratedFrom)
+      arrive(theirs, rest)
     })
-  const keep = ({ theirs, migratedFrom }: Meet): Promise<void> =>
+  /** Off the page, with progress and a stop: a zip may be large, or made to be. */
+  const read = async (file: File): Promise<ReadBundle> => {
+    const { signal, abort } = stopper()
+    setReading({ share: 0, stop: abort })
+    try {
+      return await readBundleFile(file, {
+        signal,
+        onProgress: (share) => setReading({ share, stop: abort }),
+      })
+    } finally {
+      setReading(null)
+    }
+  }
+  const keep = ({ theirs, ...rest }: Meet): Promise<void> =>
     attempt(async () => {
       const b = await keepBoth(theirs)
       setMeeting(null)
-      arrive(b, migratedFrom)
+      arrive(b, rest)
     })
-  const replace = ({ theirs, migratedFrom }: Meet): Promise<void> =>
+  const replace = ({ theirs, ...rest }: Meet): Promise<void> =>
     attempt(async () => {
       const { aside } = await replaceBuild(theirs)
       setMeeting(null)
-      arrive(theirs, migratedFrom, async () => {
+      arrive(theirs, rest, async () => {
         if (aside) await undoReplace(theirs.id, aside)
       })
     })
-  return { meeting, take, keep, replace, leave: () => setMeeting(null) }
+  return { meeting, reading, take, keep, replace, leave: () => setMeeting(null) }
+}
+
+function stopper(): { signal: AbortSignal; abort: () => void } {
+  const controller = new AbortController()
+  return { signal: controller.signal, abort: () => controller.abort() }
 }

@@ -2,11 +2,10 @@ import { Button, Group, NativeSelect } from '@mantine/core'
 import dayjs from 'dayjs'
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
-import { bundleOf, fileNameOf, writeBuild, type Build } from '../../../core/build/index.ts'
+import type { Build } from '../../../core/build/index.ts'
 import { logbook, type Due, type Entry, type EntryKind } from '../../../core/logbook/index.ts'
 import { Wrong } from '../../parts/Wrong.tsx'
-import { saveBlob, saveFile } from '../../parts/saveFile.ts'
-import { filesOf } from '../../store/files.ts'
+import { exportBuild } from '../../parts/exportBuild.tsx'
 import { useBuild } from '../../store/useBuild.ts'
 import { useWork } from '../../workers/useWork.ts'
 import { Paged } from '../../parts/Paged.tsx'
@@ -36,7 +35,7 @@ export function Logbook() {
     <section>
       <Group justify="space-between" wrap="wrap">
         <h1>Logbook</h1>
-        <Button onClick={() => void exported(build)}>Export this build</Button>
+        <Button onClick={() => void exportBuild(build)}>Export this build</Button>
       </Group>
       <DueAgain build={build} />
       <Group mt="md" align="flex-end" wrap="wrap">
@@ -152,12 +151,4 @@ function DueText({ build, due }: { build: Build; due: Due }) {
         : `against something known again: it was checked on ${since}.`}
     </>
   )
-}
-
-/** The build as JSON, or with the files kept beside it as a zip. */
-async function exported(build: Build): Promise<void> {
-  const name = fileNameOf(build)
-  if (build.attachments.length === 0) return saveFile(name, writeBuild(build), 'application/json')
-  const bytes = bundleOf(build, await filesOf(build))
-  saveBlob(name.replace(/json$/, 'zip'), new Blob([bytes as BlobPart], { type: 'application/zip' }))
 }

@@ -40,9 +40,11 @@ export function KeptCaptures({
     })
   const open = ({ sha256, name }: Attachment) =>
     attempt('Opening this capture', async () => {
-      const bytes = await keptFile(sha256)
+      const { bytes, why } = await keptFile(sha256)
       if (!bytes)
-        return `${name} is not in this browser: import the build as it was exported, a zip with its captures.`
+        return why === 'damaged'
+          ? `${name} is damaged in this browser’s storage and is not opened. Import the build from a backup, or open the capture’s own file and keep it again.`
+          : `${name} is not in this browser: import the build as it was exported, a zip with its captures.`
       await capture.open(new File([bytes as BlobPart], name), rateHz)
       return null
     })
