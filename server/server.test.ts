@@ -255,6 +255,27 @@ describe('the bench over a socket', () => {
     expect(errors.map((e) => Number(e.split(',')[0]))).toEqual([-224, -224, -222])
     socket.close()
   })
+  it('clients that ask for sweeps and hang up hold nobody up: what is queued ends with its socket', async () => {
+    for (let k = 0; k < 8; k++) {
+      const { send, socket } = await talk('/bench/scope')
+      for (let i = 0; i < 5; i++) send(`${Array(40).fill('SING').join(';')}\n`)
+      await new Promise((resolve) => setTimeout(resolve, 20))
+      socket.terminate()
+    }
+    // what a page asks meanwhile is answered, and a scope that is still there gets its sweep
+    const { ask, socket } = await talk('/bench/scope')
+    let longest = 0
+    const until = Date.now() + 1500
+    while (Date.now() < until) {
+      const began = Date.now()
+      await fetch(`http://127.0.0.1:${port}/health`)
+      longest = Math.max(longest, Date.now() - began)
+      await new Promise((resolve) => setTimeout(resolve, 10))
+    }
+    expect(longest).toBeLessThan(1000)
+    expect((await ask('SING;WAV:PRE?')).split(',')).toHaveLength(3)
+    socket.close()
+  })
   it('keeps errors in a queue and survives whatever is said', async () => {
     const { ask, send, socket } = await talk('/bench/thermometer')
     for (const nonsense of [
@@ -308,6 +329,14 @@ describe('the bench over a socket', () => {
     await expect(talk('/bench/meter', { origin: 'http://evil.example' })).rejects.toThrow(/403/)
     await expect(talk('/bench/meter', { host: 'evil.example' })).rejects.toThrow(/403/)
     await expect(talk('/bench/oven')).rejects.toThrow(/404/)
+    for (const origin of [
+      `https://127.0.0.1:${port}`,
+      `http://me@127.0.0.1:${port}`,
+      `ftp://127.0.0.1:${port}`,
+      `http://127.0.0.1:${port}/`,
+      'null',
+    ])
+      await expect(talk('/bench/meter', { origin })).rejects.toThrow(/403/)
     const own = await talk('/bench/meter', { origin: `http://127.0.0.1:${port}` })
     own.socket.close()
   })

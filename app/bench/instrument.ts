@@ -56,15 +56,15 @@ export class Instrument {
     }
   }
 
-  /** The reply to a query. Rejects after three seconds of silence. */
-  ask(query: string): Promise<string> {
+  /** The reply to a query. Rejects after three seconds of silence, or as many as are said. */
+  ask(query: string, patienceMs = TIMEOUT_MS): Promise<string> {
     const answer = this.asking.then(
       () =>
         new Promise<string>((resolve, reject) => {
           const timer = setTimeout(() => {
             this.waiting = undefined
-            reject(new Error(`No answer to ${query} within ${TIMEOUT_MS / 1000} s.`))
-          }, TIMEOUT_MS)
+            reject(new Error(`No answer to ${query} within ${patienceMs / 1000} s.`))
+          }, patienceMs)
           const settle =
             <T>(f: (v: T) => void) =>
             (v: T): void => {

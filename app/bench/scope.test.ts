@@ -1,21 +1,26 @@
 import { describe, expect, it } from 'vitest'
 import { parseWheel, sceneTask, simulateTrigger } from '../../core/trigger/index.ts'
 import { simulatedScope } from '../../server/bench/scope.ts'
+import { Sweeps } from '../../server/bench/sweeps.ts'
 import { sweepOf, type ScopeScene } from './scope.ts'
 import type { Transport } from './transport.ts'
 
 /** The simulated scope without a cable between; `change` may spoil what it answers. */
 function transportTo(change: (reply: string, asked: string) => string | null): Transport {
-  const scope = simulatedScope()
+  const scope = simulatedScope(new Sweeps())
   let heard: (line: string) => void = () => undefined
+  let answering: Promise<void> = Promise.resolve()
   return {
     open: async ({ line }) => {
       heard = line
     },
     send: async (text) => {
-      const reply = await scope.take(text)
-      const told = reply === null ? null : change(reply, text)
-      if (told !== null) heard(told)
+      // one line after the other, as over a cable
+      answering = answering.then(async () => {
+        const reply = await scope.take(text)
+        const told = reply === null ? null : change(reply, text)
+        if (told !== null) heard(told)
+      })
     },
     close: async () => undefined,
   }

@@ -13,6 +13,9 @@ export type ScopeScene = {
 }
 export type Sweep = { samples: Float32Array; sampleHz: number }
 
+/** A sweep is waited for so long, ms. */
+const PATIENCE_MS = 20_000
+
 const bad = (text: string): EchtError => new EchtError('bad-capture', text)
 const inFull = (error: unknown): string =>
   `The scope did not give its sweep: ${(error as Error).message}`
@@ -42,6 +45,8 @@ export async function sweepOf(
       'SING',
     ])
       scope.say(line)
+    // a sweep takes its time, the more so where others ask for theirs
+    await scope.ask('*OPC?', PATIENCE_MS)
     const refused = await scope.ask('SYST:ERR?')
     if (!refused.startsWith('0')) throw bad(`The scope refused what it was told: ${refused}.`)
     return await read(scope, onProgress)

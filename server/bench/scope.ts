@@ -1,19 +1,16 @@
 import {
   parseWheel,
-  sceneTask,
   SCENE_FAULTS,
-  simulateTrigger,
   RUNNINGS,
   type Scene,
   type SceneFault,
 } from '../../core/trigger/index.ts'
 import { EchtError } from '../../core/error.ts'
 import { ScpiError, ScpiParser, type Command } from './scpi.ts'
+import type { Sweep, Sweeps } from './sweeps.ts'
 
 /** Points that are sent at once. */
 const BLOCK = 4096
-/** Steps of its converter over its range. */
-const LEVELS = 4096
 const MOST_TEETH = 120
 
 const ILLEGAL = (): ScpiError => new ScpiError(-224, 'Illegal parameter value')
@@ -48,12 +45,12 @@ function numberOf(argument: string, low: number, high: number): number {
  * of the converter's counts, by IEEE 488.2's decimal numbers. `WAVeform:PREamble?` says how many points, how many a
  * second and volts a count.
  */
-export function simulatedScope(): ScpiParser {
+export function simulatedScope(sweeps: Sweeps): ScpiParser {
   const scene: Scene = {
     ...{ wheel: parseWheel('36-1'), pickup: 'vr', cylinders: 4, running: 'cranking', faults: [] },
     seed: 1,
   }
-  let taken: { counts: Int16Array; sampleHz: number; voltPerCount: number } | null = null
+  let taken: Sweep | null = null
   const needed = () => {
     if (!taken) throw new ScpiError(-230, 'Data corrupt or stale')
     return taken
@@ -74,8 +71,8 @@ export function simulatedScope(): ScpiParser {
     }),
     {
       header: 'SINGle',
-      run: () => {
-        taken = converted(sceneTask(scene))
+      run: async (_, signal) => {
+        taken = await sweeps.take({ ...scene }, signal)
       },
     },
     {
@@ -94,13 +91,4 @@ export function simulatedScope(): ScpiParser {
       },
     },
   ])
-}
-
-/** What the converter makes of the wire: its range is set to what there is. */
-function converted(task: ReturnType<typeof sceneTask>) {
-  const { samples } = simulateTrigger(task)
-  const most = samples.reduce((m, v) => Math.max(m, Math.abs(v)), 0)
-  const voltPerCount = (2 * most) / LEVELS || 1
-  const counts = Int16Array.from(samples, (v) => Math.round(v / voltPerCount))
-  return { counts, sampleHz: task.sampleHz, voltPerCount }
 }

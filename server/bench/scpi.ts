@@ -1,5 +1,9 @@
 /** A command an instrument knows: its header in SCPI notation, capitals the short form, and what it does. */
-export type Command = { header: string; run: (argument: string) => string | void | Promise<string> }
+export type Command = {
+  header: string
+  /** `signal` is aborted when whoever asked has hung up */
+  run: (argument: string, signal: AbortSignal) => string | void | Promise<string | void>
+}
 
 /** An error with its SCPI-1999 number, for the instrument's queue. */
 export class ScpiError extends Error {
@@ -12,6 +16,8 @@ export class ScpiError extends Error {
 
 const QUEUE_LENGTH = 16
 const LONGEST_LINE = 256
+/** No command of an instrument takes longer, ms: what does is given up, and the next is heard. */
+const LONGEST_COMMAND_MS = 10_000
 
 /**
  * One instrument's end of the conversation: lines in, reply lines out, an error queue (IEEE 488.2, SCPI-1999).
@@ -41,8 +47,8 @@ export class ScpiParser {
     }))
   }
 
-  /** The reply to one line, or null when there is none to give. */
-  async take(line: string): Promise<string | null> {
+  /** The reply to one line, or null when there is none to give; what nobody waits for any more is not begun. */
+  async take(line: string, signal = NEVER): Promise<string | null> {
     const text = line.replace(/[\r\n]+$/, '')
     if (text.length > LONGEST_LINE) {
       this.fail(-363, 'Input buffer overrun')
@@ -55,6 +61,7 @@ export class ScpiParser {
     const replies: string[] = []
     for (const part of text.split(';')) {
       const trimmed = part.trim()
+      if (signal.aborted) return null
       if (trimmed === '') continue
       const [, head = '', argument = ''] = /^(\S+)\s*(.*)$/.exec(trimmed) ?? []
       const command = this.commands.find((c) => c.pattern.test(head))
@@ -63,7 +70,7 @@ export class ScpiParser {
         continue
       }
       try {
-        const reply = await command.run(argument.trim())
+        const reply = await inTime(command.run(argument.trim(), signal))
         if (typeof reply === 'string') replies.push(reply)
       } catch (error) {
         if (error instanceof ScpiError) this.fail(error.number, error.message)
@@ -77,6 +84,18 @@ export class ScpiParser {
     if (this.errors.length < QUEUE_LENGTH) this.errors.push(`${number},"${message}"`)
     else this.errors[QUEUE_LENGTH - 1] = '-350,"Queue overflow"'
   }
+}
+
+const NEVER = new AbortController().signal
+
+/** What a command gives, or SCPI's time out where it gives nothing for too long. */
+async function inTime<T>(running: T | Promise<T>): Promise<T> {
+  if (!(running instanceof Promise)) return running
+  let late: NodeJS.Timeout | undefined
+  const tooLate = new Promise<never>((_, reject) => {
+    late = setTimeout(() => reject(new ScpiError(-365, 'Time out error')), LONGEST_COMMAND_MS)
+  })
+  return Promise.race([running, tooLate]).finally(() => clearTimeout(late))
 }
 
 // MEASure:RESistance? answers MEAS:RES?, MEASURE:RES?, :meas:resistance? …

@@ -5,6 +5,7 @@ import { Flask } from './flask.ts'
 import { simulatedMeter, simulatedThermometer } from './instruments.ts'
 import { simulatedScope } from './scope.ts'
 import type { ScpiParser } from './scpi.ts'
+import { Sweeps } from './sweeps.ts'
 
 const LARGEST_MESSAGE = 1024
 const MESSAGES_PER_SECOND = 100
@@ -14,10 +15,13 @@ const LONGEST_NAME = 40
 /** Flasks kept at once: one for each page that talks to the bench, and some that may come back. */
 const MOST_FLASKS = 32
 
-const INSTRUMENTS: Record<string, (flask: Flask) => ScpiParser> = {
-  '/bench/meter': simulatedMeter,
-  '/bench/thermometer': simulatedThermometer,
-  '/bench/scope': simulatedScope,
+const INSTRUMENTS: Record<string, (bench: { flask: Flask; sweeps: Sweeps }) => ScpiParser> = {
+  '/bench/meter': ({ flask }) => simulatedMeter(flask),
+  '/bench/thermometer': ({ flask }) => simulatedThermometer(flask),
+  '/bench/scope': ({ sweeps }) => {
+    sweeps.warm()
+    return simulatedScope(sweeps)
+  },
 }
 
 /** The flask of a page, by the name it gives: two pages do not disturb each other. The oldest make room. */
@@ -37,6 +41,7 @@ function flaskNamed(flasks: Map<string, Flask>, name: string): Flask {
  */
 export function attachBench(server: Server, options: { host: string }): () => void {
   const flasks = new Map<string, Flask>()
+  const sweeps = new Sweeps()
   const sockets = new WebSocketServer({
     noServer: true,
     maxPayload: LARGEST_MESSAGE,
@@ -62,7 +67,7 @@ export function attachBench(server: Server, options: { host: string }): () => vo
     }
     // another site's page must not talk to the bench through this browser
     const { origin } = request.headers
-    if (origin !== undefined && originHost(origin) !== request.headers.host) {
+    if (origin !== undefined && !isOwnOrigin(origin, request.headers.host)) {
       refuse('403 Forbidden')
       return
     }
@@ -72,22 +77,27 @@ export function attachBench(server: Server, options: { host: string }): () => vo
     }
     const name = (new URLSearchParams(query).get('flask') ?? '').slice(0, LONGEST_NAME)
     const flask = flaskNamed(flasks, name)
-    sockets.handleUpgrade(request, socket, head, (ws) => converse(ws, make(flask)))
+    sockets.handleUpgrade(request, socket, head, (ws) => converse(ws, make({ flask, sweeps })))
   })
   return () => {
     for (const ws of sockets.clients) ws.terminate()
+    sweeps.end()
   }
 }
 
-const originHost = (origin: string): string | null =>
-  URL.canParse(origin) ? new URL(origin).host : null
+/** A page this server gave: by its scheme, its name and its port, and by nothing else, as a browser writes it. */
+const isOwnOrigin = (origin: string, host: string | undefined): boolean =>
+  origin.toLowerCase() === `http://${host?.toLowerCase()}`
 
 function converse(ws: WebSocket, instrument: ScpiParser): void {
   let allowance = MESSAGES_PER_SECOND,
     refilled = Date.now(),
     waiting = 0
   let answering: Promise<void> = Promise.resolve()
+  const asked = new AbortController()
   ws.on('error', () => ws.terminate())
+  // what is queued ends with its socket
+  ws.on('close', () => asked.abort())
   ws.on('message', (data, isBinary) => {
     const now = Date.now()
     allowance = Math.min(
@@ -109,7 +119,7 @@ function converse(ws: WebSocket, instrument: ScpiParser): void {
       waiting++
       // one line after the other, as over a cable
       answering = answering.then(async () => {
-        const reply = await instrument.take(line)
+        const reply = await instrument.take(line, asked.signal)
         waiting--
         if (reply !== null && ws.readyState === ws.OPEN) ws.send(`${reply}\n`)
       })
