@@ -10,7 +10,7 @@ import {
   type AdviceTask,
   type ChainSpec,
 } from '../../core/chain/index.ts'
-import type { Build, Channel, DeviceTable } from '../../core/build/index.ts'
+import type { Build, Channel, DeviceTable, Measurement } from '../../core/build/index.ts'
 import { groundAdvice, groundSlopes, type GroundSlope } from '../../core/earths/index.ts'
 import { dueAgain } from '../../core/logbook/index.ts'
 import { solvedGround } from '../../core/ground/index.ts'
@@ -21,6 +21,9 @@ import { familyWork } from '../families/work.ts'
 import { keyOnCheck, type Observed } from '../../core/prove/index.ts'
 
 /** The heavy work of the core, off the page's thread. Arguments and results are plain data. */
+/** What the page has sent of each build's measurements, by their ids. */
+const measurements = new Map<string, Map<string, Measurement>>()
+
 const work = {
   prepare(build: Build, channel: Channel) {
     return prepare(build, channel)
@@ -71,8 +74,15 @@ const work = {
   keyOn(spec: ChainSpec, truth: number, sigma: number, observed: Observed) {
     return keyOnCheck(spec, truth, sigma, observed)
   },
-  dueAgain(build: Build, now: string) {
-    return dueAgain(build, now)
+  /** Measurements of a build, for what is asked of it after. */
+  takeMeasurements(build: string, some: readonly Measurement[]) {
+    const known = measurements.get(build) ?? new Map<string, Measurement>()
+    for (const m of some) known.set(m.id, m)
+    measurements.set(build, known)
+  },
+  dueAgain(build: Omit<Build, 'measurements'>, ids: readonly string[], now: string) {
+    const known = measurements.get(build.id)
+    return dueAgain({ ...build, measurements: ids.flatMap((id) => known?.get(id) ?? []) }, now)
   },
   groundSlopes(build: Build) {
     return groundSlopes(build)

@@ -1,5 +1,15 @@
 import { EchtError } from '../error.ts'
-import type { Build, Channel, Device, Element, Id, Input, Measurement, Read } from './types.ts'
+import type {
+  Build,
+  Change,
+  Channel,
+  Device,
+  Element,
+  Id,
+  Input,
+  Measurement,
+  Read,
+} from './types.ts'
 
 /** What a list of a build is found by. Lists are never changed in place: each is gone through once for each index. */
 type Index<List, Found> = (list: List) => Map<Id, Found>
@@ -69,6 +79,9 @@ export const inputOf = (build: Build, id: Id): { input: Input; device: Device } 
 
 export const measurementOf = ({ measurements }: Build, id: Id): Measurement | undefined =>
   indexed<Measurement[], Measurement>(measurements, byId).get(id)
+
+export const changeOf = ({ changes }: Build, id: Id): Change | undefined =>
+  indexed<Change[], Change>(changes, byId).get(id)
 
 /** Points of an element in the order they were taken, struck ones included. */
 export const pointsOf = (build: Build, element: Id): readonly Measurement[] =>

@@ -1,5 +1,6 @@
 import { ofMeasurement } from './about.ts'
 import { bareValue, fieldOf, type FieldName } from './fields.ts'
+import { changeOf, measurementOf } from '../build/find.ts'
 import type { Collection } from '../build/limits.ts'
 import type { Build, Change, Edit, Id, Measurement } from '../build/types.ts'
 
@@ -28,45 +29,68 @@ export type Entry = {
   said: Happening
 }
 
+/** One line of the log that is not worked out yet: when it was, and what kind it is. */
+export type Line = { at: string; kind: EntryKind } & (
+  { measurement: Measurement } | { change: Change }
+)
+
 /**
- * What happened to a build, newest first: every measurement when it was taken, and every other change when it was
- * made. Data only, no sentences.
+ * What happened to a build as lines, newest first: every measurement when it was taken, and every other change when it
+ * was made. Cheap however many there are; `entryOfLine` works one out, for those that are shown.
  */
-export function logbook(build: Build): Entry[] {
-  const taken = build.measurements.map((measurement): Entry => {
-    const { about, channels } = ofMeasurement(build, measurement)
+export function logLines({ measurements, changes }: Build): Line[] {
+  const lines: Line[] = []
+  for (const change of changes.toReversed()) {
+    const kind = kindOfChange(change)
+    if (kind) lines.push({ at: change.at, kind, change })
+  }
+  for (const measurement of measurements.toReversed()) {
     const kind = measurement.about.kind === 'keyOn' ? 'checked' : 'measured'
-    return {
-      id: measurement.id,
-      at: measurement.at,
-      by: measurement.by,
-      kind,
-      channels,
-      said: { kind, measurement, about },
-    }
-  })
-  const byId = new Map(build.changes.map((c) => [c.id, c]))
-  const made = build.changes.flatMap((change): Entry[] => {
-    const said = saidOf(build, change, byId)
-    if (!said) return []
-    const { id, at, by } = change
-    const source = change.of === undefined ? change : (byId.get(change.of) ?? change)
-    return [{ id, at, by, kind: kindOf(said), channels: channelsOf(build, source.edits), said }]
-  })
-  return [...made.toReversed(), ...taken.toReversed()].sort((a, b) =>
-    a.at < b.at ? 1 : a.at > b.at ? -1 : 0,
-  )
+    lines.push({ at: measurement.at, kind, measurement })
+  }
+  return lines.sort((a, b) => (a.at < b.at ? 1 : a.at > b.at ? -1 : 0))
 }
 
-const kindOf = (said: Happening): EntryKind =>
-  said.kind === 'proven' || said.kind === 'entered' ? said.kind : 'changed'
+/** A line with what it says, and the channels it touches. */
+export function entryOfLine(build: Build, line: Line): Entry {
+  if ('measurement' in line) {
+    const { measurement } = line
+    const { about, channels } = ofMeasurement(build, measurement)
+    const kind = line.kind as 'measured' | 'checked'
+    const { id, at, by } = measurement
+    return { id, at, by, kind, channels, said: { kind, measurement, about } }
+  }
+  const { change, kind } = line
+  const { id, at, by, of } = change
+  const source = of === undefined ? change : (changeOf(build, of) ?? change)
+  const said = saidOf(build, change) ?? { kind: 'changed', of: '', fields: [] }
+  return { id, at, by, kind, channels: channelsOf(build, source.edits), said }
+}
+
+/** The same of all: data only, no sentences. */
+export const logbook = (build: Build): Entry[] =>
+  logLines(build).map((line) => entryOfLine(build, line))
+
+/** What kind of entry a change makes; null where it did nothing but add measurements, which stand by themselves. */
+function kindOfChange({ kind, edits }: Change): EntryKind | null {
+  if (kind === 'undo' || kind === 'redo') return 'changed'
+  let says = false
+  for (const e of edits) {
+    if (e.in === 'proofs' && e.after !== undefined) return 'proven'
+    says ||= e.path !== undefined || LEADING.some((c) => c === e.in)
+  }
+  if (!says) return null
+  return kind !== 'rewireGround' && edits.some(isTable) ? 'entered' : 'changed'
+}
+
+const isTable = (e: Edit): boolean => e.path?.at(-1) === 'entered' && Boolean(e.after)
 
 /** What a change says; null where it did nothing but add measurements, which stand in the log by themselves. */
-function saidOf(build: Build, change: Change, byId: ReadonlyMap<Id, Change>): Happening | null {
+function saidOf(build: Build, change: Change): Happening | null {
   const { kind, edits, of, at } = change
   if (kind === 'undo' || kind === 'redo') {
-    const first = of === undefined ? undefined : byId.get(of)
-    const what = first ? saidOf(build, first, byId) : null
+    const first = of === undefined ? undefined : changeOf(build, of)
+    const what = first ? saidOf(build, first) : null
     return { kind: kind === 'undo' ? 'undone' : 'redone', what, at: first?.at ?? at }
   }
   const proof = edits.find((e) => e.in === 'proofs' && e.after !== undefined)
@@ -87,7 +111,7 @@ function saidOf(build: Build, change: Change, byId: ReadonlyMap<Id, Change>): Ha
 }
 
 function tableSaid(build: Build, edits: readonly Edit[]): Happening | null {
-  const edit = edits.find((e) => e.path?.at(-1) === 'entered' && e.after)
+  const edit = edits.find(isTable)
   if (!edit) return null
   const table = edit.after as { x: number[]; name: string }
   const device = build.devices.find((d) => d.id === edit.id)
@@ -102,8 +126,8 @@ function tableSaid(build: Build, edits: readonly Edit[]): Happening | null {
 
 function struckSaid(build: Build, edits: readonly Edit[]): Happening | null {
   const edit = edits.find((e) => e.in === 'measurements' && e.path?.[0] === 'struck')
-  const measurement = build.measurements.find((m) => m.id === edit?.id)
-  if (!edit || !measurement) return null
+  const measurement = edit && measurementOf(build, edit.id)
+  if (!measurement) return null
   const { about } = ofMeasurement(build, measurement)
   return { kind: edit.after === null ? 'restored' : 'struck', measurement, about }
 }
@@ -174,7 +198,7 @@ function channelsOf(build: Build, edits: readonly Edit[]): Id[] {
       const thing = (after ?? before) as Partial<Measurement> & { read?: Id }
       if (where === 'proofs') return channel.reads.some((r) => r.id === thing.read)
       if (where === 'measurements') {
-        const measurement = build.measurements.find((m) => m.id === id)
+        const measurement = measurementOf(build, id)
         return measurement && ofMeasurement(build, measurement).channels.includes(channel.id)
       }
       return where === 'devices' && channel.reads.some((r) => r.input === path?.[1])

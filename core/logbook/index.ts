@@ -1,3 +1,12 @@
 export { dueAgain, SEASON_DAYS, type Due } from './due.ts'
-export { logbook, type Changed, type Entry, type EntryKind, type Happening } from './happened.ts'
+export {
+  entryOfLine,
+  logbook,
+  logLines,
+  type Line,
+  type Changed,
+  type Entry,
+  type EntryKind,
+  type Happening,
+} from './happened.ts'
 export { ofMeasurement } from './about.ts'

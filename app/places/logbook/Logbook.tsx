@@ -3,10 +3,17 @@ import dayjs from 'dayjs'
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import type { Build } from '../../../core/build/index.ts'
-import { logbook, type Due, type Entry, type EntryKind } from '../../../core/logbook/index.ts'
+import {
+  entryOfLine,
+  logLines,
+  type Due,
+  type Entry,
+  type EntryKind,
+} from '../../../core/logbook/index.ts'
 import { Wrong } from '../../parts/Wrong.tsx'
 import { exportBuild } from '../../parts/exportBuild.tsx'
 import { useBuild } from '../../store/useBuild.ts'
+import { dueIn } from '../../workers/dueIn.ts'
 import { useWork } from '../../workers/useWork.ts'
 import { Paged } from '../../parts/Paged.tsx'
 import { Sentence } from './Sentence.tsx'
@@ -27,9 +34,16 @@ export function Logbook() {
   const { build } = useBuild()
   const [channel, setChannel] = useState('')
   const [kind, setKind] = useState<EntryKind | ''>('')
-  const entries = useMemo(() => logbook(build), [build])
-  const shown = entries.filter(
-    (e) => (kind === '' || e.kind === kind) && (channel === '' || e.channels.includes(channel)),
+  const lines = useMemo(() => logLines(build), [build])
+  // what is not shown is not worked out
+  const shown = useMemo(
+    () =>
+      lines.filter(
+        (line) =>
+          (kind === '' || line.kind === kind) &&
+          (channel === '' || entryOfLine(build, line).channels.includes(channel)),
+      ),
+    [build, lines, kind, channel],
   )
   return (
     <section>
@@ -57,12 +71,12 @@ export function Logbook() {
           w={200}
         />
         <p className={`pale ${css.count}`} role="status">
-          {shown.length === entries.length
-            ? `${entries.length} entries`
-            : `${shown.length} of ${entries.length} entries`}
+          {shown.length === lines.length
+            ? `${lines.length} entries`
+            : `${shown.length} of ${lines.length} entries`}
         </p>
       </Group>
-      {entries.length === 0 ? (
+      {lines.length === 0 ? (
         <p className="pale">
           Nothing has happened yet. Points are taken under a channel’s element; every change is
           noted here by itself.
@@ -71,7 +85,11 @@ export function Logbook() {
         <p className="pale">Nothing of this kind yet. Choose another channel or show everything.</p>
       ) : (
         <Paged items={shown} perPage={PER_PAGE}>
-          {(page) => byDay(page).map((day) => <Day key={day.name} {...day} />)}
+          {(page) =>
+            byDay(page.map((line) => entryOfLine(build, line))).map((day) => (
+              <Day key={day.name} {...day} />
+            ))
+          }
         </Paged>
       )}
     </section>
@@ -111,7 +129,7 @@ const Day = ({ name, entries }: DayOf) => (
 
 function DueAgain({ build }: { build: Build }) {
   const { value: due, error } = useWork(
-    (core) => core.dueAgain({ ...build, changes: [] }, new Date().toISOString()),
+    (core) => dueIn(core, build, new Date().toISOString()),
     [build],
   )
   if (error) return <Wrong>What is due again could not be worked out: {error}</Wrong>
