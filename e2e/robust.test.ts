@@ -93,7 +93,7 @@ test('a full storage is said, and the build can be exported', async ({ page }) =
     page.waitForEvent('download'),
     page.getByRole('button', { name: 'Export now' }).click(),
   ])
-  expect(download.suggestedFilename()).toBe('saltmarsh-nine.echt.json')
+  expect(download.suggestedFilename()).toBe('saltmarsh-nine.echt.zip')
   await page.evaluate(() => (window as unknown as { free: () => void }).free())
   await page.getByLabel('The shed stands at').fill('200')
   await page.keyboard.press('Enter')

@@ -173,7 +173,7 @@ test('the line-up says where triggers stand, search finds them, and the cam gets
   await expect(rows).toHaveCount(designs.length)
   for (const [i, d] of designs.entries())
     await expect(rows.nth(i)).toContainText(d.marginV.toFixed(2))
-  await expect(rows.first()).toContainText(String(designs[0]!.upOhm).replace(/(\d)000$/, '$1 k'))
+  await expect(rows.first()).toContainText(`${designs[0]!.upOhm / 1000} kΩ`)
   // none of them lies in the drawer: what does is tried, and fitted
   const drawer = page.getByRole('group', { name: 'From the drawer' })
   await drawer.getByLabel('Resistor').fill('3k3')

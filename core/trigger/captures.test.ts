@@ -43,7 +43,7 @@ describe('a capture out of columns', () => {
     expect(words(() => captureAtRate([0, 1e308, 0], 1000))).toMatch(/holds 1e\+308/)
     const dump = (end: string): string =>
       `$timescale 1 s $end\n$var wire 1 ! a $end\n$enddefinitions $end\n#0\n0!\n#1\n1!\n#2\n0!\n#${end}\n1!\n`
-    expect(words(() => captureOfVcd(dump('2e307')))).toMatch(/lasts 2\.00e\+307 s/)
+    expect(words(() => captureOfVcd(dump('2e307')))).toMatch(/lasts 2e\+307 s/)
   })
   it('names the row that holds no number', () => {
     const holed = Float64Array.from(samples)

@@ -114,8 +114,9 @@ function inTime(
 }
 
 function otherText({ name, gone }: OtherWheel): string {
-  if (gone.length > 0) {
-    const ways = gone.map((teeth) => teeth.join(' and ')).join(', or ')
+  const seen = gone.filter((teeth) => teeth.length > 0)
+  if (seen.length > 0) {
+    const ways = seen.map((teeth) => teeth.join(' and ')).join(', or ')
     return (
       `Never in sync: in every turn the same teeth do not show: from edge 0 number ${ways}. ` +
       'Broken off, too far from the pickup, or under the threshold.'

@@ -53,8 +53,28 @@ function hallEdges(samples: Float32Array, fits: Fits): Edges {
   // the long level is the one in the gap: high where the leads and the edge are right
   const reversed = lowIsLonger(falls, rises)
   return reversed
-    ? { at: rises, steep: null, polarity: 'reversed', sign: -1, evidence }
-    : { at: falls, steep: null, polarity: 'right', sign: 1, evidence }
+    ? { at: rises, steep: byTeeth(rises, falls), polarity: 'reversed', sign: -1, evidence }
+    : { at: falls, steep: byTeeth(falls, rises), polarity: 'right', sign: 1, evidence }
+}
+
+/** A tooth of fewer samples is too coarse to tell a speed by. */
+const TELLING = 20
+
+/**
+ * As how steep a coil's signal is at each edge, which goes as the square of the speed: by how quickly each tooth passes,
+ * since the teeth of a wheel are equally wide. Null where they pass in too few samples.
+ */
+function byTeeth(begin: Float64Array, end: Float64Array): Float64Array | null {
+  const widths = new Float64Array(begin.length)
+  let e = 0
+  for (let k = 0; k < begin.length; k++) {
+    while (e < end.length && end[e]! <= begin[k]!) e++
+    const passed = e < end.length && (k + 1 === begin.length || end[e]! <= begin[k + 1]!)
+    widths[k] = passed ? end[e]! - begin[k]! : NaN
+  }
+  const known = widths.filter((w) => w > 0).sort()
+  const middle = known[known.length >> 1] ?? 0
+  return middle < TELLING ? null : widths.map((w) => 1 / (w > 0 ? w : middle) ** 2)
 }
 
 /** Whether of all levels beside each other the low one is longer by more than any high one is. */

@@ -84,12 +84,15 @@ function faultyTurns({ at, faults }: Tracked, n: number): number {
   return new Set(turns).size
 }
 
+const LEAST_SPAN = 8
+
 /**
  * What is left of the speed over two turns at a time, at the places the edges were taken for: of some the quarter that
  * fits best, since a fault or the start from rest says nothing of the wheel.
  */
 function roughnessOf({ at, edge }: Tracked, pattern: Pattern): number {
-  const span = 2 * pattern.n + 1
+  // a swing takes some intervals to be seen
+  const span = Math.max(LEAST_SPAN, 2 * pattern.n + 1)
   const windows = 7
   const apart = Math.max(1, Math.floor((at.length - span) / windows))
   const left: number[] = []

@@ -87,9 +87,29 @@ export class Pattern {
 
   /** By whichever of the two serves a wheel of so many teeth. */
   alignAny(crossings: Crossings, from: number, intervals: number): Alignment | null {
-    return this.n <= COARSE
-      ? this.alignSwinging(crossings, from, Math.max(8, intervals))
-      : this.align(crossings.at, from, Math.max(3, intervals))
+    if (this.n > COARSE) return this.align(crossings.at, from, Math.max(3, intervals))
+    return (
+      this.alignEven(crossings, from, Math.max(8, intervals)) ??
+      this.alignSwinging(crossings, from, Math.max(8, intervals))
+    )
+  }
+
+  /**
+   * Where a few teeth surely are without compression being asked: a swing of the speed in every turn would explain any
+   * place of two or three teeth, and a place at which the engine turns evenly needs none. Null where that does not tell.
+   */
+  private alignEven({ at, steep }: Crossings, from: number, intervals: number): Alignment | null {
+    if (this.n > FEWEST) return null
+    const plain = this.align(at, from, intervals)
+    if (!plain) return null
+    const { cost, second } = plain
+    // what passes a tooth more slowly than the next does not turn evenly, whatever the intervals say
+    const speeds = steep?.subarray(from, from + intervals + 1).map((s) => Math.log(s) / 2)
+    const swings = speeds !== undefined && sampleVariance([...speeds]) > TURNS_EVENLY
+    const even = !swings && cost < TURNS_EVENLY && cost + PLACED < CLEARLY * second
+    // between two teeth no engine changes its speed so much that the other place could be meant
+    const only = this.n === 2 && cost < ROUGH && second > NO_ENGINE && cost < CLEARLY * second
+    return even || only ? plain : null
   }
 
   /**
@@ -148,6 +168,13 @@ export class Pattern {
   }
 }
 
+/** Wheels of which any place can be explained by some swing or other. */
+const FEWEST = 4
+/** Mean square of the logarithms' changes of an engine that turns evenly between its teeth. */
+const TURNS_EVENLY = 0.003
+/** So much less than the next is clear without more. */
+const CLEARLY = 0.15
+
 /** Of a wheel of so few edges every place is looked at with compression in mind; of more only those likeliest. */
 const FEW = 12
 const LIKELY = 6
@@ -170,8 +197,11 @@ function leastOf(costs: Float64Array): { edge: number; cost: number; second: num
 /** Wheels of so few teeth are aligned with an engine's compression in mind. */
 export const COARSE = 40
 
+/** Costs that differ by less may do so by how well edges are placed, and tell nothing. */
+const PLACED = 1e-4
+
 export const isSure = ({ cost, second }: Alignment, most = ROUGH): boolean =>
-  cost < most && cost < SURE * second
+  cost < most && cost + PLACED < SURE * (second + PLACED)
 
 /**
  * The first place from which the edges are sure to be where they are on the wheel; null where there is none. A place

@@ -180,9 +180,7 @@ class Changes {
     const length = (end - from) * tick
     if (!(length > 0)) throw bad('All changes of this dump are at one moment.')
     if (!(length < LONGEST_S))
-      throw bad(
-        `This dump lasts ${length.toPrecision(3)} s by its timescale: no engine is recorded for so long.`,
-      )
+      throw bad(`This dump lasts ${length} s by its timescale: no engine is recorded for so long.`)
     if (steps !== null) return captureAtRate(this.held(from, end, steps), steps / length)
     const sampleHz = Math.min(CLOCK_HZ, ENOUGH_SAMPLES / length)
     const samples = this.averaged(from, 1 / (sampleHz * tick), Math.floor(length * sampleHz) + 1)

@@ -97,10 +97,7 @@ export class WavReader {
   end(): { channels: number; capture: (channel: number) => Capture } {
     const header = this.found
     if (!header) throw bad('This is no WAV file, or it was cut short before its samples begin.')
-    if (this.held < header.dataBytes)
-      throw bad(
-        'This WAV file was cut short: it declares more samples than it holds. Copy it again.',
-      )
+    if (this.held < header.dataBytes) throw CUT()
     const bytes = joined(this.pieces, this.held)
     const frames = framesOf(header)
     if (frames < 3) throw bad('The WAV file holds no samples.')
@@ -153,34 +150,38 @@ export function wavHeader(begin: Uint8Array, fileBytes: number): WavHeader | nul
         ? `This is ${OTHERS[kind]}, no WAV file: export it as WAV, PCM of 16 bits.`
         : 'This is no WAV file: export the recording as WAV, PCM of 16 bits.',
     )
-  const bigEndian = kind === 'RIFX'
+  const found = chunksOf(view, kind === 'RIFX', fileBytes)
+  if (!found && begin.length >= fileBytes)
+    throw bad('This WAV file has no samples: it was cut short, or holds something else.')
+  return found
+}
+
+/** What stands before the samples, chunk by chunk; null where more of it is needed. */
+function chunksOf(view: DataView, bigEndian: boolean, fileBytes: number): WavHeader | null {
   let format: Omit<WavHeader, 'from' | 'dataBytes' | 'bigEndian'> | null = null
   let longData: number | null = null
-  // no more chunks than a header has room for
-  for (let at = 12; at + 8 <= begin.length;) {
+  for (let at = 12; at + 8 <= view.byteLength;) {
     const id = tag(view, at)
     const size = view.getUint32(at + 4, !bigEndian)
     const body = at + 8
     if (id === 'data') {
       if (!format) throw bad('This WAV file does not say how its samples are written.')
       const left = fileBytes - body
-      const said = longData ?? (size >= OPEN ? left : size)
-      if (said > left)
-        throw bad(
-          'This WAV file was cut short: it declares more samples than it holds. Copy it again.',
-        )
-      return { ...format, from: body, dataBytes: said, bigEndian }
+      const dataBytes = longData ?? (size >= OPEN ? left : size)
+      if (dataBytes > left) throw CUT()
+      return { ...format, from: body, dataBytes, bigEndian }
     }
-    if (body + Math.min(size, 64) > begin.length) break
+    if (body + Math.min(size, 64) > view.byteLength) return null
     if (id === 'fmt ') format = formatOf(view, body, size, !bigEndian)
     if (id === 'ds64' && size >= 16)
       longData = view.getUint32(body + 8, true) + 2 ** 32 * view.getUint32(body + 12, true)
     at = body + size + (size % 2)
   }
-  if (begin.length >= fileBytes)
-    throw bad('This WAV file has no samples: it was cut short, or holds something else.')
   return null
 }
+
+const CUT = (): EchtError =>
+  bad('This WAV file was cut short: it declares more samples than it holds. Copy it again.')
 
 function formatOf(
   view: DataView,

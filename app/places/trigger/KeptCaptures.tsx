@@ -60,36 +60,54 @@ export function KeptCaptures({
       )}
       <Wrong>{problem}</Wrong>
       {kept.length > 0 && (
-        <Sheet
-          label="Captures kept with the build"
-          apart
-          columns={[words('Capture'), num('MB'), unseen('Open'), unseen('Remove')]}
-        >
-          {kept.map((a) => (
-            <tr key={a.id}>
-              <td>{a.name}</td>
-              <td className="num">{Number((a.bytes / 1e6).toPrecision(2))}</td>
-              <td>
-                <Button variant="subtle" h={36} px={8} onClick={() => open(a)}>
-                  Open
-                </Button>
-              </td>
-              <td>
-                <Button
-                  variant="subtle"
-                  color="gray"
-                  h={36}
-                  px={8}
-                  aria-label={`Remove ${a.name}`}
-                  onClick={() => edit({ kind: 'removeAttachment', args: { id: a.id } })}
-                >
-                  Remove
-                </Button>
-              </td>
-            </tr>
-          ))}
-        </Sheet>
+        <KeptTable
+          kept={kept}
+          onOpen={open}
+          onRemove={({ id }) => edit({ kind: 'removeAttachment', args: { id } })}
+        />
       )}
     </>
+  )
+}
+
+function KeptTable({
+  kept,
+  onOpen,
+  onRemove,
+}: {
+  kept: readonly Attachment[]
+  onOpen: (attachment: Attachment) => void
+  onRemove: (attachment: Attachment) => void
+}) {
+  return (
+    <Sheet
+      label="Captures kept with the build"
+      apart
+      columns={[words('Capture'), num('MB'), unseen('Open'), unseen('Remove')]}
+    >
+      {kept.map((a) => (
+        <tr key={a.id}>
+          <td>{a.name}</td>
+          <td className="num">{Number((a.bytes / 1e6).toPrecision(2))}</td>
+          <td>
+            <Button variant="subtle" h={36} px={8} onClick={() => onOpen(a)}>
+              Open
+            </Button>
+          </td>
+          <td>
+            <Button
+              variant="subtle"
+              color="gray"
+              h={36}
+              px={8}
+              aria-label={`Remove ${a.name}`}
+              onClick={() => onRemove(a)}
+            >
+              Remove
+            </Button>
+          </td>
+        </tr>
+      ))}
+    </Sheet>
   )
 }
