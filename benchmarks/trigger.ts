@@ -1,5 +1,6 @@
 import Papa from 'papaparse'
 import { readLogText } from '../core/log/index.ts'
+import { normalStream, uniformStream } from '../core/math/index.ts'
 import {
   csvOfCapture,
   decodeTrigger,
@@ -46,6 +47,23 @@ const fifty = new Float32Array(50_000_000)
 for (let k = 0; k < 5; k++) fifty.set(ten, k * ten.length)
 const [most] = leastMs([() => decode(fifty)], 1)
 report('decoding 50 million samples against fifty times one million', most! / (50 * tenth!), 1.5)
+
+// noise alone, whatever wheel it is held to be: bounded by its length
+const normal = normalStream(uniformStream(5))
+const hiss = Float32Array.from({ length: 44_100 }, () => normal())
+const NOISY = ['60-2', '36-1', '12-1', '8-1', '6-1', '4-1', '3+1', '0,120/360', '0,100,240/360']
+const asNoise = leastMs(
+  NOISY.map((name) => () => {
+    const of = { sampleHz: 44_100, wheel: parseWheel(name), pickup: 'vr' as const }
+    sink += decodeTrigger(hiss, of).faults.length
+  }),
+  1,
+)
+report(
+  'a second of noise as the slowest wheel, against as 60-2',
+  Math.max(...asNoise) / asNoise[0]!,
+  4,
+)
 
 // a capture as CSV, against what the library alone takes for the same text
 const text = csvOfCapture({ samples: one.subarray(0, 200_000), sampleHz: SAMPLE_HZ })

@@ -2,12 +2,19 @@
  * Long seeded campaigns, one command: `npm run trials`, or with the names of some. Prints a table
  * of tries and outcomes.
  */
+import { readFileSync } from 'node:fs'
 import { saltmarshNine } from '../demo/saltmarshNine.ts'
 import { writeBuild } from '../core/build/index.ts'
 import { everyBox } from '../trials/boxes.ts'
 import { withApp } from '../trials/browser.ts'
 import { CHECKED, diagnosed, healthyAlarms } from '../trials/faults.ts'
-import { mutatedBuilds, mutatedCaptures, mutatedLogs, mutatedTables } from '../trials/files.ts'
+import {
+  mutatedBuilds,
+  mutatedCaptures,
+  mutatedLogs,
+  mutatedTables,
+  oldFiles,
+} from '../trials/files.ts'
 import { lives } from '../trials/lives.ts'
 import { WORLDS } from '../trials/worlds.ts'
 import { killed } from '../trials/kills.ts'
@@ -105,6 +112,12 @@ const CAMPAIGNS: Record<string, () => Outcome | Promise<Outcome>> = {
   'builds: 10,000 mutated files': () =>
     caught(() => {
       const t = mutatedBuilds(text, 10_000, 1)
+      return { tries: t.tries, outcome: `${t.taken} taken, ${t.refused} refused`, failures: [] }
+    }),
+  'old: 20,000 files of old schemas with something else in a list': () =>
+    caught(() => {
+      const old = readFileSync(new URL('../core/build/schema4.test.json', import.meta.url), 'utf8')
+      const t = oldFiles(old, 20_000, 1)
       return { tries: t.tries, outcome: `${t.taken} taken, ${t.refused} refused`, failures: [] }
     }),
   'faults: 300 in each of twelve readers, and healthy checks at four places': () =>

@@ -1,5 +1,5 @@
 import { readStatus } from '../core/chain/index.ts'
-import { readBuild, type Build } from '../core/build/index.ts'
+import { checkBuild, readBuild, recoverBuild, type Build } from '../core/build/index.ts'
 import { EchtError } from '../core/error.ts'
 import { checkSweep } from '../core/curve/potentiometer/sweep.ts'
 import { readLogText, trustedColumn } from '../core/log/index.ts'
@@ -147,3 +147,23 @@ export const mutatedCaptures = (tries: number, seed: number): Tried =>
 
 const recordingOfColumnsIn = (text: string): Recording =>
   recordingOfColumns(readLogText(text), null)
+
+const LISTS = ['instruments', 'devices', 'elements', 'channels', 'measurements', 'changes'] as const
+const NO_THINGS: readonly unknown[] = [null, 0, -1, 1e308, '', 'text', true, [], [null], {}]
+
+/**
+ * Files of old schemas in whose lists stands what is no thing: refused as damaged or taken, and what is refused is
+ * recovered to a build that is whole.
+ */
+export function oldFiles(text: string, tries: number, seed: number): Tried {
+  const file = JSON.parse(text) as Record<string, unknown[]>
+  return tryAll(tries, seed, (draw) => {
+    const where = draw.from(LISTS)
+    const list = [...file[where]!]
+    const none = draw.from(NO_THINGS)
+    list.splice(draw.below(list.length + 1), draw.below(2), none)
+    const old = { ...file, schema: 1 + draw.below(9), [where]: list }
+    checkBuild(recoverBuild(structuredClone(old)).build)
+    readBuild(JSON.stringify(old))
+  })
+}

@@ -207,19 +207,31 @@ export const isSure = ({ cost, second }: Alignment, most = ROUGH): boolean =>
  * The first place from which the edges are sure to be where they are on the wheel; null where there is none. A place
  * where the engine turns evenly goes before one where it is just being started.
  */
-export function firstSure(crossings: Crossings, pattern: Pattern, from: number): Alignment | null {
+export function firstSure(
+  crossings: Crossings,
+  pattern: Pattern,
+  from: number,
+  patience: Patience = { left: Infinity },
+): Alignment | null {
   const even = pattern.n <= COARSE ? EVEN.coarse : EVEN.fine
-  return sureBelow(crossings, pattern, from, even) ?? sureBelow(crossings, pattern, from, ROUGH)
+  const looked = { crossings, pattern, from, patience }
+  return sureBelow(looked, even) ?? sureBelow(looked, ROUGH)
 }
+/** Places that are still looked at before a capture is taken for noise. */
+export type Patience = { left: number }
+
 /** Mean square of the logarithms' changes of an engine that turns evenly, compression and all. */
 const EVEN = { coarse: 0.02, fine: 0.05 }
 
 const PATIENT = 40
 
 function sureBelow(
-  crossings: Crossings,
-  pattern: Pattern,
-  from: number,
+  {
+    crossings,
+    pattern,
+    from,
+    patience,
+  }: { crossings: Crossings; pattern: Pattern; from: number; patience: Patience },
   most: number,
 ): Alignment | null {
   const { n } = pattern
@@ -228,6 +240,7 @@ function sureBelow(
   for (let k = from, tried = 1; k < at.length; k += stride, tried++) {
     // where nothing is sure for long, it is looked for further apart: from a sure place edges lead back
     if (tried % PATIENT === 0) stride *= 2
+    if (--patience.left < 0) return null
     for (const intervals of [n + 2, 2 * n + 1, 3 * n + 1]) {
       const found = pattern.alignAny(crossings, k, intervals)
       if (found && (isSure(found, most) || (n === 1 && found.cost < most))) return found

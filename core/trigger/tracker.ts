@@ -9,17 +9,25 @@ export function followed(crossings: Crossings, pattern: Pattern, begin?: Alignme
   const { at } = crossings
   const tracker = new Tracker(crossings, pattern)
   let from = begin ? tracker.follow(begin) : 0
+  const patience = { left: PLACES }
   for (;;) {
     const sure = pattern.symmetric
       ? from === 0 && at.length > pattern.n + 2
         ? { from: 0, edge: 0, cost: 0, second: 0 }
         : null
-      : firstSure(crossings, pattern, from)
+      : firstSure(crossings, pattern, from, patience)
     if (!sure) return tracker.done()
+    const before = tracker.followed
     // what was taken back whole is not looked at from the same place again
     from = Math.max(tracker.follow(sure), sure.from + 1)
+    // what was followed for some turns is an engine: after it the search begins anew
+    if (tracker.followed - before > TURNS * pattern.n) patience.left = PLACES
   }
 }
+
+/** Places that are looked at for an engine before what follows is taken for noise, and turns that show one. */
+const PLACES = 200
+const TURNS = 3
 
 /** As far as that edges lead back from a sure place. */
 const BACK = 0.6
@@ -63,6 +71,11 @@ export class Tracker {
       speed: new Float64Array(at.length),
     }
     this.steps = new Steps(at, pattern, this.out)
+  }
+
+  /** edges that were accepted so far */
+  get followed(): number {
+    return this.count
   }
 
   done(): Tracked {

@@ -47,9 +47,9 @@ function FromFile({ trigger, capture }: TabProps) {
     <div>
       <h2>A capture from a file</h2>
       <p className="pale">
-        CSV with a time column and up to four of volts, VCD from a logic analyser, or WAV from a
-        sound card. It stays in this browser. A pickup gives tens of volts at speed: a divider
-        before any sound card.
+        CSV with a time column and others of volts, VCD from a logic analyser, or WAV from a sound
+        card. It stays in this browser. A pickup gives tens of volts at speed: a divider before any
+        sound card.
       </p>
       <Fields>
         <QuantityInput
