@@ -273,7 +273,7 @@ describe('the bench over a socket', () => {
       await new Promise((resolve) => setTimeout(resolve, 10))
     }
     expect(longest).toBeLessThan(1000)
-    expect((await ask('SING;WAV:PRE?')).split(',')).toHaveLength(3)
+    for (const _ of [1, 2, 3]) expect((await ask('SING;WAV:PRE?')).split(',')).toHaveLength(3)
     socket.close()
   })
   it('keeps errors in a queue and survives whatever is said', async () => {

@@ -22,12 +22,13 @@ type Job = {
 export class Sweeps {
   private readonly waiting: Job[] = []
   private worker: Worker | null = null
-  private busy = false
+  /** the sweep that is being taken, and what gives it up */
+  private taking: { job: Job; late: NodeJS.Timeout } | null = null
   private ended = false
 
   /** Starts its thread before somebody waits for it. */
   warm(): void {
-    if (!this.ended) this.worker ??= started()
+    if (!this.ended) this.worker ??= this.started()
   }
 
   take(scene: Scene, signal: AbortSignal): Promise<Sweep> {
@@ -41,48 +42,51 @@ export class Sweeps {
   end(): void {
     this.ended = true
     for (const job of this.waiting.splice(0)) job.failed(GONE())
-    void this.worker?.terminate()
-    this.worker = null
+    this.broken(GONE())
   }
 
   private next(): void {
-    if (this.busy || this.ended) return
-    const job = this.waiting.shift()
-    if (!job) return
-    if (job.signal.aborted) {
-      job.failed(GONE())
-      this.next()
-      return
+    while (!this.taking && !this.ended) {
+      const job = this.waiting.shift()
+      if (!job) return
+      if (job.signal.aborted) {
+        job.failed(GONE())
+        continue
+      }
+      this.worker ??= this.started()
+      const late = setTimeout(() => this.broken(new ScpiError(-365, 'Time out error')), LONGEST_MS)
+      this.taking = { job, late }
+      this.worker.postMessage(job.scene)
     }
-    this.busy = true
-    const worker = (this.worker ??= started())
-    const over = (settle: () => void): void => {
-      clearTimeout(late)
-      worker.removeAllListeners()
-      // between two sweeps nobody else hears it
-      worker.on('error', () => undefined)
-      this.busy = false
-      settle()
-      this.next()
+  }
+
+  private over(settle: (job: Job) => void): void {
+    const { taking } = this
+    this.taking = null
+    if (taking) {
+      clearTimeout(taking.late)
+      settle(taking.job)
     }
-    const broken = (error: Error): void => {
-      void worker.terminate()
-      if (this.worker === worker) this.worker = null
-      over(() => job.failed(error))
-    }
-    const late = setTimeout(() => broken(new ScpiError(-365, 'Time out error')), LONGEST_MS)
-    worker.once('message', (sweep: Sweep) => over(() => job.done(sweep)))
-    worker.once('error', () => broken(new ScpiError(-240, 'Hardware error')))
-    worker.once('exit', () => broken(GONE()))
-    worker.postMessage(job.scene)
+    this.next()
+  }
+
+  /** The thread is given up, with what it was at; the next sweep begins another. */
+  private broken(error: Error): void {
+    void this.worker?.terminate()
+    this.worker = null
+    this.over((job) => job.failed(error))
+  }
+
+  private started(): Worker {
+    const worker = new Worker(new URL('./sweepWorker.mjs', import.meta.url))
+    // nobody waits for it when the server ends
+    worker.unref()
+    worker.on('message', (sweep: Sweep) => this.over((job) => job.done(sweep)))
+    worker.on('error', () => {
+      if (this.worker === worker) this.broken(new ScpiError(-240, 'Hardware error'))
+    })
+    return worker
   }
 }
 
 const GONE = (): ScpiError => new ScpiError(-410, 'Query INTERRUPTED')
-
-function started(): Worker {
-  const worker = new Worker(new URL('./sweepWorker.mjs', import.meta.url))
-  // nobody waits for it when the server ends
-  worker.unref()
-  return worker
-}
