@@ -97,7 +97,7 @@ function Gap({ trigger }: { trigger: Trigger }) {
             key={key}
             label={label}
             unit={unit}
-            value={kept[key] ?? widths[key as keyof typeof widths]}
+            value={kept[key] ?? Number(widths[key as keyof typeof widths].toFixed(4))}
             width={140}
             hideUnderstood
             check={key === 'runoutM' || key === 'clearM' ? notBelow : aboveZero}
