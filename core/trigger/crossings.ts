@@ -46,7 +46,12 @@ export type ScanTask = {
  * Crossings of a signal, samples, and how steep it is at each, V a sample; null where that says nothing, as with a
  * switch. A pickup's voltage goes as its speed, so that its slope goes as the square of it.
  */
-export type Crossings = { at: Float64Array; steep: Float64Array | null }
+export type Crossings = {
+  at: Float64Array
+  steep: Float64Array | null
+  /** steepness is that of how quickly teeth pass, which need not be equally wide */
+  byTeeth?: true
+}
 
 /** How the averages are read: from where, which way, how many samples each, and the sum one must reach to count. */
 type Reading = { at: number; ahead: 1 | -1; sign: 1 | -1; by: number; least: number; most: number }

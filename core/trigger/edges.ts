@@ -53,8 +53,22 @@ function hallEdges(samples: Float32Array, fits: Fits): Edges {
   // the long level is the one in the gap: high where the leads and the edge are right
   const reversed = lowIsLonger(falls, rises)
   return reversed
-    ? { at: rises, steep: byTeeth(rises, falls), polarity: 'reversed', sign: -1, evidence }
-    : { at: falls, steep: byTeeth(falls, rises), polarity: 'right', sign: 1, evidence }
+    ? {
+        at: rises,
+        steep: byTeeth(rises, falls),
+        byTeeth: true,
+        polarity: 'reversed',
+        sign: -1,
+        evidence,
+      }
+    : {
+        at: falls,
+        steep: byTeeth(falls, rises),
+        byTeeth: true,
+        polarity: 'right',
+        sign: 1,
+        evidence,
+      }
 }
 
 /** A tooth of fewer samples is too coarse to tell a speed by. */

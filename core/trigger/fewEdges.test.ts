@@ -52,3 +52,37 @@ describe.each(['hall', 'vr'] as const)('few edges by %s', (pickup) => {
     },
   )
 })
+
+/** A switching sensor before teeth that are not equally wide: low over each, degrees from its edge on. */
+function unequalTeeth(name: string, widths: readonly number[], rpm: (timeS: number) => number) {
+  const wheel = parseWheel(name)
+  const { cycleDegrees: cycle, edgesDegrees: edges } = wheel
+  const sampleHz = 8000
+  const samples = new Float32Array(3 * sampleHz)
+  const startsS: number[] = []
+  let angle = 57
+  for (let i = 0; i < samples.length; i++) {
+    const over = edges.some((e, k) => (((angle - e) % cycle) + cycle) % cycle < widths[k]!)
+    samples[i] = over ? 0 : 5
+    const next = angle + (6 * rpm(i / sampleHz)) / sampleHz
+    if (Math.floor(next / cycle) > Math.floor(angle / cycle)) startsS.push((i + 1) / sampleHz)
+    angle = next
+  }
+  const { inSync, cycleStartsS } = decodeTrigger(samples, { sampleHz, wheel, pickup: 'hall' })
+  const isTrue = (s: number): boolean => startsS.some((t) => Math.abs(t - s) < 0.004)
+  return { inSync, falseStarts: [...cycleStartsS].filter((s) => !isTrue(s)) }
+}
+
+it.each([
+  ['0,150/360', [75, 40]],
+  ['0,150/360', [40, 75]],
+  ['0,100,240/360', [60, 20, 40]],
+  ['0,100,240/360', [20, 60, 60]],
+  ['0,180,360,500/720', [40, 90, 40, 60]],
+  ['0,120/360', [30, 80]],
+] as const)('%s with teeth of %j° is never in sync at a wrong edge', (name, widths) => {
+  for (const run of Object.keys(RUNS)) {
+    const { inSync, falseStarts } = unequalTeeth(name, widths, RUNS[run]!)
+    if (inSync) expect([run, falseStarts]).toEqual([run, []])
+  }
+})

@@ -88,9 +88,16 @@ export class Pattern {
   /** By whichever of the two serves a wheel of so many teeth. */
   alignAny(crossings: Crossings, from: number, intervals: number): Alignment | null {
     if (this.n > COARSE) return this.align(crossings.at, from, Math.max(3, intervals))
+    const found = this.alignFew(crossings, from, Math.max(8, intervals))
+    if (!found || !crossings.byTeeth || this.n > FEWEST) return found
+    // teeth need not be equally wide: what the intervals alone do not say as well is not sure
+    const alone = this.alignFew({ at: crossings.at, steep: null }, from, Math.max(8, intervals))
+    return alone?.edge === found.edge ? found : { ...found, second: found.cost }
+  }
+
+  private alignFew(crossings: Crossings, from: number, intervals: number): Alignment | null {
     return (
-      this.alignEven(crossings, from, Math.max(8, intervals)) ??
-      this.alignSwinging(crossings, from, Math.max(8, intervals))
+      this.alignEven(crossings, from, intervals) ?? this.alignSwinging(crossings, from, intervals)
     )
   }
 
