@@ -7,15 +7,19 @@ export async function withApp<T>(
   run: (context: BrowserContext, base: string) => Promise<T>,
 ): Promise<T> {
   const { server, port } = await serve()
-  const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
-    args: CHROMIUM_FLAGS,
-  })
+  // a browser that does not start must not leave the server behind
   try {
-    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
-    return await run(context, `http://127.0.0.1:${port}`)
+    const browser = await chromium.launch({
+      executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
+      args: CHROMIUM_FLAGS,
+    })
+    try {
+      const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
+      return await run(context, `http://127.0.0.1:${port}`)
+    } finally {
+      await browser.close()
+    }
   } finally {
-    await browser.close()
     server.kill('SIGTERM')
   }
 }
