@@ -31,7 +31,7 @@ export function orElse<T, U>(compute: () => T, otherwise: U): T | U {
   }
 }
 
-/** No quantity of a vehicle lies beyond this in any unit of the core, nor, if it is a size, nearer to 0 than its inverse. */
+/** No quantity of a vehicle lies beyond this in any unit of the core, nor, if a size, nearer to 0 than its inverse. */
 const LARGEST = 1e15
 
 /** A value as a message shows it. */

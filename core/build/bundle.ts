@@ -2,6 +2,7 @@ import { sha256 } from '@noble/hashes/sha2.js'
 import { bytesToHex } from '@noble/hashes/utils.js'
 import { strFromU8, strToU8, Unzip, UnzipInflate, zipSync, type UnzipFile } from 'fflate'
 import { EchtError } from '../error.ts'
+import { joinedBytes } from './joinedBytes.ts'
 import { LARGEST_FILE_BYTES, readBuild, writeBuild } from './file.ts'
 import type { Build } from './types.ts'
 
@@ -111,12 +112,12 @@ export class BundleReader {
     if (!record && this.parts.size === 0)
       throw new EchtError('not-a-build', 'This zip holds no build.json: it is no build of Echt.')
     if (!record || this.open.has(RECORD)) throw CUT
-    const { build, migratedFrom } = readBuild(strFromU8(joined(record)))
+    const { build, migratedFrom } = readBuild(strFromU8(joinedBytes(record)))
     const files = new Map<string, Uint8Array>()
     const lacking: Lacking[] = []
     for (const { sha256: hash, name } of build.attachments) {
       const pieces = this.parts.get(FOLDER + hash)
-      const bytes = pieces && joined(pieces)
+      const bytes = pieces && joinedBytes(pieces)
       if (bytes && hashOfBytes(bytes) === hash) files.set(hash, bytes)
       else lacking.push({ name, sha256: hash, why: bytes ? 'damaged' : 'missing' })
     }
@@ -128,16 +129,6 @@ const CUT = new EchtError(
   'not-a-build',
   'This zip cannot be unpacked: it is damaged or cut short. Copy it again.',
 )
-
-function joined(pieces: readonly Uint8Array[]): Uint8Array {
-  const all = new Uint8Array(pieces.reduce((n, p) => n + p.length, 0))
-  let at = 0
-  for (const piece of pieces) {
-    all.set(piece, at)
-    at += piece.length
-  }
-  return all
-}
 
 /** A build and its files out of a bundle that is there whole. Throws as `BundleReader`. */
 export function readBundle(bytes: Uint8Array): ReadBundle {

@@ -41,7 +41,8 @@ export type Beside = { source: NoiseSource; lengthM: number; apartM: number }
 
 /**
  * Estimate of the noise a signal catches on its way, V peak: by capacitance of two parallel wires into the resistance
- * it sees, never more than the two capacitances divide, and by mutual inductance into the loop it makes with its return; the larger counts for each neighbour, and
+ * it sees, never more than the two capacitances divide, and by mutual inductance into the loop it makes with its
+ * return; the larger counts for each neighbour, and
  * neighbours are taken together as squares. Good enough to rank two routes, and no more. Throws `EchtError`
  * `not-positive`, `not-a-number`, `out-of-range`.
  */

@@ -33,7 +33,8 @@ function requireSensible(sampleHz: number): void {
   if (sampleHz < LEAST_HZ || sampleHz > MOST_HZ)
     throw new EchtError(
       'bad-capture',
-      `${Number(sampleHz.toPrecision(3))} samples a second are no capture of an engine: look at the column of time, and at its unit.`,
+      `${Number(sampleHz.toPrecision(3))} samples a second are no capture of an engine: ` +
+        'look at the column of time, and at its unit.',
     )
 }
 

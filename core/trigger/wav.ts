@@ -1,5 +1,6 @@
 import * as wavefile from 'wavefile'
 import { EchtError } from '../error.ts'
+import { joinedBytes } from '../build/joinedBytes.ts'
 import { captureAtRate, MOST_SAMPLES, requireFewChannels, type Capture } from './captures.ts'
 
 /** The library has names of its own for a bundler, and one default for Node. */
@@ -98,7 +99,7 @@ export class WavReader {
     const header = this.found
     if (!header) throw bad('This is no WAV file, or it was cut short before its samples begin.')
     if (this.held < header.dataBytes) throw CUT()
-    const bytes = joined(this.pieces, this.held)
+    const bytes = joinedBytes(this.pieces)
     const frames = framesOf(header)
     if (frames < 3) throw bad('The WAV file holds no samples.')
     return {
@@ -109,17 +110,6 @@ export class WavReader {
       }),
     }
   }
-}
-
-function joined(pieces: readonly Uint8Array[], length: number): Uint8Array {
-  if (pieces.length === 1) return pieces[0]!
-  const all = new Uint8Array(length)
-  let at = 0
-  for (const piece of pieces) {
-    all.set(piece, at)
-    at += piece.length
-  }
-  return all
 }
 
 /** Four letters at a place. */

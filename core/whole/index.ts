@@ -67,7 +67,8 @@ export type ReadingAt = {
 
 /**
  * What a reader of a build shows at a truth in its family's unit. Throws `EchtError` `not-ready` with the reason where
- * its chain is not whole, `not-a-build`, `damaged-build`, `beyond-curve` where the curve does not reach, `below-absolute-zero`, `not-found`,
+ * its chain is not whole, `not-a-build`, `damaged-build`, `beyond-curve` where the curve does not
+ * reach, `below-absolute-zero`, `not-found`,
  * `not-a-number`.
  */
 export function readingAt(build: Build, readId: string, truth: number): ReadingAt {
@@ -123,7 +124,8 @@ export function enterTable(build: Build, readId: string, table: Table): Build {
 /**
  * The key-on check of a reader at a known truth: whether what was read agrees, and if not the likely causes with
  * their share of belief, likeliest first. `pinV` is Hz where edges are counted. Throws `EchtError`
- * `nothing-read`, `not-a-build`, `damaged-build`, `not-a-number`, `not-ready`, `not-found`, `beyond-curve`, `below-absolute-zero`.
+ * `nothing-read`, `not-a-build`, `damaged-build`, `not-a-number`, `not-ready`, `not-found`,
+ * `beyond-curve`, `below-absolute-zero`.
  */
 export function keyOn(
   build: Build,

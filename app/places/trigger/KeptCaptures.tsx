@@ -43,7 +43,8 @@ export function KeptCaptures({
       const { bytes, why } = await keptFile(sha256)
       if (!bytes)
         return why === 'damaged'
-          ? `${name} is damaged in this browser’s storage and is not opened. Import the build from a backup, or open the capture’s own file and keep it again.`
+          ? `${name} is damaged in this browser’s storage and is not opened. Import the build from ` +
+              'a backup, or open the capture’s own file and keep it again.'
           : `${name} is not in this browser: import the build as it was exported, a zip with its captures.`
       await capture.open(new File([bytes as BlobPart], name), rateHz)
       return null
