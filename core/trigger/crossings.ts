@@ -1,5 +1,6 @@
 import { grown } from './grown.ts'
 import type { Profile } from './profile.ts'
+import { sumOf } from './samples.ts'
 
 /**
  * Crossings of a pickup's signal, with the part of a sample at which they lie. A crossing counts where the signal goes
@@ -56,51 +57,62 @@ export type Crossings = {
 /** How the averages are read: from where, which way, how many samples each, and the sum one must reach to count. */
 type Reading = { at: number; ahead: 1 | -1; sign: 1 | -1; by: number; least: number; most: number }
 
-/** How many averages pass before one is above the threshold; all that may pass where none is. */
-function untilAbove(samples: Float32Array, { at, ahead, sign, by, least, most }: Reading): number {
-  let j = at
-  for (let b = 0; b < most; b++) {
-    let sum = 0
-    for (let k = 0; k < by; k++, j += ahead) sum += samples[j]!
-    if (sign * sum > least) return b
-  }
-  return most
-}
+/** The lowest sample of the first of the averages, and how far it is to that of the next. */
+const inSteps = ({ at, ahead, by }: Reading): { first: number; step: number } => ({
+  first: ahead > 0 ? at : at - by + 1,
+  step: ahead * by,
+})
 
-/** The highest average, the last one above the threshold, and the first below its negative, as sums. */
+/**
+ * The way over a signal: the highest average, the last one above the threshold, and the first below its negative, as
+ * sums; and what all that was read comes to.
+ */
 class Descent {
+  read = 0
   top = 0
   above = 0
   aboveSum = 0
   belowSum = 0
 
+  /** How many averages pass before one is above the threshold; all that may pass where none is. */
+  untilAbove(samples: Float32Array, reading: Reading): number {
+    const { sign, by, least, most } = reading
+    const { first, step } = inSteps(reading)
+    let read = 0
+    let b = 0
+    for (; b < most; b++) {
+      const sum = sumOf(samples, first + b * step, by)
+      read += sum
+      if (sign * sum > least) break
+    }
+    this.read += read
+    return b
+  }
+
   /** How many averages pass before one is below; all that may pass where none is. */
-  until(samples: Float32Array, { at, ahead, sign, by, least, most }: Reading): number {
-    let j = at
-    let { top, aboveSum } = this
+  untilBelow(samples: Float32Array, reading: Reading): number {
+    const { sign, by, least, most } = reading
+    const { first, step } = inSteps(reading)
+    let { read, top, aboveSum } = this
     let above = -1
-    for (let b = 0; b < most; b++) {
-      let sum = 0
-      for (let k = 0; k < by; k++, j += ahead) sum += samples[j]!
-      sum *= sign
+    let b = 0
+    for (; b < most; b++) {
+      const sum = sign * sumOf(samples, first + b * step, by)
+      read += sum
       if (sum > least) {
         if (sum > top) top = sum
         above = b
         aboveSum = sum
       } else if (sum < -least) {
         this.belowSum = sum
-        this.keep(top, above, aboveSum)
-        return b
+        break
       }
     }
-    this.keep(top, above, aboveSum)
-    return most
-  }
-
-  private keep(top: number, above: number, aboveSum: number): void {
+    this.read = read
     this.top = top
     this.above = above
     this.aboveSum = aboveSum
+    return b
   }
 }
 
@@ -124,8 +136,8 @@ export class VrScan {
     this.longest = task.period
   }
 
-  /** Runs the scan; what it found are views of its own stores. */
-  run(): Crossings & { steep: Float64Array } {
+  /** Runs the scan; what it found are views of its own stores. `read`: what all it went over comes to. */
+  run(): Crossings & { steep: Float64Array; read: number } {
     const { samples, task } = this
     const { from, most = Infinity } = task
     const ahead = task.to >= from ? 1 : -1
@@ -152,12 +164,12 @@ export class VrScan {
         most: Math.max(1, blocks),
       } as const
       if (!high) {
-        const passed = untilAbove(samples, reading)
+        const passed = descent.untilAbove(samples, reading)
         i += passed * by
         high = passed < reading.most
         if (high) descent.top = 0
       } else {
-        const passed = descent.until(samples, reading)
+        const passed = descent.untilBelow(samples, reading)
         if (descent.above >= 0) above = i + descent.above * by
         i += passed * by
         if (passed < reading.most) {
@@ -188,7 +200,11 @@ export class VrScan {
         high &&= i - above < this.longest
       }
     }
-    return { at: this.at.subarray(0, this.count), steep: this.steep.subarray(0, this.count) }
+    // less than one average is left, unless it was enough before
+    const rest = i + by > length ? length - i : 0
+    const read = descent.read + sumOf(samples, ahead > 0 ? from + i : from - length + 1, rest)
+    const { at, steep, count } = this
+    return { at: at.subarray(0, count), steep: steep.subarray(0, count), read }
   }
 
   private keep(x: number, slope: number): void {
@@ -220,11 +236,15 @@ export class VrScan {
     this.peak = Math.min(Math.max(top, FALLS * this.peak), 2 * this.peak)
     this.intervals[this.seen++ % RECENT] = interval
     const n = Math.min(this.seen, RECENT)
-    let [least, second, longest] = [Infinity, Infinity, 0]
+    let least = Infinity
+    let second = Infinity
+    let longest = 0
     for (let k = 0; k < n; k++) {
       const d = this.intervals[k]!
-      if (d < least) [least, second] = [d, least]
-      else if (d < second) second = d
+      if (d < least) {
+        second = least
+        least = d
+      } else if (d < second) second = d
       if (d > longest) longest = d
     }
     // one short interval may be noise
@@ -246,17 +266,17 @@ export class VrScan {
     const to = Math.min(samples.length - 1, Math.floor(rough + half))
     const n = to - from + 1
     if (n < 2) return { x: rough, slope }
-    let [sx, sy, sxx, sxy] = [0, 0, 0, 0]
+    // the places are whole numbers in a row: about their middle only the readings are left to add up
+    const middle = (from + to) / 2
+    let sy = 0
+    let sxy = 0
     for (let i = from; i <= to; i++) {
-      const x = i - rough
-      const y = sign * samples[i]!
-      sx += x
+      const y = samples[i]!
       sy += y
-      sxx += x * x
-      sxy += x * y
+      sxy += (i - middle) * y
     }
-    const b = (n * sxy - sx * sy) / (n * sxx - sx * sx)
-    const x = -(sy - b * sx) / n / b
+    const b = (sign * sxy) / ((n * (n * n - 1)) / 12)
+    const x = middle - rough - (sign * sy) / n / b
     return b < 0 && Math.abs(x) <= half + 1 ? { x: rough + x, slope: -b } : { x: rough, slope }
   }
 }

@@ -288,7 +288,6 @@ describe('what is no capture of that wheel', () => {
     const odd = Float32Array.of(3.4e38, -3.4e38, 1e-45, -0, 0)
     expect(decodeTrigger(odd, task).inSync).toBe(false)
     expect(() => decodeTrigger([1, 2] as never, task)).toThrow(coded('bad-capture'))
-    expect(() => decodeTrigger(samples, { ...task, sampleHz: 0 })).toThrow(coded('bad-capture'))
     expect(() => decodeTrigger(new Float32Array(9), { ...task, sampleHz: 0 })).toThrow(
       coded('not-positive'),
     )
@@ -296,6 +295,26 @@ describe('what is no capture of that wheel', () => {
       decodeTrigger(new Float32Array(9), { ...task, pickup: 'optical' as 'vr' }),
     ).toThrow(coded('unknown-pickup'))
   })
+  it.each(['vr', 'hall'] as const)(
+    'is refused wherever in a long capture by %s it is none',
+    (pickup) => {
+      const wheel = parseWheel('12-1')
+      const good = simulateTrigger({
+        ...{ wheel, pickup, sampleHz: 20_000, durationS: 1, seed: 4, noiseV: 0.01 },
+        rpm: (t) => 200 + 300 * t,
+      }).samples
+      const last = good.length - 1
+      const places = [0, 1, 2, last - 2, last - 1, last]
+      for (let k = 1; k < 60; k++) places.push(Math.floor((k * last) / 60))
+      for (const at of places) {
+        const samples = Float32Array.from(good)
+        samples[at] = at % 2 ? NaN : Infinity
+        expect(() => decodeTrigger(samples, { sampleHz: 20_000, wheel, pickup })).toThrow(
+          `Sample ${at} is`,
+        )
+      }
+    },
+  )
   it('says which edge of the wheel each is, round and round', () => {
     const made = turn({ wheel: '12-1', sampleHz: 48_000, durationS: 1, rpm: () => 400 })
     const { tracked } = readCapture(made.samples, { ...task, wheel: made.wheel })

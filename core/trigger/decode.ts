@@ -5,8 +5,8 @@ import { smoothedSpeed } from './speed.ts'
 import { otherWheel, type OtherWheel } from './otherWheel.ts'
 import { track } from './track.ts'
 import type { Tracked } from './tracked.ts'
+import { requireSamples } from './samples.ts'
 import { requirePickup, requireRate, requireWheel, type Pickup, type Wheel } from './wheel.ts'
-import { EchtError } from '../error.ts'
 import { aThing } from '../expects.ts'
 
 export type TriggerFault = { timeS: number; kind: 'noise' | 'missed' | 'sync-lost'; text: string }
@@ -31,10 +31,9 @@ const BEST = 4
  * best, so that a fault here and there and the start from rest say nothing; null where too few are there.
  */
 export const fitOf =
-  (wheel: Wheel) =>
+  (pattern: Pattern) =>
   (crossings: Crossings): number | null => {
     const { at } = crossings
-    const pattern = new Pattern(wheel)
     const intervals = Math.max(8, 2 * pattern.n + 1)
     const last = at.length - 1 - intervals
     if (last < 0) return pattern.alignAny(crossings, 0, at.length - 1)?.cost ?? null
@@ -59,8 +58,9 @@ export function readCapture(
   const sampleHz = requireRate(task.sampleHz)
   const wheel = requireWheel(task.wheel)
   const pickup = requirePickup(task.pickup)
-  const edges = edgesOf(samples, { pickup, fits: fitOf(wheel) })
-  const followed = track(edges, wheel)
+  const pattern = new Pattern(wheel)
+  const edges = edgesOf(samples, { pickup, fits: fitOf(pattern) })
+  const followed = track(edges, pattern)
   const other = otherWheel(edges, wheel, followed)
   const tracked = other ? lostFrom(edges.at) : followed
   return {
@@ -133,40 +133,6 @@ const faultText = (kind: TriggerFault['kind'], edge: number | null): string =>
     : kind === 'missed'
       ? `Tooth ${edge} from edge 0 did not show: broken off, too far from the pickup, or under the threshold.`
       : 'Sync lost: what follows fits no place on the wheel.'
-
-/** The bits of a single's exponent: all of them are set in what is no number (IEEE 754). */
-const EXPONENT = 0x7f80_0000
-/** Its lowest bit: added to a full exponent it carries into the sign. */
-const CARRY = 0x0080_0000
-
-/** By the bits: a third of the time that comparing or adding takes. */
-function allFinite(samples: Float32Array): boolean {
-  const bits = new Int32Array(samples.buffer, samples.byteOffset, samples.length)
-  const n = bits.length
-  let carried = 0
-  let i = 0
-  for (; i + 4 <= n; i += 4)
-    carried |=
-      ((bits[i]! & EXPONENT) + CARRY) |
-      ((bits[i + 1]! & EXPONENT) + CARRY) |
-      ((bits[i + 2]! & EXPONENT) + CARRY) |
-      ((bits[i + 3]! & EXPONENT) + CARRY)
-  for (; i < n; i++) carried |= (bits[i]! & EXPONENT) + CARRY
-  return carried >= 0
-}
-
-export function requireSamples(samples: unknown): Float32Array {
-  if (!(samples instanceof Float32Array))
-    throw new EchtError('bad-capture', 'A capture is a Float32Array of samples, in volts.')
-  if (!allFinite(samples)) {
-    const at = samples.findIndex((v) => !Number.isFinite(v))
-    throw new EchtError(
-      'bad-capture',
-      `Sample ${at} is ${samples[at]}: a capture holds numbers only. Cut it before that place.`,
-    )
-  }
-  return samples
-}
 
 /**
  * Speed, sync, polarity and faults out of a capture of a trigger wheel that is known. Edges are placed between

@@ -2,6 +2,7 @@ import { VrScan, type Crossings } from './crossings.ts'
 import { levelsOf, switchings } from './levels.ts'
 import { isClear, profileOf, type Profile } from './profile.ts'
 import { rhythmOf } from './rhythm.ts'
+import { requireNumbers } from './samples.ts'
 import type { Pickup } from './wheel.ts'
 
 export type Polarity = 'right' | 'reversed' | 'unsure'
@@ -28,7 +29,10 @@ const SAID = 0.7
 /** A pickup's steep crossing counts as much as its rhythm does. */
 const BY_STEEPNESS = 1.5
 
-/** The edges of a pickup's signal, and its polarity, by a wheel. Arguments are checked. */
+/**
+ * The edges of a pickup's signal, and its polarity, by a wheel. Arguments are checked, but for what the samples hold.
+ * Throws `EchtError` `bad-capture` where one is no number.
+ */
 export function edgesOf(
   samples: Float32Array,
   { pickup, fits }: { pickup: Pickup; fits: Fits },
@@ -42,6 +46,7 @@ const NO_EDGES: Edges = {
 }
 
 function hallEdges(samples: Float32Array, fits: Fits): Edges {
+  requireNumbers(samples)
   const levels = levelsOf(samples)
   if (!levels) return NO_EDGES
   const { falls, rises } = switchings(samples, levels)
@@ -115,16 +120,23 @@ type Begin = { from: number; to: number; period: number; peak: number }
 function vrEdges(samples: Float32Array, fits: Fits): Edges {
   const profile = profileOf(samples)
   const begin = strongPlace(samples, profile)
-  if (!begin) return NO_EDGES
+  if (!begin || !Number.isFinite(begin.period + begin.peak)) {
+    requireNumbers(samples)
+    return NO_EDGES
+  }
   const [falling, rising] = ([1, -1] as const).map((sign) => {
     const scan = new VrScan(samples, { ...begin, sign, profile, most: ENOUGH })
     const found = scan.run()
+    requireNumbers(samples, found.read)
     const rough = (fits(found) ?? Infinity) + (hidesCrossings(samples, found.at, sign) ? HIDES : 0)
     return { rough, edges: found.at.length, steep: middleOf(found.steep) }
   })
   const evidence = { falling: falling!, rising: rising! }
   const { polarity, sign } = verdict(evidence)
-  return { ...wholeScan(samples, profile, { ...begin, sign }), polarity, sign, evidence }
+  const { at, steep, read } = wholeScan(samples, profile, { ...begin, sign })
+  // every sample was gone over: adding them up once more would take as long again
+  requireNumbers(samples, read)
+  return { at, steep, polarity, sign, evidence }
 }
 
 /** What it counts against a way of crossing that its gaps hide one more, as a mean square of changes of speed. */
@@ -163,13 +175,13 @@ function wholeScan(
   samples: Float32Array,
   profile: Profile,
   { from, period, peak, sign }: Begin & { sign: 1 | -1 },
-): Crossings {
+): Crossings & { read: number } {
   const task = { period, peak, sign, profile }
   const ahead = new VrScan(samples, { ...task, from, to: samples.length }).run()
   if (from === 0) return ahead
   if (ahead.at.length < 3) {
     const back = new VrScan(samples, { ...task, from: samples.length - 1, to: -1 }).run()
-    return { at: back.at.reverse(), steep: back.steep.reverse() }
+    return { at: back.at.reverse(), steep: back.steep.reverse(), read: back.read }
   }
   // the first crossing was found without one before it: it is left to the way back, which begins after the second
   const [first, second] = [ahead.at[1]!, ahead.at[2]!]
@@ -185,7 +197,8 @@ function wholeScan(
     all.set(b.subarray(1), earlier.length)
     return all
   }
-  return { at: joined(back.at, ahead.at), steep: joined(back.steep, ahead.steep) }
+  const read = back.read + ahead.read
+  return { at: joined(back.at, ahead.at), steep: joined(back.steep, ahead.steep), read }
 }
 
 /** Edges by which polarity is judged. */
@@ -229,11 +242,13 @@ function strongPlace(samples: Float32Array, profile: Profile): Begin | null {
 
 /** The rhythm where a stretch begins: by as few samples as hold enough teeth, for the speed may change further on. */
 function rhythmFrom(samples: Float32Array, from: number, to: number): ReturnType<typeof rhythmOf> {
-  for (let window = LOOKED_AT.least; ; window *= 2) {
+  for (let window = LOOKED_AT.least; ;) {
     const end = Math.min(to, from + window)
     const rhythm = rhythmOf(samples, from, end)
-    const enough = rhythm !== null && end - from > ENOUGH_TEETH * rhythm.period
-    if (enough || end === to || window >= LOOKED_AT.most) return rhythm
+    const enough = (ENOUGH_TEETH + 1) * (rhythm?.period ?? 0)
+    if ((rhythm && end - from > enough) || end === to || window >= LOOKED_AT.most) return rhythm
+    // as many as the teeth just seen need
+    window = Math.min(LOOKED_AT.most, Math.max(2 * window, Math.ceil(enough)))
   }
 }
 

@@ -1,8 +1,8 @@
 import { EchtError } from '../error.ts'
 import { aThing } from '../expects.ts'
 import { candidatesOf } from './candidates.ts'
-import { requireSamples } from './decode.ts'
 import { edgesOf } from './edges.ts'
+import { requireSamples } from './samples.ts'
 import { requirePickup, requireRate, type Pickup, type Wheel } from './wheel.ts'
 
 export type IdentifiedWheel = {

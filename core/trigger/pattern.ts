@@ -230,7 +230,7 @@ export type Patience = { left: number }
 /** Mean square of the logarithms' changes of an engine that turns evenly, compression and all. */
 const EVEN = { coarse: 0.02, fine: 0.05 }
 
-const PATIENT = 40
+const PATIENT = 20
 
 function sureBelow(
   {

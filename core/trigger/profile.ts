@@ -9,7 +9,7 @@ export type Profile = {
 }
 
 const PARTS = 256
-const LOOKS = 1024
+const LOOKS = 512
 /** Mean of |difference| of two normal numbers over σ. */
 const MEAN_DIFFERENCE = 2 / Math.sqrt(Math.PI)
 

@@ -106,14 +106,18 @@ class Lines {
       sxy[at + 1] = sxy[at]! + x * y
     }
     for (let k = from; k < to; k++) {
-      let [a, b] = [k - 1 - base, k + 1 - base]
+      let a = k - 1 - base
+      let b = k + 1 - base
       for (let w = 0; w < ROW; w++) {
         // one more on either side, where a run ends both from the other; too far apart they stay as they are
         if (w > 0) {
           const first = Math.max(0, Math.min(a - 1, end - base - (b - a) - 2))
           const last = first + (b - a) + 1
           const fits = last + base < end && angle[last + base]! - angle[first + base]! <= most
-          if (fits) [a, b] = [first, last + 1]
+          if (fits) {
+            a = first
+            b = last + 1
+          }
         }
         const x = sx[b]! - sx[a]!
         const count = b - a
@@ -136,12 +140,18 @@ const BESIDE = 3
 function missesOf(angle: Float64Array, time: Float64Array, speed: Float64Array): Float64Array {
   const misses = new Float64Array(time.length)
   for (let k = BESIDE; k < time.length - BESIDE; k++) {
-    let [off, squares] = [0, 1]
+    const here = angle[k]!
+    let apart = 1
+    for (let j = k - BESIDE; j <= k + BESIDE; j++) if (j !== k) apart *= here - angle[j]!
+    let off = 0
+    let squares = 1
     for (let i = k - BESIDE; i <= k + BESIDE; i++) {
       if (i === k) continue
-      let share = 1
+      const there = angle[i]!
+      let others = here - there
       for (let j = k - BESIDE; j <= k + BESIDE; j++)
-        if (j !== i && j !== k) share *= (angle[k]! - angle[j]!) / (angle[i]! - angle[j]!)
+        if (j !== i && j !== k) others *= there - angle[j]!
+      const share = apart / others
       off += share * (time[i]! - time[k]!)
       squares += share * share
     }

@@ -5,6 +5,8 @@ import { sampleVariance } from 'simple-statistics'
 const ORDERS = [0.5, 1, 1.5, 2, 2.5, 3, 4]
 /** Degrees of freedom a swing takes: level, trend, and the swing itself. */
 const TAKES = 4
+/** Those of a swing in time: place, speed, its change, and the swing. */
+const TAKES_IN_TIME = 5
 /** From such a swing on its own harmonics count. */
 const LARGE = 0.08
 const REFINED = 2
@@ -56,7 +58,8 @@ export class Stretch {
     const mean = logSpeeds.reduce((s, v) => s + v, 0) / m
     // two edges at one place have no speed between them
     if (!Number.isFinite(mean)) return Infinity
-    const y = logSpeeds.map((v) => v - mean)
+    const y = new Float64Array(m)
+    for (let i = 0; i < m; i++) y[i] = logSpeeds[i]! - mean
     const fits = swings.map((swing) => swing.fitted(y))
     // some swings look alike by intervals between the same teeth: steepness tells them apart
     const apart = (fit: Fit): number =>
@@ -82,36 +85,48 @@ export class Stretch {
 export const BY_STEEPNESS = 0.05
 
 /** A level, a trend and a swing that were fitted, how large the swing is, and the sum of squares that is left. */
-type Fit = { swing: Swing; coefficients: number[]; size: number; left: number }
+type Fit = { swing: Swing; coefficients: Float64Array; size: number; left: number }
 
 /** A swing of one order as it shows over some intervals. */
 class Swing {
   /** level, trend and swing at each interval, a column each */
-  private readonly columns: number[][]
-  private readonly inverse: number[][]
+  private readonly columns: Float64Array[]
+  private readonly inverse: Float64Array[]
   /** the swing at the middle of each interval */
-  private readonly cos: number[] = []
-  private readonly sin: number[] = []
+  private readonly cos: Float64Array
+  private readonly sin: Float64Array
 
   constructor(
     readonly order: number,
     private readonly intervals: readonly Interval[],
     private readonly sightsAt: readonly number[],
   ) {
-    const [level, trend, c, s]: number[][] = [[], [], [], []]
-    for (const { middle, width } of intervals) {
+    const m = intervals.length
+    const [level, trend] = [new Float64Array(m).fill(1), new Float64Array(m)]
+    const [c, s] = [new Float64Array(m), new Float64Array(m)]
+    this.cos = new Float64Array(m)
+    this.sin = new Float64Array(m)
+    let of = NaN
+    let leaves = 1
+    for (let i = 0; i < m; i++) {
+      const { middle, width } = intervals[i]!
       const phase = this.phase(middle)
-      const leaves = blurred(this.phase(width / 2))
-      const [cos, sin] = [Math.cos(phase), Math.sin(phase)]
-      this.cos.push(cos)
-      this.sin.push(sin)
-      level!.push(1)
-      trend!.push(this.along(middle))
-      c!.push(cos * leaves)
-      s!.push(sin * leaves)
+      // most steps of a wheel are as wide as the one before
+      if (width !== of) {
+        leaves = blurred(this.phase(width / 2))
+        of = width
+      }
+      const cos = Math.cos(phase)
+      const sin = Math.sin(phase)
+      this.cos[i] = cos
+      this.sin[i] = sin
+      trend[i] = this.along(middle)
+      c[i] = cos * leaves
+      s[i] = sin * leaves
     }
-    this.columns = [level!, trend!, c!, s!]
-    this.inverse = inverse(normalOf(this.columns, RIDGE)).to2DArray()
+    this.columns = [level, trend, c, s]
+    const inverted = inverse(normalOf(this.columns, RIDGE)).to2DArray()
+    this.inverse = inverted.map((row) => Float64Array.from(row))
   }
 
   private phase(angle: number): number {
@@ -125,9 +140,11 @@ class Swing {
   }
 
   /** Least squares on level, trend and swing. A touch of ridge keeps aliased swings small. */
-  fitted(y: readonly number[]): Fit {
-    const right = this.columns.map((column) => dot(column, y))
-    const coefficients = this.inverse.map((row) => dot(row, right))
+  fitted(y: Float64Array): Fit {
+    const right = new Float64Array(TAKES)
+    const coefficients = new Float64Array(TAKES)
+    for (let i = 0; i < TAKES; i++) right[i] = dot(this.columns[i]!, y)
+    for (let i = 0; i < TAKES; i++) coefficients[i] = dot(this.inverse[i]!, right)
     // of two that explain alike the smaller swing is the likelier: what the ridge weighs stays in
     const left = Math.max(0, dot(y, y) - dot(coefficients, right))
     return { swing: this, coefficients, size: sizeOf(coefficients), left }
@@ -147,14 +164,16 @@ class Swing {
   }
 
   /** The same fit once the harmonics of a large swing have been taken off as well. */
-  refined(fit: Fit, y: readonly number[]): Fit {
+  refined(fit: Fit, y: Float64Array): Fit {
     let now = fit
     let { left } = fit
     for (let round = 0; round < REFINED && now.size >= LARGE; round++) {
       const [c, s] = [now.coefficients[2]!, now.coefficients[3]!]
       const large = this.logMeanSpeeds(Math.min(MOST_SWING, now.size), Math.atan2(s, c))
-      const sine = (i: number): number => c * this.columns[2]![i]! + s * this.columns[3]![i]!
-      now = this.fitted(y.map((v, i) => v - (large[i]! - sine(i))))
+      const [cos, sin] = [this.columns[2]!, this.columns[3]!]
+      const plain = new Float64Array(y.length)
+      for (let i = 0; i < y.length; i++) plain[i] = y[i]! - (large[i]! - c * cos[i]! - s * sin[i]!)
+      now = this.fitted(plain)
       left = Math.min(left, now.left)
     }
     return { ...now, left }
@@ -164,33 +183,33 @@ class Swing {
    * The logarithm of the mean speed over each interval of a speed that goes as 1 + size·cos. Time adds up, so that it
    * is the slowness that is averaged; its harmonics follow one another by one ratio.
    */
-  private logMeanSpeeds(size: number, at: number): number[] {
+  private logMeanSpeeds(size: number, at: number): Float64Array {
     const ratio = -(1 - Math.sqrt(1 - size * size)) / size
     const [cosAt, sinAt] = [Math.cos(at), Math.sin(at)]
-    return this.intervals.map(({ width }, i) => {
-      const half = this.phase(width / 2)
+    const logs = new Float64Array(this.intervals.length)
+    for (let i = 0; i < logs.length; i++) {
+      const half = this.phase(this.intervals[i]!.width / 2)
       const c = this.cos[i]! * cosAt + this.sin[i]! * sinAt
       const slowness =
         1 +
         2 * ratio * blurred(half) * c +
         2 * ratio ** 2 * blurred(2 * half) * (2 * c * c - 1) +
         2 * ratio ** 3 * blurred(3 * half) * c * (4 * c * c - 3)
-      return -Math.log(Math.max(0.05, slowness))
-    })
+      logs[i] = -Math.log(Math.max(0.05, slowness))
+    }
+    return logs
   }
 }
 
-const sizeOf = (coefficients: readonly number[]): number =>
+const sizeOf = (coefficients: Float64Array): number =>
   Math.hypot(coefficients[2]!, coefficients[3]!)
 
-function dot(a: readonly number[], b: readonly number[]): number {
+// of one kind of store only: it is the innermost of all
+function dot(a: Float64Array, b: Float64Array): number {
   let sum = 0
   for (let i = 0; i < a.length; i++) sum += a[i]! * b[i]!
   return sum
 }
-
-/** Degrees of freedom of a swing in time: place, speed, its change, and the swing. */
-const TAKES_IN_TIME = 5
 
 /**
  * The same for a speed that goes as a sine of time, as an engine's does that a starter drags over compression: the
@@ -204,24 +223,30 @@ function inTime(
 ): number {
   const m = intervals.length
   if (m < TAKES_IN_TIME + 2) return Infinity
-  const times = [0]
-  const places = [0]
-  for (const [i, { width }] of intervals.entries()) {
+  const times = new Float64Array(m + 1)
+  const places = new Float64Array(m + 1)
+  for (let i = 0; i < m; i++) {
+    const { width } = intervals[i]!
     times[i + 1] = times[i]! + width / Math.exp(logSpeeds[i]!)
     places[i + 1] = places[i]! + width
   }
-  const [whole, turned] = [times[m]!, places[m]!]
-  const rate = (2 * Math.PI * order * turned) / 360 / whole
-  const columns = [
-    times.map(() => 1),
-    times.map((t) => t / whole),
-    times.map((t) => (t / whole) ** 2),
-    times.map((t) => Math.cos(rate * t)),
-    times.map((t) => Math.sin(rate * t)),
-  ]
+  const whole = times[m]!
+  const rate = (2 * Math.PI * order * places[m]!) / 360 / whole
+  const columns = Array.from({ length: TAKES_IN_TIME }, () => new Float64Array(m + 1))
+  const [level, line, square, cos, sin] = columns as [Float64Array, ...Float64Array[]]
+  level.fill(1)
+  for (let i = 0; i <= m; i++) {
+    const t = times[i]!
+    line![i] = t / whole
+    square![i] = (t / whole) ** 2
+    cos![i] = Math.cos(rate * t)
+    sin![i] = Math.sin(rate * t)
+  }
   const right = columns.map((column) => dot(column, places))
   const coefficients = solve(normalOf(columns, TINY), Matrix.columnVector(right)).to1DArray()
-  const at = times.map((_, i) => columns.reduce((sum, v, a) => sum + v[i]! * coefficients[a]!, 0))
+  const at = new Float64Array(m + 1)
+  for (const [a, column] of columns.entries())
+    for (let i = 0; i <= m; i++) at[i]! += column[i]! * coefficients[a]!
   let left = 0
   for (let i = 0; i < m; i++) {
     const step = at[i + 1]! - at[i]!
@@ -236,8 +261,14 @@ const TINY = 1e-9
 const blurred = (half: number): number => (half < 1e-6 ? 1 : Math.sin(half) / half)
 
 /** The matrix of least squares on some columns. */
-const normalOf = (columns: readonly (readonly number[])[], ridge: number): Matrix =>
-  new Matrix(
-    columns.map((a, i) => columns.map((b, j) => dot(a, b) + (i === j ? ridge * a.length : 0))),
-  )
+function normalOf(columns: readonly Float64Array[], ridge: number): Matrix {
+  const normal = new Matrix(columns.length, columns.length)
+  for (const [i, a] of columns.entries())
+    for (let j = 0; j <= i; j++) {
+      const sum = dot(a, columns[j]!) + (i === j ? ridge * a.length : 0)
+      normal.set(i, j, sum)
+      normal.set(j, i, sum)
+    }
+  return normal
+}
 const RIDGE = 1e-3

@@ -1,16 +1,14 @@
 import type { Crossings } from './crossings.ts'
 import { hindsight } from './hindsight.ts'
-import { Pattern } from './pattern.ts'
+import type { Pattern } from './pattern.ts'
 import type { Tracked } from './tracked.ts'
 import { followed } from './tracker.ts'
-import type { Wheel } from './wheel.ts'
 
 /**
  * Follows edges round the wheel: from where they are sure to be, back to where it began and on to where it is lost, and
  * so on from there. An edge too many and a tooth that did not show are named where they were.
  */
-export function track(crossings: Crossings, wheel: Wheel): Tracked {
-  const pattern = new Pattern(wheel)
+export function track(crossings: Crossings, pattern: Pattern): Tracked {
   const tracked = followed(crossings, pattern)
   return hindsight(tracked, crossings, pattern) ?? withoutDoubtful(tracked, pattern.n)
 }

@@ -26,7 +26,7 @@ export function followed(crossings: Crossings, pattern: Pattern, begin?: Alignme
 }
 
 /** Places that are looked at for an engine before what follows is taken for noise, and turns that show one. */
-const PLACES = 200
+const PLACES = 120
 const TURNS = 3
 
 /** As far as that edges lead back from a sure place. */
