@@ -18,6 +18,10 @@ const ARM_AVERAGES = 0.25
 const AVERAGES = 4
 /** The line that places a crossing goes through samples up to so much of the peak. */
 const LINE = 0.6
+/** Part of its own top at which the width of a crossing is taken. */
+const WIDTH_AT = 0.4
+/** A signal that takes so much of a tooth from one flank to the other rests between them. */
+const FLAT = 0.25
 /** Without a crossing for so many of the longest intervals the signal has sunk, and the threshold follows it. */
 const SINKS = 4
 const SINK = 0.7
@@ -52,6 +56,26 @@ export type Crossings = {
   steep: Float64Array | null
   /** steepness is that of how quickly teeth pass, which need not be equally wide */
   byTeeth?: true
+}
+
+/**
+ * What a scan found; `read`: what all it went over comes to; `widths`, of a scan of so many crossings: how
+ * wide what each goes over is, of any unit.
+ */
+export type Scanned = Crossings & {
+  steep: Float64Array
+  read: number
+  widths: Float64Array | null
+}
+
+/** The last average that is above, the first that is below, V; how high it went before, and samples averaged. */
+type Passage = {
+  above: number
+  aboveV: number
+  below: number
+  belowV: number
+  top: number
+  by: number
 }
 
 /** How the averages are read: from where, which way, how many samples each, and the sum one must reach to count. */
@@ -121,6 +145,7 @@ export class VrScan {
   private at: Float64Array = new Float64Array(1024)
   private steep: Float64Array = new Float64Array(1024)
   private count = 0
+  private readonly widths: Float64Array | null
   private readonly intervals = new Float64Array(RECENT)
   private seen = 0
   private peak: number
@@ -134,10 +159,11 @@ export class VrScan {
     this.peak = task.peak
     this.period = task.period
     this.longest = task.period
+    this.widths = task.most === undefined ? null : new Float64Array(task.most)
   }
 
-  /** Runs the scan; what it found are views of its own stores. `read`: what all it went over comes to. */
-  run(): Crossings & { steep: Float64Array; read: number } {
+  /** Runs the scan; what it found are views of its own stores. */
+  run(): Scanned {
     const { samples, task } = this
     const { from, most = Infinity } = task
     const ahead = task.to >= from ? 1 : -1
@@ -180,9 +206,11 @@ export class VrScan {
             aboveV: descent.aboveSum / by,
             below: from + ahead * (i + middle),
             belowV: descent.belowSum / by,
+            ...{ top: descent.top / by, by },
           })
           // one that lies no further than the last is that one again, in two parts by its noise
           if (this.count === 0 || (x - last) * ahead > APART * this.period) {
+            if (this.widths) this.widths[this.count] = this.widthAt(x, by, descent.top / by)
             this.keep(x, slope)
             this.passed(Math.abs(x - last), descent.top / by)
             last = x
@@ -203,8 +231,44 @@ export class VrScan {
     // less than one average is left, unless it was enough before
     const rest = i + by > length ? length - i : 0
     const read = descent.read + sumOf(samples, ahead > 0 ? from + i : from - length + 1, rest)
-    const { at, steep, count } = this
-    return { at: at.subarray(0, count), steep: steep.subarray(0, count), read }
+    const { at, steep, widths, count } = this
+    return {
+      ...{ at: at.subarray(0, count), steep: steep.subarray(0, count), read },
+      widths: widths && widths.subarray(0, count),
+    }
+  }
+
+  /**
+   * How wide what a crossing goes over is, whatever the speed: from where the signal is last so high before it as a part
+   * of its top, to where it is as low after it.
+   */
+  private widthAt(x: number, by: number, top: number): number {
+    const level = WIDTH_AT * top
+    const took = this.reaches(x, by, { level, way: -1 }) + this.reaches(x, by, { level, way: 1 })
+    // the signal is as high as it passes quickly
+    return took * top
+  }
+
+  /** Over a wide tooth a signal rests at zero, and noise crosses it anywhere: its middle is between its two flanks. */
+  private halfway(rough: number, { by, top }: Passage): number {
+    const level = WIDTH_AT * top
+    const [before, after] = ([-1, 1] as const).map((way) => this.reaches(rough, by, { level, way }))
+    const off = (after! - before!) / 2
+    return Math.abs(off) < this.period / 2 ? rough + off : rough
+  }
+
+  /** How far from a crossing averages reach a level: before it above, after it below, by a line between the last two. */
+  private reaches(x: number, by: number, { level, way }: { level: number; way: 1 | -1 }): number {
+    const { samples } = this
+    const { sign } = this.task
+    let before = 0
+    for (let step = 0; ; step++) {
+      const from = Math.round(x + way * step * by - by / 2)
+      if (from < 0 || from + by > samples.length) return NaN
+      const now = (-way * sign * sumOf(samples, from, by)) / by
+      if (now >= level) return Math.max(0.1, step - (now - level) / (now - before || 1)) * by
+      before = now
+    }
   }
 
   private keep(x: number, slope: number): void {
@@ -253,14 +317,12 @@ export class VrScan {
   }
 
   /** Where a signal that was above and is below went through zero, and how steeply. */
-  private placed(c: { above: number; aboveV: number; below: number; belowV: number }): {
-    x: number
-    slope: number
-  } {
+  private placed(c: Passage): { x: number; slope: number } {
     const { samples } = this
     const { sign } = this.task
     const slope = (c.aboveV - c.belowV) / Math.abs(c.below - c.above)
     const rough = c.above + (Math.sign(c.below - c.above) * c.aboveV) / slope
+    if (LINE * this.peak > FLAT * this.period * slope) return { x: this.halfway(rough, c), slope }
     const half = Math.min(Math.max(1, (LINE * this.peak) / slope), Math.max(1, 0.2 * this.period))
     const from = Math.max(0, Math.ceil(rough - half))
     const to = Math.min(samples.length - 1, Math.floor(rough + half))

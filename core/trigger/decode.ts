@@ -1,6 +1,5 @@
-import type { Crossings } from './crossings.ts'
-import { edgesOf, type Edges, type Polarity } from './edges.ts'
-import { Pattern } from './pattern.ts'
+import { edgesOf, type Edges, type Fits, type Polarity } from './edges.ts'
+import { FEW, FEWEST, Pattern } from './pattern.ts'
 import { smoothedSpeed } from './speed.ts'
 import { otherWheel, type OtherWheel } from './otherWheel.ts'
 import { track } from './track.ts'
@@ -30,21 +29,30 @@ const BEST = 4
  * How well edges fit a wheel: mean square of the change of speed over two turns, at some places the quarter that fits
  * best, so that a fault here and there and the start from rest say nothing; null where too few are there.
  */
-export const fitOf =
-  (pattern: Pattern) =>
-  (crossings: Crossings): number | null => {
+export const fitOf = (pattern: Pattern): Fits => ({
+  few: pattern.n <= FEWEST,
+  alike: pattern.n <= FEWEST ? SWUNG.fewest : pattern.n <= FEW ? SWUNG.few : PLACED,
+  cost: (crossings) => {
     const { at } = crossings
+    // some swing would make any crossings fit a wheel of few edges: it is held against an engine that turns evenly
+    const costAt = (k: number, over: number): number | null => {
+      const fit =
+        pattern.n <= FEWEST ? pattern.align(at, k, over) : pattern.alignAny(crossings, k, over)
+      return fit && fit.cost
+    }
     const intervals = Math.max(8, 2 * pattern.n + 1)
     const last = at.length - 1 - intervals
-    if (last < 0) return pattern.alignAny(crossings, 0, at.length - 1)?.cost ?? null
+    if (last < 0) return costAt(0, at.length - 1)
     const places = Array.from({ length: LOOKED_AT }, (_, i) =>
       Math.round((i * last) / (LOOKED_AT - 1)),
     )
-    const costs = [...new Set(places)]
-      .map((k) => pattern.alignAny(crossings, k, intervals)!.cost)
-      .sort((a, b) => a - b)
+    const costs = [...new Set(places)].map((k) => costAt(k, intervals)!).sort((a, b) => a - b)
     return costs[Math.floor(costs.length / BEST)]!
-  }
+  },
+})
+/** Below this crossings fit as well as edges can be placed; and what a swing may leave where few edges do not tell it. */
+const PLACED = 2e-4
+const SWUNG = { fewest: 0.05, few: 2e-3 }
 
 /** A capture read whole: what `decodeTrigger` gives, and which edge of the wheel each edge is. */
 export type ReadCapture = DecodedTrigger & { tracked: Tracked; edges: Edges; sampleHz: number }

@@ -7,10 +7,16 @@ import type { Pickup } from './wheel.ts'
 
 export type Polarity = 'right' | 'reversed' | 'unsure'
 
-/** How the two ways a signal crosses zero fit a wheel: mean square of the change of speed, and how steep they are. */
+/**
+ * How one way a signal crosses fits a wheel: mean square of the change of speed, how steep it is, and by how much what
+ * it crosses differs in width from one to the next, as the mean square of a logarithm: teeth are alike, spaces are not.
+ */
+type WayEvidence = { rough: number; edges: number; steep: number; unlike: number }
+
+/** The evidence of the two ways. */
 export type Evidence = {
-  falling: { rough: number; edges: number; steep: number }
-  rising: { rough: number; edges: number; steep: number }
+  falling: WayEvidence
+  rising: WayEvidence
 }
 
 /** Edges of a signal, by the way it crosses that lies at the tooth centres. */
@@ -22,12 +28,16 @@ export type Edges = Crossings & {
 }
 
 /** How well crossings fit a wheel: the less the better; null where too few do. */
-export type Fits = (crossings: Crossings) => number | null
+export type Fits = {
+  cost: (crossings: Crossings) => number | null
+  /** below this they fit alike: by how well edges are placed, or by what a swing of the speed makes of few edges */
+  alike: number
+  /** it is a wheel of so few edges that a swing of the speed explains any place of it */
+  few: boolean
+}
 
 /** What speaks for one way of crossing, as a logarithm, from which it is said to be the one. */
 const SAID = 0.7
-/** A pickup's steep crossing counts as much as its rhythm does. */
-const BY_STEEPNESS = 1.5
 
 /**
  * The edges of a pickup's signal, and its polarity, by a wheel. Arguments are checked, but for what the samples hold.
@@ -51,39 +61,40 @@ function hallEdges(samples: Float32Array, fits: Fits): Edges {
   if (!levels) return NO_EDGES
   const { falls, rises } = switchings(samples, levels)
   if (falls.length < 3 || rises.length < 3) return NO_EDGES
+  // what is low begins with a fall and ends with a rise
+  const [low, high] = [levelsFrom(falls, rises), levelsFrom(rises, falls)]
   const evidence = {
-    falling: { rough: fits({ at: falls, steep: null }) ?? Infinity, edges: falls.length, steep: 1 },
-    rising: { rough: fits({ at: rises, steep: null }) ?? Infinity, edges: rises.length, steep: 1 },
+    falling: hallEvidence(fits, falls, low),
+    rising: hallEvidence(fits, rises, high),
   }
-  // the long level is the one in the gap: high where the leads and the edge are right
-  const reversed = lowIsLonger(falls, rises)
-  return reversed
-    ? {
-        at: rises,
-        steep: byTeeth(rises, falls),
-        byTeeth: true,
-        polarity: 'reversed',
-        sign: -1,
-        evidence,
-      }
-    : {
-        at: falls,
-        steep: byTeeth(falls, rises),
-        byTeeth: true,
-        polarity: 'right',
-        sign: 1,
-        evidence,
-      }
+  // by equal teeth both ways come alike: where the speed swings, few edges tell the one from the other by chance only
+  const steady = Math.min(evidence.falling.rough, evidence.rising.rough) < STEADY
+  const { polarity, sign } = verdict(evidence, {
+    alike: steady ? fits.alike / STEADIER : fits.alike,
+    few: fits.few,
+    longer: longer(high, low),
+  })
+  const [at, widths] = sign === 1 ? [falls, low] : [rises, high]
+  return { at, steep: byTeeth(widths), byTeeth: true, polarity, sign, evidence }
 }
 
+/** By the intervals alone, and by how quickly what they begin passes as well: whichever fits, where a speed swings. */
+function hallEvidence(fits: Fits, at: Float64Array, widths: Float64Array): WayEvidence {
+  const steep = byTeeth(widths)
+  const alone = fits.cost({ at, steep: null }) ?? Infinity
+  const both = steep ? (fits.cost({ at, steep, byTeeth: true }) ?? Infinity) : Infinity
+  const rough = Math.min(alone, both)
+  return { rough, edges: at.length, steep: 1, unlike: unlikeness(widths) }
+}
+
+/** What is left of the speed by an engine that surely turns evenly, and by how much less alike makes then. */
+const STEADY = 1e-4
+const STEADIER = 25
 /** A tooth of fewer samples is too coarse to tell a speed by. */
 const TELLING = 20
 
-/**
- * As how steep a coil's signal is at each edge, which goes as the square of the speed: by how quickly each tooth passes,
- * since the teeth of a wheel are equally wide. Null where they pass in too few samples.
- */
-function byTeeth(begin: Float64Array, end: Float64Array): Float64Array | null {
+/** How long each level lasts that begins at one switching and ends at the next of the other way; NaN where none does. */
+function levelsFrom(begin: Float64Array, end: Float64Array): Float64Array {
   const widths = new Float64Array(begin.length)
   let e = 0
   for (let k = 0; k < begin.length; k++) {
@@ -91,28 +102,26 @@ function byTeeth(begin: Float64Array, end: Float64Array): Float64Array | null {
     const passed = e < end.length && (k + 1 === begin.length || end[e]! <= begin[k + 1]!)
     widths[k] = passed ? end[e]! - begin[k]! : NaN
   }
-  const known = widths.filter((w) => w > 0).sort()
-  const middle = known[known.length >> 1] ?? 0
+  return widths
+}
+
+/**
+ * As how steep a coil's signal is at each edge, which goes as the square of the speed: by how quickly each tooth passes,
+ * since the teeth of a wheel are equally wide. Null where they pass in too few samples.
+ */
+function byTeeth(widths: Float64Array): Float64Array | null {
+  const middle = middleOf(widths.filter((w) => w > 0))
   return middle < TELLING ? null : widths.map((w) => 1 / (w > 0 ? w : middle) ** 2)
 }
 
-/** Whether of all levels beside each other the low one is longer by more than any high one is. */
-function lowIsLonger(falls: Float64Array, rises: Float64Array): boolean {
-  const ratios: number[] = []
-  // each fall with the rise after it and the fall after that: a low level, and the high one that follows
-  let r = 0
-  for (let f = 0; f + 1 < falls.length; f++) {
-    while (r < rises.length && rises[r]! < falls[f]!) r++
-    const rise = rises[r]
-    if (rise === undefined || rise > falls[f + 1]!) continue
-    ratios.push(Math.log((falls[f + 1]! - rise) / (rise - falls[f]!)))
+/** By how much some levels last longer than others, by the longest but two of each: as a logarithm. */
+function longer(some: Float64Array, than: Float64Array): number {
+  const end = (of: Float64Array): number => {
+    const known = of.filter((w) => w > 0).sort()
+    return known[Math.max(0, known.length - 3)] ?? 1
   }
-  ratios.sort((a, b) => a - b)
-  // the third from each end: a spike or two decide nothing
-  const end = Math.min(2, Math.floor((ratios.length - 1) / 2))
-  return -ratios[end]! > ratios[ratios.length - 1 - end]! + LONGER
+  return Math.log(end(some) / end(than))
 }
-const LONGER = 0.25
 
 /** Where a scan begins: the period of the teeth, and how high they go. */
 type Begin = { from: number; to: number; period: number; peak: number }
@@ -128,15 +137,30 @@ function vrEdges(samples: Float32Array, fits: Fits): Edges {
     const scan = new VrScan(samples, { ...begin, sign, profile, most: ENOUGH })
     const found = scan.run()
     requireNumbers(samples, found.read)
-    const rough = (fits(found) ?? Infinity) + (hidesCrossings(samples, found.at, sign) ? HIDES : 0)
-    return { rough, edges: found.at.length, steep: middleOf(found.steep) }
+    const rough =
+      (fits.cost(found) ?? Infinity) + (hidesCrossings(samples, found.at, sign) ? HIDES : 0)
+    const unlike = unlikeness(found.widths!)
+    return { rough, edges: found.at.length, steep: middleOf(found.steep), unlike }
   })
   const evidence = { falling: falling!, rising: rising! }
-  const { polarity, sign } = verdict(evidence)
+  const { polarity, sign } = verdict(evidence, fits)
   const { at, steep, read } = wholeScan(samples, profile, { ...begin, sign })
   // every sample was gone over: adding them up once more would take as long again
   requireNumbers(samples, read)
   return { at, steep, polarity, sign, evidence }
+}
+
+/** By how much widths differ from each to the next: mean square of the logarithm, the wildest of them held. */
+function unlikeness(widths: Float64Array): number {
+  let sum = 0
+  let count = 0
+  for (let k = 0; k + 1 < widths.length; k++) {
+    const change = Math.log(widths[k + 1]! / widths[k]!)
+    if (Number.isNaN(change)) continue
+    sum += Math.min(change * change, 1)
+    count++
+  }
+  return count === 0 ? 0 : sum / count
 }
 
 /** What it counts against a way of crossing that its gaps hide one more, as a mean square of changes of speed. */
@@ -204,18 +228,51 @@ function wholeScan(
 /** Edges by which polarity is judged. */
 const ENOUGH = 400
 
-/** Which way of crossing lies at the tooth centres: the one that fits the wheel better and is steeper. */
-export function verdict({ falling, rising }: Evidence): { polarity: Polarity; sign: 1 | -1 } {
-  const [rises, falls] = [rising, falling].map((w) => Math.min(w.rough, MOST_ROUGH) + LEAST_ROUGH)
-  const rhythm = Math.log(rises! / falls!)
+/**
+ * Which way of crossing lies at the teeth: the one that fits the wheel better and crosses what is alike from one to the
+ * next, as teeth are and spaces beside a gap are not. Steepness says little: a coil before narrow teeth is steep at
+ * their centres, before wide ones in the spaces. What one speaks for and another against is
+ * unsure.
+ */
+export function verdict(
+  { falling, rising }: Evidence,
+  { alike: least, few, longer }: { alike: number; few: boolean; longer?: number },
+): { polarity: Polarity; sign: 1 | -1 } {
+  const [rises, falls] = [rising, falling].map((w) => Math.min(w.rough, MOST_ROUGH) + least)
+  // what was too short to be held against the wheel is no worse than what was not
+  const known = Number.isFinite(rising.rough) && Number.isFinite(falling.rough)
+  const rhythm = known ? Math.log(rises! / falls!) : 0
+  // where a switch is all there is, teeth differ in width by what the speed does
+  const swings =
+    longer === undefined ? 0 : SWINGS * Math.min(rising.rough, falling.rough, MOST_ROUGH)
+  const [unlikeRises, unlikeFalls] = [rising, falling].map((w) => w.unlike + LEAST_UNLIKE + swings)
+  const alike = Math.log(unlikeRises! / unlikeFalls!)
   const steep = Math.log((falling.steep + 1e-12) / (rising.steep + 1e-12))
-  const forFalling = rhythm + BY_STEEPNESS * steep
-  if (forFalling > SAID) return { polarity: 'right', sign: 1 }
-  if (forFalling < -SAID) return { polarity: 'reversed', sign: -1 }
+  const held = (v: number, most: number): number => Math.max(-most, Math.min(most, v))
+  const forFalling =
+    rhythm + alike + held(steep, STEEPNESS) + (longer === undefined ? 0 : held(longer, LENGTH))
+  // a swing of the speed may make the wrong way fit a wheel of few teeth: what one speaks against is said by much only
+  const against = Math.max(
+    rhythm * alike < 0 ? Math.min(Math.abs(rhythm), Math.abs(alike)) : 0,
+    // teeth of a few may differ in width as spaces do: then the gap is no longer than they are
+    few && longer !== undefined && longer * alike < 0 && Math.abs(longer) > NO_LONGER
+      ? Infinity
+      : 0,
+  )
+  const said = SAID + AGAINST * against
+  if (forFalling > said) return { polarity: 'right', sign: 1 }
+  if (forFalling < -said) return { polarity: 'reversed', sign: -1 }
   return { polarity: 'unsure', sign: forFalling >= 0 ? 1 : -1 }
 }
-/** Below this both fit as well as edges can be placed. */
-const LEAST_ROUGH = 2e-4
+const AGAINST = 1
+const NO_LONGER = 0.2
+/** The most that steepness may say, and that the level which lasts longest does, as the gap's should. */
+const STEEPNESS = 0.5
+const LENGTH = 1
+/** What swings of the speed leave of an engine's rhythm, they leave so many times of the widths of levels. */
+const SWINGS = 2
+/** Widths are alike to so much by how well they are placed. */
+const LEAST_UNLIKE = 4e-4
 /** Where nothing fits at all, it fits so badly. */
 const MOST_ROUGH = 1
 

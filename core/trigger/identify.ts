@@ -32,7 +32,11 @@ export function identifyWheel(
   const pickup = requirePickup(task.pickup)
   const edges = edgesOf(samples, {
     pickup,
-    fits: (crossings) => candidatesOf(crossings)[0]?.cost ?? null,
+    fits: {
+      cost: (crossings) => candidatesOf(crossings)[0]?.cost ?? null,
+      alike: PLACED,
+      few: false,
+    },
   })
   const [best, next] = candidatesOf(edges)
   if (!best)
@@ -52,5 +56,6 @@ export function identifyWheel(
 }
 /** A gap that was seen once may as well be of a wheel with more teeth. */
 const ONCE = 0.5
-/** Below this all fit as well as edges can be placed. */
+/** Below this all fit as well as edges can be placed: of two ways a signal crosses, and of two wheels. */
+const PLACED = 2e-4
 const LEAST = 1e-4

@@ -8,7 +8,14 @@ const SURE = 0.55
 /** Mean square of the logarithms' changes beyond which nothing fits. */
 const ROUGH = 0.4
 
-export type Alignment = { from: number; edge: number; cost: number; second: number }
+/** `placed`: how well edges are placed there, where that is told: mean square of the logarithms' changes by it. */
+export type Alignment = {
+  from: number
+  edge: number
+  cost: number
+  second: number
+  placed?: number
+}
 
 /** The steps of a wheel as logarithms, read round and round. */
 export class Pattern {
@@ -88,6 +95,13 @@ export class Pattern {
   /** By whichever of the two serves a wheel of so many teeth. */
   alignAny(crossings: Crossings, from: number, intervals: number): Alignment | null {
     if (this.n > COARSE) return this.align(crossings.at, from, Math.max(3, intervals))
+    const found = this.alignCoarse(crossings, from, intervals)
+    return (
+      found && (this.n > FEW ? found : { ...found, placed: placedTo(crossings, from, intervals) })
+    )
+  }
+
+  private alignCoarse(crossings: Crossings, from: number, intervals: number): Alignment | null {
     const found = this.alignFew(crossings, from, Math.max(8, intervals))
     if (!found || !crossings.byTeeth || this.n > FEWEST) return found
     // teeth need not be equally wide: what the intervals alone do not say as well is not sure
@@ -105,15 +119,17 @@ export class Pattern {
    * Where a few teeth surely are without compression being asked: a swing of the speed in every turn would explain any
    * place of two or three teeth, and a place at which the engine turns evenly needs none. Null where that does not tell.
    */
-  private alignEven({ at, steep }: Crossings, from: number, intervals: number): Alignment | null {
+  private alignEven(crossings: Crossings, from: number, intervals: number): Alignment | null {
     if (this.n > FEWEST) return null
+    const { at, steep } = crossings
     const plain = this.align(at, from, intervals)
     if (!plain) return null
     const { cost, second } = plain
     // what passes a tooth more slowly than the next does not turn evenly, whatever the intervals say
     const speeds = steep?.subarray(from, from + intervals + 1).map((s) => Math.log(s) / 2)
     const swings = speeds !== undefined && sampleVariance([...speeds]) > TURNS_EVENLY
-    const even = !swings && cost < TURNS_EVENLY && cost + PLACED < CLEARLY * second
+    const placed = placedTo(crossings, from, intervals)
+    const even = !swings && cost < TURNS_EVENLY + 2 * placed && cost + placed < CLEARLY * second
     // between two teeth no engine changes its speed so much that the other place could be meant
     const only = this.n === 2 && cost < ROUGH && second > NO_ENGINE && cost < CLEARLY * second
     return even || only ? plain : null
@@ -176,14 +192,14 @@ export class Pattern {
 }
 
 /** Wheels of which any place can be explained by some swing or other. */
-const FEWEST = 4
+export const FEWEST = 4
 /** Mean square of the logarithms' changes of an engine that turns evenly between its teeth. */
 const TURNS_EVENLY = 0.003
 /** So much less than the next is clear without more. */
 const CLEARLY = 0.15
 
 /** Of a wheel of so few edges every place is looked at with compression in mind; of more only those likeliest. */
-const FEW = 12
+export const FEW = 12
 const LIKELY = 6
 const smoothest = (places: number[], rough: Float64Array): number[] =>
   places.sort((a, b) => rough[a]! - rough[b]!).slice(0, LIKELY)
@@ -207,8 +223,20 @@ export const COARSE = 40
 /** Costs that differ by less may do so by how well edges are placed, and tell nothing. */
 const PLACED = 1e-4
 
-export const isSure = ({ cost, second }: Alignment, most = ROUGH): boolean =>
-  cost < most && cost + PLACED < SURE * (second + PLACED)
+/** Square of what a switching sensor's edges are off, samples, as changes of their intervals; and of a coil's. */
+const SWITCHED = 0.3
+const CROSSED = 0.02
+
+/** How well edges are placed in a stretch: to the samples between them. */
+function placedTo({ at, byTeeth }: Crossings, from: number, intervals: number): number {
+  let least = Infinity
+  const end = Math.min(at.length - 1, from + intervals)
+  for (let k = from; k < end; k++) least = Math.min(least, at[k + 1]! - at[k]!)
+  return PLACED + (byTeeth ? SWITCHED : CROSSED) / Math.max(1, least) ** 2
+}
+
+export const isSure = ({ cost, second, placed = PLACED }: Alignment, most = ROUGH): boolean =>
+  cost < most && cost + placed < SURE * (second + placed)
 
 /**
  * The first place from which the edges are sure to be where they are on the wheel; null where there is none. A place

@@ -54,7 +54,7 @@ export default function Faults({ trigger, capture }: TabProps) {
         {evidence ? (
           <Sheet
             label="Evidence of the polarity"
-            columns={[words('Crossings'), num('edges'), num('speed is off by'), num('steepness')]}
+            columns={[words('Crossings'), num('edges'), num('speed is off by'), num('steepness'), num('widths differ by')]}
             rows={(['falling', 'rising'] as const).map((way) => ({
               key: way,
               cells: [
@@ -62,6 +62,7 @@ export default function Faults({ trigger, capture }: TabProps) {
                 String(evidence[way].edges),
                 jump(evidence[way].rough),
                 steepness(evidence[way].steep, evidence.falling.steep),
+                jump(evidence[way].unlike),
               ],
             }))}
           />
@@ -70,8 +71,9 @@ export default function Faults({ trigger, capture }: TabProps) {
         )}
         {trigger.pickup === 'vr' && <EvidenceDrawn capture={capture} />}
         <p className="pale">
-          At the teeth’s centres the crossings come as evenly as the engine turns, and are steep;
-          between the teeth they are shallower, and the one in the gap stands anywhere.
+          At the teeth the crossings come as evenly as the engine turns, and each is as wide as the
+          next, since teeth are alike; between them the one in the gap is wider, and stands
+          anywhere. Steepness says little: narrow teeth are steep, and so are narrow spaces.
         </p>
         <Strength trigger={trigger} strength={read.strength} />
       </div>

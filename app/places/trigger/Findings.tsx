@@ -59,7 +59,10 @@ function Polarity({ read, trigger, onTab }: WithRead) {
             through zero at a tooth’s centre.
           </p>
         ) : (
-          <p className="tight">The long level, which is the gap, is the low one.</p>
+          <p className="tight">
+            The levels that are alike from one to the next, which are the teeth, are the high ones;
+            the low ones differ, as spaces beside a gap do.
+          </p>
         )}
         <Button variant="outline" onClick={() => onTab('faults')}>
           Show the evidence
