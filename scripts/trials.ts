@@ -26,6 +26,7 @@ import { twoTabs } from '../trials/twoTabs.ts'
 import { wrongCalls } from '../trials/wrongCalls.ts'
 import { groundBands } from '../trials/grounds.ts'
 import { walk } from '../trials/walk.ts'
+import { namedRigs, readRigs, takenForTriggers } from '../trials/wheels.ts'
 
 /** What came of a campaign: how often it was tried, what happened, and what should not have. */
 type Outcome = { tries: number; outcome: string; failures: string[] }
@@ -95,6 +96,16 @@ function groundsTable(vehicles: number): Outcome {
   return { tries: 4 * vehicles, outcome: 'vehicles', failures }
 }
 
+/** How often the wheel that was named is the one, for each tenth of how sure it was said to be. */
+function namedTable(count: number): Outcome {
+  const { beliefs, refused } = namedRigs(count, 2)
+  const said = beliefs.map((b) => `${b.said}: ${b.right}/${b.count}`).join(', ')
+  const sure = beliefs.at(-1)!
+  const failures =
+    sure.right < 0.85 * sure.count ? [`sure of ${sure.count}, right ${sure.right}`] : []
+  return { tries: count, outcome: `${said}, ${refused} refused`, failures }
+}
+
 const CAMPAIGNS: Record<string, () => Outcome | Promise<Outcome>> = {
   'calls: every function called wrong in every place, each in a process of its own': wrongCalls,
   'grounds: 1,000 vehicles with 0, 2, 5 and 10 drops read': () => caught(() => groundsTable(1000)),
@@ -122,6 +133,15 @@ const CAMPAIGNS: Record<string, () => Outcome | Promise<Outcome>> = {
     }),
   'faults: 300 in each of twelve readers, and healthy checks at four places': () =>
     caught(() => diagnosedTable(300)),
+  'wheels: 4,000 captures by a pickup of its own, read as the wheel they are of': () =>
+    caught(() => {
+      const r = readRigs(4000, 5)
+      const outcome = `${r.sync} in sync, ${r.unsure} of them unsure which way round, ${r.doubted} with a fault said`
+      return { tries: r.tries, outcome, failures: r.failures }
+    }),
+  'named: 500 captures of which the wheel is not known': () => caught(() => namedTable(500)),
+  'signals: of no trigger, as wheels of two to sixty teeth': () =>
+    caught(() => ({ ...takenForTriggers(3), outcome: 'read' })),
   'lives: 300 whole lives of each family with 3, 4, 5, 7 and 10 points': () =>
     caught(() => livesTable(300)),
   'logs: 10,000 mutated': () =>

@@ -15,6 +15,8 @@ const PULL_LIMIT = 0.01
 const REFERENCE_LIMIT = 0.01
 const SUPPLY_LIMIT = 0.01
 const METER_SHARE = 0.005
+const SUPPLY_DIGIT = 0.01
+const SUPPLY_MOVES = 0.02
 const COMMON = 0.8
 const BITS = 12
 const VOLT = 5
@@ -55,7 +57,7 @@ function characterised(
   world: World,
   places: number[],
   drawn: Drawn,
-  uniform: () => number,
+  { uniform, supplyTyped = false }: { uniform: () => number; supplyTyped?: boolean },
 ): Build {
   const f = familyOf(family)
   let n = 0
@@ -96,7 +98,9 @@ function characterised(
     const alone = ((1 - COMMON) * world.truthLimit + lastOfTruth) * either()
     const truth = Number(said) - drawn.truthOff - alone
     const ratio = f.drive({ ...element.settings })
-    const followed = ratio.kind === 'voltage' && ratio.nominalV !== null ? drawn.supply / VOLT : 1
+    // where it is typed with each point it may move from one to the next
+    const fed = drawn.supply * (supplyTyped ? 1 + SUPPLY_MOVES * either() : 1)
+    const followed = ratio.kind === 'voltage' && ratio.nominalV !== null ? fed / VOLT : 1
     const real = world.really(inside(truth, world)) * followed
     const percent = f.signal === 'frequency' ? 0 : METER_SHARE
     const digit = 10 ** -world.signalDigits
@@ -104,6 +108,11 @@ function characterised(
     const heard =
       real * (1 + drawn.meterGain + (1 - COMMON) * percent * either()) + (digit / 2) * either()
     const typed = heard.toFixed(world.signalDigits)
+    // the same meter on the supply, to a hundredth of a volt
+    const supply = (
+      fed * (1 + drawn.meterGain + (1 - COMMON) * percent * either()) +
+      SUPPLY_DIGIT * (either() / 2)
+    ).toFixed(2)
     return {
       id: `m-${i}`,
       at: AT,
@@ -120,6 +129,14 @@ function characterised(
           value: Number(typed),
           instrument: f.signal === 'frequency' ? 'counter' : 'meter',
         },
+        ...(supplyTyped
+          ? [
+              {
+                ...{ role: 'supply' as const, typed: supply, unit: 'V' },
+                ...{ value: Number(supply), instrument: 'meter' },
+              },
+            ]
+          : []),
         {
           role: 'truth',
           typed: said,
@@ -201,7 +218,10 @@ function lived(
   points: number,
   seed: number,
   life: number,
-  settings: Record<string, unknown> = {},
+  {
+    settings = {},
+    supplyTyped = false,
+  }: { settings?: Record<string, unknown>; supplyTyped?: boolean } = {},
 ): Life {
   const uniform = uniformStream(seed * 100_000 + life)
   const draw: Between = (low, high) => low + (high - low) * uniform()
@@ -221,7 +241,7 @@ function lived(
   }
   const [low, high] = world.range
   const places = Array.from({ length: points }, (_, i) => low + ((high - low) * i) / (points - 1))
-  const bare = characterised(family, world, places, drawn, uniform)
+  const bare = characterised(family, world, places, drawn, { uniform, supplyTyped })
   const read = bare.channels[0]!.reads[0]!.id
   return { build: enterTable(bare, read, proposedTable(bare, read)), read, world, drawn, uniform }
 }
@@ -229,14 +249,23 @@ function lived(
 export type Covered = { inside: number[]; of: number[]; refused: number }
 
 /** Whole lives of one family with so many points: the reading at every tenth of the range against its band. */
-export function lives(family: string, points: number, count: number, seed: number): Covered {
+export function lives(
+  family: string,
+  points: number,
+  count: number,
+  seed: number,
+  how: { supplyTyped?: boolean; lifeOf?: (life: number) => number } = {},
+): Covered {
   const covered: Covered = {
     inside: Array<number>(11).fill(0),
     of: Array<number>(11).fill(0),
     refused: 0,
   }
   for (let life = 0; life < count; life++) {
-    const made = orElse(() => lived(family, points, seed, life), null)
+    const made = orElse(
+      () => lived(family, points, seed, (how.lifeOf ?? ((n) => n))(life), how),
+      null,
+    )
     if (!made) {
       covered.refused++
       continue
@@ -266,7 +295,7 @@ export function unpluggedAlarms(
   let alarms = 0
   for (let life = 0; life < count; life++) {
     const { build, read, world, drawn, uniform } = lived(family, 5, seed, life, {
-      dissipationMwPerK: mwPerK,
+      settings: { dissipationMwPerK: mwPerK },
     })
     const [low, high] = world.range
     const truth = low + (high - low) * uniform()

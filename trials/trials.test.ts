@@ -1,12 +1,15 @@
+import { sum } from 'd3-array'
 import { describe, expect, it } from 'vitest'
 import { saltmarshNine } from '../demo/saltmarshNine.ts'
 import { readBuild, writeBuild } from '../core/build/index.ts'
+import { decodeTrigger, parseWheel } from '../core/trigger/index.ts'
 import { mutatedBuilds, mutatedCaptures, mutatedLogs, mutatedTables } from './files.ts'
 import { groundBands } from './grounds.ts'
 import { manyChannels } from './manyChannels.ts'
 import { rudeClients } from './server.ts'
 import { slips } from './slips.ts'
 import { walk } from './walk.ts'
+import { namedRigs, notTriggers, readRigs } from './wheels.ts'
 
 // a thinned sample of each campaign of `npm run trials`; other seeds than there
 
@@ -57,4 +60,34 @@ it.each([0, 5])('bands of grounds hold what is true with %d drops read', (drops)
   expect(of).toBeGreaterThan(1000)
   expect(inside / of).toBeGreaterThan(0.91)
   expect(inside / of).toBeLessThan(0.99)
+})
+
+describe('wheels before a pickup of its own', () => {
+  it('are turned round or read at a false place without a doubt less than once in a hundred, of 300', () => {
+    const { sync, unsure, doubted, failures } = readRigs(300, 11)
+    expect(failures.length).toBeLessThan(0.01 * sync)
+    expect(sync).toBeGreaterThan(210)
+    expect(unsure + doubted).toBeLessThan(0.06 * sync)
+  }, 60_000)
+  it('are named with a confidence that holds', () => {
+    const { beliefs } = namedRigs(150, 12)
+    const of = (from: number, to: number): { right: number; count: number } => ({
+      right: sum(beliefs.slice(from, to), (b) => b.right),
+      count: sum(beliefs.slice(from, to), (b) => b.count),
+    })
+    const [unsure, sure] = [of(0, 4), of(8, 10)]
+    expect(sure.count).toBeGreaterThan(25)
+    expect(sure.right).toBeGreaterThan(0.85 * sure.count)
+    expect(unsure.right).toBeLessThan(0.95 * unsure.count)
+  }, 60_000)
+  it('are not what music, hum and pulses are taken for', () => {
+    const { music, pwm, 'alternating samples': alternating } = notTriggers(3)
+    for (const samples of [music!, pwm!, alternating!])
+      for (const name of ['36-1', '4-1', '0,150/360', '0,60/360'])
+        for (const pickup of ['vr', 'hall'] as const) {
+          const wheel = parseWheel(name)
+          const { inSync, faults } = decodeTrigger(samples, { sampleHz: 16_000, wheel, pickup })
+          expect(inSync && faults.length === 0).toBe(false)
+        }
+  }, 60_000)
 })

@@ -221,7 +221,7 @@ export function namedRigs(count: number, seed: number, wheels?: readonly string[
  * Whether two wheels are one: the same shares of a turn, from whichever edge they are told. Of a capture alone nobody
  * can say whether its wheel turns with the crank or with a cam.
  */
-function alike(a: Wheel, b: Wheel): boolean {
+export function alike(a: Wheel, b: Wheel): boolean {
   const [one, two] = [a, b].map((w) => stepsOf(w).map((v) => v / w.cycleDegrees)) as [
     number[],
     number[],
@@ -233,3 +233,54 @@ function alike(a: Wheel, b: Wheel): boolean {
 }
 /** Of a step: what an angle may be off. */
 const WITHIN = 0.12
+
+/** Signals that are no trigger's, a second and a half of each at 16 kHz, V. */
+export function notTriggers(seed: number): Record<string, Float32Array> {
+  const uniform = uniformStream(seed)
+  const normal = normalStream(uniform)
+  const hz = NOT_TRIGGERS_HZ
+  const made = (at: (t: number, i: number) => number): Float32Array =>
+    Float32Array.from({ length: 1.5 * hz }, (_, i) => at(i / hz, i))
+  const notes = Array.from({ length: 12 }, () => 110 * 2 ** (Math.floor(uniform() * 24) / 12))
+  const tone = (f: number, t: number): number =>
+    [1, 2, 3, 4].reduce((sum, h) => sum + Math.sin(2 * Math.PI * f * h * t) / h, 0)
+  const pulse = 60 + 200 * uniform()
+  const duty = 0.2 + 0.6 * uniform()
+  const [f, beat] = [40 + 30 * uniform(), 0.5 + 3 * uniform()]
+  return {
+    music: made((t) => tone(notes[Math.floor(t * 8) % 12]!, t) * Math.exp(-6 * ((t * 8) % 1))),
+    speech: made(
+      (t) =>
+        Math.max(0, Math.sin(2 * Math.PI * 3 * t)) *
+        (tone(120 + 30 * Math.sin(9 * t), t) + 0.5 * normal()),
+    ),
+    hum: made((t) => Math.sin(2 * Math.PI * 50 * t) + 0.2 * Math.sin(2 * Math.PI * 150 * t)),
+    'beating hum': made(
+      (t) => Math.sin(2 * Math.PI * f * t) + Math.sin(2 * Math.PI * (f + beat) * t),
+    ),
+    pwm: made((t) => ((t * pulse) % 1 < duty ? 5 : 0)),
+    'pwm that is turned up': made((t) => ((t * pulse) % 1 < 0.1 + 0.5 * t ? 5 : 0)),
+    'constant pulses': made((t) => ((t * pulse) % 1 < 0.05 ? 5 : 0)),
+    'alternating samples': made((_, i) => (i % 2 ? 1 : -1)),
+    noise: made(() => normal()),
+    'a level': made(() => 2.5),
+  }
+}
+const NOT_TRIGGERS_HZ = 16_000
+
+/** Which of them are taken for an engine in sync, and no fault said. */
+export function takenForTriggers(seeds: number): { tries: number; failures: string[] } {
+  const failures: string[] = []
+  let tries = 0
+  for (let seed = 1; seed <= seeds; seed++)
+    for (const [what, samples] of Object.entries(notTriggers(seed)))
+      for (const name of ['60-2', '36-1', '12-1', '6-1', '4-1', '3+1', ...FEW])
+        for (const pickup of ['vr', 'hall'] as const) {
+          const wheel = parseWheel(name)
+          const got = decodeTrigger(samples, { sampleHz: NOT_TRIGGERS_HZ, wheel, pickup })
+          tries++
+          if (got.inSync && got.faults.length === 0)
+            failures.push(`${what} as ${name} by ${pickup}`)
+        }
+  return { tries, failures }
+}

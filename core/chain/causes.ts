@@ -323,8 +323,12 @@ const inputSpreads = (view: View, looking: Looking): Spread[] => [
 
 /** A converter rounds to the nearest count. */
 const HALF_A_COUNT = { kind: 'uniform' as const, size: 0.5 }
-/** A gate begins and ends anywhere between two edges: two uniform halves, a triangle of ±1 and σ 1/√6. */
-const ONE_EDGE = { kind: 'normal' as const, size: 1 / Math.sqrt(6) }
+/**
+ * A gate holds the edges that fall into it or one more. Over all speeds that is a triangle of ±1 and σ 1/√6; at a speed
+ * of so many edges and nearly one more it is that one nearly always, and a whole edge less in the rest: a band must hold
+ * that too, so that it reaches to 0.93 of an edge.
+ */
+const ONE_EDGE = { kind: 'normal' as const, size: 0.93 / 1.96 }
 
 /** Every cause of doubt of a reader's chain, with what would make it smaller. */
 export function spreadsOf(view: View, looking: Looking): Spread[] {

@@ -165,7 +165,9 @@ function withEdges(crossings: Crossings, n: number): Candidate[] {
   if (n < 2 || (steady[0]?.cost ?? Infinity) < STEADY) return bestFirst([...steady, ...own])
   // the engine does not turn evenly, or the wheel is none of these: with its compression taken off it is seen which
   const swung = bestFirst(known(true)).filter((c) => !turnedMoreEvenly(crossings, c.wheel))
-  if ((swung[0]?.cost ?? Infinity) < explainedBy(n)) return swung
+  // angles of its own explain what compression does as well: how much worse they are says how sure it is
+  const [first, ...others] = swung
+  if (first && first.cost < explainedBy(n)) return [first, ...bestFirst([...others, ...own])]
   const best = bestFirst([...own, ...swung, ...steady])
   return best.filter((c, i) => best.findIndex((d) => d.name === c.name) === i)
 }

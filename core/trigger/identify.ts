@@ -1,7 +1,8 @@
+import { deviation } from 'd3-array'
 import { EchtError } from '../error.ts'
 import { aThing } from '../expects.ts'
 import { candidatesOf } from './candidates.ts'
-import { edgesOf } from './edges.ts'
+import { edgesOf, type Edges } from './edges.ts'
 import { requireSamples } from './samples.ts'
 import { requirePickup, requireRate, type Pickup, type Wheel } from './wheel.ts'
 
@@ -9,7 +10,10 @@ export type IdentifiedWheel = {
   /** as `parseWheel` reads it */
   name: string
   wheel: Wheel
-  /** 0 to 1: how much worse the runner-up fits; no more than a half where the gap was seen once */
+  /**
+   * 0 to 1: how much worse the runner-up fits; no more than a half where the gap was seen once, and where compression
+   * may have made these angles out of another wheel's
+   */
   confidence: number
   runnerUp?: string
 }
@@ -46,7 +50,8 @@ export function identifyWheel(
         'turns at least, with a gap or an extra tooth.',
     )
   const better = next ? Math.max(0, 1 - (best.cost + LEAST) / (next.cost + LEAST)) : 1
-  const confidence = best.seenOnce ? Math.min(better, ONCE) : better
+  const most = best.seenOnce ? ONCE : best.named || turnsEvenly(edges, best.wheel) ? 1 : UNPROVEN
+  const confidence = Math.min(better, most)
   return {
     name: best.name,
     wheel: best.wheel,
@@ -56,6 +61,20 @@ export function identifyWheel(
 }
 /** A gap that was seen once may as well be of a wheel with more teeth. */
 const ONCE = 0.5
+/** Angles of its own may be those at which compression slows an engine: more is not said where that may be. */
+const UNPROVEN = 0.5
+/** By how much speeds at the teeth differ, as 1σ of their logarithms, in an engine that turns evenly. */
+const EVENLY = 0.025
+
+/** Whether a wheel's teeth are seen to pass equally quickly, each by the middle one of its passings. */
+function turnsEvenly({ at, steep }: Edges, { edgesDegrees: { length: n } }: Wheel): boolean {
+  if (!steep || at.length < 2 * n) return false
+  const speeds = Array.from({ length: n }, (_, edge) => {
+    const passed = steep.filter((s, k) => k % n === edge && s > 0).sort()
+    return Math.log(passed[passed.length >> 1] ?? NaN) / 2
+  })
+  return (deviation(speeds) ?? Infinity) < EVENLY && speeds.every(Number.isFinite)
+}
 /** Below this all fit as well as edges can be placed: of two ways a signal crosses, and of two wheels. */
 const PLACED = 2e-4
 const LEAST = 1e-4
