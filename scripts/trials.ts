@@ -15,12 +15,13 @@ import {
   mutatedTables,
   oldFiles,
 } from '../trials/files.ts'
+import { headersAttacked, zipsAttacked, type Attacked } from '../trials/hostile.ts'
 import { lives } from '../trials/lives.ts'
 import { WORLDS } from '../trials/worlds.ts'
 import { killed } from '../trials/kills.ts'
 import { everyPage } from '../trials/everyPage.ts'
 import { pasted } from '../trials/paste.ts'
-import { rudeClients } from '../trials/server.ts'
+import { hangingUp, rudeClients } from '../trials/server.ts'
 import { slips } from '../trials/slips.ts'
 import { twoTabs } from '../trials/twoTabs.ts'
 import { wrongCalls } from '../trials/wrongCalls.ts'
@@ -105,6 +106,12 @@ function namedTable(count: number): Outcome {
     sure.right < 0.85 * sure.count ? [`sure of ${sure.count}, right ${sure.right}`] : []
   return { tries: count, outcome: `${said}, ${refused} refused`, failures }
 }
+
+const ofAttack = ({ tries, taken, refused, slowestMs, failures }: Attacked): Outcome => ({
+  tries,
+  outcome: `${taken} taken, ${refused} refused, none slower than ${slowestMs.toFixed(0)} ms`,
+  failures,
+})
 
 const CAMPAIGNS: Record<string, () => Outcome | Promise<Outcome>> = {
   'calls: every function called wrong in every place, each in a process of its own': wrongCalls,
@@ -207,6 +214,16 @@ const CAMPAIGNS: Record<string, () => Outcome | Promise<Outcome>> = {
         ],
       }
     }),
+  'zips: every hostile kind, and 2,000 with bytes changed': () =>
+    caught(() => ofAttack(zipsAttacked(sample, 2000, 1))),
+  'headers: 5,000 WAV and VCD files of which the head is something else': () =>
+    caught(() => ofAttack(headersAttacked(5000, 1))),
+  'queued: 200 clients that each ask for forty sweeps and hang up': async () => {
+    const { clients, longestMs, stoppedInMs } = await hangingUp(200)
+    const outcome = `answered within ${longestMs.toFixed(0)} ms, stopped in ${stoppedInMs.toFixed(0)} ms`
+    const failures = longestMs < 1000 && stoppedInMs < 1000 ? [] : [outcome]
+    return { tries: clients, outcome, failures }
+  },
   'server: 10,000 rude connections': async () => {
     const c = await rudeClients(10_000, 1)
     const left = c.descriptorsAfter - c.descriptorsBefore

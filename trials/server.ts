@@ -2,6 +2,7 @@ import type { ChildProcess } from 'node:child_process'
 import { readdirSync } from 'node:fs'
 import { connect, type Socket } from 'node:net'
 import { setTimeout as rest } from 'node:timers/promises'
+import { WebSocket } from 'ws'
 import { uniformStream } from '../core/math/index.ts'
 import { drawing, type Draw } from './randomEdits.ts'
 import { serve } from '../scripts/serve.ts'
@@ -86,6 +87,54 @@ const answers = async (port: number): Promise<boolean> =>
     (r) => r.ok,
     () => false,
   )
+
+/** A socket that is open for a conversation, and says so many words at once. */
+const told = (port: number, text: string): Promise<WebSocket> =>
+  new Promise((resolve, reject) => {
+    const socket = new WebSocket(`ws://127.0.0.1:${port}/bench/scope`)
+    socket.on('error', reject)
+    socket.on('open', () => {
+      socket.send(text)
+      resolve(socket)
+    })
+  })
+
+/**
+ * So many clients that each queue forty sweeps and hang up at once, some at a time: how long the server takes to answer
+ * a page meanwhile, at most, and to stop in the midst of it, ms.
+ */
+export async function hangingUp(
+  clients: number,
+): Promise<{ clients: number; longestMs: number; stoppedInMs: number }> {
+  const { server, port } = await serve()
+  await answers(port)
+  let longestMs = 0
+  let over = false
+  const asking = (async () => {
+    while (!over) {
+      const began = performance.now()
+      await answers(port)
+      longestMs = Math.max(longestMs, performance.now() - began)
+      await rest(20)
+    }
+  })()
+  const sweeps = `${Array(40).fill('SING').join(';')}\n`
+  for (let done = 0; done < clients; done += AT_ONCE / 2) {
+    const sockets = await Promise.all(
+      Array.from({ length: Math.min(AT_ONCE / 2, clients - done) }, () => told(port, sweeps)),
+    )
+    await rest(30)
+    for (const socket of sockets) socket.terminate()
+  }
+  over = true
+  await asking
+  await told(port, sweeps)
+  const gone = new Promise((resolve) => server.on('exit', resolve))
+  const began = performance.now()
+  server.kill('SIGTERM')
+  await gone
+  return { clients, longestMs, stoppedInMs: performance.now() - began }
+}
 
 /** So many rude connections to a server of its own on loopback; whether it lives, keeps no descriptor, and stops. */
 export async function rudeClients(connections: number, seed: number): Promise<Campaign> {
