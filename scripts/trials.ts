@@ -17,6 +17,7 @@ import {
 } from '../trials/files.ts'
 import { headersAttacked, zipsAttacked, type Attacked } from '../trials/hostile.ts'
 import { lives } from '../trials/lives.ts'
+import { usedForLong } from '../trials/longUsed.ts'
 import { WORLDS } from '../trials/worlds.ts'
 import { killed } from '../trials/kills.ts'
 import { everyPage } from '../trials/everyPage.ts'
@@ -224,6 +225,20 @@ const CAMPAIGNS: Record<string, () => Outcome | Promise<Outcome>> = {
     const failures = longestMs < 1000 && stoppedInMs < 1000 ? [] : [outcome]
     return { tries: clients, outcome, failures }
   },
+  'used: a build of 19,500 entries, edited and its logbook opened': () =>
+    withApp(async (context, base) => {
+      const { edits, logbook } = await usedForLong(context, base, 19_500)
+      const tasks = [...edits.longTasks, ...logbook.longTasks]
+      return {
+        tries: edits.entries,
+        outcome: `tasks over 50 ms: ${edits.longTasks.length} by edits, ${logbook.longTasks.length} by the logbook (${tasks.join(', ')} ms)`,
+        failures: [
+          ...edits.errors,
+          ...edits.longTasks.map((ms) => `an edit was busy for ${ms} ms`),
+          ...(edits.lost === 0 ? [] : [`${edits.lost} edits are lost`]),
+        ],
+      }
+    }),
   'server: 10,000 rude connections': async () => {
     const c = await rudeClients(10_000, 1)
     const left = c.descriptorsAfter - c.descriptorsBefore

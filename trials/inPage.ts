@@ -183,11 +183,20 @@ export async function storedText(id: string): Promise<string> {
     open.onsuccess = () => done(open.result)
     open.onerror = () => failed(open.error)
   })
-  const kept = await new Promise<{ build: unknown } | undefined>((done, failed) => {
-    const got = db.transaction('builds').objectStore('builds').get(id)
-    got.onsuccess = () => done(got.result as { build: unknown } | undefined)
-    got.onerror = () => failed(got.error)
-  })
+  const tx = db.transaction(['builds', 'pieces'])
+  const asked = <T>(request: IDBRequest<T>): Promise<T> =>
+    new Promise((done, failed) => {
+      request.onsuccess = () => done(request.result)
+      request.onerror = () => failed(request.error)
+    })
+  const kept = (await asked(tx.objectStore('builds').get(id))) as
+    { build: Record<string, unknown>; pieces?: Record<string, number> } | undefined
+  for (const [list, count] of Object.entries(kept?.pieces ?? {})) {
+    const all: unknown[] = []
+    for (let n = 0; n < count; n++)
+      all.push(...((await asked(tx.objectStore('pieces').get([id, list, n]))) as unknown[]))
+    kept!.build[list] = all
+  }
   db.close()
   return JSON.stringify(kept?.build ?? null)
 }

@@ -13,6 +13,7 @@ import { EchtError } from '../../core/error.ts'
 import { database, type Damaged, type Kept } from './db.ts'
 import { clearFiles, keepFile, keptFile } from './files.ts'
 import { newId } from './id.ts'
+import { BUILD_STORES, forgetKept, keptBuild, readKept, writeKept } from './kept.ts'
 import { askToPersist } from './persistence.ts'
 import { inWords } from './problem.ts'
 import { NEWS, Session, type News } from './session.ts'
@@ -23,7 +24,7 @@ export type Listed = Omit<Kept, 'build'> & { channels: number }
 export async function listBuilds(): Promise<Listed[]> {
   const all = await (await database()).getAll('builds')
   return all
-    .map(({ build, ...rest }) => ({
+    .map(({ build, pieces: _, ...rest }) => ({
       ...rest,
       channels: Array.isArray(build?.channels) ? build.channels.length : 0,
     }))
@@ -47,14 +48,14 @@ const now = (): string => new Date().toISOString()
  */
 export async function storeBuild(build: Build): Promise<void> {
   const { build: checked } = checkBuild(build)
-  const tx = (await database()).transaction('builds', 'readwrite')
-  if (await tx.store.get(checked.id)) {
+  const tx = (await database()).transaction(BUILD_STORES, 'readwrite')
+  if (await tx.objectStore('builds').get(checked.id)) {
     throw new EchtError(
       'build-is-here',
       'This build is in this browser already: nothing was changed.',
     )
   }
-  await tx.store.put(keptOf(checked))
+  await writeKept(tx, keptOf(checked))
   await tx.done
   void askToPersist()
 }
@@ -111,7 +112,7 @@ export async function closeBuild(id: string): Promise<void> {
 }
 
 async function load(id: string): Promise<Session> {
-  const kept = await (await database()).get('builds', id)
+  const kept = await keptBuild(id)
   if (!kept)
     throw new EchtError(
       'not-found',
@@ -120,7 +121,8 @@ async function load(id: string): Promise<Session> {
   if (kept.deletedAt)
     throw new EchtError('deleted', 'This build was deleted. Restore it from the list of builds.')
   try {
-    return new Session({ ...kept, build: checkBuild(kept.build).build })
+    const { build, migratedFrom } = checkBuild(kept.build)
+    return new Session({ ...kept, build }, migratedFrom === null)
   } catch (error) {
     if (error instanceof EchtError && error.code === 'damaged-build') return mended(kept, error)
     throw new DamagedBuild(inWords(error, 'Opening this build'), rawText(kept.build))
@@ -150,11 +152,11 @@ async function mended(kept: Kept, why: EchtError): Promise<Session> {
     raw: kept.build,
   }
   const whole = { ...keptOf(build), savedAt: kept.savedAt }
-  const tx = (await database()).transaction(['builds', 'damaged'], 'readwrite')
+  const tx = (await database()).transaction([...BUILD_STORES, 'damaged'], 'readwrite')
   await tx.objectStore('damaged').put(damaged)
-  await tx.objectStore('builds').put(whole)
+  await writeKept(tx, whole)
   await tx.done
-  const session = new Session(whole)
+  const session = new Session(whole, true)
   session.notice =
     'This build was found damaged and is open at its last valid state. Left out: ' +
     `${leftOut.slice(0, 6).join('; ')}${leftOut.length > 6 ? ` and ${leftOut.length - 6} more` : ''}. ` +
@@ -167,12 +169,13 @@ export const damagedText = (d: Damaged): string => rawText(d.raw)
 export const clearDamaged = async (id: string): Promise<void> =>
   (await database()).delete('damaged', id)
 
-/** Writes a kept record anew in one transaction and tells the other tabs. */
-async function edited(id: string, edit: (kept: Kept) => Kept): Promise<void> {
+/** When a kept build was deleted, or that it is not, in one transaction; tells the other tabs. */
+async function markDeleted(id: string, deletedAt: string | null): Promise<void> {
   const token = newId()
   const tx = (await database()).transaction('builds', 'readwrite')
-  const kept = await tx.store.get(id)
-  if (kept) await tx.store.put({ ...edit(kept), token })
+  const stored = await tx.store.get(id)
+  // its pieces stay what they are
+  if (stored) await tx.store.put({ ...stored, deletedAt, token })
   await tx.done
   tellTabs({ id, token })
 }
@@ -184,18 +187,20 @@ function tellTabs(news: News): void {
 }
 
 export const deleteBuild = async (id: string): Promise<void> => {
-  await edited(id, (k) => ({ ...k, deletedAt: now() }))
+  await markDeleted(id, now())
   await closeBuild(id)
 }
-export const restoreBuild = (id: string): Promise<void> =>
-  edited(id, (k) => ({ ...k, deletedAt: null }))
+export const restoreBuild = (id: string): Promise<void> => markDeleted(id, null)
 
 /** Clears a deleted build for good, and the files that were kept for it alone. */
 export async function clearBuild(id: string): Promise<void> {
   const db = await database()
-  await db.delete('builds', id)
+  const tx = db.transaction(BUILD_STORES, 'readwrite')
+  await forgetKept(tx, id)
+  await tx.done
   tellTabs({ id, token: '' })
-  await clearFiles(await db.getAll('builds'), await db.getAll('damaged'))
+  const records = [...BUILD_STORES, 'damaged' as const].map((store) => db.getAll(store))
+  await clearFiles(...(await Promise.all(records)))
 }
 
 /** Renames a build; a sentence when the name will not do. */
@@ -246,7 +251,7 @@ export async function readImport(read: ReadBundle): Promise<Import> {
     const inFile = read.lacking.find((l) => l.sha256 === sha256)?.why
     if (why) lacking.push({ name, sha256, why: inFile ?? why })
   }
-  const kept = await (await database()).get('builds', theirs.id)
+  const kept = await keptBuild(theirs.id)
   const rest = { theirs, migratedFrom, lacking }
   if (!kept) return { ...rest, met: null }
   const { name, revision, deletedAt } = kept
@@ -272,12 +277,12 @@ export async function keepBoth(build: Build): Promise<Build> {
  */
 export async function replaceBuild(build: Build): Promise<{ aside: string | null }> {
   const { build: checked } = checkBuild(build)
-  const tx = (await database()).transaction('builds', 'readwrite')
-  const old = await tx.store.get(checked.id)
+  const tx = (await database()).transaction(BUILD_STORES, 'readwrite')
+  const old = await readKept(tx, checked.id)
   const aside = old ? newId() : null
-  if (old && aside) await tx.store.put(movedAside(old, aside))
+  if (old && aside) await writeKept(tx, movedAside(old, aside))
   const kept = keptOf(checked)
-  await tx.store.put(kept)
+  await writeKept(tx, kept)
   await tx.done
   await closeBuild(checked.id)
   tellTabs({ id: checked.id, token: kept.token! })
@@ -298,12 +303,12 @@ const movedAside = (old: Kept, id: string): Kept => ({
 /** Takes a replacement back: what was put aside stands in its place again. */
 export async function undoReplace(id: string, aside: string): Promise<void> {
   const token = newId()
-  const tx = (await database()).transaction('builds', 'readwrite')
-  const old = await tx.store.get(aside)
+  const tx = (await database()).transaction(BUILD_STORES, 'readwrite')
+  const old = await readKept(tx, aside)
   if (old) {
     const build = { ...old.build, id }
-    await tx.store.put({ ...old, id, name: build.name, deletedAt: null, token, build })
-    await tx.store.delete(aside)
+    await writeKept(tx, { ...old, id, name: build.name, deletedAt: null, token, build })
+    await forgetKept(tx, aside)
   }
   await tx.done
   await closeBuild(id)
@@ -312,8 +317,7 @@ export async function undoReplace(id: string, aside: string): Promise<void> {
 
 /** Stores a build afresh; one under its id that was deleted is kept among the deleted ones. */
 export async function storeAfresh(build: Build): Promise<void> {
-  const kept = await (await database()).get('builds', build.id)
-  if (kept) await replaceBuild(build)
+  if (await (await database()).get('builds', build.id)) await replaceBuild(build)
   else await storeBuild(build)
 }
 

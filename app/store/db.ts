@@ -13,6 +13,12 @@ export type Kept = {
   build: Build
 }
 
+/**
+ * A build as it lies in the database: its long lists are in pieces of their own, so many of each, and empty in the build.
+ * One that an older Echt stored is whole.
+ */
+export type Stored = Kept & { pieces?: Partial<Record<'changes' | 'measurements', number>> }
+
 /** A record as it was found damaged, and what could not be taken over from it. */
 export type Damaged = {
   id: string
@@ -26,14 +32,15 @@ export type Damaged = {
 /** A file kept beside builds, by its SHA-256: the same file of two builds is kept once. */
 export type KeptFile = { sha256: string; bytes: Uint8Array; keptAt?: number }
 
-interface EchtDB extends DBSchema {
-  builds: { key: string; value: Kept }
+export interface EchtDB extends DBSchema {
+  builds: { key: string; value: Stored }
+  pieces: { key: [build: string, list: string, n: number]; value: unknown[] }
   damaged: { key: string; value: Damaged }
   files: { key: string; value: KeptFile }
 }
 
 const NAME = 'echt'
-const VERSION = 3
+const VERSION = 4
 
 let opened: Promise<IDBPDatabase<EchtDB>> | undefined
 let held = false
@@ -46,6 +53,7 @@ export function database(): Promise<IDBPDatabase<EchtDB>> {
       if (from < 1) db.createObjectStore('builds', { keyPath: 'id' })
       if (from < 2) db.createObjectStore('damaged', { keyPath: 'id' })
       if (from < 3) db.createObjectStore('files', { keyPath: 'sha256' })
+      if (from < 4) db.createObjectStore('pieces')
     },
     terminated() {
       opened = undefined

@@ -12,6 +12,7 @@ import {
 } from '../../core/build/index.ts'
 import { database, type Kept } from './db.ts'
 import { newId } from './id.ts'
+import { BUILD_STORES, keptBuild, whole, writeKept } from './kept.ts'
 import { storageProblem } from './problem.ts'
 
 export type SaveState =
@@ -56,6 +57,8 @@ export class Session {
   lost: Lost[] = []
   /** the build as it was last stored or read */
   private base: Build
+  /** the build as it lies there to the item, where that is known: what an edit leaves alone is not written again */
+  private written: Build | null = null
   private token: string | undefined
   private waiting: Step[] = []
   private writing: Promise<void> = Promise.resolve()
@@ -68,7 +71,9 @@ export class Session {
   private readonly news =
     typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel(NEWS)
 
-  constructor(kept: Kept) {
+  /** `asStored`: what is given is what is stored, and not lifted from an older form */
+  constructor(kept: Kept, asStored = false) {
+    this.written = asStored ? kept.build : null
     this.build = kept.build
     this.base = kept.build
     this.token = kept.token
@@ -173,21 +178,22 @@ export class Session {
     try {
       // strict: what is said to be saved is on the disk, and survives the battery too
       const db = await database()
-      const tx = db.transaction('builds', 'readwrite', { durability: 'strict' })
-      const stored = await tx.store.get(this.build.id)
+      const tx = db.transaction(BUILD_STORES, 'readwrite', { durability: 'strict' })
+      const stored = await tx.objectStore('builds').get(this.build.id)
       if ((!stored || stored.deletedAt) && !revive) {
         this.save = { kind: 'gone', why: GONE }
         this.tell()
         return
       }
-      // the steps and the build they made, taken at one moment: nothing runs between here and the put
+      const theirs = stored && stored.token !== this.token ? (await whole(tx, stored)).build : null
+      // the steps and the build they made, taken at one moment
       const steps = this.waiting.slice()
-      const theirs = stored && stored.token !== this.token ? stored.build : null
       const build = theirs ? this.onto(checkBuild(theirs).build, steps) : this.build
       const token = newId()
       const savedAt = now()
       const { id, name, revision } = build
-      await tx.store.put({ id, name, revision, savedAt, deletedAt: null, token, build })
+      const kept = { id, name, revision, savedAt, deletedAt: null, token, build }
+      await writeKept(tx, kept, stored?.pieces && !theirs ? this.written : null)
       await tx.done
       if (theirs) {
         if (build !== theirs) this.notice = OVERTAKEN
@@ -205,6 +211,7 @@ export class Session {
   private stored(build: Build, steps: number, token: string, savedAt: string): void {
     this.waiting = this.waiting.slice(steps)
     this.base = build
+    this.written = build
     this.token = token
     this.retries = 0
     // what was edited while this was being written is not stored yet
@@ -242,7 +249,7 @@ export class Session {
     // with steps waiting, the next write meets the other tab's build by itself
     if (this.waiting.length > 0) return
     try {
-      const stored = await (await database()).get('builds', this.build.id)
+      const stored = await keptBuild(this.build.id)
       if (this.waiting.length > 0 || stored?.token === this.token) return
       if (!stored || stored.deletedAt) {
         this.save = { kind: 'gone', why: GONE }
@@ -251,6 +258,7 @@ export class Session {
         this.noteForeign(build)
         this.build = build
         this.base = build
+        this.written = null
         this.token = stored.token
         this.save = { kind: 'saved', at: stored.savedAt }
       }

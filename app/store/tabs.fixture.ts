@@ -1,9 +1,9 @@
-import { database, type Kept } from './db.ts'
+import type { Kept } from './db.ts'
+import { keptBuild } from './kept.ts'
 import type { Session } from './session.ts'
 
 /** What is stored of a build. */
-export const kept = async (id: string): Promise<Kept> =>
-  (await (await database()).get('builds', id))!
+export const kept = async (id: string): Promise<Kept> => (await keptBuild(id))!
 
 /** An edit of the second channel of the small build. */
 export const place = (text: string) => ({

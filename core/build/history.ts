@@ -69,7 +69,7 @@ const sizes = new WeakMap<readonly Change[], number>()
 
 /** A history with one more change; the oldest are left out where it grows beyond what a file can hold. */
 export function extended(changes: readonly Change[], change: Change): Change[] {
-  const before = sizes.get(changes) ?? changes.reduce((sum, c) => sum + charactersOf(c), 0)
+  const before = sizes.get(changes) ?? charactersOfAll(changes)
   const size = before + charactersOf(change)
   const all = [...changes, change]
   if (all.length <= MOST_CHANGES && size <= MOST_CHARACTERS) {
@@ -91,6 +91,15 @@ function shortened(all: readonly Change[]): Change[] {
   const ids = new Set(newer.map((c) => c.id))
   return newer.filter((c) => c.of === undefined || ids.has(c.of))
 }
+
+/** About how many characters a history takes: of a long one every few are looked at, which a page does not wait for. */
+function charactersOfAll(changes: readonly Change[]): number {
+  const by = Math.max(1, Math.floor(changes.length / LOOKED_AT))
+  let sum = 0
+  for (let i = 0; i < changes.length; i += by) sum += by * charactersOf(changes[i])
+  return sum
+}
+const LOOKED_AT = 2500
 
 /** Of longer lists so many are looked at, for all. */
 const SAMPLE = 25

@@ -27,7 +27,7 @@ const KINDS: { value: EntryKind | ''; label: string }[] = [
   { value: 'entered', label: 'tables entered' },
   { value: 'changed', label: 'changes' },
 ]
-const PER_PAGE = 100
+const PER_PAGE = 50
 
 /** What happened, newest first, by day; what is due again; the build out as a file. */
 export function Logbook() {
