@@ -19,7 +19,7 @@ import { headersAttacked, zipsAttacked, type Attacked } from '../trials/hostile.
 import { lives } from '../trials/lives.ts'
 import { usedForLong } from '../trials/longUsed.ts'
 import { WORLDS } from '../trials/worlds.ts'
-import { killed } from '../trials/kills.ts'
+import { killed, killedKeeping } from '../trials/kills.ts'
 import { everyPage } from '../trials/everyPage.ts'
 import { pasted } from '../trials/paste.ts'
 import { hangingUp, rudeClients } from '../trials/server.ts'
@@ -199,6 +199,11 @@ const CAMPAIGNS: Record<string, () => Outcome | Promise<Outcome>> = {
     withApp(async (_, base) => {
       const k = await killed(base, 50, 1)
       return { tries: k.kills, outcome: `${k.edits} edits streamed`, failures: k.failures }
+    }),
+  'keeping: a browser killed 50 times within the write of a capture': () =>
+    withApp(async (_, base) => {
+      const { kills, named, failures } = await killedKeeping(base, 50, 1)
+      return { tries: kills, outcome: `${named} named and there, the others not named`, failures }
     }),
   'paste: 3,000 points': () =>
     withApp(async (context, base) => {

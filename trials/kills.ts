@@ -1,9 +1,11 @@
 import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { setTimeout as rest } from 'node:timers/promises'
 import { chromium } from '@playwright/test'
 import { saltmarshNine } from '../demo/saltmarshNine.ts'
 import { uniformStream } from '../core/math/index.ts'
+import { parseWheel, simulateTrigger, wavOfCapture } from '../core/trigger/index.ts'
 import { CHROMIUM_FLAGS } from '../scripts/chromiumFlags.ts'
 import { importBuild, storedBuild } from './pages.ts'
 
@@ -81,6 +83,87 @@ export async function killed(base: string, kills: number, seed: number): Promise
       result.edits += value
       if (value < saved)
         result.failures.push(`kill ${k}: ${saved} was said to be saved, ${value} is there`)
+    } catch (error) {
+      result.failures.push(`kill ${k}: ${(error as Error).message.split('\n')[0]}`)
+    }
+    await again.close()
+    rmSync(profile, { recursive: true, force: true })
+  }
+  return result
+}
+
+/** Hashes and whether they still hold, of every file the database of this page keeps. Runs in the page. */
+async function keptHashes(): Promise<Record<string, boolean>> {
+  const db = await new Promise<IDBDatabase>((done, failed) => {
+    const open = indexedDB.open('echt')
+    open.onsuccess = () => done(open.result)
+    open.onerror = () => failed(open.error)
+  })
+  const files = await new Promise<{ sha256: string; bytes: Uint8Array }[]>((done, failed) => {
+    const got = db.transaction('files').objectStore('files').getAll()
+    got.onsuccess = () => done(got.result as { sha256: string; bytes: Uint8Array }[])
+    got.onerror = () => failed(got.error)
+  })
+  db.close()
+  const held: Record<string, boolean> = {}
+  for (const { sha256, bytes } of files) {
+    const digest = await crypto.subtle.digest('SHA-256', bytes as BufferSource)
+    const hex = [...new Uint8Array(digest)].map((b) => b.toString(16).padStart(2, '0')).join('')
+    held[sha256] = hex === sha256
+  }
+  return held
+}
+
+/** Samples of the capture that is kept: a few megabytes, so that its writing takes a while. */
+const KEPT = simulateTrigger({
+  ...{ wheel: parseWheel('36-2'), pickup: 'vr', sampleHz: 100_000, durationS: 12 },
+  rpm: () => 700,
+})
+
+/**
+ * A browser killed within the very write of a capture: what its build names is there to the byte, or is not named.
+ */
+export async function killedKeeping(
+  base: string,
+  kills: number,
+  seed: number,
+): Promise<{ kills: number; named: number; failures: string[] }> {
+  const uniform = uniformStream(seed)
+  const result = { kills, named: 0, failures: [] as string[] }
+  const buffer = Buffer.from(wavOfCapture({ samples: KEPT.samples, sampleHz: 100_000 }))
+  for (let k = 0; k < kills; k++) {
+    const profile = mkdtempSync(join(process.env.TMPDIR ?? tmpdir(), 'echt-kill-'))
+    const sample = saltmarshNine()
+    const build = { ...sample, id: `keep-${k}` }
+    const launch = () =>
+      chromium.launchPersistentContext(profile, { executablePath, args: CHROMIUM_FLAGS })
+    const first = await launch()
+    const page = first.pages()[0] ?? (await first.newPage())
+    await importBuild(page, build, base)
+    await page.getByRole('link', { name: 'Trigger', exact: true }).click()
+    await page.getByLabel('Capture file').setInputFiles({
+      ...{ name: 'long.wav', mimeType: 'audio/wav', buffer },
+    })
+    const keep = page.getByRole('button', { name: 'Keep it with the build' })
+    await keep.waitFor()
+    await keep.click()
+    await rest(600 * uniform())
+    killBrowserOf(profile)
+    await first.close().catch(() => undefined)
+    const again = await launch()
+    const reopened = again.pages()[0] ?? (await again.newPage())
+    await reopened.addInitScript({ content: 'globalThis.__name = (f) => f' })
+    try {
+      await reopened.goto(`${base}/build/${build.id}`)
+      await reopened.locator('h1').first().waitFor({ timeout: 30_000 })
+      const stored = await storedBuild(reopened, build.id)
+      const held = await reopened.evaluate(keptHashes)
+      const own = stored.attachments.filter((a) => !sample.attachments.some((b) => b.id === a.id))
+      result.named += own.length
+      for (const { sha256 } of own)
+        if (!held[sha256]) result.failures.push(`kill ${k}: the build names what is not there`)
+      for (const [hash, whole] of Object.entries(held))
+        if (!whole) result.failures.push(`kill ${k}: ${hash} is cut`)
     } catch (error) {
       result.failures.push(`kill ${k}: ${(error as Error).message.split('\n')[0]}`)
     }
