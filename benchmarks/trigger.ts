@@ -64,7 +64,7 @@ const asNoise = leastMs(
     const of = { sampleHz: 44_100, wheel: parseWheel(name), pickup: 'vr' as const }
     sink += decodeTrigger(hiss, of).faults.length
   }),
-  1,
+  3,
 )
 report(
   'a second of noise as the slowest wheel, against as 60-2',

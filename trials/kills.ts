@@ -2,7 +2,7 @@ import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { setTimeout as rest } from 'node:timers/promises'
-import { chromium } from '@playwright/test'
+import { chromium, type BrowserContext } from '@playwright/test'
 import { saltmarshNine } from '../demo/saltmarshNine.ts'
 import { uniformStream } from '../core/math/index.ts'
 import { parseWheel, simulateTrigger, wavOfCapture } from '../core/trigger/index.ts'
@@ -71,9 +71,7 @@ export async function killed(base: string, kills: number, seed: number): Promise
       saved = await page.evaluate(() => (window as unknown as { lastSaved: number }).lastSaved)
     killBrowserOf(profile)
     await first.close().catch(() => undefined)
-    const again = await launch()
-    const reopened = again.pages()[0] ?? (await again.newPage())
-    await reopened.addInitScript({ content: 'globalThis.__name = (f) => f' })
+    const { again, reopened } = await openedAgain(launch)
     try {
       await reopened.goto(`${base}/build/${build.id}/channel/ch-air/rd-air?stage=leads`)
       await reopened.getByLabel('Wire colour').waitFor({ timeout: 30_000 })
@@ -150,9 +148,7 @@ export async function killedKeeping(
     await rest(600 * uniform())
     killBrowserOf(profile)
     await first.close().catch(() => undefined)
-    const again = await launch()
-    const reopened = again.pages()[0] ?? (await again.newPage())
-    await reopened.addInitScript({ content: 'globalThis.__name = (f) => f' })
+    const { again, reopened } = await openedAgain(launch)
     try {
       await reopened.goto(`${base}/build/${build.id}`)
       await reopened.locator('h1').first().waitFor({ timeout: 30_000 })
@@ -171,6 +167,14 @@ export async function killedKeeping(
     rmSync(profile, { recursive: true, force: true })
   }
   return result
+}
+
+/** The browser of a profile once more, and a page of it in which what is sent to it runs. */
+async function openedAgain(launch: () => Promise<BrowserContext>) {
+  const again = await launch()
+  const reopened = again.pages()[0] ?? (await again.newPage())
+  await reopened.addInitScript({ content: 'globalThis.__name = (f) => f' })
+  return { again, reopened }
 }
 
 /** Ends every process of the browser that has this profile, at once and without asking. */

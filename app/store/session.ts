@@ -176,35 +176,37 @@ export class Session {
     if (this.waiting.length === 0 && !revive) return
     clearTimeout(this.retryTimer)
     try {
-      // strict: what is said to be saved is on the disk, and survives the battery too
-      const db = await database()
-      const tx = db.transaction(BUILD_STORES, 'readwrite', { durability: 'strict' })
-      const stored = await tx.objectStore('builds').get(this.build.id)
-      if ((!stored || stored.deletedAt) && !revive) {
-        this.save = { kind: 'gone', why: GONE }
-        this.tell()
-        return
-      }
-      const theirs = stored && stored.token !== this.token ? (await whole(tx, stored)).build : null
-      // the steps and the build they made, taken at one moment
-      const steps = this.waiting.slice()
-      const build = theirs ? this.onto(checkBuild(theirs).build, steps) : this.build
-      const token = newId()
-      const savedAt = now()
-      const { id, name, revision } = build
-      const kept = { id, name, revision, savedAt, deletedAt: null, token, build }
-      await writeKept(tx, kept, stored?.pieces && !theirs ? this.written : null)
-      await tx.done
-      if (theirs) {
-        if (build !== theirs) this.notice = OVERTAKEN
-        this.build = this.onto(build, this.waiting.slice(steps.length))
-      }
-      this.stored(build, steps.length, token, savedAt)
+      if (!(await this.put(revive))) this.save = { kind: 'gone', why: GONE }
     } catch (error) {
       this.failed(error)
     }
     this.tell()
     if (this.waiting.length > 0 && this.save.kind === 'saving') this.queueWrite()
+  }
+
+  /** Puts the build where it lies, on top of what another tab put there; whether it is there still. */
+  private async put(revive: boolean): Promise<boolean> {
+    // strict: what is said to be saved is on the disk, and survives the battery too
+    const db = await database()
+    const tx = db.transaction(BUILD_STORES, 'readwrite', { durability: 'strict' })
+    const stored = await tx.objectStore('builds').get(this.build.id)
+    if ((!stored || stored.deletedAt) && !revive) return false
+    const theirs = stored && stored.token !== this.token ? (await whole(tx, stored)).build : null
+    // the steps and the build they made, taken at one moment
+    const steps = this.waiting.slice()
+    const build = theirs ? this.onto(checkBuild(theirs).build, steps) : this.build
+    const token = newId()
+    const savedAt = now()
+    const { id, name, revision } = build
+    const kept = { id, name, revision, savedAt, deletedAt: null, token, build }
+    await writeKept(tx, kept, stored?.pieces && !theirs ? this.written : null)
+    await tx.done
+    if (theirs) {
+      if (build !== theirs) this.notice = OVERTAKEN
+      this.build = this.onto(build, this.waiting.slice(steps.length))
+    }
+    this.stored(build, steps.length, token, savedAt)
+    return true
   }
 
   /** Notes that a build is stored, with so many of the waiting steps in it, and tells the other tabs. */

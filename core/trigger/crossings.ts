@@ -177,7 +177,6 @@ export class VrScan {
     let arm = this.armAt(from, by)
     let high = false
     let above = 0
-    let last = from
     let patience = SINKS * this.longest
     while (i + by <= length && this.count < most) {
       const blocks = Math.floor((Math.min(length, Math.max(patience, i + by)) - i) / by)
@@ -201,20 +200,13 @@ export class VrScan {
         if (passed < reading.most) {
           high = false
           const middle = (by - 1) / 2
-          const { x, slope } = this.placed({
+          this.crossed(ahead, {
             above: from + ahead * (above + middle),
             aboveV: descent.aboveSum / by,
             below: from + ahead * (i + middle),
             belowV: descent.belowSum / by,
             ...{ top: descent.top / by, by },
           })
-          // one that lies no further than the last is that one again, in two parts by its noise
-          if (this.count === 0 || (x - last) * ahead > APART * this.period) {
-            if (this.widths) this.widths[this.count] = this.widthAt(x, by, descent.top / by)
-            this.keep(x, slope)
-            this.passed(Math.abs(x - last), descent.top / by)
-            last = x
-          }
           by = this.step()
           arm = this.armAt(from + ahead * i, by)
           patience = i + SINKS * this.longest
@@ -264,11 +256,23 @@ export class VrScan {
     let before = 0
     for (let step = 0; ; step++) {
       const from = Math.round(x + way * step * by - by / 2)
-      if (from < 0 || from + by > samples.length) return NaN
+      // what holds no number leads nowhere
+      if (!(from >= 0 && from + by <= samples.length)) return NaN
       const now = (-way * sign * sumOf(samples, from, by)) / by
       if (now >= level) return Math.max(0.1, step - (now - level) / (now - before || 1)) * by
       before = now
     }
+  }
+
+  /** A crossing came: it is placed and kept, unless it is the last one again, in two parts by its noise. */
+  private crossed(ahead: 1 | -1, c: Passage): void {
+    const { x, slope } = this.placed(c)
+    const last = this.count === 0 ? this.task.from : this.at[this.count - 1]!
+    const apart = (x - last) * ahead > APART * this.period
+    if (this.count > 0 && !apart) return
+    if (this.widths) this.widths[this.count] = this.widthAt(x, c.by, c.top)
+    this.keep(x, slope)
+    this.passed(Math.abs(x - last), c.top)
   }
 
   private keep(x: number, slope: number): void {

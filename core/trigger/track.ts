@@ -1,6 +1,6 @@
 import type { Edges } from './edges.ts'
 import { hindsight } from './hindsight.ts'
-import { FEWEST, isSure, type Pattern } from './pattern.ts'
+import { FEWEST, isSure, type Alignment, type Pattern } from './pattern.ts'
 import { countBefore, type Tracked, type TrackFault } from './tracked.ts'
 import { followed } from './tracker.ts'
 
@@ -45,29 +45,32 @@ function isBorneOut(
   if (!inSync || pattern.symmetric || n > FEWEST) return true
   // which of a switch's edges are the teeth's decides where each stands
   if (crossings.byTeeth && crossings.polarity === 'unsure') return false
-  let votes = 0
-  let against = 0
-  let looked = 0
-  let evenElsewhere = 0
+  const over = 3 * n + 1
+  const sure = { votes: 0, against: 0 }
+  const even = { votes: 0, against: 0 }
   for (let v = 0; v < ASKED_AT; v++) {
     const i = Math.floor((v * (at.length - 1)) / ASKED_AT)
     const from = countBefore(crossings.at, at[i]!)
-    const end = crossings.at[from + 3 * n + 1] ?? Infinity
+    const end = crossings.at[from + over] ?? Infinity
     // a fault that is told makes them look like another place
     if (faults.some((f) => f.at >= at[i]! && f.at <= end)) continue
-    const over = 3 * n + 1
-    const found = pattern.alignAny(crossings, from, over)
-    if (found && isSure(found)) {
-      votes++
-      if (found.edge !== edge[i]) against++
-    }
+    count(sure, edge[i]!, pattern.alignAny(crossings, from, over), isSure)
     // at another place the engine would turn evenly, and no swing need be thought of
-    const plain = pattern.align(crossings.at, from, over)
-    if (!plain) continue
-    looked++
-    if (plain.edge !== edge[i] && plain.cost < EVENLY) evenElsewhere++
+    count(even, edge[i]!, pattern.align(crossings.at, from, over), (f) => f.cost < EVENLY)
   }
-  return against <= DIFFER * votes && evenElsewhere <= DIFFER * looked
+  return [sure, even].every(({ votes, against }) => against <= DIFFER * votes)
+}
+
+/** Counts a place that has a say, and whether it speaks for another edge. */
+function count(
+  of: { votes: number; against: number },
+  edge: number,
+  found: Alignment | null,
+  says: (found: Alignment) => boolean,
+): void {
+  if (!found || !says(found)) return
+  of.votes++
+  if (found.edge !== edge) of.against++
 }
 
 /** Not in sync from its beginning. */

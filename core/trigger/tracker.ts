@@ -1,7 +1,7 @@
 import type { Crossings } from './crossings.ts'
 import { ASKED, Due, type Passed } from './due.ts'
 import { firstSure, isSure, Pattern, type Alignment } from './pattern.ts'
-import { COST, SMOOTH, Steps, type Step } from './steps.ts'
+import { COST, SMOOTH, Steps, type Place, type Step } from './steps.ts'
 import type { Tracked, TrackFault } from './tracked.ts'
 
 /** Edges followed from where they are sure to be to where they are lost, and so on from there. */
@@ -121,20 +121,14 @@ export class Tracker {
         const edge = slot < n ? slot : slot - n
         this.accept(++k, edge, pattern.steps[edge === 0 ? n - 1 : edge - 1]! / took)
       } else {
-        const place = { k, slot, before, seen: this.count }
+        if (this.isUnproven(k, change)) break
         // what leads back from the sure place has been gone through already
-        const step = k < sure.from ? this.steps.plain(place, due) : this.steps.next(place, due)
+        const step = this.stepped({ k, slot, before, seen: this.count }, due, k < sure.from)
         if (!step) return this.lost(begins, k + 1, at[k + 1]!)
-        const samples = at[step.to]! - at[k]!
-        const degrees = this.steps.degreesOf(slot, step.steps)
-        this.named(k, slot, step, due)
         mark.rough += step.change ** 2
         mark.paid += COST[step.kind]
-        const now = { slot, steps: step.steps, samples }
-        if (step.kind === 'normal') due.came(before, now)
-        before = now
+        before = { slot, steps: step.steps, samples: at[step.to]! - at[k]! }
         ;[k, slot] = [step.to, step.slot]
-        this.accept(k, slot % n, degrees / samples)
       }
       if (this.count - mark.count < n) continue
       // what leads to the sure place is not doubted by what it leads to
@@ -146,6 +140,24 @@ export class Tracker {
     this.inSync = true
     this.taken = at.length
     return at.length
+  }
+
+  /** An edge after which nothing comes cannot be borne out: one that is not where it is due is left out. */
+  private isUnproven(k: number, change: number): boolean {
+    return !this.seen && k + 2 === this.at.length && Math.abs(Math.log1p(change)) > SMOOTH
+  }
+
+  /** A step that is not as it was due, with what went wrong in it named; null where nothing fits. */
+  private stepped(place: Place, due: Due, plain: boolean): Step | null {
+    const { k, slot, before } = place
+    const step = plain ? this.steps.plain(place, due) : this.steps.next(place, due)
+    if (!step) return null
+    const samples = this.at[step.to]! - this.at[k]!
+    this.named(k, slot, step, due)
+    if (step.kind === 'normal') due.came(before, { slot, steps: step.steps, samples })
+    const degrees = this.steps.degreesOf(slot, step.steps)
+    this.accept(step.to, step.slot % this.pattern.n, degrees / samples)
+    return step
   }
 
   private markAt(k: number, edge: number): Mark {

@@ -4,8 +4,9 @@ import { joinedBytes } from '../build/joinedBytes.ts'
 import { captureAtRate, MOST_SAMPLES, requireFewChannels, type Capture } from './captures.ts'
 
 /** The library has names of its own for a bundler, and one default for Node. */
-const { WaveFile } =
-  'WaveFile' in wavefile ? wavefile : (wavefile as { default: typeof wavefile }).default
+const { WaveFile } = (
+  'WaveFile' in wavefile ? wavefile : Reflect.get(wavefile, 'default')
+) as typeof wavefile
 
 const bad = (why: string): EchtError => new EchtError('bad-capture', why)
 
