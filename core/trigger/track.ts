@@ -1,6 +1,7 @@
+import { mean, median, sum } from 'd3-array'
 import type { Edges } from './edges.ts'
 import { hindsight } from './hindsight.ts'
-import { FEWEST, isSure, type Alignment, type Pattern } from './pattern.ts'
+import { FEW as FEW_EDGES, FEWEST, isSure, type Alignment, type Pattern } from './pattern.ts'
 import { countBefore, type Tracked, type TrackFault } from './tracked.ts'
 import { followed } from './tracker.ts'
 
@@ -42,7 +43,9 @@ function isBorneOut(
   pattern: Pattern,
 ): boolean {
   const { n } = pattern
-  if (!inSync || pattern.symmetric || n > FEWEST) return true
+  if (!inSync || pattern.symmetric || n > FEW_EDGES) return true
+  if (!showsItsSteps(crossings, { at, edge }, pattern)) return false
+  if (n > FEWEST) return true
   // which of a switch's edges are the teeth's decides where each stands
   if (crossings.byTeeth && crossings.polarity === 'unsure') return false
   const over = 3 * n + 1
@@ -59,6 +62,34 @@ function isBorneOut(
     count(even, edge[i]!, pattern.align(crossings.at, from, over), (f) => f.cost < EVENLY)
   }
   return [sure, even].every(({ votes, against }) => against <= DIFFER * votes)
+}
+
+/** By as much of what a wheel's steps differ the intervals must differ at least: compression takes no more away. */
+const SHOWN = 0.3
+
+/**
+ * Whether intervals are long where the wheel's steps are, by the middle one of each: a hum whose every period is as long
+ * as the next could be a wheel with a gap, before an engine that is as much quicker there, and is none.
+ */
+function showsItsSteps(
+  { at: all }: Edges,
+  { at, edge }: Pick<Tracked, 'at' | 'edge'>,
+  { n, log }: Pattern,
+): boolean {
+  const took = Array.from({ length: n }, (): number[] => [])
+  for (let i = 0; i + 1 < at.length; i++) {
+    // but for what was left out between two, or did not show
+    const next = all[countBefore(all, at[i]!) + 1]
+    if (next === at[i + 1] && edge[i + 1] === (edge[i]! + 1) % n)
+      took[edge[i]!]!.push(Math.log(at[i + 1]! - at[i]!))
+  }
+  const known = [...took.keys()].filter((e) => took[e]!.length > 0)
+  const steps = known.map((e) => log[e]!)
+  const seen = known.map((e) => median(took[e]!)!)
+  const [a, b] = [mean(steps)!, mean(seen)!]
+  const together = sum(steps, (s, i) => (s - a) * (seen[i]! - b))
+  const alone = sum(steps, (s) => (s - a) ** 2)
+  return known.length < 2 || together >= SHOWN * alone
 }
 
 /** Counts a place that has a say, and whether it speaks for another edge. */
