@@ -236,7 +236,9 @@ const CAMPAIGNS: Record<string, () => Outcome | Promise<Outcome>> = {
       const tasks = [...edits.longTasks, ...logbook.longTasks]
       return {
         tries: edits.entries,
-        outcome: `tasks over 50 ms: ${edits.longTasks.length} by edits, ${logbook.longTasks.length} by the logbook (${tasks.join(', ')} ms)`,
+        outcome:
+          `tasks over 50 ms: ${edits.longTasks.length} by edits, ${logbook.longTasks.length} by the ` +
+          `logbook (${tasks.join(', ')} ms)`,
         failures: [
           ...edits.errors,
           ...edits.longTasks.map((ms) => `an edit was busy for ${ms} ms`),

@@ -22,6 +22,7 @@ import type { PanelProps } from './registry.ts'
 import { Wrong } from '../parts/Wrong.tsx'
 import { num, words } from '../parts/columns.ts'
 import { Sheet } from '../parts/Sheet.tsx'
+import { RemoveButton } from '../parts/RemoveButton.tsx'
 
 /** Which look-alike is in the hand, what the wrong range would show, and fuel pressure against the manifold. */
 export default function Pressure({ status }: PanelProps) {
@@ -205,16 +206,10 @@ function OwnTypes({ element }: { element: Element }) {
             <li key={t.id}>
               {t.name}, {t.face}: {t.low.volt} V at {kPa.text(t.low.kPa, 0)}, {t.high.volt} V at{' '}
               {kPa.text(t.high.kPa, 0)}{' '}
-              <Button
-                variant="subtle"
-                color="gray"
-                h={36}
-                px={8}
-                aria-label={`Remove ${t.name}`}
+              <RemoveButton
+                of={t.name}
                 onClick={() => edit({ kind: 'removeFromSetting', args: { ...list, item: t.id } })}
-              >
-                Remove
-              </Button>
+              />
             </li>
           ))}
         </ul>

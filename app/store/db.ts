@@ -14,8 +14,8 @@ export type Kept = {
 }
 
 /**
- * A build as it lies in the database: its long lists are in pieces of their own, so many of each, and empty in the build.
- * One that an older Echt stored is whole.
+ * A build as it lies in the database: its long lists are in pieces of their own, so many of each, and empty in
+ * the build. One that an older Echt stored is whole.
  */
 export type Stored = Kept & { pieces?: Partial<Record<'changes' | 'measurements', number>> }
 

@@ -2,7 +2,10 @@ import type { IDBPTransaction, StoreNames } from 'idb'
 import type { Build } from '../../core/build/index.ts'
 import { database, type EchtDB, type Kept, type Stored } from './db.ts'
 
-/** Lists that grow as long as somebody works: they are stored in pieces, so that an edit writes only what it touched. */
+/**
+ * Lists that grow as long as somebody works: they are stored in pieces, so that an edit writes only what it
+ * touched.
+ */
 const LONG = ['changes', 'measurements'] as const
 type Long = (typeof LONG)[number]
 /** Items in a piece: a few hundred are copied in a millisecond. */
@@ -19,7 +22,10 @@ const keyOf = (id: string, list: Long, n: number): [string, string, number] => [
 /** All pieces of a build. */
 const allOf = (id: string): IDBKeyRange => IDBKeyRange.bound([id], [id, []])
 
-/** What is kept of a build, whole; undefined where nothing is. A piece that is not there leaves a hole, which is damage. */
+/**
+ * What is kept of a build, whole; undefined where nothing is. A piece that is not there leaves a hole, which
+ * is damage.
+ */
 export async function readKept(tx: Reading, id: string): Promise<Kept | undefined> {
   const stored = await tx.objectStore('builds').get(id)
   return stored && whole(tx, stored)

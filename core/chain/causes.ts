@@ -324,9 +324,9 @@ const inputSpreads = (view: View, looking: Looking): Spread[] => [
 /** A converter rounds to the nearest count. */
 const HALF_A_COUNT = { kind: 'uniform' as const, size: 0.5 }
 /**
- * A gate holds the edges that fall into it or one more. Over all speeds that is a triangle of ±1 and σ 1/√6; at a speed
- * of so many edges and nearly one more it is that one nearly always, and a whole edge less in the rest: a band must hold
- * that too, so that it reaches to 0.93 of an edge.
+ * A gate holds the edges that fall into it or one more. Over all speeds that is a triangle of ±1 and σ 1/√6; at
+ * a speed of so many edges and nearly one more it is that one nearly always, and a whole edge less in the rest:
+ * a band must hold that too, so that it reaches to 0.93 of an edge.
  */
 const ONE_EDGE = { kind: 'normal' as const, size: 0.93 / 1.96 }
 

@@ -165,7 +165,10 @@ export const fitOptions = ({ settings }: Element, range: [number, number]): FitO
   ...(settings.model ? { model: settings.model } : {}),
 })
 
-/** What share of a curve's doubt, 1σ `band`, is one limit all its points have in common; 0 where nothing was fitted. */
+/**
+ * What share of a curve's doubt, 1σ `band`, is one limit all its points have in common; 0 where nothing was
+ * fitted.
+ */
 export function limitShareOf(
   { family, fit }: Pick<Sensor, 'family' | 'fit'>,
   truth: number,

@@ -3,8 +3,8 @@ import { EchtError } from '../error.ts'
 
 /**
  * What is left unknown of quantities that were believed apart from one another, after readings that answer to them:
- * C = D − D·Gᵀ·(G·D·Gᵀ + S)⁻¹·G·D, with D the squared doubts, G the slopes of the readings and S their squared 1σ
- * (Tarantola 2005, ch. 3). Kept by its parts, since readings are few where quantities are many. Plain data.
+ * C = D − D·Gᵀ·(G·D·Gᵀ + S)⁻¹·G·D, with D the squared doubts, G the slopes of the readings and S their squared
+ * 1σ (Tarantola 2005, ch. 3). Kept by its parts, since readings are few where quantities are many. Plain data.
  */
 export type Posterior = {
   /** 1σ of each quantity as it was believed */
@@ -44,7 +44,10 @@ function inverse(M: Matrix): number[][] {
   )
 }
 
-/** What the quantities move by, from what was believed, when the readings stand off by `misses`: D·Gᵀ·M⁻¹·misses. */
+/**
+ * What the quantities move by, from what was believed, when the readings stand off by `misses`:
+ * D·Gᵀ·M⁻¹·misses.
+ */
 export function movedTo({ doubts, rows, inner }: Posterior, misses: readonly number[]): number[] {
   const weights = inner.map((row) => dot(row, misses))
   return doubts.map((d, i) => d ** 2 * rows.reduce((sum, row, k) => sum + row[i]! * weights[k]!, 0))

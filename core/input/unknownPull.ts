@@ -10,10 +10,9 @@ const READINGS = thingWith({
 /**
  * A device's own pull-up and rail when no manual tells: volts at the open input, and volts with one known
  * resistor from the input to the sensor ground. `meterOhm` (10 MΩ) is the meter's own load, taken out.
- * `spreadOhm` is 1σ from the meter's relative error `meterRelative` (0.002), the resistor's `knownRelative` (0.01), and
- * the last digit each was typed to (`steps`, in V, V and Ω; none if left out): two volts close together in two digits
- * say little.
- * Throws `EchtError` `no-pull-up` where the two readings show none.
+ * `spreadOhm` is 1σ from the meter's relative error `meterRelative` (0.002), the resistor's `knownRelative`
+ * (0.01), and the last digit each was typed to (`steps`, in V, V and Ω; none if left out): two volts close
+ * together in two digits say little. Throws `EchtError` `no-pull-up` where the two readings show none.
  */
 export function findPullUp(readings: {
   openV: number

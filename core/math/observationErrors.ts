@@ -41,8 +41,8 @@ export function requireErrors({ own, shared }: ObservationErrors): void {
 }
 
 /**
- * `rᵀ·V⁻¹·r` and `ln det V` of residuals under their errors, by the Woodbury identity (Golub and Van Loan, 2.1.4):
- * n·k² for n observations and k shared errors.
+ * `rᵀ·V⁻¹·r` and `ln det V` of residuals under their errors, by the Woodbury identity (Golub and Van Loan,
+ * 2.1.4): n·k² for n observations and k shared errors.
  */
 export function weighed(
   residuals: readonly number[],

@@ -13,10 +13,10 @@ export type ReadQuantity = {
 /**
  * A quantity as people write it, in the core's unit for `unit`.
  *
- * Takes `4k7`, `2.2 kΩ`, `10R`, `0,47`, `98 °F`, `30 psi`, `18 AWG`, `4/0 AWG`, `12.5:1`, `1.2e3`. A bare number is in
- * the unit asked for; a tolerance after the value is left to `readQuantity`. Throws `EchtError`: `not-a-quantity`,
- * `ambiguous-number` (`1,500`), `wrong-unit` (a unit of another quantity), `gauge-or-absolute`, `below-absolute-zero`,
- * `unknown-unit`.
+ * Takes `4k7`, `2.2 kΩ`, `10R`, `0,47`, `98 °F`, `30 psi`, `18 AWG`, `4/0 AWG`, `12.5:1`, `1.2e3`. A bare
+ * number is in the unit asked for; a tolerance after the value is left to `readQuantity`. Throws `EchtError`:
+ * `not-a-quantity`, `ambiguous-number` (`1,500`), `wrong-unit` (a unit of another quantity),
+ * `gauge-or-absolute`, `below-absolute-zero`, `unknown-unit`.
  *
  * @example parseQuantity('4k7', 'Ω') // 4700
  */

@@ -6,8 +6,8 @@ const COPPER_OHM_M = 1.7241e-8 // at 20 °C, IEC 60028
 const COPPER_PER_K = 0.00393
 
 /**
- * Area of a wire, mm², by its American wire gauge, −3 (written 4/0) to 40. ASTM B258. Throws `EchtError` `out-of-range`
- * beyond, `not-a-number`.
+ * Area of a wire, mm², by its American wire gauge, −3 (written 4/0) to 40. ASTM B258. Throws `EchtError`
+ * `out-of-range` beyond, `not-a-number`.
  */
 export function awgAreaMm2(gauge: number): number {
   requireFinite(gauge, 'The wire gauge')

@@ -231,8 +231,8 @@ export class VrScan {
   }
 
   /**
-   * How wide what a crossing goes over is, whatever the speed: from where the signal is last so high before it as a part
-   * of its top, to where it is as low after it.
+   * How wide what a crossing goes over is, whatever the speed: from where the signal is last so high before it
+   * as a part of its top, to where it is as low after it.
    */
   private widthAt(x: number, by: number, top: number): number {
     const level = WIDTH_AT * top
@@ -249,7 +249,10 @@ export class VrScan {
     return Math.abs(off) < this.period / 2 ? rough + off : rough
   }
 
-  /** How far from a crossing averages reach a level: before it above, after it below, by a line between the last two. */
+  /**
+   * How far from a crossing averages reach a level: before it above, after it below, by a line between the
+   * last two.
+   */
   private reaches(x: number, by: number, { level, way }: { level: number; way: 1 | -1 }): number {
     const { samples } = this
     const { sign } = this.task

@@ -50,7 +50,10 @@ export const fitOf = (pattern: Pattern): Fits => ({
     return costs[Math.floor(costs.length / BEST)]!
   },
 })
-/** Below this crossings fit as well as edges can be placed; and what a swing may leave where few edges do not tell it. */
+/**
+ * Below this crossings fit as well as edges can be placed; and what a swing may leave where few edges do not
+ * tell it.
+ */
 const PLACED = 2e-4
 const SWUNG = { fewest: 0.05, few: 2e-3 }
 

@@ -93,7 +93,10 @@ const STEADIER = 25
 /** A tooth of fewer samples is too coarse to tell a speed by. */
 const TELLING = 20
 
-/** How long each level lasts that begins at one switching and ends at the next of the other way; NaN where none does. */
+/**
+ * How long each level lasts that begins at one switching and ends at the next of the other way; NaN where none
+ * does.
+ */
 function levelsFrom(begin: Float64Array, end: Float64Array): Float64Array {
   const widths = new Float64Array(begin.length)
   let e = 0
@@ -106,8 +109,8 @@ function levelsFrom(begin: Float64Array, end: Float64Array): Float64Array {
 }
 
 /**
- * As how steep a coil's signal is at each edge, which goes as the square of the speed: by how quickly each tooth passes,
- * since the teeth of a wheel are equally wide. Null where they pass in too few samples.
+ * As how steep a coil's signal is at each edge, which goes as the square of the speed: by how quickly each
+ * tooth passes, since the teeth of a wheel are equally wide. Null where they pass in too few samples.
  */
 function byTeeth(widths: Float64Array): Float64Array | null {
   const middle = middleOf(widths.filter((w) => w > 0))

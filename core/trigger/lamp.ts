@@ -48,10 +48,11 @@ const weighed = ({ rpm, commandedDeg, seenDeg, uncertaintyDeg }: LampReading): W
 }
 
 /**
- * Offset and delay out of lamp readings: seen = commanded + offset − 6·rpm·delay, by weighted least squares with the
- * uncertainties that are stated. One speed alone says nothing of the delay: the offset then is what stands at that
- * speed. Readings that scatter beyond what is stated widen the uncertainties (`scatterScale`). Throws `EchtError`
- * `too-few-points` without a reading, `not-a-number`, `not-positive`, `out-of-range`, `bad-input`.
+ * Offset and delay out of lamp readings: seen = commanded + offset − 6·rpm·delay, by weighted least squares
+ * with the uncertainties that are stated. One speed alone says nothing of the delay: the offset then is what
+ * stands at that speed. Readings that scatter beyond what is stated widen the uncertainties (`scatterScale`).
+ * Throws `EchtError` `too-few-points` without a reading, `not-a-number`, `not-positive`, `out-of-range`,
+ * `bad-input`.
  *
  * @example lampFit([{ rpm: 1000, commandedDeg: 10, seenDeg: 4 }, { rpm: 4000, commandedDeg: 10, seenDeg: 3 }]).delayS
  */

@@ -117,7 +117,8 @@ export class Pattern {
 
   /**
    * Where a few teeth surely are without compression being asked: a swing of the speed in every turn would explain any
-   * place of two or three teeth, and a place at which the engine turns evenly needs none. Null where that does not tell.
+   * place of two or three teeth, and a place at which the engine turns evenly needs none. Null where that does
+   * not tell.
    */
   private alignEven(crossings: Crossings, from: number, intervals: number): Alignment | null {
     if (this.n > FEWEST) return null

@@ -183,8 +183,8 @@ export const widthsOf = (
 })
 
 /**
- * Over how many metres more gap the volts fall by e: the pitch over 2π above a row of teeth (Wallace 1951). Where teeth
- * stand far apart each is alone: what counts then is the wider of tooth and pole tip, twice over.
+ * Over how many metres more gap the volts fall by e: the pitch over 2π above a row of teeth (Wallace 1951).
+ * Where teeth stand far apart each is alone: what counts then is the wider of tooth and pole tip, twice over.
  */
 function fallOf(task: GapTask): number {
   const { toothM, tipM } = widthsOf(task)

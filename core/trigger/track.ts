@@ -68,8 +68,9 @@ function isBorneOut(
 const SHOWN = 0.3
 
 /**
- * Whether intervals are long where the wheel's steps are, by the middle one of each: a hum whose every period is as long
- * as the next could be a wheel with a gap, before an engine that is as much quicker there, and is none.
+ * Whether intervals are long where the wheel's steps are, by the middle one of each: a hum whose every period
+ * is as long as the next could be a wheel with a gap, before an engine that is as much quicker there, and is
+ * none.
  */
 function showsItsSteps(
   { at: all }: Edges,

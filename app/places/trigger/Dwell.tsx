@@ -11,6 +11,7 @@ import { TextField } from '../../parts/TextField.tsx'
 import { Wrong } from '../../parts/Wrong.tsx'
 import { newId } from '../../store/id.ts'
 import { useBuild } from '../../store/useBuild.ts'
+import { RemoveButton } from '../../parts/RemoveButton.tsx'
 
 type Read = { coil: string; battery: Typed | null; dwell: Typed | null }
 
@@ -96,16 +97,10 @@ function DwellList({ trigger }: { trigger: Trigger }) {
             <td className="num">{d.batteryV}</td>
             <td className="num">{Number((1000 * d.dwellS).toPrecision(4))}</td>
             <td>
-              <Button
-                variant="subtle"
-                color="gray"
-                h={36}
-                px={8}
-                aria-label={`Remove ${d.coil} at ${d.batteryV} V`}
+              <RemoveButton
+                of={`${d.coil} at ${d.batteryV} V`}
                 onClick={() => edit({ kind: 'removeDwell', args: { id: trigger.id, dwell: d.id } })}
-              >
-                Remove
-              </Button>
+              />
             </td>
           </tr>
         ))}

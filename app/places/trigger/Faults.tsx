@@ -54,7 +54,13 @@ export default function Faults({ trigger, capture }: TabProps) {
         {evidence ? (
           <Sheet
             label="Evidence of the polarity"
-            columns={[words('Crossings'), num('edges'), num('speed is off by'), num('steepness'), num('widths differ by')]}
+            columns={[
+              words('Crossings'),
+              num('edges'),
+              num('speed is off by'),
+              num('steepness'),
+              num('widths differ by'),
+            ]}
             rows={(['falling', 'rising'] as const).map((way) => ({
               key: way,
               cells: [

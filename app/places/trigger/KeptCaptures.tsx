@@ -9,6 +9,7 @@ import { newId } from '../../store/id.ts'
 import { inWords } from '../../store/problem.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import type { CaptureNow } from './useCapture.ts'
+import { RemoveButton } from '../../parts/RemoveButton.tsx'
 
 /** Captures kept beside the build: they go out with it, and come in with it. */
 export function KeptCaptures({
@@ -96,16 +97,7 @@ function KeptTable({
             </Button>
           </td>
           <td>
-            <Button
-              variant="subtle"
-              color="gray"
-              h={36}
-              px={8}
-              aria-label={`Remove ${a.name}`}
-              onClick={() => onRemove(a)}
-            >
-              Remove
-            </Button>
+            <RemoveButton of={a.name} onClick={() => onRemove(a)} />
           </td>
         </tr>
       ))}

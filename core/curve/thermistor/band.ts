@@ -24,9 +24,9 @@ function requireCovariance(covariance: readonly (readonly number[])[], size: num
 }
 
 /**
- * 1σ band of a fit, °C, at a temperature: the coefficients' covariance (JCGM 100), and for beta its model error. Throws
- * `EchtError` `bad-curve` where the covariance is not of this curve, and as `thermistorOhm`: `beyond-curve`,
- * `not-monotonic`, `unknown-model`, `not-a-number`, `below-absolute-zero`.
+ * 1σ band of a fit, °C, at a temperature: the coefficients' covariance (JCGM 100), and for beta its model
+ * error. Throws `EchtError` `bad-curve` where the covariance is not of this curve, and as `thermistorOhm`:
+ * `beyond-curve`, `not-monotonic`, `unknown-model`, `not-a-number`, `below-absolute-zero`.
  */
 export function thermistorBandC(
   fit: Omit<ThermistorFit, 'warnings'>,

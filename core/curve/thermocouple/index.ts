@@ -20,7 +20,10 @@ const ROOT3 = Math.sqrt(3)
 /** A temperature of hot exhaust, °C, at which what the junction does is shown. */
 const HOT_C = 800
 
-/** 1σ, °C at the probe, of what a plain amplifier's own temperature leaves open; nothing for one that takes it off. */
+/**
+ * 1σ, °C at the probe, of what a plain amplifier's own temperature leaves open; nothing for one that takes it
+ * off.
+ */
 const junctionSigmaC = ({ linear, junctionC, junctionDoubtC }: ShapedLine, t: number): number =>
   linear
     ? 0

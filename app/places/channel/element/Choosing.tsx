@@ -19,6 +19,7 @@ import { useQuantity } from '../../../parts/units.ts'
 import type { StageProps } from '../tabs.tsx'
 import { num, unseen, words } from '../../../parts/columns.ts'
 import { Sheet } from '../../../parts/Sheet.tsx'
+import { RemoveButton } from '../../../parts/RemoveButton.tsx'
 
 /** Keep the old sensor, change it, share it: candidates side by side in this very chain. */
 export default function Choosing({ status }: StageProps) {
@@ -181,20 +182,7 @@ function CandidateRow({ of: c, family, onPut, onRemove }: RowProps & { of: Judge
         <Worst of={c} unit={family.truthUnit} />
       </td>
       <td className="num">{c.lagS} s</td>
-      <td>
-        {c.id !== 'own' && (
-          <Button
-            variant="subtle"
-            color="gray"
-            h={36}
-            px={8}
-            aria-label={`Remove ${c.name}`}
-            onClick={() => onRemove(c.id)}
-          >
-            Remove
-          </Button>
-        )}
-      </td>
+      <td>{c.id !== 'own' && <RemoveButton of={c.name} onClick={() => onRemove(c.id)} />}</td>
     </tr>
   )
 }
