@@ -28,7 +28,7 @@ import { twoTabs } from '../trials/twoTabs.ts'
 import { wrongCalls } from '../trials/wrongCalls.ts'
 import { groundBands } from '../trials/grounds.ts'
 import { walk } from '../trials/walk.ts'
-import { namedRigs, readRigs, takenForTriggers } from '../trials/wheels.ts'
+import { drawnMagnets, namedRigs, readRigs, takenForTriggers } from '../trials/wheels.ts'
 
 /** What came of a campaign: how often it was tried, what happened, and what should not have. */
 type Outcome = { tries: number; outcome: string; failures: string[] }
@@ -145,6 +145,12 @@ const CAMPAIGNS: Record<string, () => Outcome | Promise<Outcome>> = {
     caught(() => {
       const r = readRigs(4000, 5)
       const outcome = `${r.sync} in sync, ${r.unsure} of them unsure which way round, ${r.doubted} with a fault said`
+      return { tries: r.tries, outcome, failures: r.failures }
+    }),
+  'magnets: 1,000 captures of alternating poles by a coil': () =>
+    caught(() => {
+      const r = readRigs(1000, 6, drawnMagnets)
+      const outcome = `${r.sync} in sync, ${r.unsure} of them unsure which way round`
       return { tries: r.tries, outcome, failures: r.failures }
     }),
   'named: 500 captures of which the wheel is not known': () => caught(() => namedTable(500)),

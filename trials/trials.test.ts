@@ -10,7 +10,7 @@ import { manyChannels } from './manyChannels.ts'
 import { rudeClients } from './server.ts'
 import { slips } from './slips.ts'
 import { walk } from './walk.ts'
-import { namedRigs, notTriggers, readRigs } from './wheels.ts'
+import { drawnMagnets, drawnRig, namedRigs, notTriggers, readRig, readRigs } from './wheels.ts'
 
 // a thinned sample of each campaign of `npm run trials`; other seeds than there
 
@@ -82,6 +82,20 @@ describe('wheels before a pickup of its own', () => {
     expect(sync).toBeGreaterThan(210)
     expect(unsure + doubted).toBeLessThan(0.06 * sync)
   }, 60_000)
+  it.each([2612, 2858, 3043, 3671, 3759])(
+    'have no passing in their first turns that a burst of noise made, rig %i',
+    (k) => {
+      const { inSync, falseStarts, cycleStartsS } = readRig(drawnRig(500_000 + k), 5 + k)
+      expect([inSync, falseStarts]).toEqual([true, []])
+      expect(cycleStartsS.length).toBeGreaterThan(2)
+    },
+  )
+  it('of magnets look the same turned round: which way the leads are is not said', () => {
+    const { sync, unsure, failures } = readRigs(60, 11, drawnMagnets)
+    expect(failures).toEqual([])
+    expect(sync).toBeGreaterThan(50)
+    expect(unsure).toBe(sync)
+  })
   it('are named with a confidence that holds', () => {
     const { beliefs } = namedRigs(100, 12)
     const of = (from: number, to: number): { right: number; count: number } => ({

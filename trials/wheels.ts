@@ -32,6 +32,11 @@ export type Rig = {
   /** bursts of noise as high as the peak, a few samples each */
   bursts: number
   reversed: boolean
+  /**
+   * magnets of alternating poles: in the place of each tooth a north pole, and a south pole half a pitch after it, or
+   * before it; a coil sees both, and a switch that falls at a north pole rises at a south pole
+   */
+  poles?: 'north first' | 'south first'
 }
 
 /** An S from 0 to 1 over an edge of some width. */
@@ -54,24 +59,19 @@ export function captured(rig: Rig, seed: number) {
   const startsS: number[] = []
   const half = (rig.width * pitch) / 2
   const flank = Math.max(0.02 * pitch, rig.flank * rig.width * pitch)
+  // by Hall an edge is where a tooth begins, by a coil its middle
+  const middle = rig.pickup === 'hall' ? half : 0
+  const faces = edges.flatMap((e) => facesOf(rig, e + middle, pitch))
   let angle = uniform() * cycle
+  let low = false
   const top = 0.01 * rig.rpm
   for (let i = 0; i < samples.length; i++) {
     const swung = 1 + rig.swing * Math.sin((angle * rig.perTurn * Math.PI) / 180 + rig.phase)
     const moved = (6 * rig.rpm * swung) / sampleHz
-    // by Hall an edge is where a tooth begins, by a coil its middle
-    const middle = rig.pickup === 'hall' ? half : 0
-    let flux = 0
-    let change = 0
-    for (const e of edges) {
-      let off = (((angle - e - middle) % cycle) + cycle) % cycle
-      if (off > cycle / 2) off -= cycle
-      if (Math.abs(off) > half + flank) continue
-      flux += ramp((off + half) / flank) - ramp((off - half) / flank)
-      change += slope((off + half) / flank) - slope((off - half) / flank)
-    }
-    samples[i] =
-      rig.pickup === 'hall' ? (flux > 0.5 ? 0.2 : 4.8) : (1.33 * top * change * swung) / 1
+    const { flux, change } = fluxAt(angle, faces, { cycle, half, flank })
+    if (Math.abs(flux) > 0.5) low = flux > 0
+    else if (!rig.poles) low = false
+    samples[i] = rig.pickup === 'hall' ? (low ? 0.2 : 4.8) : 1.33 * top * change * swung
     if (Math.floor((angle + moved) / cycle) > Math.floor(angle / cycle)) {
       const due = cycle * Math.floor((angle + moved) / cycle)
       startsS.push((i + (due - angle) / moved) / sampleHz)
@@ -81,6 +81,33 @@ export function captured(rig: Rig, seed: number) {
   spoil(samples, rig, { normal, uniform, top: rig.pickup === 'hall' ? 5 : top })
   const pitchS = ((pitch / 360) * 60) / rig.rpm
   return { wheel, samples, sampleHz, startsS, pitchS }
+}
+
+/** What goes past a pickup: where its middle is, and whether it draws the flux up or down. */
+type Face = { at: number; sign: 1 | -1 }
+
+function facesOf({ poles }: Rig, at: number, pitch: number): Face[] {
+  const north: Face = { at, sign: 1 }
+  if (!poles) return [north]
+  return [north, { at: at + (poles === 'north first' ? 0.5 : -0.5) * pitch, sign: -1 }]
+}
+
+/** The flux at an angle, over that of a tooth, and how quickly it changes there. */
+function fluxAt(
+  angle: number,
+  faces: readonly Face[],
+  { cycle, half, flank }: { cycle: number; half: number; flank: number },
+): { flux: number; change: number } {
+  let flux = 0
+  let change = 0
+  for (const { at, sign } of faces) {
+    let off = (((angle - at) % cycle) + cycle) % cycle
+    if (off > cycle / 2) off -= cycle
+    if (Math.abs(off) > half + flank) continue
+    flux += sign * (ramp((off + half) / flank) - ramp((off - half) / flank))
+    change += sign * (slope((off + half) / flank) - slope((off - half) / flank))
+  }
+  return { flux, change }
 }
 
 function spoil(
@@ -159,30 +186,49 @@ export type Reading = {
   failures: string[]
 }
 
+/** Magnets of alternating poles before a coil, coarse and fine, with enough samples that each pole shows. */
+export function drawnMagnets(seed: number): Rig {
+  const drawn = drawnRig(seed, [...COMMON.filter((w) => !w.includes('+')), '0,120,200/360'])
+  return {
+    ...{ ...drawn, pickup: 'vr', poles: seed % 2 ? 'north first' : 'south first' },
+    ...{ width: 0.1 + 0.5 * drawn.width, samplesPerTooth: Math.max(16, drawn.samplesPerTooth) },
+    bursts: 0,
+  }
+}
+
+/** What is told of a rig whose wheel is known, and what of it is false. */
+export function readRig(rig: Rig, seed: number) {
+  const { wheel, samples, sampleHz, startsS, pitchS } = captured(rig, seed)
+  const got = decodeTrigger(samples, { sampleHz, wheel, pickup: rig.pickup })
+  const apart = (s: number): number =>
+    startsS.reduce((least, t) => Math.min(least, Math.abs(t - s)), Infinity)
+  const end = samples.length / sampleHz - pitchS
+  return {
+    ...got,
+    wrongWay: got.polarity === (rig.reversed ? 'right' : 'reversed'),
+    falseStarts: [...got.cycleStartsS].filter(
+      (s) => s > pitchS && s < end && apart(s) > 0.4 * pitchS,
+    ),
+  }
+}
+
 /** What is told of rigs whose wheel is known: sync that is said, and starts and polarity that are false where it is. */
-export function readRigs(count: number, seed: number, wheels?: readonly string[]): Reading {
+export function readRigs(count: number, seed: number, drawn: (seed: number) => Rig = drawnRig) {
   const told: Reading = { tries: 0, sync: 0, unsure: 0, doubted: 0, failures: [] }
   for (let k = 0; k < count; k++) {
-    const rig = drawnRig(seed * 100_000 + k, wheels)
-    const { wheel, samples, sampleHz, startsS, pitchS } = captured(rig, seed + k)
-    const got = decodeTrigger(samples, { sampleHz, wheel, pickup: rig.pickup })
+    const rig = drawn(seed * 100_000 + k)
+    const got = readRig(rig, seed + k)
     told.tries++
     if (!got.inSync) continue
     told.sync++
     if (got.polarity === 'unsure') told.unsure++
-    const wrongWay = got.polarity === (rig.reversed ? 'right' : 'reversed')
-    const apart = (s: number): number =>
-      startsS.reduce((least, t) => Math.min(least, Math.abs(t - s)), Infinity)
-    const end = samples.length / sampleHz - pitchS
-    const wrong = [...got.cycleStartsS].filter(
-      (s) => s > pitchS && s < end && apart(s) > 0.4 * pitchS,
-    )
+    const wrong = got.falseStarts
     // what is unsure of its polarity may stand at the other side of its teeth, and says so
     const falsely = got.polarity !== 'unsure' && wrong.length > 0
-    if (falsely && !wrongWay && got.faults.length > 0) told.doubted++
-    else if (wrongWay || falsely)
+    if (falsely && !got.wrongWay && got.faults.length > 0) told.doubted++
+    else if (got.wrongWay || falsely)
       told.failures.push(
-        `${wrongWay ? 'turned round' : `${wrong.length} of ${got.cycleStartsS.length} false`}, ` +
+        `${got.wrongWay ? 'turned round' : `${wrong.length} of ${got.cycleStartsS.length} false`}, ` +
           `${got.faults.length} faults: ${JSON.stringify({ k, ...rig })}`,
       )
   }

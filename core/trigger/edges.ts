@@ -143,10 +143,14 @@ function vrEdges(samples: Float32Array, fits: Fits): Edges {
     const rough =
       (fits.cost(found) ?? Infinity) + (hidesCrossings(samples, found.at, sign) ? HIDES : 0)
     const unlike = unlikeness(found.widths!)
-    return { rough, edges: found.at.length, steep: middleOf(found.steep), unlike }
+    const evidence = { rough, edges: found.at.length, steep: middleOf(found.steep), unlike }
+    return { evidence, at: found.at }
   })
-  const evidence = { falling: falling!, rising: rising! }
-  const { polarity, sign } = verdict(evidence, fits)
+  const evidence = { falling: falling!.evidence, rising: rising!.evidence }
+  const told = verdict(evidence, fits)
+  const { sign } = told
+  const ofMagnets = isOfMagnets(samples, (sign === 1 ? falling! : rising!).at)
+  const polarity = ofMagnets ? 'unsure' : told.polarity
   const { at, steep, read } = wholeScan(samples, profile, { ...begin, sign })
   // every sample was gone over: adding them up once more would take as long again
   requireNumbers(samples, read)
@@ -195,6 +199,42 @@ function hidesCrossings(samples: Float32Array, at: Float64Array, sign: 1 | -1): 
     return false
   })
   return hiding.length > gaps.length / 2
+}
+
+/** The longest intervals, in which the signal of magnets is looked at. */
+const LONGEST = 5
+/** Of the highest in an interval: what is a hump of a magnet's, and under what it rests between two. */
+const HUMP = 0.25
+const RESTS = 0.1
+
+/**
+ * Whether it is magnets of alternating poles that pass: over a gap a tooth leaves one hump down and the next one up,
+ * while the last magnet and the first one after it both leave half a hump of the same sign. Turned round they look the
+ * same from the other end, so that nothing tells which way the leads are.
+ */
+function isOfMagnets(samples: Float32Array, at: Float64Array): boolean {
+  const length = (k: number): number => at[k + 1]! - at[k]!
+  const longest = [...at.keys()].slice(0, -1).sort((a, b) => length(b) - length(a))
+  const gaps = longest.slice(0, LONGEST)
+  const double = gaps.filter((k) => hasTwoHumps(samples, Math.ceil(at[k]!), Math.floor(at[k + 1]!)))
+  return double.length > gaps.length / 2
+}
+
+/** Whether a stretch has two humps of one sign, one after the other, between which it rests. */
+function hasTwoHumps(samples: Float32Array, from: number, to: number): boolean {
+  let most = 0
+  for (let i = from; i < to; i++) most = Math.max(most, Math.abs(samples[i]!))
+  let last = 0
+  let rested = false
+  for (let i = from; i < to; i++) {
+    const v = samples[i]!
+    if (Math.abs(v) < RESTS * most) rested = true
+    if (Math.abs(v) < HUMP * most) continue
+    if (rested && last * v > 0) return true
+    last = v
+    rested = false
+  }
+  return false
 }
 
 /** From the strong place on to the end, and from there back to where the signal sinks into its noise. */

@@ -12,7 +12,40 @@ import { followed } from './tracker.ts'
 export function track(crossings: Edges, pattern: Pattern): Tracked {
   const tracked = followed(crossings, pattern)
   const told = hindsight(tracked, crossings, pattern) ?? withoutDoubtful(tracked, pattern.n)
-  return isBorneOut(told, crossings, pattern) ? withSeams(told, pattern.n) : unsureOf(told)
+  if (!isBorneOut(told, crossings, pattern)) return unsureOf(told)
+  return withSeams(withoutUnlike(told, pattern.n), pattern.n)
+}
+
+/**
+ * From one interval to the next an engine changes its speed by no more than this against what it did in later turns,
+ * as a logarithm; an edge that noise put beside a true one, or in its place, does.
+ */
+const UNLIKE = 0.25
+
+/**
+ * Without the passings of edge 0 in the first two turns up to the last interval that came as it came in none of the
+ * two turns after: until then nothing is known that an interval could be held against, and noise that stands
+ * where an edge might be is taken for one.
+ */
+function withoutUnlike(tracked: Tracked, n: number): Tracked {
+  const { at, edge, starts } = tracked
+  // how much slower the interval from an edge on was than so many turns later; null where nothing came then
+  const slower = (i: number, turns: number): number | null => {
+    const j = i + turns * n
+    const alike = j + 1 < at.length && edge[i] === edge[j] && edge[i + 1] === edge[j + 1]
+    return alike ? Math.log((at[i + 1]! - at[i]!) / (at[j + 1]! - at[j]!)) : null
+  }
+  const jumps = (i: number): number[] =>
+    [1, 2].flatMap((turns) => {
+      const [before, now] = [slower(i - 1, turns), slower(i, turns)]
+      return before === null || now === null ? [] : [Math.abs(now - before)]
+    })
+  for (let i = Math.min(2 * n, at.length - 2); i > 0; i--) {
+    const seen = jumps(i)
+    if (seen.length === 0 || seen.some((jump) => jump < UNLIKE)) continue
+    return { ...tracked, starts: starts.filter((s) => s > at[i]! - 0.5) }
+  }
+  return tracked
 }
 
 /** With sync that was lost told where an edge follows another that is not the one before it, and nothing says why. */

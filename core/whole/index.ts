@@ -68,14 +68,20 @@ export type ReadingAt = {
 /**
  * What a reader of a build shows at a truth in its family's unit. Throws `EchtError` `not-ready` with the reason where
  * its chain is not whole, `not-a-build`, `damaged-build`, `beyond-curve` where the curve does not
- * reach, `below-absolute-zero`, `not-found`,
- * `not-a-number`.
+ * reach, `below-absolute-zero`, `not-found`, `not-a-number`, `out-of-range` where a value of the record makes
+ * nothing that could be told.
  */
 export function readingAt(build: Build, readId: string, truth: number): ReadingAt {
   const chain = wholeChain(build, readId)
   requireFinite(truth, 'The truth')
   const { stages, shown } = walkForward(chain, truth)
   const { bias, band } = errorAt(chain, truth)
+  if (![shown, bias, band, ...stages.map((s) => s.value)].every(Number.isFinite))
+    throw new EchtError(
+      'out-of-range',
+      `What is shown at ${truth} cannot be told: a resistor, supply, reference or doubt of this ` +
+        'reader is far too small or too large. Look at what was typed there, and at its unit.',
+    )
   return {
     shown,
     bias,

@@ -51,6 +51,9 @@ describe('a build from outside', () => {
     ])
     expect(code(() => readingAt(build, 'rd-coolant', NaN))).toBe('not-a-number')
     expect(code(() => readingAt(build, 'nobody', 1))).not.toBe('none')
+    const none = structuredClone(build)
+    none.devices[0]!.inputs[0]!.referenceV.value = 5e-324
+    expect(code(() => readingAt(none, 'rd-coolant', 60))).toBe('out-of-range')
   })
   it('a table proposed and entered is what the reader then shows by', () => {
     const table = proposedTable(build, 'rd-coolant')
