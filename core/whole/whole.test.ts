@@ -11,6 +11,7 @@ import {
   proposedTable,
   readingAt,
 } from '../index.ts'
+import { RIGHT, withAt } from '../wrongCalls.fixture.ts'
 
 const build = openBuild(JSON.parse(writeBuild(saltmarshNine())))
 const code = (f: () => unknown): string => {
@@ -51,9 +52,10 @@ describe('a build from outside', () => {
     ])
     expect(code(() => readingAt(build, 'rd-coolant', NaN))).toBe('not-a-number')
     expect(code(() => readingAt(build, 'nobody', 1))).not.toBe('none')
-    const none = structuredClone(build)
-    none.devices[0]!.inputs[0]!.referenceV.value = 5e-324
-    expect(code(() => readingAt(none, 'rd-coolant', 60))).toBe('out-of-range')
+    // a reference so small that a count of it is no number
+    const path = [0, 'devices', 0, 'inputs', 0, 'referenceV', 'value']
+    const none = withAt(RIGHT.readingAt, path, 5e-324) as Parameters<typeof readingAt>
+    expect(code(() => readingAt(...none))).toBe('out-of-range')
   })
   it('a table proposed and entered is what the reader then shows by', () => {
     const table = proposedTable(build, 'rd-coolant')
