@@ -19,6 +19,7 @@ import { headersAttacked, zipsAttacked, type Attacked } from '../trials/hostile.
 import { lives } from '../trials/lives.ts'
 import { usedForLong } from '../trials/longUsed.ts'
 import { WORLDS } from '../trials/worlds.ts'
+import { fullStorage, memoryOfCaptures, memoryOfEdits, type Grown } from '../trials/full.ts'
 import { killed, killedKeeping } from '../trials/kills.ts'
 import { everyPage } from '../trials/everyPage.ts'
 import { pasted } from '../trials/paste.ts'
@@ -107,6 +108,22 @@ function namedTable(count: number): Outcome {
     sure.right < 0.85 * sure.count ? [`sure of ${sure.count}, right ${sure.right}`] : []
   return { tries: count, outcome: `${said}, ${refused} refused`, failures }
 }
+
+/** Heap and resident memory after each fifth of a long use, MB; held where the last two fifths add no more than so much. */
+function grownTable(uses: Record<string, Grown>): Outcome {
+  const failures = Object.entries(uses).flatMap(([of, { heap, resident }]) => {
+    const [grew, took] = [heap, resident].map((all) => all.at(-1)! - all.at(-3)!)
+    return grew! > MOST_GROWN.heap || took! > MOST_GROWN.resident
+      ? [`${of}: ${grew!.toFixed(1)} MB of heap, ${took!.toFixed(0)} MB of memory more`]
+      : []
+  })
+  const told = (all: readonly number[]): string => all.map((v) => v.toFixed(1)).join(' ')
+  const outcome = Object.entries(uses)
+    .map(([of, { heap, resident }]) => `${of}: heap ${told(heap)}, resident ${told(resident)} MB`)
+    .join('; ')
+  return { tries: 290, outcome, failures }
+}
+const MOST_GROWN = { heap: 2, resident: 20 }
 
 const ofAttack = ({ tries, taken, refused, slowestMs, failures }: Attacked): Outcome => ({
   tries,
@@ -211,6 +228,14 @@ const CAMPAIGNS: Record<string, () => Outcome | Promise<Outcome>> = {
       const { kills, named, failures } = await killedKeeping(base, 50, 1)
       return { tries: kills, outcome: `${named} named and there, the others not named`, failures }
     }),
+  'full: no room in each store of the browser, while something is put there': () =>
+    withApp(async (context, base) => ({ ...(await fullStorage(context, base)), outcome: 'said' })),
+  'memory: 200 edits on a page, 90 captures on another': () =>
+    withApp(async (context, base) => {
+      const edits = await memoryOfEdits(context, base, 200)
+      const captures = await memoryOfCaptures(context, base, 90)
+      return grownTable({ edits, captures })
+    }),
   'paste: 3,000 points': () =>
     withApp(async (context, base) => {
       const p = await pasted(context, base, 3000)
@@ -257,9 +282,10 @@ const CAMPAIGNS: Record<string, () => Outcome | Promise<Outcome>> = {
     const left = c.descriptorsAfter - c.descriptorsBefore
     return {
       tries: c.connections,
-      outcome: `${c.alive ? 'alive' : 'dead'}, ${left} descriptors more, stopped in ${Math.round(c.stoppedInMs)} ms`,
+      outcome: `${c.alive ? 'alive' : 'dead'}, ${left} descriptors and ${c.grownMB.toFixed(0)} MB more, stopped in ${Math.round(c.stoppedInMs)} ms`,
       failures: [
         ...(c.alive ? [] : ['the server died']),
+        ...(c.grownMB < 100 ? [] : [`${c.grownMB.toFixed(0)} MB are held`]),
         ...(left > 4 ? [`${left} descriptors are held`] : []),
         ...(c.stoppedInMs < 1000 ? [] : ['it did not stop in a second']),
       ],

@@ -6,6 +6,7 @@ import { WebSocket } from 'ws'
 import { uniformStream } from '../core/math/index.ts'
 import { drawing, type Draw } from './randomEdits.ts'
 import { serve } from '../scripts/serve.ts'
+import { residentKB } from './resident.ts'
 
 export type Campaign = {
   connections: number
@@ -14,6 +15,8 @@ export type Campaign = {
   alive: boolean
   descriptorsBefore: number
   descriptorsAfter: number
+  /** what the process holds of memory more than at the beginning */
+  grownMB: number
   stoppedInMs: number
 }
 
@@ -143,6 +146,7 @@ export async function rudeClients(connections: number, seed: number): Promise<Ca
   await answers(port)
   await rest(200)
   const descriptorsBefore = descriptors(server)
+  const residentBefore = residentKB(server.pid!)
   const byKind: Record<string, number> = {}
   for (let done = 0; done < connections; done += AT_ONCE) {
     const kinds = await Promise.all(
@@ -153,6 +157,7 @@ export async function rudeClients(connections: number, seed: number): Promise<Ca
   const alive = server.exitCode === null && (await answers(port))
   await rest(6000)
   const descriptorsAfter = alive ? descriptors(server) : NaN
+  const grownMB = alive ? (residentKB(server.pid!) - residentBefore) / 1e3 : NaN
   const began = performance.now()
   const gone = new Promise((resolve) => server.on('exit', resolve))
   // somebody holds a connection open while it stops
@@ -161,5 +166,8 @@ export async function rudeClients(connections: number, seed: number): Promise<Ca
   server.kill('SIGTERM')
   if (alive) await gone
   const stoppedInMs = performance.now() - began - 50
-  return { connections, byKind, alive, descriptorsBefore, descriptorsAfter, stoppedInMs }
+  return {
+    ...{ connections, byKind, alive, descriptorsBefore, descriptorsAfter },
+    ...{ grownMB, stoppedInMs },
+  }
 }

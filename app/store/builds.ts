@@ -13,7 +13,7 @@ import { EchtError } from '../../core/error.ts'
 import { database, type Damaged, type Kept } from './db.ts'
 import { clearFiles, keepFile, keptFile } from './files.ts'
 import { newId } from './id.ts'
-import { BUILD_STORES, forgetKept, keptBuild, readKept, writeKept } from './kept.ts'
+import { BUILD_STORES, forgetKept, keptBuild, readKept, writeKept, writing } from './kept.ts'
 import { askToPersist } from './persistence.ts'
 import { inWords } from './problem.ts'
 import { NEWS, Session, type News } from './session.ts'
@@ -48,15 +48,15 @@ const now = (): string => new Date().toISOString()
  */
 export async function storeBuild(build: Build): Promise<void> {
   const { build: checked } = checkBuild(build)
-  const tx = (await database()).transaction(BUILD_STORES, 'readwrite')
-  if (await tx.objectStore('builds').get(checked.id)) {
-    throw new EchtError(
-      'build-is-here',
-      'This build is in this browser already: nothing was changed.',
-    )
-  }
-  await writeKept(tx, keptOf(checked))
-  await tx.done
+  await writing(BUILD_STORES, async (tx) => {
+    if (await tx.objectStore('builds').get(checked.id)) {
+      throw new EchtError(
+        'build-is-here',
+        'This build is in this browser already: nothing was changed.',
+      )
+    }
+    await writeKept(tx, keptOf(checked))
+  })
   void askToPersist()
 }
 
@@ -152,10 +152,16 @@ async function mended(kept: Kept, why: EchtError): Promise<Session> {
     raw: kept.build,
   }
   const whole = { ...keptOf(build), savedAt: kept.savedAt }
-  const tx = (await database()).transaction([...BUILD_STORES, 'damaged'], 'readwrite')
-  await tx.objectStore('damaged').put(damaged)
-  await writeKept(tx, whole)
-  await tx.done
+  try {
+    await writing([...BUILD_STORES, 'damaged'], async (tx) => {
+      await tx.objectStore('damaged').put(damaged)
+      await writeKept(tx, whole)
+    })
+  } catch (error) {
+    // it lies where it was, and is tried again the next time
+    const said = inWords(error, 'Keeping the record of this damaged build as it was found')
+    throw new DamagedBuild(said, rawText(kept.build))
+  }
   const session = new Session(whole, true)
   session.notice =
     'This build was found damaged and is open at its last valid state. Left out: ' +
@@ -172,11 +178,11 @@ export const clearDamaged = async (id: string): Promise<void> =>
 /** When a kept build was deleted, or that it is not, in one transaction; tells the other tabs. */
 async function markDeleted(id: string, deletedAt: string | null): Promise<void> {
   const token = newId()
-  const tx = (await database()).transaction('builds', 'readwrite')
-  const stored = await tx.store.get(id)
-  // its pieces stay what they are
-  if (stored) await tx.store.put({ ...stored, deletedAt, token })
-  await tx.done
+  await writing(['builds'], async (tx) => {
+    const stored = await tx.objectStore('builds').get(id)
+    // its pieces stay what they are
+    if (stored) await tx.objectStore('builds').put({ ...stored, deletedAt, token })
+  })
   tellTabs({ id, token })
 }
 
@@ -194,11 +200,9 @@ export const restoreBuild = (id: string): Promise<void> => markDeleted(id, null)
 
 /** Clears a deleted build for good, and the files that were kept for it alone. */
 export async function clearBuild(id: string): Promise<void> {
-  const db = await database()
-  const tx = db.transaction(BUILD_STORES, 'readwrite')
-  await forgetKept(tx, id)
-  await tx.done
+  await writing(BUILD_STORES, (tx) => forgetKept(tx, id))
   tellTabs({ id, token: '' })
+  const db = await database()
   const records = [...BUILD_STORES, 'damaged' as const].map((store) => db.getAll(store))
   await clearFiles(...(await Promise.all(records)))
 }
@@ -277,13 +281,14 @@ export async function keepBoth(build: Build): Promise<Build> {
  */
 export async function replaceBuild(build: Build): Promise<{ aside: string | null }> {
   const { build: checked } = checkBuild(build)
-  const tx = (await database()).transaction(BUILD_STORES, 'readwrite')
-  const old = await readKept(tx, checked.id)
-  const aside = old ? newId() : null
-  if (old && aside) await writeKept(tx, movedAside(old, aside))
   const kept = keptOf(checked)
-  await writeKept(tx, kept)
-  await tx.done
+  const aside = await writing(BUILD_STORES, async (tx) => {
+    const old = await readKept(tx, checked.id)
+    const id = old ? newId() : null
+    if (old && id) await writeKept(tx, movedAside(old, id))
+    await writeKept(tx, kept)
+    return id
+  })
   await closeBuild(checked.id)
   tellTabs({ id: checked.id, token: kept.token! })
   void askToPersist()
@@ -303,14 +308,13 @@ const movedAside = (old: Kept, id: string): Kept => ({
 /** Takes a replacement back: what was put aside stands in its place again. */
 export async function undoReplace(id: string, aside: string): Promise<void> {
   const token = newId()
-  const tx = (await database()).transaction(BUILD_STORES, 'readwrite')
-  const old = await readKept(tx, aside)
-  if (old) {
+  await writing(BUILD_STORES, async (tx) => {
+    const old = await readKept(tx, aside)
+    if (!old) return
     const build = { ...old.build, id }
     await writeKept(tx, { ...old, id, name: build.name, deletedAt: null, token, build })
     await forgetKept(tx, aside)
-  }
-  await tx.done
+  })
   await closeBuild(id)
   tellTabs({ id, token })
 }

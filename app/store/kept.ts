@@ -18,6 +18,44 @@ type Reading = IDBPTransaction<EchtDB, StoreNames<EchtDB>[], 'readonly' | 'readw
 /** The stores a build lies in: every transaction over builds takes both. */
 export const BUILD_STORES: ('builds' | 'pieces')[] = ['builds', 'pieces']
 
+/**
+ * Does something within one transaction over some stores: all of it is kept, or nothing of it, whatever throws. `strict`:
+ * what is said to be kept is on the disk, and survives the battery too.
+ */
+export async function writing<T>(
+  stores: StoreNames<EchtDB>[],
+  run: (tx: Writing) => Promise<T>,
+  { strict = false }: { strict?: boolean } = {},
+): Promise<T> {
+  const options = strict ? { durability: 'strict' as const } : {}
+  const tx = (await database()).transaction(stores, 'readwrite', options)
+  // where it fails before its end, that is what is thrown below
+  const done = tx.done.then(
+    () => null,
+    (error: unknown) => ({ error }),
+  )
+  let result: T
+  try {
+    result = await run(tx)
+  } catch (error) {
+    abort(tx)
+    await done
+    throw error
+  }
+  const failed = await done
+  if (failed) throw failed.error
+  return result
+}
+
+/** Takes a transaction back, where it did not end by itself before. */
+function abort(tx: Writing): void {
+  try {
+    tx.abort()
+  } catch (error) {
+    if ((error as DOMException).name !== 'InvalidStateError') throw error
+  }
+}
+
 const keyOf = (id: string, list: Long, n: number): [string, string, number] => [id, list, n]
 /** All pieces of a build. */
 const allOf = (id: string): IDBKeyRange => IDBKeyRange.bound([id], [id, []])

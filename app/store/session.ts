@@ -10,9 +10,9 @@ import {
   type Id,
   type Stamp,
 } from '../../core/build/index.ts'
-import { database, type Kept } from './db.ts'
+import { type Kept } from './db.ts'
 import { newId } from './id.ts'
-import { BUILD_STORES, keptBuild, whole, writeKept } from './kept.ts'
+import { BUILD_STORES, keptBuild, whole, writeKept, writing, type Writing } from './kept.ts'
 import { storageProblem } from './problem.ts'
 
 export type SaveState =
@@ -186,11 +186,20 @@ export class Session {
 
   /** Puts the build where it lies, on top of what another tab put there; whether it is there still. */
   private async put(revive: boolean): Promise<boolean> {
-    // strict: what is said to be saved is on the disk, and survives the battery too
-    const db = await database()
-    const tx = db.transaction(BUILD_STORES, 'readwrite', { durability: 'strict' })
+    const done = await writing(BUILD_STORES, (tx) => this.putWithin(tx, revive), { strict: true })
+    if (!done) return false
+    const { build, theirs, steps, token, savedAt } = done
+    if (theirs) {
+      if (build !== theirs) this.notice = OVERTAKEN
+      this.build = this.onto(build, this.waiting.slice(steps))
+    }
+    this.stored(build, steps, token, savedAt)
+    return true
+  }
+
+  private async putWithin(tx: Writing, revive: boolean) {
     const stored = await tx.objectStore('builds').get(this.build.id)
-    if ((!stored || stored.deletedAt) && !revive) return false
+    if ((!stored || stored.deletedAt) && !revive) return null
     const theirs = stored && stored.token !== this.token ? (await whole(tx, stored)).build : null
     // the steps and the build they made, taken at one moment
     const steps = this.waiting.slice()
@@ -200,13 +209,7 @@ export class Session {
     const { id, name, revision } = build
     const kept = { id, name, revision, savedAt, deletedAt: null, token, build }
     await writeKept(tx, kept, stored?.pieces && !theirs ? this.written : null)
-    await tx.done
-    if (theirs) {
-      if (build !== theirs) this.notice = OVERTAKEN
-      this.build = this.onto(build, this.waiting.slice(steps.length))
-    }
-    this.stored(build, steps.length, token, savedAt)
-    return true
+    return { build, theirs, steps: steps.length, token, savedAt }
   }
 
   /** Notes that a build is stored, with so many of the waiting steps in it, and tells the other tabs. */

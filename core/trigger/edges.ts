@@ -149,7 +149,10 @@ function vrEdges(samples: Float32Array, fits: Fits): Edges {
   const evidence = { falling: falling!.evidence, rising: rising!.evidence }
   const told = verdict(evidence, fits)
   const { sign } = told
-  const ofMagnets = isOfMagnets(samples, (sign === 1 ? falling! : rising!).at)
+  const [rough, other] = [evidence.falling.rough, evidence.rising.rough].map((r) => r + fits.alike)
+  // the spaces between teeth fit their wheel far worse than the teeth do
+  const bothFit = Math.abs(Math.log(rough! / other!)) < FIT_ALIKE
+  const ofMagnets = bothFit && isOfMagnets(samples, (sign === 1 ? falling! : rising!).at)
   const polarity = ofMagnets ? 'unsure' : told.polarity
   const { at, steep, read } = wholeScan(samples, profile, { ...begin, sign })
   // every sample was gone over: adding them up once more would take as long again
@@ -201,11 +204,16 @@ function hidesCrossings(samples: Float32Array, at: Float64Array, sign: 1 | -1): 
   return hiding.length > gaps.length / 2
 }
 
+/** By no more than this logarithm one way of crossing magnets fits a wheel better than the other. */
+const FIT_ALIKE = 2
 /** The longest intervals, in which the signal of magnets is looked at. */
 const LONGEST = 5
 /** Of the highest in an interval: what is a hump of a magnet's, and under what it rests between two. */
-const HUMP = 0.25
-const RESTS = 0.1
+const HUMP = 0.3
+const RESTS = 0.2
+/** Shares of an interval that it rests between two humps, and that a hump lasts, at least: noise takes less. */
+const RESTED = 0.15
+const LASTS = 0.01
 
 /**
  * Whether it is magnets of alternating poles that pass: over a gap a tooth leaves one hump down and the next one up,
@@ -224,15 +232,21 @@ function isOfMagnets(samples: Float32Array, at: Float64Array): boolean {
 function hasTwoHumps(samples: Float32Array, from: number, to: number): boolean {
   let most = 0
   for (let i = from; i < to; i++) most = Math.max(most, Math.abs(samples[i]!))
+  const length = to - from
+  let rested = 0
+  // the hump before, and the one that may have begun
   let last = 0
-  let rested = false
+  let now = { sign: 0, samples: 0 }
   for (let i = from; i < to; i++) {
     const v = samples[i]!
-    if (Math.abs(v) < RESTS * most) rested = true
+    if (Math.abs(v) < RESTS * most) rested++
     if (Math.abs(v) < HUMP * most) continue
-    if (rested && last * v > 0) return true
-    last = v
-    rested = false
+    const sign = Math.sign(v)
+    now = { sign, samples: now.sign === sign ? now.samples + 1 : 1 }
+    if (now.samples < LASTS * length) continue
+    if (rested > RESTED * length && last === sign) return true
+    last = sign
+    rested = 0
   }
   return false
 }
@@ -292,8 +306,10 @@ export function verdict(
   const alike = Math.log(unlikeRises! / unlikeFalls!)
   const steep = Math.log((falling.steep + 1e-12) / (rising.steep + 1e-12))
   const held = (v: number, most: number): number => Math.max(-most, Math.min(most, v))
-  const forFalling =
-    rhythm + alike + held(steep, STEEPNESS) + (longer === undefined ? 0 : held(longer, LENGTH))
+  const shown = rhythm + alike + (longer === undefined ? 0 : held(longer, LENGTH))
+  // samples too coarse for any width tell no steepness either
+  const coarse = Math.min(rising.unlike, falling.unlike) > COARSE
+  const forFalling = shown + (coarse ? 0 : held(steep, STEEPNESS))
   // a swing of the speed may make the wrong way fit a wheel of few teeth: what one speaks against is said by much only
   const against = Math.max(
     rhythm * alike < 0 ? Math.min(Math.abs(rhythm), Math.abs(alike)) : 0,
@@ -308,6 +324,8 @@ export function verdict(
   return { polarity: 'unsure', sign: forFalling >= 0 ? 1 : -1 }
 }
 const AGAINST = 1
+/** From here on the widths of both ways differ by as much from one to the next as if they were drawn by lot. */
+const COARSE = 0.17
 const NO_LONGER = 0.2
 /** The most that steepness may say, and that the level which lasts longest does, as the gap's should. */
 const STEEPNESS = 0.5

@@ -1,4 +1,4 @@
-import { mean, median, sum } from 'd3-array'
+import { max, mean, median, sum } from 'd3-array'
 import type { Edges } from './edges.ts'
 import { hindsight } from './hindsight.ts'
 import { FEW as FEW_EDGES, FEWEST, isSure, type Alignment, type Pattern } from './pattern.ts'
@@ -76,7 +76,8 @@ function isBorneOut(
   pattern: Pattern,
 ): boolean {
   const { n } = pattern
-  if (!inSync || pattern.symmetric || n > FEW_EDGES) return true
+  if (!inSync || pattern.symmetric) return true
+  if (n > FEW_EDGES) return !sinksInItsGap(crossings, { at, edge }, pattern)
   if (!showsItsSteps(crossings, { at, edge }, pattern)) return false
   if (n > FEWEST) return true
   // which of a switch's edges are the teeth's decides where each stands
@@ -95,6 +96,26 @@ function isBorneOut(
     count(even, edge[i]!, pattern.align(crossings.at, from, over), (f) => f.cost < EVENLY)
   }
   return [sure, even].every(({ votes, against }) => against <= DIFFER * votes)
+}
+
+/** Of how steep its edges are in the middle, those beside a gap are as steep at least, whatever compression does. */
+const SUNK = 0.35
+
+/**
+ * Whether the one gap that passed is where a coil's signal sinks: two tones that beat leave a gap as well,
+ * there where they take one another away, and teeth do not sink beside theirs. A second gap proves the wheel.
+ */
+function sinksInItsGap(
+  { at: all, steep, byTeeth }: Edges,
+  { at, edge }: Pick<Tracked, 'at' | 'edge'>,
+  { steps }: Pattern,
+): boolean {
+  if (!steep || byTeeth) return false
+  const widest = steps.indexOf(max(steps)!)
+  const gaps = [...at.keys()].filter((i) => edge[i] === widest && i + 1 < at.length)
+  if (gaps.length !== 1) return false
+  const beside = [at[gaps[0]!]!, at[gaps[0]! + 1]!].map((x) => steep[countBefore(all, x)]!)
+  return max(beside)! < SUNK * median(steep)!
 }
 
 /** By as much of what a wheel's steps differ the intervals must differ at least: compression takes no more away. */
