@@ -152,7 +152,8 @@ function vrEdges(samples: Float32Array, fits: Fits): Edges {
   const [rough, other] = [evidence.falling.rough, evidence.rising.rough].map((r) => r + fits.alike)
   // the spaces between teeth fit their wheel far worse than the teeth do
   const bothFit = Math.abs(Math.log(rough! / other!)) < FIT_ALIKE
-  const ofMagnets = bothFit && isOfMagnets(samples, (sign === 1 ? falling! : rising!).at)
+  const humps = twoHumpsIn(samples, (sign === 1 ? falling! : rising!).at)
+  const ofMagnets = humps > (bothFit ? SOME : NEARLY_ALL)
   const polarity = ofMagnets ? 'unsure' : told.polarity
   const { at, steep, read } = wholeScan(samples, profile, { ...begin, sign })
   // every sample was gone over: adding them up once more would take as long again
@@ -206,6 +207,9 @@ function hidesCrossings(samples: Float32Array, at: Float64Array, sign: 1 | -1): 
 
 /** By no more than this logarithm one way of crossing magnets fits a wheel better than the other. */
 const FIT_ALIKE = 2
+/** In more of the longest intervals than these shares magnets must show, where both ways fit and where one does not. */
+const SOME = 0.5
+const NEARLY_ALL = 0.9
 /** The longest intervals, in which the signal of magnets is looked at. */
 const LONGEST = 5
 /** Of the highest in an interval: what is a hump of a magnet's, and under what it rests between two. */
@@ -216,16 +220,16 @@ const RESTED = 0.15
 const LASTS = 0.01
 
 /**
- * Whether it is magnets of alternating poles that pass: over a gap a tooth leaves one hump down and the next one up,
+ * In what share of the longest intervals it looks as if magnets of alternating poles passed: over a gap a tooth leaves one hump down and the next one up,
  * while the last magnet and the first one after it both leave half a hump of the same sign. Turned round they look the
  * same from the other end, so that nothing tells which way the leads are.
  */
-function isOfMagnets(samples: Float32Array, at: Float64Array): boolean {
+function twoHumpsIn(samples: Float32Array, at: Float64Array): number {
   const length = (k: number): number => at[k + 1]! - at[k]!
   const longest = [...at.keys()].slice(0, -1).sort((a, b) => length(b) - length(a))
   const gaps = longest.slice(0, LONGEST)
   const double = gaps.filter((k) => hasTwoHumps(samples, Math.ceil(at[k]!), Math.floor(at[k + 1]!)))
-  return double.length > gaps.length / 2
+  return double.length / gaps.length
 }
 
 /** Whether a stretch has two humps of one sign, one after the other, between which it rests. */
