@@ -207,6 +207,19 @@ describe('generalisedLeastSquares', () => {
     expect(logDeterminant).toBeCloseTo(Math.log(determinant(V)), 9)
   })
 
+  it('shared errors that dwarf what observations err by themselves are weighed as well as others', () => {
+    // one shared error of both, and of the first one more: in closed form by the matrix of two
+    for (const big of [1e3, 1e9, 1e12]) {
+      const shared = [
+        [big, big],
+        [2 * big, 0],
+      ]
+      const { chiSquared, logDeterminant } = weighed([big, 3 * big], { own: [1e-6, 1e-6], shared })
+      // V = big²·[[5, 1], [1, 1]] but for the own ones, which vanish beside it
+      expect(chiSquared).toBeCloseTo((1 - 2 * 3 + 5 * 9) / 4, 5)
+      expect(logDeterminant).toBeCloseTo(Math.log(4) + 4 * Math.log(big), 5)
+    }
+  })
   it.each([[0], [-1], [NaN], [Infinity]])('an own variance of %s is refused, never NaN', (bad) => {
     const errors = { own: own.map((v, i) => (i === 2 ? bad : v)), shared: [] }
     expect(() => generalisedLeastSquares(design, y, errors)).toThrow(

@@ -1,4 +1,4 @@
-import { CholeskyDecomposition, Matrix } from 'ml-matrix'
+import { CholeskyDecomposition, Matrix, SingularValueDecomposition } from 'ml-matrix'
 import { EchtError } from '../error.ts'
 
 /**
@@ -60,9 +60,35 @@ export function weighed(
     )
     const right = Matrix.columnVector(shared.map((s) => dot(s, residuals)))
     const factor = new CholeskyDecomposition(inner)
+    if (!factor.isPositiveDefinite()) return weighedBySingularValues(residuals, errors)
     chiSquared -= right.transpose().mmul(factor.solve(right)).get(0, 0)
     logDeterminant +=
       2 * factor.lowerTriangularMatrix.diagonal().reduce((sum, d) => sum + Math.log(d), 0)
   }
   return { chiSquared: Math.max(0, chiSquared), logDeterminant }
+}
+
+/**
+ * The same where shared errors are so much larger than the observations' own that the sum of squares loses the
+ * latter: by the singular values of `D^(−½)·S` (Golub and Van Loan, 2.4), which squares nothing.
+ */
+function weighedBySingularValues(
+  residuals: readonly number[],
+  { own, shared }: ObservationErrors,
+): { chiSquared: number; logDeterminant: number } {
+  const scaled = new Matrix(own.map((v, i) => shared.map((s) => s[i]! / Math.sqrt(v))))
+  const z = Matrix.columnVector(residuals.map((r, i) => r / Math.sqrt(own[i]!)))
+  const { diagonal, leftSingularVectors } = new SingularValueDecomposition(scaled, {
+    autoTranspose: true,
+  })
+  const along = leftSingularVectors.transpose().mmul(z)
+  // what no shared error explains, and what those that do still cost
+  const beside = Matrix.sub(z, leftSingularVectors.mmul(along))
+  let chiSquared = beside.dot(beside)
+  let logDeterminant = own.reduce((sum, v) => sum + Math.log(v), 0)
+  diagonal.forEach((s, k) => {
+    chiSquared += (along.get(k, 0) / Math.hypot(1, s)) ** 2
+    logDeterminant += 2 * Math.log(Math.hypot(1, s))
+  })
+  return { chiSquared, logDeterminant }
 }
