@@ -40,6 +40,9 @@ export function requireErrors({ own, shared }: ObservationErrors): void {
     )
 }
 
+/** Of variances: beyond this ratio of a shared error's to the own ones too few digits are left of the latter. */
+const DWARFED = 1e10
+
 /**
  * `rᵀ·V⁻¹·r` and `ln det V` of residuals under their errors, by the Woodbury identity (Golub and Van Loan,
  * 2.1.4): n·k² for n observations and k shared errors.
@@ -59,8 +62,8 @@ export function weighed(
       shared.map((a, i) => shared.map((b, j) => dot(a, b) + (i === j ? 1 : 0))),
     )
     const right = Matrix.columnVector(shared.map((s) => dot(s, residuals)))
+    if (inner.max() > DWARFED) return weighedBySingularValues(residuals, errors)
     const factor = new CholeskyDecomposition(inner)
-    if (!factor.isPositiveDefinite()) return weighedBySingularValues(residuals, errors)
     chiSquared -= right.transpose().mmul(factor.solve(right)).get(0, 0)
     logDeterminant +=
       2 * factor.lowerTriangularMatrix.diagonal().reduce((sum, d) => sum + Math.log(d), 0)
