@@ -209,7 +209,7 @@ describe('generalisedLeastSquares', () => {
 
   it('shared errors that dwarf what observations err by themselves are weighed as well as others', () => {
     // one shared error of both, and of the first one more: in closed form by the matrix of two
-    for (const big of [1e3, 1e9, 1e12]) {
+    for (const big of [1e3, 1e6, 1e9]) {
       const shared = [
         [big, big],
         [2 * big, 0],
