@@ -2,7 +2,7 @@
  * Every number of the sample and of 300 invented builds, kept in a file or held against one that another commit kept:
  * `tsx scripts/numbers.ts keep FILE`, then `tsx scripts/numbers.ts compare FILE`.
  */
-import { createReadStream, createWriteStream } from 'node:fs'
+import { appendFileSync, createReadStream, writeFileSync } from 'node:fs'
 import { createInterface } from 'node:readline'
 import { saltmarshNine } from '../demo/saltmarshNine.ts'
 import { differing, invented, numbersOf, type Numbers } from '../trials/numbers.ts'
@@ -16,13 +16,12 @@ const sample = saltmarshNine()
 const builds = function* (): Generator<Numbers> {
   yield numbersOf(sample, true)
   for (let seed = 1; seed <= Number(count); seed++)
-    yield numbersOf(invented(sample, seed), seed <= 20)
+    yield numbersOf(invented(sample, seed), seed <= 10)
 }
 
 if (how === 'keep') {
-  const out = createWriteStream(file)
-  for (const numbers of builds()) out.write(`${JSON.stringify(numbers)}\n`)
-  out.end()
+  writeFileSync(file, '')
+  for (const numbers of builds()) appendFileSync(file, `${JSON.stringify(numbers)}\n`)
 } else {
   const lines = createInterface({ input: createReadStream(file) })[Symbol.asyncIterator]()
   let told = 0

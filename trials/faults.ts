@@ -76,9 +76,7 @@ export function diagnosed(read: string, cases: number, seed: number): Diagnosed 
   const { keyOn, reach: reachOf } = familyOf(spec.sensor.family)
   const [least, most] = reachOf?.(spec.sensor.curve) ?? [-Infinity, Infinity]
   const places = placesOf(spec)
-  const possible = FAULTS.filter(
-    (f) => f.of.includes(spec.drive.kind) && f.variants(spec).length > 0,
-  )
+  const possible = FAULTS.filter((f) => f.isPossible(spec) && f.variants(spec).length > 0)
   const priors = possible.reduce((sum, f) => sum + f.prior, 0)
   const drawn = (): (typeof possible)[number] => {
     let at = uniform() * priors

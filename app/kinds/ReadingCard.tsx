@@ -3,6 +3,7 @@ import dayjs from 'dayjs'
 import { Link } from 'react-router'
 import {
   linearSpread,
+  lastOf,
   STAGE,
   walkForward,
   type Chain,
@@ -134,7 +135,7 @@ function MeterShouldSay({ status, chain }: { status: ReadStatus; chain: Chain })
                 bare={(v) => withoutUnit(signal(v))}
               />,
               ...(atPin ? [<Banded key="pin" of={at(STAGE.pin)} text={volts} />] : []),
-              <Banded key="shown" of={at(STAGE.shown)} text={shown} />,
+              <Banded key="shown" of={at(lastOf(chain.spec))} text={shown} />,
             ],
           }
         })}

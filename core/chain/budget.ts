@@ -1,7 +1,8 @@
 import type { Phrase } from '../quantity/said.ts'
 import type { SpreadRemedy } from './causes.ts'
 import type { Remedy } from './curveRemedy.ts'
-import { shareBy, type ShareId } from './shares.ts'
+import type { ShareId } from './shares.ts'
+import { lastOf, shareBy } from './stages.ts'
 import { half95, type ErrorPart } from '../math/half95.ts'
 import { errorParts, spreadEffects } from './spread.ts'
 import { walkForward } from './walk.ts'
@@ -50,9 +51,10 @@ export function errorBudget(
   curve: Remedy = { remedy: 'Measure the sensor where it matters.', share: 0.5 },
 ): Budget {
   const walked = walkForward(chain, truth)
+  const last = lastOf(chain.spec)
   const bias = walked.shown - truth
   const effects = spreadEffects(chain, truth)
-    .map((e) => ({ ...e, sigma: Math.abs(e.at('shown')) }))
+    .map((e) => ({ ...e, sigma: Math.abs(e.at(last)) }))
     .filter((e) => e.sigma > 0)
   const total = Math.hypot(...effects.map((e) => e.sigma))
   const half = half95(effects.flatMap((e) => errorParts(e, e.sigma))),

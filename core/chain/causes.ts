@@ -3,6 +3,7 @@ import type { Input, Pull, Read, Stated } from '../build/types.ts'
 import type { Drive } from '../curve/family.ts'
 import type { AnyFamily } from '../curve/registry.ts'
 import type { ShareId } from './shares.ts'
+import type { StageId } from './stages.ts'
 import { handHeld, MEASURED_GROUND_V, UNMEASURED_GROUND_V } from './points.ts'
 import {
   onPulls,
@@ -21,19 +22,21 @@ export type Spread = {
   label: Phrase
   kind: 'normal' | 'uniform'
   size: number
-  /**
-   * where it acts: a part of the circuit; a reference (relative), with all the rails that follow it and, where it
-   * is this reader's own, its converter; the element's truth; the converter's count; the face
-   */
-  on:
-    | { kind: 'circuit'; element: string }
-    | { kind: 'reference'; rails: string[]; converter: boolean }
-    | { kind: 'truth' }
-    | { kind: 'counts' }
-    | { kind: 'face' }
+  /** the stage it enters at, which every later one feels; its size is in that stage's unit */
+  at: StageId
+  /** of one that acts in the circuit: its size is in the unit of a part of it, or a share of all that follow a rail */
+  circuit?: InCircuit
+  /** its size is counted in 1σ of the curve, which differs from truth to truth */
+  ofCurve?: true
   /** what would make it smaller, and the share of its size that then remains; null where the curve itself says */
   remedy: SpreadRemedy | null
 }
+
+/** Parts of a circuit that one cause moves. */
+export type InCircuit =
+  | { part: string }
+  /** a reference with all rails that follow it; `own`: the converter measures against it, and follows as well */
+  | { rails: string[]; own: boolean }
 
 /** What to do about a cause, the share of its size that then remains, and the causes that go with it altogether. */
 export type SpreadRemedy = { text: Phrase; leaves: number; takes?: string[] }
@@ -54,8 +57,7 @@ const share = (after: number, now: number): number => (now > 0 ? Math.min(1, aft
 /** The tolerance of a part, as its limits. */
 const limits = (relative: number): Said => say('limits')`±${percent(relative, 1)}`
 
-type Circuit = Spread['on'] & { kind: 'circuit' }
-const partOf = (element: string): Circuit => ({ kind: 'circuit', element })
+const inPart = (part: string): Pick<Spread, 'at' | 'circuit'> => ({ at: 'plug', circuit: { part } })
 
 /** A resistor's ohms: its part tolerance, or the meter that measured it. */
 function pullSpread(pull: Pull, of: ShareId): Spread {
@@ -74,7 +76,7 @@ function pullSpread(pull: Pull, of: ShareId): Spread {
       : say('part')`${name} ${limits(pull.tolerance)}`,
     kind: 'uniform' as const,
     size,
-    on: partOf(PART.pull(pull.id)),
+    ...inPart(PART.pull(pull.id)),
   }
   return measuring < WORTH
     ? {
@@ -108,7 +110,7 @@ function railSpread(pull: Pull, of: ShareId): Spread {
     )`supply of ${pull.name || 'the pull-up'}${known ? ', as it was measured' : ''}`,
     kind: 'uniform',
     size,
-    on: partOf(PART.rail(pull.id)),
+    ...inPart(PART.rail(pull.id)),
     remedy:
       battery || known || byMeter > WORTH * size
         ? {
@@ -140,7 +142,8 @@ function referenceSpread(
     )`${options.label}, ${known ? 'as it was measured' : limits(input.referenceTolerance)}`,
     kind: 'uniform',
     size,
-    on: { kind: 'reference', rails: options.rails, converter: options.converter },
+    at: options.converter ? 'converter' : 'plug',
+    circuit: { rails: options.rails, own: options.converter },
     remedy:
       share(byMeter, size) < WORTH
         ? { text: 'Measure that reference, and type its volts.', leaves: share(byMeter, size) }
@@ -163,7 +166,7 @@ function wireSpread(id: 'signal wire' | 'ground wire', part: string, stated: Sta
     )`${id}, ${known ? 'as it was measured' : 'not measured'}`,
     kind: 'uniform',
     size,
-    on: partOf(part),
+    ...inPart(part),
     remedy:
       known || share(byMeter, size) > WORTH
         ? { text: 'A shorter or thicker wire.', leaves: 0.5 }
@@ -188,7 +191,7 @@ function groundSpread(read: string, stated: GroundOffset): Spread {
     )`ground offset, ${known ? 'as it was measured' : 'not measured'}`,
     kind: 'uniform',
     size: known ? MEASURED_GROUND_V : UNMEASURED_GROUND_V,
-    on: partOf(PART.return(read)),
+    ...inPart(PART.return(read)),
     remedy: known
       ? {
           text: 'Use a differential input: a ground difference then cancels.',
@@ -209,7 +212,7 @@ const solvedGround = (read: string, sizeV: number): Spread => ({
   label: say('by-the-grounds')`ground offset, by the vehicle’s straps and loads`,
   kind: 'uniform',
   size: Math.max(sizeV, MEASURED_GROUND_V),
-  on: partOf(PART.return(read)),
+  ...inPart(PART.return(read)),
   remedy: {
     text: 'Measure a volt drop under Earths: it settles the straps this rests on.',
     leaves: Math.min(1, Math.max(MEASURED_GROUND_V / sizeV, 0.3)),
@@ -226,7 +229,7 @@ function supplySpread({ id, sensorSupply: { volt, tolerance } }: Input): Spread 
     label: say('supply')`supply of the sensor${known ? ', as it was measured' : ''}`,
     kind: 'uniform',
     size: known ? byMeter : part,
-    on: partOf(PART.supply(id)),
+    ...inPart(PART.supply(id)),
     remedy: {
       text: 'Feed the sensor from the converter’s reference: its errors then cancel.',
       leaves: 0,
@@ -236,7 +239,7 @@ function supplySpread({ id, sensorSupply: { volt, tolerance } }: Input): Spread 
 }
 
 /** What a reader looks with. */
-type Looking = { drive: Drive; read: Read; input: Input; family: AnyFamily }
+export type Looking = { drive: Drive; read: Read; input: Input; family: AnyFamily }
 
 const isSupplied = (drive: Drive): boolean => drive.kind === 'voltage' && drive.nominalV !== null
 
@@ -330,48 +333,50 @@ const HALF_A_COUNT = { kind: 'uniform' as const, size: 0.5 }
  */
 const ONE_EDGE = { kind: 'normal' as const, size: 0.93 / 1.96 }
 
-/** Every cause of doubt of a reader's chain, with what would make it smaller. */
-export function spreadsOf(view: View, looking: Looking): Spread[] {
-  const { drive, read, input, family } = looking
+/** What is not known exactly of a sensor and of the circuit it is read in, with what would make it smaller. */
+export const circuitCauses = (view: View, looking: Looking): Spread[] => [
+  {
+    id: 'curve',
+    share: 'element',
+    label: 'the curve',
+    kind: 'normal',
+    size: 1,
+    at: 'element',
+    ofCurve: true,
+    remedy: null,
+  },
+  ...(looking.drive.kind === 'frequency' ? [] : inputSpreads(view, looking)),
+]
+
+/** A converter's rounding, or a counter's gate, in counts. */
+export function countCauses({ drive }: Looking): Spread[] {
   const edges = drive.kind === 'frequency'
-  const counts = edges ? input.counter !== null : input.bits !== null
-  const all: Spread[] = [
+  return [
     {
-      id: 'curve',
-      share: 'element',
-      label: 'the curve',
-      kind: 'normal',
-      size: 1,
-      on: { kind: 'truth' },
-      remedy: null,
-    },
-    ...(edges ? [] : inputSpreads(view, looking)),
-    ...(counts
-      ? [
-          {
-            id: 'count',
-            share: 'converter' as const,
-            label: edges ? 'one edge' : 'one count',
-            ...(edges ? ONE_EDGE : HALF_A_COUNT),
-            on: { kind: 'counts' as const },
-            remedy: {
-              text: edges
-                ? 'Count for twice as long, or from a wheel of twice the teeth: it halves.'
-                : 'An input of one more bit, or one whose range the signal fills better, halves it.',
-              leaves: 0.5,
-            },
-          },
-        ]
-      : []),
-    {
-      id: 'face',
-      share: 'table',
-      label: 'the last digit shown',
-      kind: 'uniform',
-      size: faceHalfStep(read, input, family),
-      on: { kind: 'face' },
-      remedy: { text: 'Show one more decimal.', leaves: 0.1 },
+      id: 'count',
+      share: 'converter',
+      label: edges ? 'one edge' : 'one count',
+      ...(edges ? ONE_EDGE : HALF_A_COUNT),
+      at: 'converter',
+      remedy: {
+        text: edges
+          ? 'Count for twice as long, or from a wheel of twice the teeth: it halves.'
+          : 'An input of one more bit, or one whose range the signal fills better, halves it.',
+        leaves: 0.5,
+      },
     },
   ]
-  return all.filter((s) => s.size > 0)
 }
+
+/** The last digit a face shows, truth unit. */
+export const faceCauses = ({ read, input, family }: Looking): Spread[] => [
+  {
+    id: 'face',
+    share: 'table',
+    label: 'the last digit shown',
+    kind: 'uniform',
+    size: faceHalfStep(read, input, family),
+    at: 'shown',
+    remedy: { text: 'Show one more decimal.', leaves: 0.1 },
+  },
+]

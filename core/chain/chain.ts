@@ -1,6 +1,4 @@
 import { familyOf } from '../curve/registry.ts'
-import { lookUp } from '../table/interpolate.ts'
-import type { Axis } from '../build/types.ts'
 import { EchtError, orElse } from '../error.ts'
 import type { ShareId } from './shares.ts'
 import type { ChainSpec } from './spec.ts'
@@ -72,10 +70,14 @@ function nearerLow(chain: Chain, value: number): boolean {
   return Math.abs(value - low) < Math.abs(value - high)
 }
 
-export const toCounts = (chain: Chain, atPin: number): number => {
-  const { perUnit, full } = requireConverter(chain)
-  return Math.min(full, Math.max(0, atPin * perUnit))
-}
+/** Counts for what stands before a converter, also beyond its ends; and what of them it can hold. */
+export const unheldCounts = (chain: Chain, before: number): number =>
+  before * requireConverter(chain).perUnit
+export const heldCounts = (chain: Chain, counts: number): number =>
+  Math.min(requireConverter(chain).full, Math.max(0, counts))
+
+export const toCounts = (chain: Chain, before: number): number =>
+  heldCounts(chain, unheldCounts(chain, before))
 export const fromCounts = (chain: Chain, counts: number): number =>
   counts / requireConverter(chain).perUnit
 function requireConverter(chain: Chain): NonNullable<ChainSpec['converter']> {
@@ -83,29 +85,6 @@ function requireConverter(chain: Chain): NonNullable<ChainSpec['converter']> {
     throw new EchtError('no-converter', `${chain.spec.device} has no converter.`)
   return chain.spec.converter
 }
-
-/** What the device's table takes as its axis, from what stands at the pin. */
-export function axisValue(chain: Chain, atPin: number, axis: Axis): number {
-  if (axis === 'counts') return toCounts(chain, atPin)
-  // a converter never sees beyond its ends, whatever stands at the pin
-  const seen = clipped(chain, atPin)
-  if (axis !== 'Ω') return seen
-  // the device reckons ohms from its own pull-up, knowing nothing of leads and neighbours
-  const ohm = chain.ideal.fromPin(seen)
-  return Number.isNaN(ohm) ? (seen > chain.ideal.openV / 2 ? 1e9 : 0) : ohm
-}
-
-/** What the device shows for what stands at its pin. */
-export function shownAt(chain: Chain, atPin: number): number {
-  const { table } = chain.spec
-  return table
-    ? lookUp(table, axisValue(chain, atPin, table.axis), table.beyond)
-    : pinHeight(chain, clipped(chain, atPin))
-}
-
-/** What of a value at the pin the converter sees. */
-export const clipped = (chain: Chain, atPin: number): number =>
-  chain.spec.converter ? fromCounts(chain, toCounts(chain, atPin)) : atPin
 
 /** Rounds until a sensor's own heat has settled, and when it has, truth unit. */
 const MOST_ROUNDS = 200

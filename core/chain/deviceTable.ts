@@ -6,9 +6,10 @@ import { linspace } from '../math/linspace.ts'
 import { buildTable, worstError } from '../table/build.ts'
 import { lookUp, type Table } from '../table/interpolate.ts'
 import { cellsBeyond, valueHolder, valueScale, type Beyond } from './guards.ts'
-import { axisValue, type Chain } from './chain.ts'
+import type { Chain } from './chain.ts'
+import { axisValue, shownFor, wantedAtAxis } from './fold.ts'
 import { deadZones } from './walk.ts'
-import { truthAtAxis } from './stages.ts'
+import { STAGE, truthAtAxis } from './stages.ts'
 
 /** A table made for one device: cells in the device's own order and unit are made by `core/table/text`. */
 export type DeviceProposal = {
@@ -32,7 +33,8 @@ export function judgeTable(
 ): { worst: number; worstAt: number } {
   const [low, high] = axisSpan(chain, spec)
   const { error, x } = worstError(
-    table,
+    // what follows the table takes its cells as it takes what lies between them
+    { x: table.x, y: table.y.map((v) => shownFor(chain, STAGE.table, v)) },
     (v) => truthAtAxis(chain, spec.axis, v),
     [low, high],
     spec.beyond,
@@ -48,7 +50,7 @@ export function judgeTable(
 }
 
 const errorAt = (chain: Chain, spec: DeviceTable, table: Table, truth: number): number =>
-  lookUp(table, axisAt(chain, spec, truth), spec.beyond) - truth
+  shownFor(chain, STAGE.table, lookUp(table, axisAt(chain, spec, truth), spec.beyond)) - truth
 
 /**
  * Error of a table at truths across the range: the chart beside the proposal. Truths the curve does
@@ -133,7 +135,7 @@ export function proposeTable(
   const cells = (places: 'best' | 'even'): ReturnType<typeof buildTable> =>
     buildTable({
       // where the curve leaves what the device can hold, what it can hold is all that can be wanted
-      curve: (x) => Math.min(most, Math.max(least, truthAtAxis(chain, spec.axis, x))) + shift,
+      curve: (x) => Math.min(most, Math.max(least, wantedAtAxis(chain, spec.axis, x))) + shift,
       range: span,
       cells: spec.cells - taken,
       placement: places,

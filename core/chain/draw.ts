@@ -2,8 +2,9 @@ import { orElse } from '../error.ts'
 import { linspace } from '../math/linspace.ts'
 import { lookUp } from '../table/interpolate.ts'
 import { limitShareOf, sensorBand } from './sensor.ts'
-import { circuitAnswers, referenceMoves } from './spread.ts'
-import { heatedElement, shownAt, smallStep, type Chain } from './chain.ts'
+import { circuitAnswers, movedBy } from './spread.ts'
+import { heatedElement, smallStep, type Chain } from './chain.ts'
+import { stepsOf } from './stages.ts'
 
 const ROOT3 = Math.sqrt(3)
 
@@ -60,40 +61,32 @@ export function drawShown(
   const { spec } = chain
   const { signal, heating } = heatedElement(chain, truth)
   const { pin } = circuitAnswers(chain, signal)
-  const sizes: number[] = [],
-    isNormal: boolean[] = []
-  let curveC = 0,
-    limitC = 0,
-    counts = 0,
-    countsNormal = false,
-    face = 0
-  for (const s of spec.spreads) {
-    if (s.on.kind === 'truth') {
-      curveC = sensorBand(spec.sensor, truth)
-      limitC = curveC * limitShareOf(spec.sensor, truth, curveC)
-    } else if (s.on.kind === 'counts') [counts, countsNormal] = [s.size, s.kind === 'normal']
-    else if (s.on.kind === 'face') face = s.size
-    else {
-      sizes.push(
-        s.size *
-          (s.on.kind === 'reference'
-            ? referenceMoves(chain, s.on, pin)
-            : (pin.perUnit[s.on.element] ?? 0)),
-      )
-      isNormal.push(s.kind === 'normal')
-    }
-  }
+  const curveC = sensorBand(spec.sensor, truth),
+    limitC = curveC * limitShareOf(spec.sensor, truth, curveC)
+  const inCircuit = spec.spreads.flatMap(({ circuit, size, kind }) =>
+    circuit ? [{ size: size * movedBy(chain, circuit, pin), isNormal: kind === 'normal' }] : [],
+  )
+  const sizes = inCircuit.map((c) => c.size),
+    isNormal = inCircuit.map((c) => c.isNormal)
+  const steps = stepsOf(spec).map((step) => ({
+    step,
+    causes: spec.spreads.filter((s) => s.at === step.id && !s.circuit),
+  }))
   const atPin = pinNear(chain, truth + heating, pin.value - chain.real.toPin(signal), curveC)
   const ownC = Math.sqrt(curveC ** 2 - limitC ** 2),
     limit = ROOT3 * limitC
-  const perUnit = spec.converter?.perUnit ?? 0
+  const drawn = (size: number, normally: boolean): number =>
+    size * (normally ? normal() : 2 * uniform() - 1)
   return () => {
     let value = atPin(ownC * normal() + limit * (2 * uniform() - 1))
-    for (let i = 0; i < sizes.length; i++)
-      value += sizes[i]! * (isNormal[i] ? normal() : 2 * uniform() - 1)
-    // rounding to a count is a uniform half count either way, a gate's edges are counted by a triangle
-    if (perUnit > 0) value += (counts * (countsNormal ? normal() : 2 * uniform() - 1)) / perUnit
-    return shownAt(chain, value) + face * (2 * uniform() - 1)
+    for (let i = 0; i < sizes.length; i++) value += drawn(sizes[i]!, isNormal[i]!)
+    for (const { step, causes } of steps) {
+      value = step.scale(chain, value)
+      // rounding to a count is a uniform half count either way, a gate's edges are counted by a normal
+      for (const c of causes) value += drawn(c.size, c.kind === 'normal')
+      if (step.cut) value = step.cut(chain, value)
+    }
+    return value
   }
 }
 

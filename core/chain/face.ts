@@ -134,7 +134,7 @@ export function readersAt(
         ...base,
         shown: walked.shown,
         off: walked.shown - truth,
-        half: linearSpread(chain, truth).half.shown ?? 0,
+        half: linearSpread(chain, truth).band,
         problem: null,
         heights: walked.stages.map(({ id, height }) => ({ id, height })),
         text: faceText(read.face, walked.shown, unit),

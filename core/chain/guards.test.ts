@@ -14,7 +14,8 @@ import { orElse } from '../error.ts'
 import { linspace } from '../math/index.ts'
 import { lookUp } from '../table/interpolate.ts'
 import { assembleChain, prepareChain, proposeTable, type Chain } from './index.ts'
-import { axisValue, curveReach } from './chain.ts'
+import { curveReach } from './chain.ts'
+import { axisValue } from './fold.ts'
 import { idealValue } from './stages.ts'
 
 const build = saltmarshNine()

@@ -1,7 +1,8 @@
 import type { DeviceTable, FaultShow } from '../build/types.ts'
 import { findUnit } from '../quantity/units.ts'
-import { axisValue, curveReach, type Chain } from './chain.ts'
-import { idealValue, truthAtAxis } from './stages.ts'
+import { curveReach, type Chain } from './chain.ts'
+import { axisValue, wantedAtAxis } from './fold.ts'
+import { idealValue } from './stages.ts'
 
 export type Fault = 'open' | 'short'
 export type Cell = { x: number; value: number }
@@ -125,7 +126,7 @@ function beyondAt(
   const margin = Math.max(2 * spec.axisStep, Math.min(RAIL_MARGIN * axis, room / 2))
   const step = (x: number): number => onStep(spec, x)
   const hold = valueHolder(spec)
-  const cellAt = (x: number): Cell => ({ x, value: hold(truthAtAxis(chain, spec.axis, x)) })
+  const cellAt = (x: number): Cell => ({ x, value: hold(wantedAtAxis(chain, spec.axis, x)) })
   const first = cellAt(from)
   const travel = travelEnd(chain, spec, from, limit - outward * margin)
   const follows = travel === null ? null : cellAt(travel)
@@ -134,7 +135,7 @@ function beyondAt(
   const show = faultShow(spec, nothing.faults)
   if (!show) return followed
   const value = hold(shownFor(chain, show, last.value))
-  const direction = Math.sign(first.value - truthAtAxis(chain, spec.axis, span[1 - end]!))
+  const direction = Math.sign(first.value - wantedAtAxis(chain, spec.axis, span[1 - end]!))
   const gone = direction * (last.value - first.value)
   const sameWay = show.show !== 'value' && direction * (value - last.value) >= 0
   // a curve that itself goes so far beyond the range shows the fault without a cell of its own
@@ -156,7 +157,7 @@ const onStep = ({ axisStep }: DeviceTable, x: number): number =>
 
 /** Where on the axis the sensor's own travel ends, on a step; null where that is no step beyond the range. */
 function travelEnd(chain: Chain, spec: DeviceTable, from: number, margin: number): number | null {
-  const known = (x: number): boolean => Number.isFinite(truthAtAxis(chain, spec.axis, x))
+  const known = (x: number): boolean => Number.isFinite(wantedAtAxis(chain, spec.axis, x))
   const outward = Math.sign(margin - from)
   const own = endOfTravel(known, from, ownEnd(chain, spec, from, margin))
   const rounded = onStep(spec, withinValues(chain, spec, from, own))
@@ -173,7 +174,7 @@ function withinValues(chain: Chain, spec: DeviceTable, from: number, end: number
   const half = Math.abs(spec.valueStep * valueScale(spec).scale) / 2
   const [low, high] = spec.valueRange
   const holds = (x: number): boolean => {
-    const truth = truthAtAxis(chain, spec.axis, x)
+    const truth = wantedAtAxis(chain, spec.axis, x)
     return truth >= low - half && truth <= high + half
   }
   if (holds(end)) return end

@@ -63,6 +63,17 @@ export {
   type Readers,
 } from './face.ts'
 export { sumOf, type Sum, type SummedPart } from './sum.ts'
-export { SHARES, shareBy, type Share } from './shares.ts'
-export { metered, STAGE, stageBy, STAGES, type Stage } from './stages.ts'
+export type { Share } from './shares.ts'
+export {
+  isCut,
+  isStep,
+  lastOf,
+  metered,
+  shareBy,
+  shares,
+  STAGE,
+  stageBy,
+  STAGES,
+  type Stage,
+} from './stages.ts'
 export type { StagePlace } from './places.ts'

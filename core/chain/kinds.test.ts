@@ -173,7 +173,7 @@ describe('what was read, on every kind', () => {
       keyOnCheck(spec!, truth, spec!.accuracy / 10, { shown: walkForward(chain, truth).shown })
         .agrees,
     ).toBe(true)
-    const fits = FAULTS.filter((f) => f.of.includes(spec!.drive.kind))
+    const fits = FAULTS.filter((f) => f.isPossible(spec!))
     expect(fits.length).toBeGreaterThan(3)
     for (const id of spec!.drive.kind === 'frequency'
       ? ['no-edges', 'edges-multiplied']

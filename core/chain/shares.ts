@@ -3,7 +3,7 @@ import type { StagePlace } from './places.ts'
 
 export type ShareId = string
 
-/** A part of a chain that errors are put down to: what the side panel and the budget list, in this order. */
+/** A part of a chain that errors are put down to: what the side panel and the budget list, in the order of the chain. */
 export type Share = {
   id: ShareId
   /** in a table */
@@ -19,7 +19,8 @@ export type Share = {
   remedy: string
 }
 
-export const SHARES: Share[] = [
+/** What errors before the pin are put down to; every step after it brings its own. */
+export const FRONT_SHARES: readonly Share[] = [
   {
     id: 'element',
     label: 'element',
@@ -60,27 +61,4 @@ export const SHARES: Share[] = [
     editedAt: 'input',
     remedy: 'Look at the input.',
   },
-  {
-    id: 'converter',
-    label: 'converter',
-    name: 'the converter',
-    editedAt: 'input',
-    remedy: 'Look at the converter.',
-  },
-  {
-    id: 'table',
-    label: 'table, face',
-    name: 'the table',
-    bends: 'shown',
-    editedAt: 'table',
-    ownStep: true,
-    remedy: 'Enter the table proposed here.',
-  },
 ]
-
-/** A share by its id. Throws `RangeError` for one that is not registered. */
-export function shareBy(id: ShareId): Share {
-  const share = SHARES.find((s) => s.id === id)
-  if (!share) throw new RangeError(`No share ${id}.`)
-  return share
-}

@@ -2,8 +2,11 @@ import type { Build, Channel, Device, DeviceTable, Input, Read } from '../build/
 import { elementOf, inputOf, proofHolds, readOf } from '../build/find.ts'
 import { hashOf } from '../build/hash.ts'
 import type { CircuitElement } from '../circuit/circuit.ts'
+import { orElse } from '../error.ts'
+import { linspace } from '../math/linspace.ts'
 import type { Table } from '../table/interpolate.ts'
-import { GROUND_OFFSET, spreadsOf, type Spread } from './causes.ts'
+import { circuitCauses, GROUND_OFFSET, type Spread } from './causes.ts'
+import { prepareChain } from './chain.ts'
 import { faceHalfStep } from './faceStep.ts'
 import { remembered } from './remember.ts'
 import { statusRestsOn } from './rests.ts'
@@ -14,7 +17,8 @@ import { familyOf } from '../curve/registry.ts'
 import type { Drive } from '../curve/family.ts'
 import { offsetOf } from '../ground/index.ts'
 import type { ShareId } from './shares.ts'
-import { basesOf, STAGES, type StageId } from './stages.ts'
+import { basesOf, STAGES, stepsOf, type StageId } from './stages.ts'
+import { walkForward } from './walk.ts'
 import {
   networkOf,
   onPulls,
@@ -112,11 +116,13 @@ function computed(
   const problem = inputProblem(drive, device, input, view)
   if (problem) return { ...parts, spec: null, problem }
   const converter = converterOf(input)
+  const looking = { drive, read, input, family }
+  const stages = STAGES.filter((s) => s.stands({ drive, converter })).map((s) => s.id)
   const spec: Omit<ChainSpec, 'basis'> = {
     read: read.id,
     input: input.id,
     device: device.name,
-    stages: STAGES.filter((s) => s.stands({ drive, converter })).map((s) => s.id),
+    stages,
     sensor: {
       family: sensor.family,
       curve: sensor.curve,
@@ -134,9 +140,10 @@ function computed(
     table: enteredTable(input),
     heatingPerMw: family.heatingPerMw?.(element.settings) ?? 0,
     faceHalfStep: faceHalfStep(read, input, family),
-    spreads: spreadsOf(view, { drive, read, input, family }).filter(
-      (s) => s.id !== GROUND_OFFSET || !ground.inCurve,
-    ),
+    spreads: [
+      ...circuitCauses(view, looking).filter((s) => s.id !== GROUND_OFFSET || !ground.inCurve),
+      ...stepsOf({ stages }).flatMap((step) => step.causes(looking)),
+    ].filter((s) => s.size > 0),
   }
   return { ...parts, spec, problem: null }
 }
@@ -261,10 +268,24 @@ export function restsOn(build: Build, readId: string): string {
         converter,
         table,
         heatingPerMw,
-        spreads: spreads.map(({ id, kind, size, on }) => ({ id, kind, size, on })),
+        spreads: spreads.map(({ id, kind, size, at, circuit }) => ({
+          id,
+          kind,
+          size,
+          at,
+          circuit,
+        })),
+        // and whatever else the steps make of it
+        shown: shownOver({ ...spec, basis: {} }),
       }),
     )
   })
+}
+
+/** What is shown over the range, where the curve reaches. */
+function shownOver(spec: ChainSpec): number[] {
+  const chain = prepareChain(spec)
+  return linspace(...spec.range, 5).flatMap((t) => orElse(() => [walkForward(chain, t).shown], []))
 }
 
 const resting = new WeakMap<Build, Build>()

@@ -1,16 +1,26 @@
 import type { Phrase } from '../quantity/said.ts'
 import { orElse } from '../error.ts'
-import { madeOnce } from '../math/madeOnce.ts'
 import { slopeAt } from '../math/slope.ts'
 import { half95, type ErrorPart } from '../math/half95.ts'
 import { familyOf } from '../curve/registry.ts'
 import { circuitSensitivity } from '../circuit/sensitivity.ts'
 import { limitShareOf, sensorBand } from './sensor.ts'
-import type { Spread } from './causes.ts'
-import { beforeTable, idealValue, stageBy, stagesFrom, type StageId } from './stages.ts'
+import type { InCircuit, Spread } from './causes.ts'
+import { afterPin, beforeTable, shownAt, through } from './fold.ts'
+import {
+  idealBefore,
+  isStep,
+  lastOf,
+  STAGE,
+  stageBefore,
+  stageBy,
+  stagesFrom,
+  type StageId,
+  type Step,
+} from './stages.ts'
 import type { ShareId } from './shares.ts'
 import { drivenBy } from './transfer.ts'
-import { curveReach, smallStep, heatedElement, pinHeight, shownAt, type Chain } from './chain.ts'
+import { curveReach, smallStep, heatedElement, pinHeight, type Chain } from './chain.ts'
 import { walkForward } from './walk.ts'
 
 const ROOT3 = Math.sqrt(3)
@@ -25,6 +35,8 @@ export type SpreadAt = {
   /** what each share adds to the shown value, truth unit: 1σ, the half-width of 95 %, and its largest cause */
   shares: { share: ShareId; sigma: number; half: number; label: Phrase }[]
   total: number
+  /** half-width that holds 95 % of what is shown, truth unit */
+  band: number
 }
 
 /**
@@ -33,10 +45,9 @@ export type SpreadAt = {
  */
 export function linearSpread(chain: Chain, truth: number): SpreadAt {
   const effects = spreadEffects(chain, truth)
-  const reach: StageId[] = chain.spec.stages
   const sigma: SpreadAt['sigma'] = {},
     half: SpreadAt['half'] = {}
-  for (const stage of reach) {
+  for (const stage of chain.spec.stages) {
     const parts = effects
       .filter((e) => e.stages.has(stage))
       .flatMap((e) => errorParts(e, e.at(stage)))
@@ -45,11 +56,12 @@ export function linearSpread(chain: Chain, truth: number): SpreadAt {
   }
   const byShare = new Map<ShareId, Effect[]>()
   for (const e of effects) byShare.set(e.share, [...(byShare.get(e.share) ?? []), e])
+  const last = lastOf(chain.spec)
   return {
     sigma,
     half,
     shares: [...byShare].map(([share, of]) => {
-      const sigmas = of.map((e) => Math.abs(e.at('shown')))
+      const sigmas = of.map((e) => Math.abs(e.at(last)))
       const largest = sigmas.reduce((at, s, i) => (s >= sigmas[at]! ? i : at), 0)
       return {
         share,
@@ -58,7 +70,8 @@ export function linearSpread(chain: Chain, truth: number): SpreadAt {
         label: of[largest]!.label,
       }
     }),
-    total: sigma.shown ?? 0,
+    total: sigma[last] ?? 0,
+    band: half[last] ?? 0,
   }
 }
 
@@ -85,9 +98,6 @@ export function errorParts(
     { sigma: sigma * Math.sqrt(1 - limitShare ** 2), uniform: false },
   ]
 }
-
-/** The stages an effect is felt at: the one it enters at, and all after it. */
-const from = (stage: StageId): Set<StageId> => new Set(stagesFrom(stage).map((s) => s.id))
 
 /** How the values at the pin and across the plug answer to the element's signal and to each part of the circuit. */
 export function circuitAnswers(
@@ -140,77 +150,132 @@ export function circuitAnswers(
   return { pin: followed(pin), plug: followed(plug) }
 }
 
+/** What one unit at the pin and across the plug is worth in height, and what moves them. */
+type Working = {
+  answers: ReturnType<typeof circuitAnswers>
+  /** truth for one unit, by the perfect chain */
+  perPin: number
+  perPlug: number
+  /** how much of a height at one stage is left at a later one */
+  passing: (from: StageId, to: StageId) => number
+}
+
 /** Every single cause of spread at a truth, and what it does to each stage. */
 export function spreadEffects(chain: Chain, truth: number): Effect[] {
   const { spec } = chain
   const { signal } = heatedElement(chain, truth)
-  const { pin, plug } = circuitAnswers(chain, signal)
-  // height per volt by the perfect chain, shown per height by the device's table
-  const pinSlope = heightPerPin(chain, pinHeight(chain, pin.value)),
-    plugSlope = heightPerPin(chain, pinHeight(chain, plug.value))
-  // over what the doubt before the table spans: a single cell of it may be steeper or flatter than its neighbours
-  const before = beforeTable(spec.stages)
-  const tableSlope = madeOnce(() =>
-    tableSlopeAt(
-      chain,
-      pin.value,
-      Math.hypot(...effects.map((e) => (e.stages.has(before) ? e.at(before) : 0))),
-    ),
-  )
-  const elementSlope = signalSlope(chain, truth)
-  const scaled = (stage: StageId, plugC: number, pinC: number, curveC = pinC): number => {
-    const { doubtOf } = stageBy(stage)
-    if (doubtOf === 'curve') return curveC
-    if (doubtOf === 'plug') return plugC
-    return doubtOf === 'face' ? pinC * tableSlope() : pinC
+  const answers = circuitAnswers(chain, signal)
+  const { pin, plug } = answers
+  const sigmaAt = (stage: StageId): number =>
+    Math.hypot(...effects.map((e) => (e.stages.has(stage) ? e.at(stage) : 0)))
+  const working: Working = {
+    answers,
+    perPin: heightPerPin(chain, pinHeight(chain, pin.value)),
+    perPlug: heightPerPin(chain, pinHeight(chain, plug.value)),
+    passing: passingOf(chain, pin.value, sigmaAt),
   }
-  const effects = spec.spreads.map((s): Effect => {
-    const size = s.kind === 'uniform' ? s.size / ROOT3 : s.size
-    const base = { id: s.id, share: s.share, label: s.label, kind: s.kind, remedy: s.remedy }
-    if (s.on.kind === 'truth') {
-      const c = sensorBand(spec.sensor, truth)
-      // where the curve stands still (a dead zone) the doubt goes through unchanged
-      const through = (perSignal: number, slope: number): number => {
-        const v = perSignal * elementSlope * c * slope
-        return Number.isFinite(v) && v !== 0 ? v : c
-      }
-      const pinC = through(pin.perSignal, pinSlope),
-        plugC = through(plug.perSignal, plugSlope)
-      return {
-        ...base,
-        limitShare: limitShareOf(spec.sensor, truth, c),
-        stages: from('element'),
-        at: (stage) => scaled(stage, plugC, pinC, c),
-      }
-    }
-    if (s.on.kind === 'circuit') {
-      const pinC = (pin.perUnit[s.on.element] ?? 0) * size * pinSlope,
-        plugC = (plug.perUnit[s.on.element] ?? 0) * size * plugSlope
-      return { ...base, stages: from('plug'), at: (stage) => scaled(stage, plugC, pinC) }
-    }
-    if (s.on.kind === 'reference') {
-      const pinC = size * referenceMoves(chain, s.on, pin) * pinSlope,
-        plugC = size * referenceMoves(chain, { ...s.on, converter: false }, plug) * plugSlope
-      return s.on.converter
-        ? { ...base, stages: from('converter'), at: (stage) => scaled(stage, 0, pinC) }
-        : { ...base, stages: from('plug'), at: (stage) => scaled(stage, plugC, pinC) }
-    }
-    if (s.on.kind === 'counts') {
-      const pinC = (size / spec.converter!.perUnit) * pinSlope
-      return { ...base, stages: from('converter'), at: (stage) => scaled(stage, 0, pinC) }
-    }
-    return { ...base, stages: from('shown'), at: () => size }
-  })
-  const atPin = effects.filter((e) => e.stages.has(before))
-  const near = half95(atPin.flatMap((e) => errorParts(e, e.at(before))))
-  return [...effects, ...jumps(chain, truth, near)]
+  const effects = spec.spreads.map((s) => effectOf(chain, truth, s, working))
+  const before = beforeTable(spec)
+  const near = half95(
+    effects.filter((e) => e.stages.has(before)).flatMap((e) => errorParts(e, e.at(before))),
+  )
+  return [...effects, ...jumps(chain, truth, near, working)]
+}
+
+/** What one cause does to every stage from where it enters. */
+function effectOf(chain: Chain, truth: number, s: Spread, working: Working): Effect {
+  const { spec } = chain
+  const { passing } = working
+  const base = { id: s.id, share: s.share, label: s.label, kind: s.kind, remedy: s.remedy }
+  const stages = new Set(stagesFrom(spec, s.at))
+  if (s.ofCurve) {
+    const c = s.size * sensorBand(spec.sensor, truth)
+    const heights = curveHeights(chain, truth, c, working)
+    const at = (stage: StageId): number => heights[stage] ?? heights.pin! * passing(PIN, stage)
+    return { ...base, limitShare: limitShareOf(spec.sensor, truth, c), stages, at }
+  }
+  const size = s.kind === 'uniform' ? s.size / ROOT3 : s.size
+  if (!s.circuit) {
+    const entered = stageBy(s.at)
+    const height =
+      size * (isStep(entered) ? entered.perUnit(chain, working.perPin) : working.perPin)
+    return { ...base, stages, at: (stage) => height * passing(s.at, stage) }
+  }
+  const atPin = size * movedBy(chain, s.circuit, working.answers.pin) * working.perPin
+  const atPlug = size * movedBy(chain, s.circuit, working.answers.plug) * working.perPlug
+  return {
+    ...base,
+    stages,
+    at: (stage) => (stage === PLUG ? atPlug : atPin * passing(PIN, stage)),
+  }
+}
+
+const [PIN, PLUG] = ['pin', 'plug'] as const
+
+/** What the curve's doubt comes to at each stage up to the pin, truth unit. */
+function curveHeights(
+  chain: Chain,
+  truth: number,
+  c: number,
+  { answers: { pin, plug }, perPin, perPlug }: Working,
+): Partial<Record<StageId, number>> {
+  const elementSlope = signalSlope(chain, truth)
+  // where the curve stands still (a dead zone) the doubt goes through unchanged
+  const through = (perSignal: number, slope: number): number => {
+    const v = perSignal * elementSlope * c * slope
+    return Number.isFinite(v) && v !== 0 ? v : c
+  }
+  return {
+    [STAGE.truth]: c,
+    [STAGE.element]: c,
+    [PLUG]: through(plug.perSignal, perPlug),
+    [PIN]: through(pin.perSignal, perPin),
+  }
+}
+
+/**
+ * How much of a height at one stage is left at a later one. A step's slope is taken over what the doubt before it
+ * spans: a single cell of a table may be steeper or flatter than its neighbours.
+ */
+function passingOf(
+  chain: Chain,
+  atPin: number,
+  sigmaAt: (stage: StageId) => number,
+): Working['passing'] {
+  const { stages } = chain.spec
+  const gains = new Map<StageId, number>()
+  let height = pinHeight(chain, atPin)
+  const heights = new Map<StageId, number>()
+  for (const { step, value } of afterPin(chain, atPin)) {
+    heights.set(step.id, height)
+    if (!step.isStraight(chain))
+      height = step.realHeight?.(chain, value) ?? step.height(chain, value)
+  }
+  const gainOf = (step: Step): number => {
+    const known = gains.get(step.id)
+    if (known !== undefined) return known
+    const before = stageBefore(chain.spec, step.id)
+    const gain = step.isStraight(chain)
+      ? 1
+      : slopeThrough(chain, step, heights.get(step.id)!, sigmaAt(before))
+    gains.set(step.id, gain)
+    return gain
+  }
+  return (from, to) => {
+    const [i, j] = [stages.indexOf(from), stages.indexOf(to)]
+    return stages
+      .slice(i + 1, j + 1)
+      .map(stageBy)
+      .filter(isStep)
+      .reduce((product, step) => product * gainOf(step), 1)
+  }
 }
 
 /**
  * In a dead zone, and so near one that the chain's own doubt reaches it, a little at the pin makes the device show one
  * side of it or the other. `near` holds 95 % of all before the table, truth unit.
  */
-function jumps(chain: Chain, truth: number, near: number): Effect[] {
+function jumps(chain: Chain, truth: number, near: number, { passing }: Working): Effect[] {
   const { family, curve } = chain.spec.sensor
   const zone = familyOf(family)
     .deadZones?.(curve)
@@ -232,8 +297,8 @@ function jumps(chain: Chain, truth: number, near: number): Effect[] {
           share: 'element',
           label: 'either side of where it stands still',
           kind: 'uniform',
-          stages: from('shown'),
-          at: () => sigma,
+          stages: new Set(stagesFrom(chain.spec, STAGE.table)),
+          at: (stage) => sigma * passing(STAGE.table, stage),
           remedy: { text: 'Only another place, arm or sender can tell there.', leaves: 0 },
         },
       ]
@@ -246,22 +311,19 @@ const K95_UNIFORM = 0.95
 type Answer = ReturnType<typeof circuitAnswers>['pin']
 
 /**
- * What one unit of a reference, relative, moves a value by: all rails that follow it, less what the converter that
- * measures against it takes off again.
+ * What one unit of what a cause moves in the circuit moves a value by. Of a reference a unit is all of it: all rails
+ * that follow it, less what the converter that measures against it takes off again.
  */
-export function referenceMoves(
-  chain: Chain,
-  on: { rails: string[]; converter: boolean },
-  { value, perUnit }: Answer,
-): number {
+export function movedBy(chain: Chain, moved: InCircuit, { value, perUnit }: Answer): number {
+  if ('part' in moved) return perUnit[moved.part] ?? 0
   const rails = chain.spec.circuits
     .at(-1)!
-    .elements.filter((e) => e.kind === 'voltage' && on.rails.includes(e.id))
-  const moved = rails.reduce(
+    .elements.filter((e) => e.kind === 'voltage' && moved.rails.includes(e.id))
+  const all = rails.reduce(
     (sum, e) => sum + (perUnit[e.id] ?? 0) * (e.kind === 'voltage' ? e.volt : 0),
     0,
   )
-  return moved - (on.converter ? value : 0)
+  return all - (moved.own ? value : 0)
 }
 
 /** Signal per unit of truth at a truth. */
@@ -294,23 +356,23 @@ const HOLDING = 0.6
 const LOOK_SHARE = 1 / 270
 
 /**
- * How much the shown value moves for one unit of height: 1 for a good table, 0 where it holds its end. In a dead
- * zone and beyond the ends of the curve, what the nearest part that moves would do.
+ * How much the height after a step moves for one unit of height before it: 1 for a good table, 0 where it holds its
+ * end. In a dead zone and beyond the ends of the curve, what the nearest part that moves would do.
  */
-function tableSlopeAt(chain: Chain, volt: number, doubt: number): number {
-  if (!chain.spec.table) return 1
+function slopeThrough(chain: Chain, step: Step, before: number, doubt: number): number {
   const [least, most] = curveReach(chain)
-  const height = Math.min(most, Math.max(least, pinHeight(chain, volt)))
+  const height = Math.min(most, Math.max(least, before))
   const { range, sensor } = chain.spec
   const look = Math.max(doubt || 0, LOOK_SHARE * (range[1] - range[0]))
   const zone = familyOf(sensor.family)
     .deadZones?.(sensor.curve)
     .find(([low, high]) => height >= low && height <= high)
-  const shownOf = (t: number): number => shownAt(chain, idealValue(chain, 'pin', t))
+  const after = (t: number): number =>
+    step.height(chain, through(chain, step, idealBefore(chain, step.id, t)))
   // a step outward from a height, where the curve goes on
-  const side = (from: number, step: number): number => {
-    if (from + step < least || from + step > most) return 0
-    return orElse(() => (shownOf(from + step) - shownOf(from)) / step || 0, 0)
+  const side = (from: number, by: number): number => {
+    if (from + by < least || from + by > most) return 0
+    return orElse(() => (after(from + by) - after(from)) / by || 0, 0)
   }
   const hair = zone ? smallStep(chain) : 0
   const above = side((zone?.[1] ?? height) + hair, look),
@@ -326,6 +388,6 @@ export function errorAt(
   truth: number,
 ): { bias: number; band: number; worst: number } {
   const bias = walkForward(chain, truth).shown - truth
-  const band = linearSpread(chain, truth).half.shown ?? 0
+  const { band } = linearSpread(chain, truth)
   return { bias, band, worst: Math.abs(bias) + band }
 }

@@ -2,18 +2,23 @@ import { orElse } from '../error.ts'
 import type { AnyFamily } from '../curve/registry.ts'
 import type { Drive } from '../curve/family.ts'
 import { slopeAt } from '../math/slope.ts'
-import { invertTable } from '../table/interpolate.ts'
 import type { Axis } from '../build/types.ts'
+import { backFromTable, byTable } from './byTable.ts'
+import { countCauses, faceCauses, type Looking, type Spread } from './causes.ts'
 import {
   curveReach,
   fromCounts,
+  heldCounts,
   perfectTruth,
   pinHeight,
   smallStep,
   toCounts,
+  unheldCounts,
   type Chain,
 } from './chain.ts'
 import type { StagePlace } from './places.ts'
+import { FRONT_SHARES, type Share, type ShareId } from './shares.ts'
+import type { ChainSpec } from './spec.ts'
 
 export type StageId = string
 
@@ -27,20 +32,8 @@ export type Resting = {
   table: boolean
 }
 
-/** What stands in the real chain at a truth. */
-export type Standing = {
-  truth: number
-  signal: number
-  atPlug: number
-  atPin: number
-  shown: number
-}
-
-/**
- * One stage of a chain, and all that is known of it. Whatever draws, checks, budgets or prints goes through the list
- * of them; another stage is one more entry. Heights are truths: where the perfect chain would have the same value.
- */
-export type Stage = {
+/** What a place in a chain is, wherever it lies: its scale, its words, and what it rests on. */
+type Named = {
   id: StageId
   /** as its scale is named */
   name: string
@@ -59,21 +52,54 @@ export type Stage = {
   ideal: (chain: Chain, truth: number) => number
   /** the truth at which the perfect chain has this value; throws or NaN where none does */
   height: (chain: Chain, value: number) => number
-  /** value of the real chain */
-  real: (chain: Chain, standing: Standing) => number
   /** height of a real value, which the perfect chain may never have; `height` if left out */
   realHeight?: (chain: Chain, value: number) => number
-  /** every truth that explains a value seen here, biases known included; none where nothing does */
-  back: (chain: Chain, value: number) => number[]
-  /** the place whose doubt is that of this stage */
-  doubtOf: 'curve' | 'plug' | 'pin' | 'face'
-  /** it cuts what lies beyond its ends, and every stage after it feels that */
-  clips?: true
   /** what it rests on beside the stages before it */
   restsOn: (of: Resting) => Stated[]
   /** it rests on that alone */
   byItself?: true
 }
+
+/** What the sensor and the network make of a truth, on the way to the pin. */
+export type Given = { truth: number; signal: number; atPlug: number; atPin: number }
+
+/** A stage up to the pin, where the sensor and the network decide. */
+export type Front = Named & {
+  /** value of the real chain */
+  real: (given: Given) => number
+  /** every truth that explains a value seen here, biases known included; none where nothing does */
+  back: (chain: Chain, value: number) => number[]
+}
+
+/**
+ * Something that is done to a value after the pin: it is scaled, cut where it ends, and rounded, which is a cause of
+ * doubt and no part of the scale, since a staircase has no slope. What stood before it is what the step before gave,
+ * or the pin.
+ */
+export type Step = Named & {
+  /** what its error is put down to */
+  share: Share
+  /** value of the real chain, from what stands before it */
+  scale: (chain: Chain, before: number) => number
+  /** what lies beyond its ends, held there */
+  cut?: (chain: Chain, value: number) => number
+  /** what before it gives this value; several where it turns back, none where nothing does */
+  back: (chain: Chain, value: number) => number[]
+  /** the height that one unit of it is worth, where one unit at the pin is worth `perPin` */
+  perUnit: (chain: Chain, perPin: number) => number
+  /** whether heights pass it one for one, so that it bends nothing */
+  isStraight: (chain: Chain) => boolean
+  /** what is not known exactly of it, in its own unit */
+  causes: (of: Looking) => Spread[]
+}
+
+/**
+ * One stage of a chain, and all that is known of it. Whatever draws, checks, budgets or prints goes through the list
+ * of them; another step is one more entry. Heights are truths: where the perfect chain would have the same value.
+ */
+export type Stage = Front | Step
+
+export const isStep = (stage: Stage): stage is Step => 'scale' in stage
 
 const always = (): boolean => true
 const electrical = ({ drive }: { drive: Drive }): boolean => drive.kind !== 'frequency'
@@ -81,8 +107,7 @@ const atPin = (chain: Chain, truth: number): number => chain.ideal.toPin(chain.s
 const volts = (): string => 'V'
 const truthUnit = ({ truthUnit: unit }: AnyFamily): string => unit
 
-/** In the order a signal passes them. */
-export const STAGES: Stage[] = [
+const FRONT: Front[] = [
   {
     id: 'truth',
     name: 'truth',
@@ -93,9 +118,8 @@ export const STAGES: Stage[] = [
     stands: always,
     ideal: (_, truth) => truth,
     height: (_, value) => value,
-    real: (_, { truth }) => truth,
+    real: ({ truth }) => truth,
     back: (_, value) => [value],
-    doubtOf: 'curve',
     restsOn: () => [],
   },
   {
@@ -107,9 +131,8 @@ export const STAGES: Stage[] = [
     stands: always,
     ideal: (chain, truth) => chain.signalAt(truth),
     height: (chain, value) => chain.truthAt(value),
-    real: (_, { signal }) => signal,
+    real: ({ signal }) => signal,
     back: backFromSignal,
-    doubtOf: 'curve',
     restsOn: ({ sensor }) => [sensor],
   },
   {
@@ -122,10 +145,9 @@ export const STAGES: Stage[] = [
     stands: electrical,
     ideal: atPin,
     height: perfectTruth,
-    real: (_, { atPlug }) => atPlug,
+    real: ({ atPlug }) => atPlug,
     realHeight: pinHeight,
     back: (chain, value) => backFromSignal(chain, chain.real.fromPlug(value)),
-    doubtOf: 'plug',
     restsOn: ({ pulls }) => pulls,
   },
   {
@@ -138,46 +160,70 @@ export const STAGES: Stage[] = [
     stands: electrical,
     ideal: atPin,
     height: perfectTruth,
-    real: (_, standing) => standing.atPin,
+    real: (given) => given.atPin,
     realHeight: pinHeight,
     back: backFromPin,
-    doubtOf: 'pin',
     restsOn: ({ ground }) => ground,
   },
-  {
-    id: 'converter',
-    name: 'converter',
-    where: 'at the converter',
-    unit: () => 'counts',
-    editedAt: 'input',
-    stands: ({ converter }) => converter !== null,
-    ideal: (chain, truth) => toCounts(chain, atPin(chain, truth)),
-    height: (chain, value) => perfectTruth(chain, fromCounts(chain, value)),
-    real: (chain, standing) => toCounts(chain, standing.atPin),
-    // what its counts stand for
-    realHeight: (chain, value) => pinHeight(chain, fromCounts(chain, value)),
-    back: (chain, value) => backFromPin(chain, fromCounts(chain, value)),
-    doubtOf: 'pin',
-    clips: true,
-    restsOn: ({ reference }) => reference,
-  },
-  {
-    id: 'shown',
-    name: 'shown',
-    where: 'at the table and face',
-    unit: truthUnit,
-    inTruth: true,
-    editedAt: 'table',
-    stands: always,
-    ideal: (_, truth) => truth,
-    height: (_, value) => value,
-    real: (_, { shown }) => shown,
-    back: backFromShown,
-    doubtOf: 'face',
-    restsOn: ({ sensor, table }) => [sensor, { basis: table ? 'measured' : 'assumed' }],
-    byItself: true,
-  },
 ]
+
+const CONVERTER: Step = {
+  id: 'converter',
+  name: 'converter',
+  where: 'at the converter',
+  unit: () => 'counts',
+  editedAt: 'input',
+  share: {
+    id: 'converter',
+    label: 'converter',
+    name: 'the converter',
+    editedAt: 'input',
+    remedy: 'Look at the converter.',
+  },
+  stands: ({ converter }) => converter !== null,
+  ideal: (chain, truth) => toCounts(chain, idealBefore(chain, 'converter', truth)),
+  height: (chain, value) => perfectTruth(chain, fromCounts(chain, value)),
+  // what its counts stand for
+  realHeight: (chain, value) => pinHeight(chain, fromCounts(chain, value)),
+  scale: unheldCounts,
+  cut: heldCounts,
+  back: (chain, value) => [fromCounts(chain, value)],
+  perUnit: (chain, perPin) => fromCounts(chain, perPin),
+  isStraight: always,
+  causes: countCauses,
+  restsOn: ({ reference }) => reference,
+}
+
+const SHOWN: Step = {
+  id: 'shown',
+  name: 'shown',
+  where: 'at the table and face',
+  unit: truthUnit,
+  inTruth: true,
+  editedAt: 'table',
+  share: {
+    id: 'table',
+    label: 'table, face',
+    name: 'the table',
+    bends: 'shown',
+    editedAt: 'table',
+    ownStep: true,
+    remedy: 'Enter the table proposed here.',
+  },
+  stands: always,
+  ideal: (_, truth) => truth,
+  height: (_, value) => value,
+  scale: byTable,
+  back: backFromTable,
+  perUnit: () => 1,
+  isStraight: ({ spec }) => spec.table === null,
+  causes: faceCauses,
+  restsOn: ({ sensor, table }) => [sensor, { basis: table ? 'measured' : 'assumed' }],
+  byItself: true,
+}
+
+/** In the order a signal passes them. */
+export const STAGES: Stage[] = [...FRONT, CONVERTER, SHOWN]
 
 function backFromSignal(chain: Chain, signal: number): number[] {
   const { spec, real } = chain
@@ -189,29 +235,15 @@ function backFromSignal(chain: Chain, signal: number): number[] {
   }, [])
 }
 
-function backFromPin(chain: Chain, volt: number): number[] {
-  return backFromSignal(chain, chain.real.fromPin(volt))
-}
-
-function backFromShown(chain: Chain, value: number): number[] {
-  const { table } = chain.spec
-  if (!table) {
-    return orElse(() => backFromPin(chain, atPin(chain, value)), [])
-  }
-  const seenAtPin: Record<Axis, (x: number) => number> = {
-    counts: (x) => fromCounts(chain, x),
-    Ω: (x) => chain.ideal.toPin(x),
-    V: (x) => x,
-    Hz: (x) => x,
-  }
-  return invertTable(table, value).flatMap((x) => backFromPin(chain, seenAtPin[table.axis](x)))
+export function backFromPin(chain: Chain, value: number): number[] {
+  return backFromSignal(chain, chain.real.fromPin(value))
 }
 
 /**
  * Stages that others must name, by what they are: where the truth enters, what the sensor gives, what a meter finds at
- * the pin, and what is shown.
+ * the pin, and what a device's table gives.
  */
-export const STAGE = { truth: 'truth', element: 'element', pin: 'pin', shown: 'shown' } as const
+export const STAGE = { truth: 'truth', element: 'element', pin: 'pin', table: 'shown' } as const
 
 /** A stage by its id. Throws `RangeError` for one that is not registered. */
 export function stageBy(id: StageId): Stage {
@@ -220,16 +252,51 @@ export function stageBy(id: StageId): Stage {
   return stage
 }
 
-/** The stages from one on, in order. */
-export const stagesFrom = (id: StageId): Stage[] => STAGES.slice(STAGES.indexOf(stageBy(id)))
+/** The parts errors are put down to, in the order of the chain. */
+export const shares = (): Share[] => [
+  ...FRONT_SHARES,
+  ...STAGES.filter(isStep).map(({ share }) => share),
+]
 
-/** The last stage of these before the device's table. */
-export const beforeTable = (stages: readonly StageId[]): StageId =>
-  stages.findLast((id) => stageBy(id).doubtOf !== 'face') ?? stages[0]!
+/** A share by its id. Throws `RangeError` for one that is not registered. */
+export function shareBy(id: ShareId): Share {
+  const share = shares().find((s) => s.id === id)
+  if (!share) throw new RangeError(`No share ${id}.`)
+  return share
+}
+
+/** Whether values end at a stage, and stay at its ends beyond. */
+export const isCut = (id: StageId): boolean => {
+  const stage = stageBy(id)
+  return isStep(stage) && stage.cut !== undefined
+}
+
+/** The stages of a chain up to its pin, and the steps after it, in order. */
+export const frontOf = ({ stages }: Pick<ChainSpec, 'stages'>): Front[] =>
+  stages.map(stageBy).filter((s): s is Front => !isStep(s))
+export const stepsOf = ({ stages }: Pick<ChainSpec, 'stages'>): Step[] =>
+  stages.map(stageBy).filter(isStep)
+
+/** The last stage of a chain: what the person reads. */
+export const lastOf = ({ stages }: Pick<ChainSpec, 'stages'>): StageId => stages.at(-1)!
+
+/** The stages from one on, of a chain with these. */
+export const stagesFrom = ({ stages }: Pick<ChainSpec, 'stages'>, id: StageId): StageId[] =>
+  stages.slice(Math.max(0, stages.indexOf(id)))
+
+/** The stage before another, of a chain with these. */
+export const stageBefore = ({ stages }: Pick<ChainSpec, 'stages'>, id: StageId): StageId =>
+  stages[Math.max(0, stages.indexOf(id) - 1)]!
 
 /** The last stage before what is shown where a meter can be held, of a chain with these. */
 export const metered = (stages: readonly StageId[]): StageId =>
   stages.findLast((id) => stageBy(id).between !== undefined) ?? 'element'
+
+/** What stands before a step of the perfect chain at a truth. */
+export function idealBefore(chain: Chain, id: StageId, truth: number): number {
+  const before = stageBy(stageBefore(chain.spec, id))
+  return isStep(before) ? before.ideal(chain, truth) : atPin(chain, truth)
+}
 
 /** What a stage of the perfect chain shows at a truth: where the ticks of its scale stand. */
 export const idealValue = (chain: Chain, stage: StageId, truth: number): number =>
@@ -244,7 +311,7 @@ export function heightOf(chain: Chain, stage: StageId, value: number): number {
   return orElse(() => stageBy(stage).height(chain, value), NaN)
 }
 
-/** The truth the perfect table would give at an axis value: the curve a table is made from. */
+/** The truth at an axis value, by the perfect chain. */
 export function truthAtAxis(chain: Chain, axis: Axis, x: number): number {
   const stage: Record<Axis, StageId> = { Ω: 'element', counts: 'converter', V: 'pin', Hz: 'pin' }
   return heightOf(chain, stage[axis], x)

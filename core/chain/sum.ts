@@ -74,6 +74,6 @@ function partAt(
     truth,
     walked,
     off: walked.shown - truth,
-    half: linearSpread(chain, truth).half.shown ?? 0,
+    half: linearSpread(chain, truth).band,
   }
 }

@@ -1,18 +1,22 @@
 import { orElse } from '../error.ts'
 import { familyOf } from '../curve/registry.ts'
 import type { Table } from '../table/interpolate.ts'
-import {
-  clipped,
-  fromCounts,
-  givenSignal,
-  perfectTruth,
-  pinHeight,
-  shownAt,
-  type Chain,
-} from './chain.ts'
+import { fromCounts, givenSignal, perfectTruth, pinHeight, toCounts, type Chain } from './chain.ts'
+import { afterPin, backToPin, beforeTable } from './fold.ts'
 import { sensorBand } from './sensor.ts'
 import type { ShareId } from './shares.ts'
-import { beforeTable, heightOf, stageBy, STAGES, type StageId } from './stages.ts'
+import {
+  backFromPin,
+  frontOf,
+  heightOf,
+  isCut,
+  isStep,
+  lastOf,
+  STAGE,
+  stageBy,
+  type Stage,
+  type StageId,
+} from './stages.ts'
 
 export type Walked = {
   stages: { id: StageId; value: number; height: number }[]
@@ -37,32 +41,40 @@ export function partsAt(chain: Chain, truth: number): Walked['parts'] {
 export function walkForward(chain: Chain, truth: number): Walked {
   const { spec, real } = chain
   const { signal } = givenSignal(chain, truth)
-  const atPin = real.toPin(signal),
-    atPlug = real.toPlug(signal)
+  const given = { truth, signal, atPin: real.toPin(signal), atPlug: real.toPlug(signal) }
   const biases: Walked['biases'] = []
   let height = truth
-  for (const { share, transfer } of chain.transfers) {
-    const next = pinHeight(chain, transfer.toPin(signal))
+  const reached = (share: ShareId, next: number): void => {
     biases.push({ share, bias: next - height })
     height = next
   }
-  const shown = shownAt(chain, atPin)
-  biases.push({ share: 'table', bias: shown - height })
-  const standing = { truth, signal, atPlug, atPin, shown }
-  const stages = spec.stages.map(stageBy).map((stage) => {
-    const value = stage.real(chain, standing)
-    const height = stage.realHeight?.(chain, value) ?? heightOf(chain, stage.id, value)
-    return { id: stage.id, value, height }
+  for (const { share, transfer } of chain.transfers)
+    reached(share, pinHeight(chain, transfer.toPin(signal)))
+  const front = frontOf(spec).map((stage) => placed(chain, stage, stage.real(given)))
+  const steps = afterPin(chain, given.atPin).map(({ step, value }) => {
+    const at = placed(chain, step, value)
+    if (step.share.bends === step.id) reached(step.share.id, at.height)
+    return at
   })
-  return { stages, biases, shown, parts: partsAt(chain, truth) }
+  const stages = [...front, ...steps]
+  return { stages, biases, shown: stages.at(-1)!.value, parts: partsAt(chain, truth) }
 }
+
+const placed = (chain: Chain, stage: Stage, value: number): Walked['stages'][number] => ({
+  id: stage.id,
+  value,
+  height: stage.realHeight?.(chain, value) ?? heightOf(chain, stage.id, value),
+})
 
 /**
  * Every truth that explains a value seen on a stage, through the chain as it is, known biases included.
  * One for a sound chain; several where a table turns back; none beyond the ends.
  */
-export const walkBackward = (chain: Chain, stage: StageId, value: number): number[] =>
-  stageBy(stage).back(chain, value)
+export const walkBackward = (chain: Chain, id: StageId, value: number): number[] => {
+  const stage = stageBy(id)
+  if (!isStep(stage)) return stage.back(chain, value)
+  return backToPin(chain, id, value).flatMap((atPin) => backFromPin(chain, atPin))
+}
 
 /**
  * The other truths of the range that show the very same: branches of a chain whose table turns back. `partedAt` is the
@@ -75,18 +87,17 @@ export function branches(
   const {
       table,
       range: [low, high],
-      stages,
     } = chain.spec,
     none = { truths: [], partedAt: null }
   if (!table || !turnsBack(table)) return none
   const here = walked.stages[0]!.value,
     span = high - low
-  const truths = walkBackward(chain, 'shown', walked.shown).filter((t) => {
+  const truths = walkBackward(chain, lastOf(chain.spec), walked.shown).filter((t) => {
     if (t < low || t > high || Math.abs(t - here) < 0.01 * span) return false
     // a curve that holds its end value answers for truths it cannot reach
     return orElse(() => Math.abs(walkForward(chain, t).shown - walked.shown) < 0.005 * span, false)
   })
-  return truths.length === 0 ? none : { truths, partedAt: beforeTable(stages) }
+  return truths.length === 0 ? none : { truths, partedAt: beforeTable(chain.spec) }
 }
 
 const turnsBack = ({ y }: Table): boolean => {
@@ -116,8 +127,9 @@ export function leftOpen(chain: Chain, truth: number): [number, number] {
  * converter's ends what is clipped.
  */
 export function deadZones(chain: Chain, stage: StageId): [number, number][] {
-  const place = STAGES.indexOf(stageBy(stage))
-  if (place === 0) return []
+  const { stages } = chain.spec
+  const upTo = stages.slice(0, stages.indexOf(stage) + 1)
+  if (stage === STAGE.truth) return []
   const {
     sensor,
     converter,
@@ -126,13 +138,13 @@ export function deadZones(chain: Chain, stage: StageId): [number, number][] {
   const family = familyOf(sensor.family)
   const ofElement = family.deadZones?.(sensor.curve) ?? [],
     reach = family.reach(sensor.curve)
-  if (!converter || !STAGES.slice(0, place + 1).some((s) => s.clips)) return ofElement
+  if (!converter || !upTo.some(isCut)) return ofElement
   // the ends of the range whose perfect volts the converter cuts, and from which truth on it does
   const cut = [low, high].flatMap((end): [number, number][] => {
     // the curve ends before the range does: nothing is known there to be cut
     return orElse(() => {
       const atPin = chain.ideal.toPin(chain.signalAt(Math.min(reach[1], Math.max(reach[0], end)))),
-        held = clipped(chain, atPin)
+        held = fromCounts(chain, toCounts(chain, atPin))
       if (Math.abs(atPin - held) < 1 / converter.perUnit) return []
       const at = perfectTruth(chain, held)
       return Number.isFinite(at) ? [end === low ? [low, at] : [at, high]] : []

@@ -91,13 +91,10 @@ function sagOf(build: Build, { read, channel }: Reading): RailBudget['sag'] {
     const { spec, needs, sensor } = assembleChain(build, read.id)
     if (!spec) return []
     const spreads = spec.spreads
-      .filter((s) => s.on.kind === 'reference' && s.on.converter)
+      .filter(({ circuit }) => circuit && 'rails' in circuit && circuit.own)
       .map((s) => ({ ...s, size: SAG }))
     const chain = prepareChain({ ...spec, spreads })
-    const end = spec.stages.at(-1)!
-    const offs = linspace(...spec.best, 5).map(
-      (t) => ROOT3 * (linearSpread(chain, t).sigma[end] ?? 0),
-    )
+    const offs = linspace(...spec.best, 5).map((t) => ROOT3 * linearSpread(chain, t).total)
     const off = Math.max(...offs)
     const unit = findFamily(sensor.family)?.truthUnit ?? ''
     const share = off / needs.accuracy

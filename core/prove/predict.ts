@@ -3,15 +3,9 @@ import type { ChainSpec } from '../chain/spec.ts'
 import type { StageId } from '../chain/stages.ts'
 import { sensorBand } from '../chain/sensor.ts'
 import { spreadEffects } from '../chain/spread.ts'
-import {
-  curveReach,
-  heatedElement,
-  prepareChain,
-  shownAt,
-  smallStep,
-  type Chain,
-} from '../chain/chain.ts'
-import { idealSlope, STAGE } from '../chain/stages.ts'
+import { curveReach, heatedElement, prepareChain, smallStep, type Chain } from '../chain/chain.ts'
+import { shownAt } from '../chain/fold.ts'
+import { idealSlope, lastOf, STAGE } from '../chain/stages.ts'
 import { leftOpen, walkForward } from '../chain/walk.ts'
 import { familyOf } from '../curve/registry.ts'
 import { madeOnce } from '../math/madeOnce.ts'
@@ -50,7 +44,7 @@ const ROOT3 = Math.sqrt(3)
 /** Edges have no volts at the pin: what is read there is their frequency. */
 export const stageOf = (spec: ChainSpec, what: Observable): StageId =>
   what === 'shown'
-    ? STAGE.shown
+    ? lastOf(spec)
     : what === 'ohm' || spec.drive.kind === 'frequency'
       ? STAGE.element
       : STAGE.pin
@@ -111,7 +105,7 @@ function doubtAt(chain: Chain, truth: number, truthSigma: number): Doubt {
       : Math.hypot(...inCircuit.map((e) => e.at(STAGE.pin))) *
         Math.abs(idealSlope(chain, STAGE.pin, truth) || 0),
     shown: Math.hypot(
-      ...behind.map((e) => e.at(STAGE.shown)),
+      ...behind.map((e) => e.at(lastOf(chain.spec))),
       open / ROOT3,
       chain.spec.accuracy * LEAST_SHOWN,
     ),
@@ -188,7 +182,7 @@ export function predictAll(
     healthy: predict({ label: '', spec }, doubt),
     faults: madeOnce(() =>
       faults
-        .filter((f) => f.of.includes(spec.drive.kind))
+        .filter((f) => f.isPossible(spec))
         .map((fault) => {
           const sizes = fault
             .variants(spec)

@@ -46,7 +46,7 @@ describe('the key-on check', () => {
   })
 
   // every fault, put into the chain and read with all three readings, is named first or shares the first place
-  const seen = FAULTS.filter((f) => f.of.includes('resistance')).flatMap((f) => {
+  const seen = FAULTS.filter((f) => f.isPossible(spec)).flatMap((f) => {
     const shift = (v: ReturnType<typeof f.variants>[number]): number =>
       Math.abs(observe(v, SHED).shown - SHED)
     return [f.variants(spec).reduce((a, b) => (shift(b) > shift(a) ? b : a))].map(

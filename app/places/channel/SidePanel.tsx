@@ -3,11 +3,10 @@ import { Button } from '@mantine/core'
 import dayjs from 'dayjs'
 import {
   type ReadStatus,
-  SHARES,
+  shares,
   type SpreadAt,
   type StagePlace,
   type Walked,
-  STAGE,
 } from '../../../core/chain/index.ts'
 import { Chip } from '../../parts/Chip.tsx'
 import { useQuantity, type Quantity } from '../../parts/units.ts'
@@ -60,8 +59,7 @@ export function SidePanel({
           </p>
           <Shares {...{ walked, spread, q }} accuracy={assembled.needs.accuracy} />
           <p className="pale" style={{ fontSize: 14, margin: '8px 0 0' }}>
-            Shown {q.text(walked.shown)}, {q.off(walked.shown - truth)}{' '}
-            {q.pm(spread.half[STAGE.shown] ?? 0)} at 95 %.{' '}
+            Shown {q.text(walked.shown)}, {q.off(walked.shown - truth)} {q.pm(spread.band)} at 95 %.{' '}
             <span aria-live="off">
               {drawn.value && !drawn.busy
                 ? `Drawn ${DRAWS / 1000}k times: ${q.off(drawn.value.low)} to ${q.off(drawn.value.high)}.`
@@ -100,7 +98,7 @@ function Shares({
   const say = useSay()
   // what is below a four-hundredth of the need is not worth a line
   const least = accuracy / 400
-  const rows = SHARES.flatMap(({ id: share, label: name }) => {
+  const rows = shares().flatMap(({ id: share, label: name }) => {
     const bias = walked.biases.find((b) => b.share === share)?.bias ?? 0
     const half = spread.shares.find((s) => s.share === share)?.half ?? 0
     return Math.abs(bias) < least && half < least

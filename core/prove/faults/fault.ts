@@ -23,7 +23,8 @@ export type Fault = {
   name: string
   remedy: string
   prior: number
-  /** kinds of element it can befall */ of: SignalKind[]
+  /** whether such a chain can have it at all */
+  isPossible: (spec: ChainSpec) => boolean
   variants: (spec: ChainSpec) => Variant[]
 }
 
@@ -35,11 +36,28 @@ export const inAll = (
   const circuits = spec.circuits.map((c, i) => (i === 0 ? c : { ...c, elements: edit(c.elements) }))
   return { ...spec, circuits }
 }
-export const withValue = (
-  elements: CircuitElement[],
-  id: string,
-  change: (e: CircuitElement) => CircuitElement,
-): CircuitElement[] => elements.map((e) => (e.id === id ? change(e) : e))
+
+/** Whether a chain's circuit has a part. */
+export const has = (spec: ChainSpec, id: string): boolean =>
+  spec.circuits.at(-1)!.elements.some((e) => e.id === id)
+
+/** A chain with one part of its circuit changed. Throws `RangeError` where it has none: nothing would happen. */
+export function withPart(spec: ChainSpec, id: string, change: Partial<CircuitElement>): ChainSpec {
+  if (!has(spec, id)) throw new RangeError(`No part ${id} in the circuit of ${spec.read}.`)
+  return inAll(spec, (all) =>
+    all.map((e) => (e.id === id ? ({ ...e, ...change } as CircuitElement) : e)),
+  )
+}
+
+/** Kinds of element a fault can befall, as a predicate of the chain. */
+export const drivenBy =
+  (...kinds: SignalKind[]) =>
+  ({ drive }: ChainSpec): boolean =>
+    kinds.includes(drive.kind)
+
+/** A sensor whose leads are measured and taken off again, by a third and a fourth wire. */
+export const leadsCancel = ({ drive }: ChainSpec): boolean =>
+  drive.kind === 'resistance' && drive.leadsCancel === true
 export const resistors = (spec: ChainSpec): (CircuitElement & { kind: 'resistor' })[] =>
   spec.circuits[0]!.elements.filter(
     (e): e is CircuitElement & { kind: 'resistor' } =>

@@ -3,6 +3,8 @@ import { saltmarshNine } from '../../../demo/saltmarshNine.ts'
 import { assembleChain, type ChainSpec } from '../../chain/index.ts'
 import type { CircuitElement } from '../../circuit/index.ts'
 import { observe, type Readings } from '../predict.ts'
+import { keyOnCheck } from '../keyOn.ts'
+import { withPart } from './fault.ts'
 import { FAULTS, type Fault, type Variant } from './index.ts'
 
 const build = saltmarshNine()
@@ -29,11 +31,11 @@ describe('every fault', () => {
       expect(f.name).toMatch(/^[A-Z].*[^.]$/)
       expect(f.remedy).toMatch(/\.$/)
       expect(f.prior).toBeGreaterThan(0)
-      expect(f.of.length).toBeGreaterThan(0)
+      expect(specs.some(([, spec]) => f.isPossible(spec))).toBe(true)
     }
   })
   it.each(specs)('%s: leaves the chain the device believes in as it was', (_, spec) => {
-    for (const f of FAULTS.filter((f) => f.of.includes(spec.drive.kind)))
+    for (const f of FAULTS.filter((f) => f.isPossible(spec)))
       for (const v of f.variants(spec)) expect(v.spec.circuits[0]).toBe(spec.circuits[0])
   })
   it.each(specs)('%s: changes what can be read, in one of its sizes at least', (_, spec) => {
@@ -46,7 +48,7 @@ describe('every fault', () => {
         (what) => !(Math.abs(read[what] - right[what]) <= 1e-6 * Math.abs(right[what])),
       )
     }
-    for (const f of FAULTS.filter((f) => f.of.includes(spec.drive.kind))) {
+    for (const f of FAULTS.filter((f) => f.isPossible(spec))) {
       const variants = f.variants(spec)
       // a library that holds this very curve alone knows no other sensor
       const onlyItself = f.id === 'other-sensor' && variants.length === 1
@@ -55,7 +57,7 @@ describe('every fault', () => {
     }
   })
   it.each(specs)('%s: has its sizes in order, none twice', (_, spec) => {
-    for (const f of FAULTS.filter((f) => f.of.includes(spec.drive.kind))) {
+    for (const f of FAULTS.filter((f) => f.isPossible(spec))) {
       const sizes = f.variants(spec).flatMap((v) => (v.size === undefined ? [] : [v.size]))
       for (let i = 1; i < sizes.length; i++) expect(sizes[i]).toBeGreaterThan(sizes[i - 1]!)
     }
@@ -91,6 +93,43 @@ describe('of a thermistor behind a pull-up', () => {
       expect(moved).toBeLessThan(offsets[i]!.size! - offsets[i - 1]!.size!)
     }
   })
+})
+
+describe('of a sensor whose leads cancel', () => {
+  const spec = specOf('rd-coolant')
+  const threeWire: ChainSpec = { ...spec, drive: { kind: 'resistance', leadsCancel: true } }
+
+  it('resistance in a lead is none: the third wire takes it off', () => {
+    const possible = (of: ChainSpec): string[] =>
+      FAULTS.filter((f) => f.isPossible(of)).map((f) => f.id)
+    expect(possible(spec).filter((id) => !possible(threeWire).includes(id))).toEqual([
+      'ground-resistance',
+    ])
+    const verdict = keyOnCheck(threeWire, 20, 0.3, { shown: 60 })
+    expect(verdict.agrees).toBe(false)
+    expect(verdict.causes.map((c) => c.id)).not.toContain('ground-resistance')
+  })
+})
+
+it('a fault put into the list is found by the readings it makes, and one without its part throws', () => {
+  const spec = specOf('rd-coolant')
+  const doubled: Fault = {
+    id: 'two-in-row',
+    name: 'Two sensors stand in a row',
+    remedy: 'Take one of them out.',
+    prior: 30,
+    isPossible: ({ drive }) => drive.kind === 'resistance',
+    variants: () => [{ label: '', spec, signal: (healthy) => 2 * healthy + 1 }],
+  }
+  FAULTS.push(doubled)
+  try {
+    const { shown, ohm } = observe(doubled.variants(spec)[0]!, 20)
+    const { causes } = keyOnCheck({ ...spec }, 20, 0.3, { shown, ohm })
+    expect(causes[0]!.id).toBe('two-in-row')
+  } finally {
+    FAULTS.splice(FAULTS.indexOf(doubled), 1)
+  }
+  expect(() => withPart(spec, 'a wire of no such name', { ohm: 1 })).toThrow(RangeError)
 })
 
 describe('of a sensor that gives volts', () => {

@@ -1,7 +1,17 @@
-import type { CircuitElement } from '../../circuit/circuit.ts'
 import { PART } from '../../network/index.ts'
 import { number, percent, say } from '../../quantity/said.ts'
-import { bothWays, decades, inAll, ohms, resistors, withValue, type Fault } from './fault.ts'
+import {
+  bothWays,
+  decades,
+  drivenBy,
+  has,
+  inAll,
+  leadsCancel,
+  ohms,
+  resistors,
+  withPart,
+  type Fault,
+} from './fault.ts'
 
 /** Shares of its ohms that a sensor off its curve may have. */
 const SHARES_OFF = bothWays(0.04, 0.7, 12).map(Math.exp)
@@ -12,7 +22,7 @@ export const OF_OHMS: Fault[] = [
     id: 'sensor-off',
     name: 'The sensor is off its curve, or not at the temperature of the shed',
     prior: 1,
-    of: ['resistance'],
+    isPossible: drivenBy('resistance'),
     remedy: 'Let the engine stand longer and read again; then measure the sensor in ice.',
     variants: (spec) =>
       SHARES_OFF.map((k) => ({
@@ -26,7 +36,7 @@ export const OF_OHMS: Fault[] = [
     id: 'pull-up-missing',
     name: 'The pull-up is missing or switched off',
     prior: 1.5,
-    of: ['resistance'],
+    isPossible: drivenBy('resistance'),
     remedy:
       'Unplug the sensor: the pin must rise to the reference. Switch the pull-up on in the device, or fit it.',
     variants: (spec) => [
@@ -40,7 +50,7 @@ export const OF_OHMS: Fault[] = [
     id: 'pull-up-doubled',
     name: 'A second pull-up stands beside the first',
     prior: 1.5,
-    of: ['resistance'],
+    isPossible: drivenBy('resistance'),
     remedy:
       'Switch off the device’s own pull-up, or take the added one out; unplug whatever else feeds this sensor.',
     variants: (spec) =>
@@ -50,13 +60,7 @@ export const OF_OHMS: Fault[] = [
           .map((r) => ({
             size: ratio,
             label: say('beside')`${ohms(r.ohm * ratio)} beside ${ohms(r.ohm)}`,
-            spec: inAll(spec, (all) =>
-              withValue(
-                all,
-                r.id,
-                (e) => ({ ...e, ohm: (r.ohm * ratio) / (1 + ratio) }) as CircuitElement,
-              ),
-            ),
+            spec: withPart(spec, r.id, { ohm: (r.ohm * ratio) / (1 + ratio) }),
           })),
       ),
   },
@@ -64,23 +68,23 @@ export const OF_OHMS: Fault[] = [
     id: 'ground-resistance',
     name: 'Resistance in the sensor ground or the signal wire',
     prior: 1.5,
-    of: ['resistance'],
+    // three and four wires take their own ohms off
+    isPossible: (spec) => drivenBy('resistance')(spec) && !leadsCancel(spec),
     remedy:
       'Measure from the sensor plug’s ground to the device’s sensor-ground pin: under 1 Ω. Clean, re-crimp or replace.',
     variants: (spec) =>
       decades(3, 3000, 8).map((ohm) => ({
         size: ohm,
         label: ohms(ohm),
-        spec: inAll(spec, (all) =>
-          withValue(all, PART.groundWire(spec.read), (e) => ({ ...e, ohm }) as CircuitElement),
-        ),
+        spec: withPart(spec, PART.groundWire(spec.read), { ohm }),
       })),
   },
   {
     id: 'ground-offset',
     name: 'The sensor ground stands above the device’s ground',
     prior: 1,
-    of: ['resistance', 'voltage'],
+    isPossible: (spec) =>
+      drivenBy('resistance', 'voltage')(spec) && has(spec, PART.return(spec.read)),
     remedy:
       'Measure from the sensor plug’s ground to the device’s ground with the loads on. Give ' +
       'the sensors their own ground wire to the device.',
@@ -88,16 +92,14 @@ export const OF_OHMS: Fault[] = [
       bothWays(0.01, 0.5, 8).map((volt) => ({
         size: volt,
         label: say('offset')`${number(volt * 1000)} mV`,
-        spec: inAll(spec, (all) =>
-          withValue(all, PART.return(spec.read), (e) => ({ ...e, volt }) as CircuitElement),
-        ),
+        spec: withPart(spec, PART.return(spec.read), { volt }),
       })),
   },
   {
     id: 'leak',
     name: 'The signal leaks to ground: wet or cracked insulation',
     prior: 1,
-    of: ['resistance'],
+    isPossible: drivenBy('resistance'),
     remedy:
       'Unplug both ends and measure the signal wire to ground: it must be open. Dry the plug, replace the cable.',
     variants: (spec) =>
@@ -114,14 +116,12 @@ export const OF_OHMS: Fault[] = [
     id: 'open',
     name: 'Open: a wire is broken or a pin is not home',
     prior: 2,
-    of: ['resistance'],
+    isPossible: drivenBy('resistance'),
     remedy: 'Push every pin home, then check both wires for continuity from plug to plug.',
     variants: (spec) => [
       {
         label: '',
-        spec: inAll(spec, (all) =>
-          withValue(all, PART.groundWire(spec.read), (e) => ({ ...e, ohm: 1e9 }) as CircuitElement),
-        ),
+        spec: withPart(spec, PART.groundWire(spec.read), { ohm: 1e9 }),
       },
     ],
   },
@@ -129,7 +129,7 @@ export const OF_OHMS: Fault[] = [
     id: 'sensor-open',
     name: 'The sensor itself is open',
     prior: 1.5,
-    of: ['resistance'],
+    isPossible: drivenBy('resistance'),
     remedy: 'Measure its ohms unplugged: no reading means a new sensor.',
     variants: (spec) => [{ label: '', spec, signal: () => 1e9 }],
   },
@@ -137,7 +137,7 @@ export const OF_OHMS: Fault[] = [
     id: 'short',
     name: 'Short: the signal touches ground',
     prior: 1.5,
-    of: ['resistance', 'voltage'],
+    isPossible: drivenBy('resistance', 'voltage'),
     remedy: 'Unplug the sensor: if the reading does not change, look for the short in the wire.',
     variants: (spec) =>
       decades(0.05, 30, 4).map((ohm) => ({

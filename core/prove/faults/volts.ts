@@ -1,5 +1,4 @@
 import type { ChainSpec } from '../../chain/spec.ts'
-import type { CircuitElement } from '../../circuit/circuit.ts'
 import { familyOf } from '../../curve/registry.ts'
 import { orElse } from '../../error.ts'
 import { linspace } from '../../math/linspace.ts'
@@ -8,11 +7,13 @@ import { figures, number, percent, say } from '../../quantity/said.ts'
 import {
   bothWays,
   decades,
+  drivenBy,
+  has,
   inAll,
   nominalOf,
   ohms,
   resistors,
-  withValue,
+  withPart,
   type Fault,
 } from './fault.ts'
 
@@ -22,7 +23,7 @@ export const OF_VOLTS: Fault[] = [
     id: 'zero-shift',
     name: 'The sensor’s zero has moved',
     prior: 1.5,
-    of: ['voltage'],
+    isPossible: drivenBy('voltage'),
     remedy:
       'Bring it to a truth you know (open to the air, closed, empty) and read its volts at its own plug.',
     variants: (spec) =>
@@ -37,14 +38,12 @@ export const OF_VOLTS: Fault[] = [
     id: 'signal-open',
     name: 'The signal wire is open',
     prior: 2,
-    of: ['voltage'],
+    isPossible: (spec) => drivenBy('voltage')(spec) && has(spec, PART.signalWire(spec.read)),
     remedy: 'Push the pin home at both plugs, then check the signal wire for continuity.',
     variants: (spec) => [
       {
         label: '',
-        spec: inAll(spec, (all) =>
-          withValue(all, PART.signalWire(spec.read), (e) => ({ ...e, ohm: 1e9 }) as CircuitElement),
-        ),
+        spec: withPart(spec, PART.signalWire(spec.read), { ohm: 1e9 }),
       },
     ],
   },
@@ -52,7 +51,7 @@ export const OF_VOLTS: Fault[] = [
     id: 'supply-open',
     name: 'The sensor has no supply',
     prior: 2,
-    of: ['voltage'],
+    isPossible: drivenBy('voltage'),
     remedy:
       'Measure between supply and ground at its plug, plugged in. Look for a blown feed or a pin that is not home.',
     variants: (spec) =>
@@ -67,7 +66,7 @@ export const OF_VOLTS: Fault[] = [
     id: 'ground-open',
     name: 'The sensor’s ground is open',
     prior: 1.5,
-    of: ['voltage'],
+    isPossible: drivenBy('voltage'),
     remedy:
       'Measure from the ground at its plug to the device’s ground: it must be below 5 mV, not near the supply.',
     // what is inside still draws its output up, to a little below the supply
@@ -83,7 +82,7 @@ export const OF_VOLTS: Fault[] = [
     id: 'ground-wire',
     name: 'Resistance in the sensor’s ground wire',
     prior: 1.5,
-    of: ['voltage'],
+    isPossible: (spec) => drivenBy('voltage')(spec) && has(spec, PART.groundWire(spec.read)),
     remedy:
       'Measure volts from the sensor’s ground at its plug to the device’s ground while it ' +
       'runs. Clean, re-crimp or replace.',
@@ -91,16 +90,14 @@ export const OF_VOLTS: Fault[] = [
       decades(1, 300, 8).map((ohm) => ({
         size: ohm,
         label: ohms(ohm),
-        spec: inAll(spec, (all) =>
-          withValue(all, PART.groundWire(spec.read), (e) => ({ ...e, ohm }) as CircuitElement),
-        ),
+        spec: withPart(spec, PART.groundWire(spec.read), { ohm }),
       })),
   },
   {
     id: 'supply-wrong',
     name: 'The sensor is fed with another voltage',
     prior: 1,
-    of: ['voltage'],
+    isPossible: (spec) => drivenBy('voltage')(spec) && has(spec, PART.supply(spec.input)),
     remedy:
       'Measure its supply at its plug. A ratiometric sensor must live on the rail the ' +
       'converter takes as its reference.',
@@ -112,9 +109,7 @@ export const OF_VOLTS: Fault[] = [
           ].map((volt) => ({
             size: volt,
             label: say('supply')`${figures(volt, 3)} V`,
-            spec: inAll(spec, (all) =>
-              withValue(all, PART.supply(spec.input), (e) => ({ ...e, volt }) as CircuitElement),
-            ),
+            spec: withPart(spec, PART.supply(spec.input), { volt }),
           }))
         : [],
   },
@@ -122,7 +117,7 @@ export const OF_VOLTS: Fault[] = [
     id: 'short-supply',
     name: 'The signal touches the supply, or the two are exchanged',
     prior: 1.5,
-    of: ['voltage'],
+    isPossible: drivenBy('voltage'),
     remedy:
       'Unplug the sensor: if the pin stays at the supply, look for the short in the wire; if ' +
       'not, look at the order of the pins.',
@@ -147,7 +142,7 @@ export const OF_VOLTS: Fault[] = [
     id: 'pull-left-on',
     name: 'A pull-up is switched on at a voltage input',
     prior: 1,
-    of: ['voltage'],
+    isPossible: drivenBy('voltage'),
     remedy: 'Unplug the sensor: the pin must not rise. Switch the pull-up off in the device.',
     variants: (spec) =>
       resistors(spec).length > 0
@@ -172,7 +167,7 @@ export const OF_VOLTS: Fault[] = [
     id: 'reversed',
     name: 'The two ends are exchanged',
     prior: 1.5,
-    of: ['voltage'],
+    isPossible: drivenBy('voltage'),
     remedy:
       'Move it to one end: if the reading goes to the other, exchange the ends of the table, ' +
       'or the outer wires of a potentiometer.',

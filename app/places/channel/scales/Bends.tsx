@@ -1,5 +1,5 @@
 import {
-  SHARES,
+  shares,
   STAGE,
   type Chain,
   type StageId,
@@ -24,7 +24,7 @@ export function Bends({
 }) {
   // two beside each other would overwrite: the later one stands a line higher
   const taken: { from: number; to: number; at: number }[] = []
-  return SHARES.map(({ id: share, label, bends }) => {
+  return shares().map(({ id: share, label, bends }) => {
     const what = bends === STAGE.element && walked.parts.length > 0 ? 'not level' : label
     const bias = walked.biases.find((b) => b.share === share)?.bias ?? 0
     const i = places.findIndex((p) => p.id === bends),

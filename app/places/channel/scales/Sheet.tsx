@@ -3,6 +3,7 @@ import { memo } from 'react'
 import {
   deadZones,
   heightOf,
+  isCut,
   stageBy,
   standstill,
   type Basis,
@@ -73,7 +74,7 @@ export const Sheet = memo(function Sheet({
           {i < spec.stages.length - 1 && (
             <DeadZones {...{ chain, stage, frame, window, q }} x={x(i)} />
           )}
-          {stageBy(stage).clips && <Standstill {...{ chain, frame, window }} x={x(i)} />}
+          {isCut(stage) && <Standstill {...{ chain, frame, window }} x={x(i)} />}
         </Scale>
       ))}
       {range(partCount(chain)).map((part) => (

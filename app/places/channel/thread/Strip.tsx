@@ -1,12 +1,6 @@
 import { useElementSize } from '@mantine/hooks'
 import { useState } from 'react'
-import {
-  stageBy,
-  type Chain,
-  type SpreadAt,
-  type Walked,
-  STAGE,
-} from '../../../../core/chain/index.ts'
+import { stageBy, type Chain, type SpreadAt, type Walked } from '../../../../core/chain/index.ts'
 import { useQuantity, type Quantity } from '../../../parts/units.ts'
 import { stageText, stageUnitText, truthUnit } from '../stageInfo.ts'
 import css from './Strip.module.css'
@@ -32,7 +26,7 @@ export function Strip({ chain, walked, spread, truth, decimals, onOpen }: Props)
   const { ref, width } = useElementSize<HTMLButtonElement>()
   const { spec } = chain
   const off = walked.shown - truth
-  const half = spread.half[STAGE.shown] ?? 0
+  const half = spread.band
   const before = useBefore(spec, { off, half, truth })
   const said = saidOf(q, { off, half })
   return (
