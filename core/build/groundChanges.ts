@@ -13,12 +13,19 @@ import type {
 } from './types.ts'
 
 /** A change of the ground wiring that somebody carries out on the vehicle. */
-type GroundChange =
+export type GroundChange =
   | { kind: 'editLoad'; args: { id: Id; patch: Patch<Load> } }
   | { kind: 'editStrap'; args: { id: Id; patch: Patch<Strap> } }
   | { kind: 'addStrap'; args: { strap: Strap } }
   | { kind: 'removeStrap'; args: { id: Id } }
   | { kind: 'standOn'; args: { id: Id; read: Id; post: Id | null; bolted: boolean } }
+/** What volt drops said of straps and loads that were not measured by themselves, 1σ of a logarithm beside. */
+export type SaidByDrops = {
+  ohms: { strap: Id; ohm: number; doubt: number }[]
+  amperes: { load: Id; ampere: number }[]
+}
+type Rewired = SaidByDrops & { at: string; why: string; change: GroundChange }
+
 /** The named changes of a vehicle's grounds. */
 export const GROUND_CHANGES = {
   addPost: (b, a: { post: Post; /** what it hangs from at once */ straps?: Strap[] }) => {
@@ -92,16 +99,15 @@ export const GROUND_CHANGES = {
   },
   /**
    * the wiring itself is changed: volt drops that were measured on it before say nothing of it any more, and are
-   * struck; what they said of each strap stays as its ohms
+   * struck; what they said of each strap and load stays as its ohms and amperes
    */
-  rewireGround: (
-    b,
-    a: { at: string; why: string; ohms: { strap: Id; ohm: number }[]; change: GroundChange },
-  ) => {
+  rewireGround: (b, a: Rewired) => {
     for (const m of b.measurements)
       if (m.about.kind === 'drop' && !m.struck) m.struck = { at: a.at, why: a.why }
-    for (const { strap, ohm } of a.ohms)
-      find(b.straps, strap, 'strap').ohm = { value: ohm, basis: 'assumed', from: [] }
+    for (const { strap, ohm, doubt } of a.ohms)
+      find(b.straps, strap, 'strap').ohm = { value: ohm, basis: 'assumed', from: [], doubt }
+    for (const { load, ampere } of a.amperes)
+      find(b.loads, load, 'load').ampere = { value: ampere, basis: 'assumed', from: [] }
     const { kind, args } = a.change
     ;(GROUND_CHANGES[kind] as (draft: Draft<Build>, args: unknown) => void)(b, args)
   },

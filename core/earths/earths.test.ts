@@ -182,7 +182,8 @@ describe('what is said of the sample’s grounds', () => {
       kind: 'rewireGround',
       args: {
         ...{ at: '2026-11-27T12:00:00Z', why: 'the fan’s return was moved' },
-        ohms: [{ strap: known.id, ohm: known.ohm }],
+        ohms: [{ strap: known.id, ohm: known.ohm, doubt: known.doubt }],
+        amperes: [],
         change: { kind: 'editLoad', args: { id: 'gl-fan', patch: { into: 'gp-battery' } } },
       },
     })

@@ -17,15 +17,18 @@ export {
   type NextDrop,
   type Watched,
 } from './estimate.ts'
+export { proposeRepairs, worstShare, type GroundPlan, type TriedRepair } from './repairs.ts'
 export {
-  EFFORT_H,
-  proposeRepairs,
+  effortOf,
+  readerName,
+  REPAIRS,
   repaired,
-  worstShare,
-  type GroundPlan,
+  repairsOf,
+  repairText,
+  type Recorded,
   type Repair,
-  type TriedRepair,
-} from './repairs.ts'
+} from './repairKinds.ts'
+export { repairEdit } from './repairEdit.ts'
 export {
   measuredStraps,
   meterSigmaV,

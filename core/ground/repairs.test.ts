@@ -1,14 +1,14 @@
 import { describe, expect, it } from 'vitest'
 import { groundCost } from './cost.ts'
-import {
-  EFFORT_H,
-  NEW_STRAP_OHM,
-  proposeRepairs,
-  repaired,
-  worstShare,
-  type GroundPlan,
-} from './repairs.ts'
+import { NEW_STRAP_OHM, REPAIRS, repaired } from './repairKinds.ts'
+import { proposeRepairs, worstShare, type GroundPlan } from './repairs.ts'
+import { strapOhms } from './strapOhms.ts'
 import { seededVehicle } from './vehicle.fixture.ts'
+
+/** A new wire of 2.5 mm² and two metres, with clean joints. */
+const NEW_GROUND_OHM = strapOhms({
+  ...{ wire: { lengthM: 2, areaMm2: 2.5 }, jointA: 'clean', jointB: 'clean', ohm: null },
+}).ohm
 
 const planOf = (seed: number): GroundPlan => {
   const v = seededVehicle(seed)
@@ -55,7 +55,9 @@ function everyChange(plan: GroundPlan): GroundPlan[] {
       const own = wires.find((w) => w.a === node)!
       out.push({
         ...plan,
-        wires: wires.map((w) => (w === own ? { id: w.id, a: node, b: to, ohm: 0.0148 } : w)),
+        wires: wires.map((w) =>
+          w === own ? { id: w.id, a: node, b: to, ohm: NEW_GROUND_OHM } : w,
+        ),
       })
     }
   for (const r of readers)
@@ -110,7 +112,7 @@ describe('the repair that is proposed', () => {
       const asGood = others.filter((o) => o.after <= first!.after)
       for (const o of asGood) expect(o.effortH).toBeGreaterThanOrEqual(first!.effortH)
     }
-    expect(EFFORT_H['lift-shield']).toBeLessThan(EFFORT_H['clean-joint'])
+    expect(REPAIRS['lift-shield'].effortH).toBeLessThan(REPAIRS['clean-joint'].effortH)
   })
 
   it('takes the fan’s return off the display’s ground where they share it', () => {

@@ -1,32 +1,7 @@
 import { nodeVolts } from './cost.ts'
 import { groundNet, reachedFrom, type GroundLoad, type GroundWire } from './net.ts'
 import type { Watched } from './estimate.ts'
-
-/** One change of the ground wiring. */
-export type Repair =
-  | { kind: 'move-return'; load: string; to: string }
-  | { kind: 'clean-joint'; wire: string }
-  | { kind: 'double-wire'; wire: string }
-  | { kind: 'new-strap'; a: string; b: string }
-  | { kind: 'move-ground'; node: string; to: string }
-  | { kind: 'move-sensor'; reader: string; to: string }
-  | { kind: 'lift-shield'; wire: string }
-
-/** How much work a change is, in hours of a careful person with the parts at hand. */
-export const EFFORT_H: Record<Repair['kind'], number> = {
-  'clean-joint': 0.3,
-  'lift-shield': 0.2,
-  'double-wire': 1,
-  'new-strap': 1,
-  'move-sensor': 1.5,
-  'move-return': 1,
-  'move-ground': 1.2,
-}
-
-/** Ohms of a new strap of 16 mm² and a metre, with clean joints. */
-export const NEW_STRAP_OHM = 0.0021
-/** Ohms of a device's new ground wire: 2.5 mm² and two metres. */
-const NEW_GROUND_OHM = 0.0148
+import { effortOf, repaired, repairsOf, type Repair } from './repairKinds.ts'
 
 export type GroundPlan = {
   reference: string
@@ -72,89 +47,6 @@ export function worstShare(plan: GroundPlan): number {
       return r.shareAt?.(between) ?? Math.abs(r.factor * between) / r.needV
     }),
   )
-}
-
-/** A plan with a change carried out; null where it would leave something hanging from nothing. */
-export function repaired(plan: GroundPlan, repair: Repair): GroundPlan | null {
-  switch (repair.kind) {
-    case 'move-return':
-      return {
-        ...plan,
-        loads: plan.loads.map((l) => (l.id === repair.load ? { ...l, into: repair.to } : l)),
-      }
-    case 'clean-joint':
-      return withWire(plan, repair.wire, (w) => ({
-        ...w,
-        ohm: Math.min(w.ohm, w.cleanOhm ?? w.ohm),
-      }))
-    case 'double-wire':
-      return withWire(plan, repair.wire, (w) => ({ ...w, ohm: w.ohm / 2 }))
-    case 'new-strap':
-      return {
-        ...plan,
-        wires: [...plan.wires, { id: 'a new strap', a: repair.a, b: repair.b, ohm: NEW_STRAP_OHM }],
-      }
-    case 'move-ground':
-      return movedGround(plan, repair.node, repair.to)
-    case 'lift-shield':
-      return { ...plan, wires: plan.wires.filter((w) => w.id !== repair.wire) }
-    case 'move-sensor':
-      return {
-        ...plan,
-        readers: plan.readers.map((r) => (r.id === repair.reader ? { ...r, plus: repair.to } : r)),
-      }
-  }
-}
-
-const withWire = (
-  plan: GroundPlan,
-  id: string,
-  change: (w: GroundPlan['wires'][number]) => GroundPlan['wires'][number],
-): GroundPlan => ({ ...plan, wires: plan.wires.map((w) => (w.id === id ? change(w) : w)) })
-
-/** The one wire a device's ground hangs from goes elsewhere, new. */
-function movedGround(plan: GroundPlan, node: string, to: string): GroundPlan | null {
-  const own = plan.wires.filter((w) => w.a === node || w.b === node)
-  // what hangs from it in turn keeps hanging from it
-  const up = own.find((w) => w.a === node) ?? own[0]
-  if (!up || node === to) return null
-  const wires = plan.wires.map((w) =>
-    w.id === up.id ? { id: w.id, a: node, b: to, ohm: NEW_GROUND_OHM } : w,
-  )
-  return { ...plan, wires }
-}
-
-/** Every single change of a plan. */
-export function repairsOf({
-  reference,
-  wires,
-  loads,
-  readers,
-  studs,
-  grounds,
-}: GroundPlan): Repair[] {
-  const places = [reference, ...studs]
-  return [
-    ...loads.flatMap((l): Repair[] =>
-      l.into === reference ? [] : [{ kind: 'move-return', load: l.id, to: reference }],
-    ),
-    ...wires.flatMap((w): Repair[] => [
-      ...(w.shield ? [{ kind: 'lift-shield' as const, wire: w.id }] : []),
-      ...(w.cleanOhm !== undefined && w.cleanOhm < 0.8 * w.ohm
-        ? [{ kind: 'clean-joint' as const, wire: w.id }]
-        : []),
-      ...(w.shield ? [] : [{ kind: 'double-wire' as const, wire: w.id }]),
-    ]),
-    ...places.flatMap((a, i) =>
-      places.slice(i + 1).map((b): Repair => ({ kind: 'new-strap', a, b })),
-    ),
-    ...grounds.flatMap((node) =>
-      places.filter((to) => to !== node).map((to): Repair => ({ kind: 'move-ground', node, to })),
-    ),
-    ...readers.flatMap((r): Repair[] =>
-      r.plus === r.minus ? [] : [{ kind: 'move-sensor', reader: r.id, to: r.minus }],
-    ),
-  ]
 }
 
 export type TriedRepair = {
@@ -204,7 +96,7 @@ export function proposeRepairs(plan: GroundPlan, most = 6): TriedRepair[] {
   const tried = worthTrying(plan).flatMap((repair): TriedRepair[] => {
     const after = repaired(plan, repair)
     if (!after || !standsWhole(after)) return []
-    return [{ repair, before, after: worstShare(after), effortH: EFFORT_H[repair.kind] }]
+    return [{ repair, before, after: worstShare(after), effortH: effortOf(repair) }]
   })
   const brings = (t: TriedRepair): number => before - t.after
   const helping = tried.filter((t) => brings(t) > WORTH * before)

@@ -67,11 +67,19 @@ function rowOf(metal: number, a: Strap['jointA'], b: Strap['jointB']): Doubtful 
 }
 
 /** Ohms of a strap by its wire and its joints, how far they may be off, and what they would be with clean joints. */
-export function strapOhms({ wire, jointA, jointB, ohm }: Strap): Doubtful & { cleanOhm: number } {
+export function strapOhms({
+  wire,
+  jointA,
+  jointB,
+  ohm,
+}: Pick<Strap, 'wire' | 'jointA' | 'jointB' | 'ohm'>): Doubtful & { cleanOhm: number } {
   const metal = wire ? wireOhm(wire) : 0
-  const cleanOhm = metal + 2 * JOINTS.clean.ohm
+  const cleanOhm = rowOf(metal, 'clean', 'clean').ohm
   const said: Doubtful = ohm
-    ? { ohm: ohm.value, doubt: ohm.basis === 'measured' ? MEASURED_DOUBT : KEPT_DOUBT }
+    ? {
+        ohm: ohm.value,
+        doubt: ohm.basis === 'measured' ? MEASURED_DOUBT : (ohm.doubt ?? KEPT_DOUBT),
+      }
     : rowOf(metal, jointA, jointB)
   return { ...said, cleanOhm: Math.min(cleanOhm, said.ohm) }
 }

@@ -75,7 +75,8 @@ describe('what happened', () => {
       args: {
         at: NOW,
         why: 'before',
-        ohms: [{ strap: 'gs-head-block', ohm: 0.001 }],
+        ohms: [{ strap: 'gs-head-block', ohm: 0.001, doubt: 0.2 }],
+        amperes: [],
         change: into,
       },
     })

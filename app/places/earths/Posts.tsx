@@ -10,7 +10,7 @@ import { newId } from '../../store/id.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import type { TabProps } from './Earths.tsx'
 import { newStrap } from './usePull.ts'
-import { readName } from './words.ts'
+import { readerName } from '../../../core/ground/index.ts'
 
 const KIND: Record<Post['kind'], string> = {
   battery: 'battery negative',
@@ -129,7 +129,7 @@ function StandRow({
 }) {
   const { edit } = useBuild()
   const stand = build.stands.find((s) => s.read === read)
-  const name = readName(build, read)
+  const name = readerName(build, read)
   return (
     <tr>
       <td>{name}</td>

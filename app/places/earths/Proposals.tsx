@@ -1,12 +1,12 @@
 import { Button } from '@mantine/core'
 import { useState, type ReactNode } from 'react'
 import type { Id } from '../../../core/build/index.ts'
-import type { NextDrop, TriedRepair } from '../../../core/ground/index.ts'
+import { repairText, type NextDrop, type TriedRepair } from '../../../core/ground/index.ts'
 import { Wrong } from '../../parts/Wrong.tsx'
-import { useBuild } from '../../store/useBuild.ts'
 import { milliohms, millivolts } from './Picture.tsx'
 import type { EarthsNow } from './useEarths.ts'
-import { postName, repairEdit, repairText } from './words.ts'
+import { useRepair } from './useRepair.ts'
+import { postName } from './words.ts'
 import css from './Earths.module.css'
 
 /** Beside the picture: the repair to make, the drop to measure, and what feeds the post that is chosen. */
@@ -50,12 +50,9 @@ export const times = (share: number): string =>
 
 function FirstRepair({ earths, tried }: { earths: EarthsNow; tried: TriedRepair }) {
   const { build } = earths
-  const { edit } = useBuild()
+  const carryOut = useRepair(earths)
   const [problem, setProblem] = useState<string | null>(null)
-  const doIt = (): void => {
-    const change = repairEdit(build, earths, tried.repair)
-    if (change) setProblem(edit(change))
-  }
+  const doIt = (): void => setProblem(carryOut(tried.repair))
   return (
     <div className="aside-bar" role="group" aria-label="Proposed repair">
       <h2>{repairText(build, tried.repair)}.</h2>

@@ -1,15 +1,19 @@
 import { Button } from '@mantine/core'
+import { useState } from 'react'
+import { readerName, repairText } from '../../../core/ground/index.ts'
 import { num, unseen, words } from '../../parts/columns.ts'
 import { Sheet } from '../../parts/Sheet.tsx'
-import { useBuild } from '../../store/useBuild.ts'
+import { Wrong } from '../../parts/Wrong.tsx'
 import type { TabProps } from './Earths.tsx'
 import { times } from './Proposals.tsx'
-import { readName, repairEdit, repairText, schemeText } from './words.ts'
+import { useRepair } from './useRepair.ts'
+import { schemeText } from './words.ts'
 
 /** The schools of grounding solved for this vehicle, and single changes by what they bring. */
 export default function Schemes({ earths }: TabProps) {
   const { build, advice, busy } = earths
-  const { edit } = useBuild()
+  const carryOut = useRepair(earths)
+  const [problem, setProblem] = useState<string | null>(null)
   if (!advice) return <p className="pale">{busy ? 'Solving each…' : 'Choose a state first.'}</p>
   const [best] = advice.schemes
   const worst = advice.schemes.at(-1)
@@ -35,7 +39,7 @@ export default function Schemes({ earths }: TabProps) {
             The worst of the unit’s readers is then {times(best.worst)}; it is {times(now.worst)}{' '}
             now
             {worst?.read
-              ? `, and ${times(worst.worst)} (${readName(build, worst.read)}) the worst way.`
+              ? `, and ${times(worst.worst)} (${readerName(build, worst.read)}) the worst way.`
               : '.'}
           </p>
         )}
@@ -62,16 +66,14 @@ export default function Schemes({ earths }: TabProps) {
                 h={36}
                 px={8}
                 aria-label={`${repairText(build, r.repair)}: try it`}
-                onClick={() => {
-                  const change = repairEdit(build, earths, r.repair)
-                  if (change) edit(change)
-                }}
+                onClick={() => setProblem(carryOut(r.repair))}
               >
                 Try it
               </Button>,
             ],
           }))}
         />
+        <Wrong>{problem}</Wrong>
         {advice.repairs.length === 0 && <p className="pale">None helps by more than a fiftieth.</p>}
       </div>
     </div>

@@ -36,8 +36,18 @@ export const strap = object({
   wire: orNull(object({ lengthM: positive, areaMm2: positive })),
   jointA: joint,
   jointB: joint,
-  /** measured by volts at a known current; null: by its wire and joints */
-  ohm: orNull(statedPositive),
+  /**
+   * measured by volts at a known current, or what volt drops said of it before the wiring was changed, with what they
+   * left in doubt: 1σ of its logarithm; null: by its wire and joints
+   */
+  ohm: orNull(
+    object({
+      value: positive,
+      basis: oneOf('assumed', 'measured'),
+      from: list(id),
+      doubt: Type.Optional(positive),
+    }),
+  ),
   /** the shield of a cable that is grounded at both its ends: at one it would carry nothing, and be no strap */
   shield: flag,
 })
