@@ -1,24 +1,8 @@
 import { diffBuilds } from './diff.ts'
-import type { Collection } from './limits.ts'
+import { COLLECTIONS, LISTS } from './limits.ts'
 import type { Build } from './types.ts'
 
 export type Difference = { text: string; only: 'mine' | 'theirs' | 'both' }
-
-const NOUN: Record<Collection, [string, string]> = {
-  instruments: ['instrument', 'instruments'],
-  devices: ['device', 'devices'],
-  elements: ['sensor', 'sensors'],
-  channels: ['channel', 'channels'],
-  measurements: ['measurement', 'measurements'],
-  proofs: ['proof', 'proofs'],
-  attachments: ['attachment', 'attachments'],
-  posts: ['ground post', 'ground posts'],
-  straps: ['ground wire', 'ground wires'],
-  loads: ['load', 'loads'],
-  states: ['state of the vehicle', 'states of the vehicle'],
-  stands: ['sensor ground', 'sensor grounds'],
-  triggers: ['trigger', 'triggers'],
-}
 
 /** How a build to be imported differs from the one that is here, in sentences. Empty when nothing does. */
 export function describeDifferences(mine: Build, theirs: Build): Difference[] {
@@ -33,8 +17,8 @@ export function describeDifferences(mine: Build, theirs: Build): Difference[] {
             : `The vehicle's ${path[1] ?? 'description'} differs`,
         only: 'both',
       })
-  for (const collection of Object.keys(NOUN) as Collection[]) {
-    const [one, many] = NOUN[collection]
+  for (const collection of COLLECTIONS) {
+    const [one, many] = LISTS[collection].noun
     const here = edits.filter((e) => e.in === collection)
     const added = here.filter((e) => !e.path && e.after !== undefined),
       gone = here.filter((e) => !e.path && e.after === undefined)

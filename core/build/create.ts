@@ -1,5 +1,10 @@
-import { MOST, SCHEMA } from './limits.ts'
+import { COLLECTIONS, MOST, SCHEMA, type Collection } from './limits.ts'
 import type { Build, Id } from './types.ts'
+
+const NO_THINGS = Object.fromEntries(COLLECTIONS.map((c) => [c, []])) as unknown as Pick<
+  Build,
+  Collection
+>
 
 /** An empty build. */
 export const createBuild = (id: Id, name: string, at: string): Build => ({
@@ -10,20 +15,8 @@ export const createBuild = (id: Id, name: string, at: string): Build => ({
   parentRevision: 0,
   createdAt: at,
   vehicle: { name: '', note: '', altitudeM: null, ethanol: 0.05, state: null },
-  instruments: [],
-  devices: [],
-  elements: [],
-  channels: [],
-  measurements: [],
-  proofs: [],
+  ...NO_THINGS,
   changes: [],
-  attachments: [],
-  posts: [],
-  straps: [],
-  loads: [],
-  states: [],
-  stands: [],
-  triggers: [],
 })
 
 /**

@@ -1,5 +1,5 @@
 import { EchtError } from '../error.ts'
-import { SCHEMA } from './limits.ts'
+import { COLLECTIONS, SCHEMA, type Collection } from './limits.ts'
 
 type Old = Record<string, unknown>
 type Lift = (part: Old, build: Old) => Old
@@ -16,16 +16,7 @@ const assumedZero = { value: 0, basis: 'assumed', from: [] }
  * What each schema changed, by the kind of entity it changed; `top` is the build's own fields. Each works on an
  * entity and on a part of one alike, so that what the history keeps is brought up by the same rules.
  */
-type Step = {
-  top?: Lift
-  instruments?: Lift
-  devices?: Lift
-  elements?: Lift
-  channels?: Lift
-  straps?: Lift
-  triggers?: Lift
-  changes?: Lift
-}
+type Step = { [Where in Collection | 'top' | 'changes']?: Lift }
 
 /** Fields that exist in a part, and what a schema makes of them. */
 const lift = (part: Old, fields: Record<string, (value: unknown) => unknown>): Old => ({
@@ -201,14 +192,7 @@ function stepUp(old: Old, version: number): Old {
   const step = STEPS[version]!
   const top = step.top ?? ((b) => b)
   const next: Old = { ...top(old, old), schema: version + 1 }
-  for (const where of [
-    'instruments',
-    'devices',
-    'elements',
-    'channels',
-    'straps',
-    'triggers',
-  ] as const) {
+  for (const where of COLLECTIONS) {
     const make = step[where]
     // what is no list is refused after, not taken for an empty one
     if (make && Array.isArray(old[where])) next[where] = things(old[where], (e) => make(e, old))

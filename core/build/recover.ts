@@ -1,12 +1,11 @@
-import { settingsError } from '../curve/settings.ts'
-import { EchtError, orElse } from '../error.ts'
-import { parseWheel } from '../trigger/wheel.ts'
-import { checkWhole, isThere, keptEditsProblem } from './check.ts'
+import { EchtError } from '../error.ts'
+import { checkWhole, keptEditsProblem, leads, type There } from './check.ts'
 import { createBuild } from './create.ts'
 import { applyEdits, invertEdits } from './diff.ts'
 import { editsOf, replayed } from './history.ts'
 import { migrate } from './migrate.ts'
-import { COLLECTIONS, MOST, type Collection } from './limits.ts'
+import { COLLECTIONS, LISTS, type Collection } from './limits.ts'
+import { rulesOf, type Kind } from './rules.ts'
 import type { Build, Change, Id } from './types.ts'
 import * as schemas from './validate.generated.js'
 
@@ -108,57 +107,86 @@ function beforeLastChanges(build: Build, leftOut: string[]): Recovered | null {
 /** Every entity that is whole, without those that need one that is not; the history cannot go with it. */
 function wholeEntities(data: Build, leftOut: string[]): Recovered {
   const out = [...leftOut]
-  const seen = new Set<Id>()
-  const keep = (where: Collection): unknown[] => {
-    const list: unknown = data[where]
-    if (!Array.isArray(list)) {
-      out.push(`all ${where}: they could not be read`)
-      return []
-    }
-    return list.slice(0, MOST[where]).filter((entity: { id: Id; name?: string }) => {
-      const good = schemas[where](entity) && !seen.has(entity.id) && fits(where, entity)
-      if (good) for (const id of idsIn(entity)) seen.add(id)
-      else out.push(`${where}: ${entity?.name ?? entity?.id ?? 'one without a name'}`)
-      return good
-    })
-  }
+  const kept = new Kept(out)
   const top = { name: data.name, vehicle: data.vehicle }
   const whole = schemas.top(top)
-  let build = {
-    ...emptyLike(data),
-    ...(whole ? top : {}),
-    ...Object.fromEntries(COLLECTIONS.map((c) => [c, keep(c)])),
-  } as Build
   if (!whole) out.push('the name or the vehicle')
-  build = withoutOrphans(build, out)
+  let build: Build = { ...emptyLike(data), ...(whole ? top : {}) }
+  for (const collection of COLLECTIONS)
+    build = { ...build, [collection]: kept.of(collection, data[collection]) }
+  const { state } = build.vehicle
+  if (state !== null && !kept.isThere('states', state))
+    build = { ...build, vehicle: { ...build.vehicle, state: null } }
   if (data.changes.length > 0) out.push('the history: nothing done before can be taken back')
   checkWhole(build)
   return { build, leftOut: out }
 }
 
-const fits = (where: Collection, entity: { id: Id }): boolean =>
-  where !== 'elements' ||
-  settingsError(
-    (entity as Build['elements'][number]).family,
-    (entity as Build['elements'][number]).settings,
-  ) === null
+type Thing = { id: Id; name?: string }
 
-/** Ids that an entity and what lies in it claim. */
-const idsIn = (entity: object): Id[] => {
-  const {
-    id,
-    inputs = [],
-    reads = [],
-  } = entity as {
-    id: Id
-    inputs?: { id: Id; pulls: { id: Id }[] }[]
-    reads?: { id: Id }[]
+/** What is kept of a damaged build, list by list in the order in which things refer to others. */
+class Kept {
+  private readonly ids = new Map<Kind, Set<Id>>()
+  private readonly seen = new Set<Id>()
+
+  /** `out` takes what was left out, a sentence each */
+  constructor(private readonly out: string[]) {}
+
+  readonly isThere: There = (to, id) => this.ids.get(to)?.has(id) === true
+
+  of(where: Collection, list: unknown): Thing[] {
+    if (!Array.isArray(list)) {
+      this.out.push(`all ${where}: they could not be read`)
+      return []
+    }
+    const taken = new Set<string>()
+    let orphans = 0
+    const kept = (list as Thing[]).slice(0, LISTS[where].most).flatMap((thing): Thing[] => {
+      if (!this.isSound(where, thing)) {
+        this.out.push(`${where}: ${thing?.name ?? thing?.id ?? 'one without a name'}`)
+        return []
+      }
+      const left = this.leading(where, thing)
+      const takes = left ? (rulesOf(where).takes?.(left) ?? []).map((t) => t.what) : []
+      if (!left || takes.some((t) => taken.has(t))) {
+        if (thing.name) this.out.push(`${where}: ${thing.name}`)
+        else orphans++
+        return []
+      }
+      for (const t of takes) taken.add(t)
+      this.claim(where, left)
+      return [left]
+    })
+    const [one, many] = LISTS[where].noun
+    if (orphans > 0) this.out.push(`${orphans} ${orphans === 1 ? one : many} of what is left out`)
+    return kept
   }
-  return [
-    id,
-    ...inputs.flatMap((i) => [i.id, ...i.pulls.map((p) => p.id)]),
-    ...reads.map((r) => r.id),
-  ]
+
+  /** A thing that is whole by itself, and whose ids nobody has yet. */
+  private isSound(where: Collection, thing: Thing): boolean {
+    const { claims, wrong } = rulesOf(where)
+    if (!schemas[where](thing) || wrong?.(thing)) return false
+    const own = [thing.id, ...(claims?.(thing) ?? []).map((c) => c.id)]
+    return new Set(own).size === own.length && own.every((id) => !this.seen.has(id))
+  }
+
+  /** A thing that leads to what is there alone: without the rest of it, or none. */
+  private leading(where: Collection, thing: Thing): Thing | null {
+    const { refers, without } = rulesOf(where)
+    const lost = (refers?.(thing) ?? []).some((r) => !leads(r, this.isThere))
+    return lost ? ((without?.(thing, this.isThere) as Thing | null | undefined) ?? null) : thing
+  }
+
+  private claim(where: Collection, thing: Thing): void {
+    const all = [
+      { kind: where as Kind | null, id: thing.id },
+      ...(rulesOf(where).claims?.(thing) ?? []),
+    ]
+    for (const { kind, id } of all) {
+      this.seen.add(id)
+      if (kind !== null) this.ids.set(kind, (this.ids.get(kind) ?? new Set()).add(id))
+    }
+  }
 }
 
 const ID = /^[A-Za-z0-9_-]{1,64}$/
@@ -170,73 +198,4 @@ function emptyLike(data: Build): Build {
   const at = TIME.test(String(data.createdAt)) ? data.createdAt : '2026-01-01T00:00:00Z'
   const revision = Number.isInteger(data.revision) && data.revision >= 0 ? data.revision + 1 : 1
   return { ...createBuild(id, 'Recovered build', at), revision }
-}
-
-/**
- * A build without channels, readers, measurements and proofs that would lead nowhere; each channel
- * is tried by itself.
- */
-function withoutOrphans(build: Build, out: string[]): Build {
-  const devices = build.devices.filter((d) => {
-    const good = isWhole({ ...emptyLike(build), devices: [d] })
-    if (!good) out.push(`devices: ${d.name}`)
-    return good
-  })
-  let kept: Build = { ...emptyLike(build), devices, elements: build.elements }
-  for (const channel of build.channels) {
-    const next = { ...kept, channels: [...kept.channels, channel] }
-    if (isWhole(next)) kept = next
-    else out.push(`channels: ${channel.name}`)
-  }
-  const elements = new Set(kept.elements.map((e) => e.id))
-  const reads = new Set(kept.channels.flatMap((c) => c.reads.map((r) => r.id)))
-  const inputs = new Set(devices.flatMap((d) => d.inputs.map((i) => i.id)))
-  const ground = groundOf(build, devices, reads)
-  const posts = new Set(ground.posts.map((p) => p.id))
-  const states = new Set(build.states.map((s) => s.id))
-  const triggers = triggersOf(build, devices)
-  const there = {
-    ...{ elements, reads, inputs, posts, states },
-    triggers: new Set(triggers.map((t) => t.id)),
-    straps: new Set(ground.straps.map((s) => s.id)),
-  }
-  const measurements = build.measurements.filter((m) => isThere(m, there))
-  if (measurements.length < build.measurements.length)
-    out.push(`${build.measurements.length - measurements.length} measurements of what is left out`)
-  return {
-    ...build,
-    ...ground,
-    devices,
-    triggers,
-    channels: kept.channels,
-    measurements,
-    proofs: build.proofs.filter((p) => reads.has(p.read) || there.triggers.has(p.read)),
-    changes: [],
-  }
-}
-
-/** The triggers of a build whose wheels can be, without a device that is left out. */
-const triggersOf = ({ triggers }: Build, devices: Build['devices']): Build['triggers'] =>
-  triggers
-    .filter((t) => orElse(() => [t.wheel, t.expects ?? t.wheel].map(parseWheel), null) !== null)
-    .map((t) => (devices.some((d) => d.id === t.device) ? t : { ...t, device: null }))
-
-/** The grounds of a build without what would hang from nothing. */
-function groundOf(
-  { vehicle, posts, straps, loads, states, stands }: Build,
-  devices: Build['devices'],
-  reads: ReadonlySet<Id>,
-): Pick<Build, 'vehicle' | 'posts' | 'straps' | 'loads' | 'stands'> {
-  const there = new Set(posts.map((p) => p.id))
-  const known = new Set(states.map((s) => s.id))
-  const of = new Set(devices.map((d) => d.id))
-  return {
-    vehicle: known.has(vehicle.state ?? '') ? vehicle : { ...vehicle, state: null },
-    posts: posts.map((p) => (p.device !== null && !of.has(p.device) ? { ...p, device: null } : p)),
-    straps: straps.filter((s) => s.a !== s.b && there.has(s.a) && there.has(s.b)),
-    loads: loads
-      .filter((l) => there.has(l.into))
-      .map((l) => ({ ...l, runs: l.runs.filter((s) => known.has(s)) })),
-    stands: stands.filter((s) => there.has(s.post) && reads.has(s.read)),
-  }
 }

@@ -1,7 +1,7 @@
 import { ofMeasurement } from './about.ts'
 import { bareValue, fieldOf, type FieldName } from './fields.ts'
 import { changeOf, measurementOf } from '../build/find.ts'
-import type { Collection } from '../build/limits.ts'
+import { COLLECTIONS, LISTS, type Collection } from '../build/limits.ts'
 import type { Build, Change, Edit, Id, Measurement } from '../build/types.ts'
 
 /** One field that took another value. Values are the record's: a number in `unit`, a word, a flag. */
@@ -77,7 +77,7 @@ function kindOfChange({ kind, edits }: Change): EntryKind | null {
   let says = false
   for (const e of edits) {
     if (e.in === 'proofs' && e.after !== undefined) return 'proven'
-    says ||= e.path !== undefined || LEADING.some((c) => c === e.in)
+    says ||= e.path !== undefined || SPOKEN.some((c) => c === e.in)
   }
   if (!says) return null
   return kind !== 'rewireGround' && edits.some(isTable) ? 'entered' : 'changed'
@@ -132,22 +132,14 @@ function struckSaid(build: Build, edits: readonly Edit[]): Happening | null {
   return { kind: edit.after === null ? 'restored' : 'struck', measurement, about }
 }
 
-/** Of several that came at once the one that brought the others: a channel before its sensor and its pin. */
-const LEADING: Collection[] = [
-  'channels',
-  'elements',
-  'devices',
-  'instruments',
-  'attachments',
-  'posts',
-  'straps',
-  'loads',
-  'states',
-]
+/** Lists whose things are spoken of when they come or go, the one first that brought the others. */
+const SPOKEN = COLLECTIONS.filter((c) => LISTS[c].spoken !== null).sort(
+  (a, b) => LISTS[a].spoken! - LISTS[b].spoken!,
+)
 
 function cameOrWent(edits: readonly Edit[]): Happening | null {
   const whole = edits.filter((e) => e.path === undefined)
-  for (const thing of LEADING) {
+  for (const thing of SPOKEN) {
     const edit = whole.find((e) => e.in === thing)
     if (!edit) continue
     const { name = '' } = (edit.after ?? edit.before) as { name?: string }

@@ -1,24 +1,12 @@
 import dayjs from 'dayjs'
 import { familyOf, findFamily } from '../../../core/curve/index.ts'
-import type { Build, Measurement } from '../../../core/build/index.ts'
+import { LISTS, type Build, type Measurement } from '../../../core/build/index.ts'
 import type { Changed, Happening } from '../../../core/logbook/index.ts'
 import { fixed, formatQuantity } from '../../../core/quantity/index.ts'
 import { useUnits } from '../../parts/units.ts'
 import { useBuild } from '../../store/useBuild.ts'
 
 type Units = ReturnType<typeof useUnits>
-
-const THING: Record<string, string> = {
-  channels: 'the channel',
-  elements: 'the sensor',
-  devices: 'the device',
-  instruments: 'the instrument',
-  attachments: 'the file',
-  posts: 'the ground post',
-  straps: 'the ground wire',
-  loads: 'the load',
-  states: 'the state',
-}
 
 type Of<Kind extends Happening['kind']> = Extract<Happening, { kind: Kind }>
 
@@ -48,8 +36,15 @@ export function Sentence({ said }: { said: Happening }) {
     case 'removed':
       return (
         <>
-          {said.kind === 'added' ? 'Added' : 'Removed'} {THING[said.thing] ?? said.thing}{' '}
-          <b>{said.name}</b>.
+          {said.kind === 'added' ? 'Added' : 'Removed'} {said.name ? 'the' : 'a'}{' '}
+          {LISTS[said.thing].noun[0]}
+          {said.name && (
+            <>
+              {' '}
+              <b>{said.name}</b>
+            </>
+          )}
+          .
         </>
       )
     case 'changed':

@@ -1,5 +1,5 @@
-import Type, { type TObject, type TSchema } from 'typebox'
-import { MOST, SCHEMA } from '../limits.ts'
+import Type, { type TArray, type TObject, type TSchema } from 'typebox'
+import { COLLECTIONS, LISTS, MOST, SCHEMA, type Collection } from '../limits.ts'
 import { channel, element } from './channel.ts'
 import { device, instrument } from './device.ts'
 import { load, post, stand, state, strap } from './ground.ts'
@@ -29,6 +29,27 @@ export const vehicle = object({
   state: orNull(id),
 })
 
+/** Each list of a build, by the schema of its things. */
+const THINGS = {
+  instruments: instrument,
+  devices: device,
+  elements: element,
+  posts: post,
+  straps: strap,
+  states: state,
+  loads: load,
+  channels: channel,
+  stands: stand,
+  triggers: trigger,
+  measurements: measurement,
+  proofs: proof,
+  attachments: attachment,
+} satisfies Record<Collection, TObject>
+
+const lists = Object.fromEntries(
+  COLLECTIONS.map((c) => [c, list(THINGS[c] as TObject, LISTS[c].most)]),
+) as unknown as { [C in Collection]: TArray<(typeof THINGS)[C]> }
+
 const name = Type.String({ minLength: 1, maxLength: MOST.name })
 
 export const build = object({
@@ -41,39 +62,11 @@ export const build = object({
   parentRevision: Type.Integer({ minimum: 0 }),
   createdAt: time,
   vehicle,
-  instruments: list(instrument, MOST.instruments),
-  devices: list(device, MOST.devices),
-  elements: list(element, MOST.elements),
-  channels: list(channel, MOST.channels),
-  measurements: list(measurement, MOST.measurements),
-  proofs: list(proof, MOST.proofs),
+  ...lists,
   changes: list(change, MOST.changes),
-  attachments: list(attachment, MOST.attachments),
-  /** the grounds of the vehicle */
-  posts: list(post, MOST.posts),
-  straps: list(strap, MOST.straps),
-  loads: list(load, MOST.loads),
-  states: list(state, MOST.states),
-  stands: list(stand, MOST.stands),
-  triggers: list(trigger, MOST.triggers),
 })
 
-const ENTITIES: Record<string, TObject> = {
-  instruments: instrument,
-  devices: device,
-  elements: element,
-  channels: channel,
-  measurements: measurement,
-  proofs: proof,
-  attachments: attachment,
-  posts: post,
-  straps: strap,
-  loads: load,
-  states: state,
-  stands: stand,
-  triggers: trigger,
-  changes: change,
-}
+const ENTITIES: Record<string, TObject> = { ...THINGS, changes: change }
 
 const named = (schemas: Record<string, TSchema>): Record<string, object> =>
   Object.fromEntries(

@@ -1,5 +1,5 @@
 import Type from 'typebox'
-import { COLLECTIONS, MOST } from '../limits.ts'
+import { COLLECTIONS, LISTS, MOST } from '../limits.ts'
 import {
   id,
   list,
@@ -115,9 +115,9 @@ export const change = object({
   by: text,
   kind: Type.String({ maxLength: 60 }),
   /** what it did; of an undo or a redo empty, since the change it names says it */
-  edits: list(edit, MOST.measurements),
+  edits: list(edit, LISTS.measurements.most),
   /** of an undo or a redo: the change taken back or done again */
   of: Type.Optional(id),
   /** of an undo or a redo: indexes of edits it left alone, because they were overtaken by another tab */
-  left: Type.Optional(list(Type.Integer({ minimum: 0 }), MOST.measurements)),
+  left: Type.Optional(list(Type.Integer({ minimum: 0 }), LISTS.measurements.most)),
 })
