@@ -34,25 +34,24 @@ export function Sentence({ said }: { said: Happening }) {
       )
     case 'added':
     case 'removed':
-      return (
-        <>
-          {said.kind === 'added' ? 'Added' : 'Removed'} {said.name ? 'the' : 'a'}{' '}
-          {LISTS[said.thing].noun[0]}
-          {said.name && (
-            <>
-              {' '}
-              <b>{said.name}</b>
-            </>
-          )}
-          .
-        </>
-      )
+      return <CameOrWent said={said} />
     case 'changed':
       return <FieldsChanged said={said} />
     case 'undone':
     case 'redone':
       return <TakenBack said={said} />
   }
+}
+
+function CameOrWent({ said: { kind, thing, name } }: { said: Of<'added' | 'removed'> }) {
+  const what = `${kind === 'added' ? 'Added' : 'Removed'} ${name ? 'the' : 'a'} ${LISTS[thing].noun[0]}`
+  return name ? (
+    <>
+      {what} <b>{name}</b>.
+    </>
+  ) : (
+    <>{what}.</>
+  )
 }
 
 function Recorded({ said }: { said: Of<'measured' | 'checked'> }) {
