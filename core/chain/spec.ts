@@ -2,12 +2,12 @@ import type { Build, Channel, Device, DeviceTable, Input, Read } from '../build/
 import { elementOf, inputOf, proofHolds, readOf } from '../build/find.ts'
 import { hashOf } from '../build/hash.ts'
 import type { CircuitElement } from '../circuit/circuit.ts'
-import { orElse } from '../error.ts'
 import { linspace } from '../math/linspace.ts'
 import type { Table } from '../table/interpolate.ts'
 import { circuitCauses, GROUND_OFFSET, type Spread } from './causes.ts'
 import { prepareChain } from './chain.ts'
 import { faceHalfStep } from './faceStep.ts'
+import { shownAt } from './fold.ts'
 import { remembered } from './remember.ts'
 import { statusRestsOn } from './rests.ts'
 import { readerInPoints } from './points.ts'
@@ -18,7 +18,6 @@ import type { Drive } from '../curve/family.ts'
 import { offsetOf } from '../ground/index.ts'
 import type { ShareId } from './shares.ts'
 import { basesOf, STAGES, stepsOf, type StageId } from './stages.ts'
-import { walkForward } from './walk.ts'
 import {
   networkOf,
   onPulls,
@@ -282,10 +281,12 @@ export function restsOn(build: Build, readId: string): string {
   })
 }
 
-/** What is shown over the range, where the curve reaches. */
+/** What is shown for some values at the pin, whatever the range that is needed; none where no table is entered. */
 function shownOver(spec: ChainSpec): number[] {
+  const { table, converter } = spec
+  if (!table || !converter) return []
   const chain = prepareChain(spec)
-  return linspace(...spec.range, 5).flatMap((t) => orElse(() => [walkForward(chain, t).shown], []))
+  return linspace(0, converter.full / converter.perUnit, 5).map((v) => shownAt(chain, v))
 }
 
 const resting = new WeakMap<Build, Build>()
