@@ -67,7 +67,7 @@ const MAY = {
   onOff: ['error', 'math', 'quantity', 'input', 'build', 'chain'],
   trigger: ['error', 'math', 'quantity', 'standards', 'input', 'build', 'log'],
   channel: ['error', 'register', 'quantity', 'curve', 'build', 'chain', 'onOff', 'trigger'],
-  whole: ['error', 'curve', 'table', 'build', 'chain', 'prove'],
+  whole: ['error', 'curve', 'table', 'build', 'chain', 'channel', 'prove'],
   prove: ['error', 'math', 'quantity', 'circuit', 'curve', 'chain', 'build', 'network'],
 }
 /** an error is looked at before it is passed over: `orElse` for what the core refuses */

@@ -33,6 +33,7 @@ export {
   enterTable,
   keyOn,
   isProven,
+  whyLapsed,
   type ReadingAt,
 } from './whole/index.ts'
 export {

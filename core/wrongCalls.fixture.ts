@@ -90,6 +90,7 @@ export const RIGHT: Record<string, unknown[]> = {
   enterTable: [build, read, { x: [0, 1, 2], y: [100, 60, 0] }],
   keyOn: [build, read, 20, { shown: 20.4 }],
   isProven: [build, read],
+  whyLapsed: [build, read],
   groundCost: [
     {
       reference: '-',

@@ -1,4 +1,5 @@
 import {
+  inForceOf,
   assumed,
   measured,
   maker,
@@ -13,13 +14,7 @@ import {
   type Measurement,
   type Reading,
 } from '../core/build/index.ts'
-import {
-  assembleChain,
-  prepareChain,
-  proposeTable,
-  restsOn,
-  walkForward,
-} from '../core/chain/index.ts'
+import { assembleChain, prepareChain, proposeTable, walkForward } from '../core/chain/index.ts'
 import { familyOf } from '../core/curve/index.ts'
 import { decimalsOf } from '../core/quantity/index.ts'
 import { CAN, JUG, PUMP_GAUGE } from './instruments.ts'
@@ -236,7 +231,8 @@ export function restOfTheCar(
             id: `proof-${told.key}`,
             read: `rd-${told.key}`,
             measurements: [keyOn.id],
-            dependsOn: restsOn(build(), `rd-${told.key}`),
+            dependsOn: null,
+            inForce: inForceOf(build(), `rd-${told.key}`),
             at: at(18, minute),
             by,
           },

@@ -1,4 +1,5 @@
 import {
+  inForceOf,
   applyChange,
   assumed,
   createBuild,
@@ -14,13 +15,7 @@ import {
   type Read,
   type Reading,
 } from '../core/build/index.ts'
-import {
-  assembleChain,
-  prepareChain,
-  proposeTable,
-  restsOn,
-  walkForward,
-} from '../core/chain/index.ts'
+import { assembleChain, prepareChain, proposeTable, walkForward } from '../core/chain/index.ts'
 import { thermistorOhm, type ThermistorCurve } from '../core/curve/thermistor/index.ts'
 import { normalStream, uniformStream } from '../core/math/index.ts'
 import { groundOfTheCar } from './ground.ts'
@@ -376,7 +371,8 @@ export function tellSaltmarshNine(withSwitches = true): Build {
         id: 'proof-coolant',
         read: 'rd-coolant',
         measurements: [keyOn.id],
-        dependsOn: restsOn(build, 'rd-coolant'),
+        dependsOn: null,
+        inForce: inForceOf(build, 'rd-coolant'),
         at: at(12, 6),
         by: 'Wren',
       },

@@ -102,6 +102,10 @@ export function numbersOf(build: Build, whole: boolean): Numbers {
   return out
 }
 
+/** A text with its numbers to nine digits. */
+const rounded = (text: unknown): string =>
+  String(text).replace(/-?\d+\.\d+(e[-+]?\d+)?/g, (n) => Number(n).toPrecision(9))
+
 /** Where two tellings of one build differ by more than so much of what is told. */
 export function differing(was: Numbers, is: Numbers, most = 1e-9): string[] {
   const names = new Set([...Object.keys(was), ...Object.keys(is)])
@@ -111,6 +115,8 @@ export function differing(was: Numbers, is: Numbers, most = 1e-9): string[] {
       return Object.is(a, b) || Math.abs(a - b) <= most * Math.max(1, Math.abs(a))
         ? []
         : [`${name}: ${a} is ${b}`]
-    return a === b ? [] : [`${name}: ${String(a).slice(0, 200)} is ${String(b).slice(0, 200)}`]
+    return a === b || rounded(a) === rounded(b)
+      ? []
+      : [`${name}: ${String(a).slice(0, 200)} is ${String(b).slice(0, 200)}`]
   })
 }

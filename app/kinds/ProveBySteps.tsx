@@ -1,6 +1,11 @@
 import { Button, Checkbox } from '@mantine/core'
 import { useState } from 'react'
-import { isEntryProven, type ChannelStatus, type Entry } from '../../core/channel/index.ts'
+import {
+  isEntryProven,
+  type ChannelStatus,
+  type Entry,
+  type Rests,
+} from '../../core/channel/index.ts'
 import type { Phrase } from '../../core/quantity/index.ts'
 import { Say } from '../parts/Say.tsx'
 import { Wrong } from '../parts/Wrong.tsx'
@@ -27,7 +32,7 @@ export function ProveBySteps({ entry, status }: { entry: Entry; status: ChannelS
         proof: {
           ...{ id: newId(), read: entry.id, at: new Date().toISOString(), by: '' },
           measurements: kind.evidence?.(build, entry) ?? [],
-          dependsOn: kind.dependsOn(build, entry),
+          ...(kind.rests(build, entry) as Rests),
         },
       },
     })

@@ -1,12 +1,15 @@
 import stringify from 'safe-stable-stringify'
 import { EchtError } from '../error.ts'
 import { checkWhole } from './check.ts'
+import { withProofsCarried } from './inForce.ts'
 import { migrate } from './migrate.ts'
 import type { Build } from './types.ts'
 
 /** Largest file read, characters: far beyond what a build can hold, so that whatever was exported comes back. */
 export const LARGEST_FILE_BYTES = 400e6
 const DEEPEST = 64
+/** The schema from which on proofs keep what was in force. */
+const PROOFS_IN_WORDS = 11
 
 /** A build as the text of its file: keys in order, so that two exports of one build are the same to the byte. */
 export const writeBuild = (build: Build): string => `${stringify(build, null, 1)}\n`
@@ -52,7 +55,7 @@ export function readBuild(text: string): { build: Build; migratedFrom: number | 
 /** The same checks for a record that is already parsed, such as one out of the browser's storage. */
 export function checkBuild(parsed: unknown): { build: Build; migratedFrom: number | null } {
   const { data, from } = migrate(parsed)
-  const build = checkWhole(data)
+  const build = from < PROOFS_IN_WORDS ? withProofsCarried(checkWhole(data)) : checkWhole(data)
   return { build, migratedFrom: from === build.schema ? null : from }
 }
 

@@ -8,6 +8,7 @@ import type {
   Id,
   Input,
   Measurement,
+  Proof,
   Read,
 } from './types.ts'
 
@@ -91,12 +92,12 @@ export const pointsOf = (build: Build, element: Id): readonly Measurement[] =>
 export const keyOnsOf = (build: Build, read: Id): readonly Measurement[] =>
   indexed(build.measurements, checksByRead).get(read) ?? []
 
-/** Whether a reader or a trigger is proven: what was read for it stands, and what it rests on is what it was. */
-export function proofHolds(build: Build, of: Id, dependsOn: () => string): boolean {
+/** Whether a reader or a trigger is proven: what was read for it stands, and what it rests on holds. */
+export function proofHolds(build: Build, of: Id, holds: (proof: Proof) => boolean): boolean {
   const proof = build.proofs.find((p) => p.read === of)
   return (
     proof !== undefined &&
     proof.measurements.every((id) => measurementOf(build, id)?.struck === null) &&
-    proof.dependsOn === dependsOn()
+    holds(proof)
   )
 }

@@ -44,6 +44,13 @@ export function editsOf(change: Change, changes: readonly Change[]): Edit[] {
   return change.kind === 'undo' ? invertEdits(edits) : edits
 }
 
+/** The record as it stood before one change and all after it, by its place in the history. */
+export const recordBefore = (build: Build, first: number): Build =>
+  build.changes
+    .slice(first)
+    .toReversed()
+    .reduce<Build>((b, c) => applyEdits(b, invertEdits(editsOf(c, build.changes))), build)
+
 /**
  * A build with one named change taken back, or done again, and the step that says so. What another tab changed
  * since stays as it is and is named in `left`. Null when the change is not there to be taken back.

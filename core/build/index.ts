@@ -12,6 +12,7 @@ export { applyEdits, diffBuilds, invertEdits } from './diff.ts'
 export { editsOf, undoState } from './history.ts'
 export { patched } from './patch.ts'
 export { recoverBuild, type Recovered } from './recover.ts'
+export { inForceOf, type InForce } from './inForce.ts'
 export { LISTS, MOST, SCHEMA } from './limits.ts'
 export { channelOf, elementOf, inputOf, keyOnsOf, pointsOf, proofHolds, readOf } from './find.ts'
 export {

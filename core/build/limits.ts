@@ -1,5 +1,5 @@
 /** Bumped when the shape of a build changes; `migrate.ts` brings older files up. */
-export const SCHEMA = 10
+export const SCHEMA = 11
 
 /** Longest name of a build, text anybody types, and how many of each part a thing holds. */
 export const MOST = {

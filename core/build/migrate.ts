@@ -41,7 +41,8 @@ const within =
  * halves stand level, and named some settings by units not the core's. Schema 4 kept edits by whole fields and every
  * change with its arguments. Schema 5 knew one kind of channel. Schema 6 knew no grounds and no supplies. Schema 7
  * knew no shields among the straps and no triggers. Schema 8 kept nothing of a trigger's input, gap and dwell. Schema
- * 9 knew no channels that say on or off, and not which parts are fitted at a trigger's input.
+ * 9 knew no channels that say on or off, and not which parts are fitted at a trigger's input. Schema 10 kept of what a
+ * proof rests on a hash alone (`withProofsCarried`).
  */
 const STEPS: Readonly<Record<number, Step>> = {
   1: {
@@ -87,6 +88,9 @@ const STEPS: Readonly<Record<number, Step>> = {
         input: within(SWITCHED_OF_SCHEMA_10),
       }),
     changes: (c) => lift(c, { edits: each(inputEditOfSchema10) }),
+  },
+  10: {
+    proofs: (p) => ('read' in p && 'measurements' in p ? { inForce: null, ...p } : p),
   },
 }
 

@@ -95,6 +95,7 @@ describe('a proof of a trigger', () => {
   const proof = {
     ...{ id: 'p', read: id, measurements: [], at: '2026-11-27T10:00:00Z', by: '' },
     dependsOn: 'a'.repeat(64),
+    inForce: null,
   }
   it('stands in the record, takes the place of the one before, and goes with its trigger', () => {
     const next = after(

@@ -2,11 +2,11 @@ export {
   assembleChain,
   assembleOnGround,
   isProven,
-  restsOn,
   type Assembled,
   type Basis,
   type ChainSpec,
 } from './spec.ts'
+export { lapsesOf, whyLapsed, type Lapse } from './lapses.ts'
 export type { ShareId } from './shares.ts'
 export type { StageId } from './stages.ts'
 export { measuredIn, sensorBand, sensorOf, type Sensor } from './sensor.ts'

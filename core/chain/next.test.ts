@@ -35,7 +35,7 @@ describe('state and next step', () => {
     .entered!
   it.each<[string, Edited]>([
     ['a wire was measured', editWire({ groundOhm: measured(2) })],
-    ['a point was struck', strike('point-2')],
+    ['a point was struck that carried an end of the curve', strike('point-1')],
     ['what was read at key-on was struck', strike(proof.measurements[0]!)],
     [
       'its thermometer was found off in ice',
@@ -83,6 +83,8 @@ describe('state and next step', () => {
       { kind: 'editElement', args: { id: 'el-coolant', patch: { settings: { candidates: [] } } } },
     ],
     ['a point of another sensor was struck', strike('point-9')],
+    ['a point was struck that the others say as well', strike('point-2')],
+    ['a wire has a fifth of an ohm more', editWire({ groundOhm: measured(0.5) })],
   ])('a proof stands when %s', (_, edit) => {
     expect(isProven(after(build, edit), 'rd-coolant')).toBe(true)
   })

@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest'
-import { applyChange, pointsOf, type Measurement } from '../build/index.ts'
+import { applyChange, keyOnsOf, pointsOf, type Measurement } from '../build/index.ts'
 import { saltmarshNine } from '../../demo/saltmarshNine.ts'
 import { thermistorOhm } from '../curve/thermistor/model.ts'
 import { TRUE_CURVES } from '../../demo/saltmarshNine.ts'
@@ -34,7 +34,9 @@ it('a channel of very many points is prepared as plain data, and is the same as 
   expect(pointsToFit(build, coolant)).toBe(pointsOf(build, 'el-coolant').length)
   // over the way to a worker and back, where nothing is shared
   const part = structuredClone(partFor(build, coolant))
-  expect(part.measurements).toHaveLength(400 + pointsOf(sample, 'el-coolant').length)
+  expect(part.measurements).toHaveLength(
+    400 + pointsOf(sample, 'el-coolant').length + keyOnsOf(sample, 'rd-coolant').length,
+  )
   const prepared = structuredClone(prepare(part, part.channels[0]!))
   keepPrepared(build, coolant, prepared)
   expect(pointsToFit(build, coolant)).toBe(0)

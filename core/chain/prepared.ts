@@ -5,15 +5,15 @@ import type { TakenPoint } from './points.ts'
 import { isRemembered, remember } from './remember.ts'
 import { statusRestsOn } from './rests.ts'
 import { sensorOf, sensorRestsOn, type Sensor } from './sensor.ts'
-import { restsOn } from './spec.ts'
+import { lapsesOf, type Lapse } from './lapses.ts'
 
 /** A point on its way out of a worker: what it was computed to, and the measurement by its id. */
 type SentPoint = Omit<TakenPoint, 'measurement' | 'recipe'> & { id: string }
 
-/** What takes long of a channel: its fits and the hashes its proofs are held to. Plain data. */
+/** What takes long of a channel: its fits, and why its proofs hold no more. Plain data. */
 export type Prepared = {
   sensors: { sensor: Omit<Sensor, 'element' | 'points'>; element: string; points: SentPoint[] }[]
-  hashes: { read: string; hash: string }[]
+  lapses: { read: string; proof: string; lapses: Lapse[] }[]
 }
 
 /** The sensors of a channel whose points are still to be fitted. */
@@ -44,9 +44,11 @@ export const prepare = (build: Build, channel: Channel): Prepared => ({
       })),
     }
   }),
-  hashes: channel.reads
-    .filter((r) => build.proofs.some((p) => p.read === r.id))
-    .map((r) => ({ read: r.id, hash: restsOn(build, r.id) })),
+  lapses: channel.reads.flatMap((r) =>
+    build.proofs
+      .filter((p) => p.read === r.id)
+      .map((p) => ({ read: r.id, proof: p.id, lapses: lapsesOf(build, r.id, p) })),
+  ),
 })
 
 /** Keeps what a worker prepared, so that everything that asks for it has it at once. */
@@ -62,9 +64,9 @@ export function keepPrepared(build: Build, channel: Channel, prepared: Prepared)
     const rests = sensorRestsOn(build, id, channel.needs.range)
     remember(element, 'sensor', rests, { ...sensor, element, points: taken } satisfies Sensor)
   }
-  for (const { read, hash } of prepared.hashes) {
+  for (const { read, proof, lapses } of prepared.lapses) {
     const own = channel.reads.find((r) => r.id === read)
-    if (own) remember(own, 'hash', statusRestsOn(build, channel), hash)
+    if (own) remember(own, `lapses ${proof}`, statusRestsOn(build, channel), lapses)
   }
 }
 
@@ -81,7 +83,9 @@ export function partFor(build: Build, channel: Channel): Build {
     elements: build.elements.filter((e) => elements.has(e.id)),
     devices: build.devices.filter((d) => d.inputs.some((i) => inputs.has(i.id))),
     measurements: build.measurements.filter(
-      (m) => m.about.kind === 'point' && elements.has(m.about.element),
+      (m) =>
+        (m.about.kind === 'point' && elements.has(m.about.element)) ||
+        (m.about.kind === 'keyOn' && reads.has(m.about.read)),
     ),
     proofs: build.proofs.filter((p) => reads.has(p.read)),
     changes: [],

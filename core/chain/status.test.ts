@@ -96,7 +96,7 @@ describe('the next step', () => {
       'all well but something changed since the proof',
       after({
         kind: 'editRead',
-        args: { id: 'rd-coolant', patch: { wire: { ...wire, signalOhm: measured(0.3) } } },
+        args: { id: 'rd-coolant', patch: { wire: { ...wire, signalOhm: measured(1) } } },
       }),
       'prove',
       'check-again',

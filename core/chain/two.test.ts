@@ -7,6 +7,7 @@ import {
   undo,
   writeBuild,
   type Build,
+  inForceOf,
 } from '../build/index.ts'
 import { familyOf } from '../curve/registry.ts'
 import {
@@ -19,7 +20,6 @@ import {
   unevenly,
   readerChains,
   readStatus,
-  restsOn,
   sumOf,
   walkBackward,
   walkForward,
@@ -113,7 +113,8 @@ describe('two senders on one wire', () => {
       id: 'p',
       read: 'rd-side-left',
       measurements: [],
-      dependsOn: restsOn(sample, 'rd-side-left'),
+      dependsOn: null,
+      inForce: inForceOf(sample, 'rd-side-left'),
       at: '2026-11-25T08:00:00Z',
       by: '',
     }

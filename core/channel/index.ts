@@ -1,6 +1,7 @@
 export type {
   CardLine,
   ChannelKind,
+  Rests,
   ChannelStatus,
   ReaderSubject,
   SmallPicture,

@@ -3,7 +3,7 @@ import { saltmarshNine } from '../../demo/saltmarshNine.ts'
 import { applyChange, inputOf, readBuild, writeBuild, type Build } from '../build/index.ts'
 import { readStatus } from '../chain/index.ts'
 import { say } from '../quantity/said.ts'
-import type { ChannelKind, ChannelStatus } from './kind.ts'
+import { byHash, type ChannelKind, type ChannelStatus, type ReaderSubject } from './kind.ts'
 import {
   entriesOf,
   isEntryProven,
@@ -46,7 +46,7 @@ const tally: ChannelKind = {
   keyOn: () => ['Turn the wheel ten times: the tally goes up by ten.'],
   card: () => [{ label: 'Counts', text: 'turns of the wheel' }],
   words: () => ['odometer'],
-  dependsOn: (_, { channel }) => channel.name,
+  ...byHash((_: Build, { channel }: ReaderSubject) => channel.name),
 }
 
 const asTally = (build: Build): Build => ({
@@ -97,7 +97,7 @@ describe('a made-up kind of channel put into the registry', () => {
     expect(isEntryProven(build, entry)).toBe(false)
     const proof = {
       ...{ id: 'proof-tally', read: entry.id, measurements: [], at: '2026-11-27T10:00:00Z' },
-      ...{ dependsOn: channelIn(build).name, by: '' },
+      ...{ dependsOn: channelIn(build).name, inForce: null, by: '' },
     }
     const proven = { ...build, proofs: [...build.proofs.filter((p) => p.read !== entry.id), proof] }
     expect(isEntryProven(proven, entry)).toBe(true)

@@ -1,4 +1,4 @@
-import type { Build, Channel, Read, Trigger } from '../build/types.ts'
+import type { Build, Channel, Proof, Read, Trigger } from '../build/types.ts'
 import type { State } from '../chain/index.ts'
 import type { Phrase } from '../quantity/said.ts'
 
@@ -33,6 +33,20 @@ export type ReaderSubject = { channel: Channel; read: Read }
 export type TriggerSubject = { trigger: Trigger }
 export type Subject = ReaderSubject | TriggerSubject
 
+/** What a proof keeps of what it rests on. */
+export type Rests = Pick<Proof, 'dependsOn' | 'inForce'>
+
+/** A proof that is held to a hash of all it rests on. */
+export const byHash = <Of>(
+  hash: (build: Build, of: Of) => string,
+): {
+  rests: (build: Build, of: Of) => Rests
+  holds: (build: Build, of: Of, proof: Proof) => boolean
+} => ({
+  rests: (build, of) => ({ dependsOn: hash(build, of), inForce: null }),
+  holds: (build, of, proof) => proof.dependsOn === hash(build, of),
+})
+
 /**
  * A kind of channel. Line-up, Prove, card and search see every kind through this face alone; another kind is a file
  * and a line in `registry.ts`, and a line in `app/kinds/registry.ts` if it has views of its own.
@@ -54,8 +68,10 @@ export type ChannelKind<
   card: (build: Build, of: Of, status: Status) => CardLine[]
   /** what a search finds it by, besides its name */
   words: (build: Build, of: Of) => string[]
-  /** hash of all that a proof of it is held to */
-  dependsOn: (build: Build, of: Of) => string
+  /** what a proof of it keeps, as it is now */
+  rests: (build: Build, of: Of) => Rests
+  /** whether what a proof kept still holds */
+  holds: (build: Build, of: Of, proof: Proof) => boolean
   /** what of it was measured that a proof stands on, by ids, where its proof is a look at the vehicle */
   evidence?: (build: Build, of: Of) => string[]
 }

@@ -1,3 +1,4 @@
+import type { Build } from '../build/types.ts'
 import { statusRestsOn } from '../chain/index.ts'
 import {
   memberOf,
@@ -8,7 +9,7 @@ import {
 } from '../onOff/index.ts'
 import { amount, say, type Phrase } from '../quantity/said.ts'
 import { fittedLines } from './fittedLines.ts'
-import type { CardLine, ChannelKind } from './kind.ts'
+import { byHash, type CardLine, type ChannelKind, type ReaderSubject } from './kind.ts'
 import { wordsOfReader } from './readerWords.ts'
 
 /** A switch: on or off, with a threshold each way. */
@@ -66,7 +67,7 @@ export const onOff: ChannelKind<OnOffStatus> = {
     ]
   },
   words: (build, of) => [...wordsOfReader(build, of), 'switch', 'on', 'off'],
-  dependsOn: (build, { channel, read }) => onOffRestsOn(build, channel, read),
+  ...byHash((build: Build, { channel, read }: ReaderSubject) => onOffRestsOn(build, channel, read)),
   evidence: (build, { channel }) =>
     switchedAt(build, channel)
       .filter((m) => m.struck === null)

@@ -1,4 +1,5 @@
-import { linearSpread, readStatus, restsOn, statusRestsOn, walkForward } from '../chain/index.ts'
+import { inForceOf } from '../build/inForce.ts'
+import { lapsesOf, linearSpread, readStatus, statusRestsOn, walkForward } from '../chain/index.ts'
 import type { ReadStatus } from '../chain/index.ts'
 import { findFamily } from '../curve/registry.ts'
 import type { ChannelKind } from './kind.ts'
@@ -32,5 +33,6 @@ export const reading: ChannelKind<ReadStatus> = {
     ...(channel.place ? [{ label: 'Place', text: channel.place }] : []),
   ],
   words: wordsOfReader,
-  dependsOn: (build, { read }) => restsOn(build, read.id),
+  rests: (build, { read }) => ({ dependsOn: null, inForce: inForceOf(build, read.id) }),
+  holds: (build, { read }, proof) => lapsesOf(build, read.id, proof).length === 0,
 }

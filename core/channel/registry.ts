@@ -3,6 +3,7 @@ import { inputOf, proofHolds } from '../build/find.ts'
 import { remembered } from '../chain/index.ts'
 import { say } from '../quantity/said.ts'
 import { register } from '../register.ts'
+import { byHash } from './kind.ts'
 import type { ChannelKind, ChannelStatus, ReaderSubject, TriggerSubject } from './kind.ts'
 import { onOff } from './onOff.ts'
 import { reading } from './reading.ts'
@@ -45,7 +46,7 @@ const unknown: ChannelKind = {
   keyOn: () => [],
   card: () => [],
   words: () => [],
-  dependsOn: () => '',
+  ...byHash(() => ''),
 }
 
 /** One line of the line-up: a reader of a channel, or a trigger, with its kind. */
@@ -94,7 +95,7 @@ export const statusOf = (build: Build, entry: Entry): ChannelStatus =>
 
 /** Whether what its proof rests on is what it was, and what was read for it stands. */
 export const isEntryProven = (build: Build, entry: Entry): boolean =>
-  proofHolds(build, entry.id, () => entry.kind.dependsOn(build, entry))
+  proofHolds(build, entry.id, (proof) => entry.kind.holds(build, entry, proof) as boolean)
 
 /** What a search finds an entry by: all of these words, in its name or its kind's own. */
 export function speaksOf(build: Build, entry: Entry, words: readonly string[], more = ''): boolean {

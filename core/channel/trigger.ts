@@ -1,5 +1,6 @@
+import type { Build } from '../build/types.ts'
 import { fittedLines } from './fittedLines.ts'
-import type { CardLine, ChannelKind, TriggerSubject } from './kind.ts'
+import { byHash, type CardLine, type ChannelKind, type TriggerSubject } from './kind.ts'
 import { amount, number, say, type Phrase } from '../quantity/said.ts'
 import {
   lampsOf,
@@ -80,7 +81,7 @@ export const trigger: ChannelKind<TriggerStatus, TriggerSubject> = {
     of.trigger.wheel,
     build.devices.find((d) => d.id === of.trigger.device)?.name ?? '',
   ],
-  dependsOn: (build, of) => triggerRestsOn(build, of.trigger),
+  ...byHash((build: Build, of: TriggerSubject) => triggerRestsOn(build, of.trigger)),
   evidence: (build, of) =>
     lampsOf(build, of.trigger)
       .filter((m) => m.struck === null)

@@ -161,6 +161,7 @@ describe('what is due again', () => {
         proof: {
           ...{ id: 'p-crank', read: crank!.id, measurements: [], at: NOW, by: '' },
           dependsOn: triggerRestsOn(build, crank!),
+          inForce: null,
         },
       },
     })

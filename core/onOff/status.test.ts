@@ -67,6 +67,7 @@ describe('a proof of a switch', () => {
       proof: {
         ...{ id: 'p', read: read.id, measurements: [], at: '2026-11-20T13:00:00Z', by: '' },
         dependsOn: onOffRestsOn(good, of(good, channel), read),
+        inForce: null,
       },
     },
   })

@@ -206,4 +206,4 @@ export function onOffRestsOn(build: Build, channel: Channel, read: Read): string
 
 /** Whether its proof rests on what is still so. */
 export const isProvenOnOff = (build: Build, channel: Channel, read: Read): boolean =>
-  proofHolds(build, read.id, () => onOffRestsOn(build, channel, read))
+  proofHolds(build, read.id, (proof) => proof.dependsOn === onOffRestsOn(build, channel, read))

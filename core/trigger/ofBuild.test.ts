@@ -88,6 +88,7 @@ describe('a proof of a trigger', () => {
         ...{ id: 'p', read: of.id, at: '2026-11-20T10:00:00Z', by: '' },
         measurements: lampsOf(build, of).map((m) => m.id),
         dependsOn: triggerRestsOn(build, of),
+        inForce: null,
       },
     ],
   })

@@ -205,7 +205,7 @@ const PROVEN: Step = {
   next: { title: 'Nothing to do here.', reason: 'Proven in the vehicle. Check again next season.' },
 }
 const isProvenTrigger = (build: Build, trigger: Trigger): boolean =>
-  proofHolds(build, trigger.id, () => triggerRestsOn(build, trigger))
+  proofHolds(build, trigger.id, (proof) => proof.dependsOn === triggerRestsOn(build, trigger))
 
 const LOOK: Record<Exclude<Tells, 'angle'>, Phrase> = {
   turn: 'In a capture, beside the crank’s; then prove it.',

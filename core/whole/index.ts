@@ -14,7 +14,9 @@ import {
   type Chain,
   type StageId,
   stageBy,
+  whyLapsed as lapsedNow,
 } from '../chain/index.ts'
+import { entryOf, isEntryProven } from '../channel/index.ts'
 import { familyOf } from '../curve/registry.ts'
 import { EchtError, requireFinite } from '../error.ts'
 import { aFlag, aNumber, oneOf, optional, thingWith } from '../expects.ts'
@@ -158,6 +160,23 @@ export function keyOn(
 export function isProven(build: Build, readId: string): boolean {
   readOf(requireBuild(build), readId)
   return provenNow(build, readId)
+}
+
+/**
+ * What changed since a reader, or a trigger, was proven, in words; empty while its proof holds, and where it never was
+ * proven. Throws `EchtError` `not-a-build`, `damaged-build`, `not-found`.
+ */
+export function whyLapsed(build: Build, readId: string): string[] {
+  const entry = entryOf(requireBuild(build), readId)
+  if (!entry)
+    throw new EchtError(
+      'not-found',
+      `There is no reader "${String(readId).slice(0, 40)}" in this build.`,
+    )
+  const proven = build.proofs.some((p) => p.read === readId)
+  if (!proven || isEntryProven(build, entry)) return []
+  const said = entry.channel?.kind === 'reading' ? lapsedNow(build, readId) : []
+  return said.length > 0 ? said : ['Something it rested on has changed']
 }
 
 function wholeChain(build: Build, readId: string): Chain {

@@ -1,6 +1,6 @@
 import { Group, NativeSelect } from '@mantine/core'
 import dayjs from 'dayjs'
-import { isProven, type ReadStatus } from '../../../core/chain/index.ts'
+import { isProven, whyLapsed, type ReadStatus } from '../../../core/chain/index.ts'
 import { findFamily, type SignalKind } from '../../../core/curve/index.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import type { Instrument } from '../../../core/build/index.ts'
@@ -106,7 +106,12 @@ function ProofOf({ readId }: { readId: string }) {
       <Chip state="proven" /> <span className="pale">{at}</span>
     </span>
   ) : (
-    <span className="doubt">The proof of {at} has lapsed: something it rested on has changed.</span>
+    <span className="doubt">
+      The proof of {at} has lapsed.{' '}
+      {whyLapsed(build, readId)
+        .map((why) => `${why[0]!.toUpperCase()}${why.slice(1)}.`)
+        .join(' ')}
+    </span>
   )
 }
 

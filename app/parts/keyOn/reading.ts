@@ -1,5 +1,12 @@
-import type { Build, Edited, Id, Measurement, Reading } from '../../../core/build/index.ts'
-import { readingUncertainty, restsOn } from '../../../core/chain/index.ts'
+import {
+  inForceOf,
+  type Build,
+  type Edited,
+  type Id,
+  type Measurement,
+  type Reading,
+} from '../../../core/build/index.ts'
+import { readingUncertainty } from '../../../core/chain/index.ts'
 import type { Observable, Observed } from '../../../core/prove/index.ts'
 import type { Typed } from '../QuantityInput.tsx'
 
@@ -68,7 +75,8 @@ export function recordCheck(
     id: stamp.proof,
     read: check.read,
     measurements: [measurement.id],
-    dependsOn: restsOn(build, check.read),
+    dependsOn: null,
+    inForce: inForceOf(build, check.read),
     at: stamp.at,
     by: '',
   }

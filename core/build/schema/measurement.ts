@@ -1,6 +1,9 @@
 import Type from 'typebox'
 import { COLLECTIONS, LISTS, MOST } from '../limits.ts'
+import { channel, element, read } from './channel.ts'
+import { input, instrument } from './device.ts'
 import {
+  flag,
   id,
   list,
   notNegative,
@@ -67,8 +70,24 @@ export const proof = object({
   /** the reader it is of, or the trigger */
   read: id,
   measurements: list(id),
-  /** hash of everything the reading rests on; the proof lapses when that changes */
-  dependsOn: sha256,
+  /** of a switch or a trigger: a hash of everything it rests on, with which the proof lapses */
+  dependsOn: orNull(sha256),
+  /** of a reading: what was in force, as the record had it; it lapses when that moves the reading */
+  inForce: orNull(
+    object({
+      device: id,
+      read,
+      input,
+      elements: list(element),
+      /** by sensor, the points its curve was made of */
+      points: list(object({ element: id, measurements: list(id, LISTS.measurements.most) })),
+      instruments: list(instrument),
+      /** other devices on the same sensors */
+      others: list(object({ read, input })),
+      combine: channel.properties.combine,
+      linked: flag,
+    }),
+  ),
   at: time,
   by: text,
 })

@@ -1,0 +1,148 @@
+import { measurementOf, readOf } from '../build/find.ts'
+import {
+  changedAt,
+  changedParts,
+  inForceOf,
+  replacedSince,
+  type InForce,
+  type RestPart,
+} from '../build/inForce.ts'
+import type { Build, Id, Proof } from '../build/types.ts'
+import { familyOf } from '../curve/registry.ts'
+import { orElse } from '../error.ts'
+import { linspace } from '../math/linspace.ts'
+import { dayOf, decimalsOf, signed, withUnit } from '../quantity/format.ts'
+import { prepareChain, type Chain } from './chain.ts'
+import { atRest, computed } from './computed.ts'
+import { remembered } from './remember.ts'
+import { statusRestsOn } from './rests.ts'
+import { needsOf } from './source.ts'
+import { errorAt } from './spread.ts'
+import { walkForward } from './walk.ts'
+
+/** Why a proof holds no more: in words, and by how much that moves the reading or its band, truth unit. */
+export type Lapse = { text: string; by: number | null }
+
+/** Of what is needed, the most that a reading or its band may move under a proof. */
+const MOST_MOVED = 0.1
+/** Of the same, what a part must move by itself to be named beside others. */
+const NAMED = 0.02
+/** Places of the needed range that are looked at. */
+const PLACES = 7
+
+/**
+ * Why the proof of a reader holds no more; none while it does: something was replaced, or what changed since moves the
+ * reading or its band by more than a tenth of the need somewhere in the needed range, by the arithmetic of today on
+ * both sides.
+ */
+export function lapsesOf(build: Build, readId: Id, proof: Proof): Lapse[] {
+  const { read, channel } = readOf(build, readId)
+  return remembered(read, `lapses ${proof.id}`, statusRestsOn(build, channel), () =>
+    lapses(atRest(build), readId, proof),
+  )
+}
+
+function lapses(build: Build, readId: Id, proof: Proof): Lapse[] {
+  const { inForce: then, at } = proof
+  if (!then) return [{ text: OLDER, by: null }]
+  const now = inForceOf(build, readId)
+  const replaced = replacedSince(now, then)
+  if (replaced.length > 0) return replaced.map((text) => ({ text, by: null }))
+  const strayed = strayedFrom(build, readId, proof)
+  if (strayed) return [strayed]
+  const parts = changedParts(now, then)
+  if (parts.length === 0) return []
+  const moved = mover(build, readId)
+  const all = moved(parts, then)
+  if (all !== null && Math.abs(all) <= 1) return []
+  const each = parts.map((part) => ({ part, by: moved([part], then) }))
+  const most = Math.max(...each.map(({ by }) => Math.abs(by ?? Infinity)))
+  return each
+    .filter(({ by }) => by === null || Math.abs(by) >= Math.min(most, NAMED / MOST_MOVED))
+    .map(({ part, by }) => said(build, { readId, part, by, now, at }))
+}
+
+const OLDER = 'It was proven by an older Echt, which did not keep what was in force'
+
+/** Of its own band, what the reading of a check may stand off beside the need before the chain is another. */
+const STRAYS = 2
+
+/** A reading of its check that the chain does not explain any more, whatever changed it; null where it does. */
+function strayedFrom(build: Build, readId: Id, { measurements }: Proof): Lapse | null {
+  const chain = chainOf(build, readId)
+  if (!chain) return { text: 'The chain is not whole any more', by: null }
+  for (const id of measurements) {
+    const { about, readings = [] } = measurementOf(build, id) ?? {}
+    const [truth, shown] = ['truth', 'shown'].map((role) => readings.find((r) => r.role === role))
+    const now = about?.kind === 'keyOn' && truth && shown ? at(chain, truth.value) : null
+    if (!now) continue
+    const by = now.shown - shown!.value
+    if (Math.abs(by) <= chain.spec.accuracy + STRAYS * now.band) continue
+    return { text: 'What was read for it is not what its chain shows now', by }
+  }
+  return null
+}
+
+/** By how much what is shown, or its band, differs with some parts put back, over the most it may; null where it cannot be told. */
+function mover(
+  build: Build,
+  readId: Id,
+): (parts: readonly RestPart[], then: InForce) => number | null {
+  const here = chainOf(build, readId)
+  const { read, channel } = readOf(build, readId)
+  const { range, accuracy } = needsOf(build, channel, read)
+  return (parts, then) => {
+    const before = orElse(
+      () =>
+        chainOf(
+          parts.reduce((b, part) => part.putBack(b, then), build),
+          readId,
+        ),
+      null,
+    )
+    if (!here || !before) return null
+    const differences = linspace(...range, PLACES).flatMap((truth) => {
+      const [a, b] = [here, before].map((chain) => at(chain, truth))
+      // where neither curve reaches nothing is shown
+      if (!a || !b) return a === b ? [] : [Infinity]
+      const [shown, band] = [a.shown - b.shown, a.band - b.band]
+      return [Math.abs(band) > Math.abs(shown) ? band : shown]
+    })
+    const most = differences.reduce((m, d) => (Math.abs(d) > Math.abs(m) ? d : m), 0)
+    return Number.isFinite(most) ? most / (MOST_MOVED * accuracy) : null
+  }
+}
+
+function chainOf(build: Build, readId: Id): Chain | null {
+  const { spec } = computed(build, readId)
+  return spec && prepareChain({ ...spec, basis: {} })
+}
+
+const at = (chain: Chain, truth: number): { shown: number; band: number } | null =>
+  orElse(() => ({ shown: walkForward(chain, truth).shown, band: errorAt(chain, truth).band }), null)
+
+type About = { readId: Id; part: RestPart; by: number | null; now: InForce; at: string }
+
+function said(build: Build, { readId, part, by: share, now, at: since }: About): Lapse {
+  const { read, channel } = readOf(build, readId)
+  const { accuracy } = needsOf(build, channel, read)
+  const { truthUnit } = familyOf(now.elements[0]!.family)
+  const when = changedAt(build, part, now, since)
+  const by = share === null ? null : share * MOST_MOVED * accuracy
+  const name = part.name(now)
+  const changed = `${name} changed${when ? ` on ${dayOf(when)}` : ''}`
+  if (by === null) return { by, text: changed }
+  const moved = withUnit(signed(by, decimalsOf(truthUnit)), truthUnit)
+  return { by, text: `${changed}: up to ${moved}` }
+}
+
+/** The same of a reader in sentences, with what was read for its proof and struck since; none of one never proven. */
+export function whyLapsed(build: Build, readId: Id): string[] {
+  const proof = build.proofs.find((p) => p.read === readId)
+  if (!proof) return []
+  const struck = proof.measurements.filter((id) => measurementOf(build, id)?.struck !== null)
+  return [
+    ...struck.map(() => 'What was read for it was struck'),
+    ...lapsesOf(build, readId, proof).map((l) => l.text),
+  ]
+}
