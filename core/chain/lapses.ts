@@ -27,8 +27,9 @@ export type Lapse = { text: string; by: number | null }
 const MOST_MOVED = 0.1
 /** Of the same, what a part must move by itself to be named beside others. */
 const NAMED = 0.02
-/** Places of the needed range that are looked at. */
-const PLACES = 7
+/** Places of the needed range at which bands are looked at, and readings, which take less. */
+const PLACES = 5
+const MANY = 17
 
 /**
  * Why the proof of a reader holds no more; none while it does: something was replaced, or what changed since moves the
@@ -48,14 +49,15 @@ function lapses(build: Build, readId: Id, proof: Proof): Lapse[] {
   const now = inForceOf(build, readId)
   const replaced = replacedSince(now, then)
   if (replaced.length > 0) return replaced.map((text) => ({ text, by: null }))
-  const strayed = strayedFrom(build, readId, proof)
+  const here = chainOf(build, readId)
+  const strayed = strayedFrom(build, here, proof)
   if (strayed) return [strayed]
   const parts = changedParts(now, then)
   if (parts.length === 0) return []
-  const moved = mover(build, readId)
+  const moved = mover(build, readId, here)
   const all = moved(parts, then)
   if (all !== null && Math.abs(all) <= 1) return []
-  const each = parts.map((part) => ({ part, by: moved([part], then) }))
+  const each = parts.map((part) => ({ part, by: parts.length === 1 ? all : moved([part], then) }))
   const most = Math.max(...each.map(({ by }) => Math.abs(by ?? Infinity)))
   return each
     .filter(({ by }) => by === null || Math.abs(by) >= Math.min(most, NAMED / MOST_MOVED))
@@ -68,8 +70,7 @@ const OLDER = 'It was proven by an older Echt, which did not keep what was in fo
 const STRAYS = 2
 
 /** A reading of its check that the chain does not explain any more, whatever changed it; null where it does. */
-function strayedFrom(build: Build, readId: Id, { measurements }: Proof): Lapse | null {
-  const chain = chainOf(build, readId)
+function strayedFrom(build: Build, chain: Chain | null, { measurements }: Proof): Lapse | null {
   if (!chain) return { text: 'The chain is not whole any more', by: null }
   for (const id of measurements) {
     const { about, readings = [] } = measurementOf(build, id) ?? {}
@@ -83,14 +84,18 @@ function strayedFrom(build: Build, readId: Id, { measurements }: Proof): Lapse |
   return null
 }
 
-/** By how much what is shown, or its band, differs with some parts put back, over the most it may; null where it cannot be told. */
+/**
+ * By how much what is shown, or its band, differs with some parts put back, over the most it may; null where it cannot
+ * be told.
+ */
 function mover(
   build: Build,
   readId: Id,
+  here: Chain | null,
 ): (parts: readonly RestPart[], then: InForce) => number | null {
-  const here = chainOf(build, readId)
   const { read, channel } = readOf(build, readId)
   const { range, accuracy } = needsOf(build, channel, read)
+  const few = linspace(...range, PLACES)
   return (parts, then) => {
     const before = orElse(
       () =>
@@ -101,16 +106,27 @@ function mover(
       null,
     )
     if (!here || !before) return null
-    const differences = linspace(...range, PLACES).flatMap((truth) => {
-      const [a, b] = [here, before].map((chain) => at(chain, truth))
-      // where neither curve reaches nothing is shown
-      if (!a || !b) return a === b ? [] : [Infinity]
-      const [shown, band] = [a.shown - b.shown, a.band - b.band]
-      return [Math.abs(band) > Math.abs(shown) ? band : shown]
-    })
+    const bands = few.flatMap((truth) =>
+      difference(here, before, (chain) => at(chain, truth)?.band),
+    )
+    // a single cell of a table may be another: what is shown is looked at there as well
+    const cells = [here, before]
+      .flatMap(({ spec }) => spec.table?.y ?? [])
+      .filter((y) => y > range[0] && y < range[1])
+    const readings = [...linspace(...range, MANY), ...new Set(cells)].flatMap((truth) =>
+      difference(here, before, (chain) => orElse(() => walkForward(chain, truth).shown, undefined)),
+    )
+    const differences = [...bands, ...readings]
     const most = differences.reduce((m, d) => (Math.abs(d) > Math.abs(m) ? d : m), 0)
     return Number.isFinite(most) ? most / (MOST_MOVED * accuracy) : null
   }
+}
+
+/** By how much a chain differs from another in what can be told of both; nothing where of neither. */
+function difference(a: Chain, b: Chain, of: (chain: Chain) => number | undefined): number[] {
+  const [here, there] = [of(a), of(b)]
+  if (here === undefined || there === undefined) return here === there ? [] : [Infinity]
+  return [here - there]
 }
 
 function chainOf(build: Build, readId: Id): Chain | null {
@@ -119,7 +135,10 @@ function chainOf(build: Build, readId: Id): Chain | null {
 }
 
 const at = (chain: Chain, truth: number): { shown: number; band: number } | null =>
-  orElse(() => ({ shown: walkForward(chain, truth).shown, band: errorAt(chain, truth).band }), null)
+  orElse(() => {
+    const { bias, band } = errorAt(chain, truth)
+    return { shown: truth + bias, band }
+  }, null)
 
 type About = { readId: Id; part: RestPart; by: number | null; now: InForce; at: string }
 

@@ -12,6 +12,7 @@ import {
   orNull,
   positive,
   range,
+  shared,
   statedNotNegative,
   statedNumber,
   text,
@@ -56,14 +57,17 @@ export const face = object({
   warning: orNull(object({ when: oneOf('above', 'below'), at: number, hysteresis: notNegative })),
 })
 
-export const read = object({
-  id,
-  /** the element it reads; of two joined on one wire the first, and both are meant */
-  source: object({ kind: Type.Literal('element'), id }),
-  input: id,
-  wire,
-  face,
-})
+export const read = shared(
+  'read',
+  object({
+    id,
+    /** the element it reads; of two joined on one wire the first, and both are meant */
+    source: object({ kind: Type.Literal('element'), id }),
+    input: id,
+    wire,
+    face,
+  }),
+)
 
 export const channel = object({
   id,

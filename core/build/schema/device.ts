@@ -15,6 +15,7 @@ import {
   range,
   relativeLimit,
   share,
+  shared,
   statedPositive,
   text,
   time,
@@ -82,32 +83,35 @@ export const deviceTable = object({
   entered: orNull(enteredTable),
 })
 
-export const input = object({
-  id,
-  pin: text,
-  /** volts into a converter, or edges into a counter */
-  signal: oneOf('voltage', 'frequency'),
-  /** of an input that counts edges: how long it counts, s, and the highest it can follow, Hz */
-  counter: orNull(object({ gateS: positive, highestHz: positive })),
-  /** what the device gives the sensor to live on; only ratiometric sensors notice */
-  sensorSupply: object({
-    volt: statedPositive,
-    toReference: flag,
-    /** where it is not the reference */
-    tolerance: relativeLimit,
+export const input = shared(
+  'input',
+  object({
+    id,
+    pin: text,
+    /** volts into a converter, or edges into a counter */
+    signal: oneOf('voltage', 'frequency'),
+    /** of an input that counts edges: how long it counts, s, and the highest it can follow, Hz */
+    counter: orNull(object({ gateS: positive, highestHz: positive })),
+    /** what the device gives the sensor to live on; only ratiometric sensors notice */
+    sensorSupply: object({
+      volt: statedPositive,
+      toReference: flag,
+      /** where it is not the reference */
+      tolerance: relativeLimit,
+    }),
+    /** measures against the sensor's own ground wire, so that a ground difference cancels */
+    differential: flag,
+    /** converter width; null for a device that has none, such as a moving-needle gauge */
+    bits: orNull(Type.Integer({ minimum: 4, maximum: 24 })),
+    referenceV: statedPositive,
+    /** of the reference, where the pull-up does not follow it */
+    referenceTolerance: relativeLimit,
+    pulls: list(pull, MOST.pulls),
+    /** most the input may see, V */
+    limitV: positive,
+    table: orNull(deviceTable),
   }),
-  /** measures against the sensor's own ground wire, so that a ground difference cancels */
-  differential: flag,
-  /** converter width; null for a device that has none, such as a moving-needle gauge */
-  bits: orNull(Type.Integer({ minimum: 4, maximum: 24 })),
-  referenceV: statedPositive,
-  /** of the reference, where the pull-up does not follow it */
-  referenceTolerance: relativeLimit,
-  pulls: list(pull, MOST.pulls),
-  /** most the input may see, V */
-  limitV: positive,
-  table: orNull(deviceTable),
-})
+)
 
 export const device = object({
   id,

@@ -1,10 +1,11 @@
-import Type from 'typebox'
+import Type, { type Static } from 'typebox'
 import { COLLECTIONS, LISTS, MOST } from '../limits.ts'
 import { channel, element, read } from './channel.ts'
 import { input, instrument } from './device.ts'
 import {
   flag,
   id,
+  idOf,
   list,
   notNegative,
   number,
@@ -78,10 +79,10 @@ export const proof = object({
       device: id,
       read,
       input,
-      elements: list(element),
+      elements: list(Type.Unsafe<Static<typeof element>>({ $ref: idOf('elements') })),
       /** by sensor, the points its curve was made of */
       points: list(object({ element: id, measurements: list(id, LISTS.measurements.most) })),
-      instruments: list(instrument),
+      instruments: list(Type.Unsafe<Static<typeof instrument>>({ $ref: idOf('instruments') })),
       /** other devices on the same sensors */
       others: list(object({ read, input })),
       combine: channel.properties.combine,

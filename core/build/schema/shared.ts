@@ -21,7 +21,7 @@ export const idOf = (name: string): string => `echt-${name}`
 
 /** Parts that several places have in common, by their name: each is compiled once. */
 export const SHARED: Record<string, TSchema> = {}
-const shared = <T extends TSchema>(name: string, schema: T) => {
+export const shared = <T extends TSchema>(name: string, schema: T) => {
   SHARED[name] = schema
   return Type.Unsafe<Static<T>>({ $ref: idOf(name) })
 }
