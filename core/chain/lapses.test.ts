@@ -52,10 +52,7 @@ describe('a proof', () => {
     })
     const [proof] = both.proofs.filter((p) => p.read === READ)
     const lapses = lapsesOf(both, READ, proof!)
-    expect(lapses.map((l) => l.text.split(' changed')[0])).toEqual([
-      'table of pin 14',
-      'wires of the sensor',
-    ])
+    expect(lapses.map((l) => l.what)).toEqual(['table of pin 14', 'wires of the sensor'])
     // put in by hand, each moves the reading by as much
     const here = walkForward(chainOf(both, READ), 20).shown
     const there = walkForward(chainOf(after(build, wire(2)), READ), 20).shown

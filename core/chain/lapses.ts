@@ -4,6 +4,7 @@ import {
   changedParts,
   inForceOf,
   replacedSince,
+  REST_PARTS,
   type InForce,
   type RestPart,
 } from '../build/inForce.ts'
@@ -20,8 +21,11 @@ import { needsOf } from './source.ts'
 import { errorAt } from './spread.ts'
 import { walkForward } from './walk.ts'
 
-/** Why a proof holds no more: in words, and by how much that moves the reading or its band, truth unit. */
-export type Lapse = { text: string; by: number | null }
+/**
+ * Why a proof holds no more: a part of what was in force that changed, or else what happened, as a sentence begins;
+ * and by how much that moves the reading or its band, truth unit, where that can be told. Plain data.
+ */
+export type Lapse = { part: RestPart['id'] | null; what: string; by: number | null }
 
 /** Of what is needed, the most that a reading or its band may move under a proof. */
 const MOST_MOVED = 0.1
@@ -44,11 +48,11 @@ export function lapsesOf(build: Build, readId: Id, proof: Proof): Lapse[] {
 }
 
 function lapses(build: Build, readId: Id, proof: Proof): Lapse[] {
-  const { inForce: then, at } = proof
-  if (!then) return [{ text: OLDER, by: null }]
+  const { inForce: then } = proof
+  if (!then) return [{ part: null, what: OLDER, by: null }]
   const now = inForceOf(build, readId)
   const replaced = replacedSince(now, then)
-  if (replaced.length > 0) return replaced.map((text) => ({ text, by: null }))
+  if (replaced.length > 0) return replaced.map((what) => ({ part: null, what, by: null }))
   const here = chainOf(build, readId)
   const strayed = strayedFrom(build, here, proof)
   if (strayed) return [strayed]
@@ -61,7 +65,11 @@ function lapses(build: Build, readId: Id, proof: Proof): Lapse[] {
   const most = Math.max(...each.map(({ by }) => Math.abs(by ?? Infinity)))
   return each
     .filter(({ by }) => by === null || Math.abs(by) >= Math.min(most, NAMED / MOST_MOVED))
-    .map(({ part, by }) => said(build, { readId, part, by, now, at }))
+    .map(({ part, by }) => ({
+      part: part.id,
+      what: part.name(now),
+      by: by === null ? null : by * MOST_MOVED * needOf(build, readId),
+    }))
 }
 
 const OLDER = 'It was proven by an older Echt, which did not keep what was in force'
@@ -71,7 +79,7 @@ const STRAYS = 2
 
 /** A reading of its check that the chain does not explain any more, whatever changed it; null where it does. */
 function strayedFrom(build: Build, chain: Chain | null, { measurements }: Proof): Lapse | null {
-  if (!chain) return { text: 'The chain is not whole any more', by: null }
+  if (!chain) return { part: null, what: 'The chain is not whole any more', by: null }
   for (const id of measurements) {
     const { about, readings = [] } = measurementOf(build, id) ?? {}
     const [truth, shown] = ['truth', 'shown'].map((role) => readings.find((r) => r.role === role))
@@ -79,7 +87,7 @@ function strayedFrom(build: Build, chain: Chain | null, { measurements }: Proof)
     if (!now) continue
     const by = now.shown - shown!.value
     if (Math.abs(by) <= chain.spec.accuracy + STRAYS * now.band) continue
-    return { text: 'What was read for it is not what its chain shows now', by }
+    return { part: null, what: 'What was read for it is not what its chain shows now', by }
   }
   return null
 }
@@ -140,19 +148,21 @@ const at = (chain: Chain, truth: number): { shown: number; band: number } | null
     return { shown: truth + bias, band }
   }, null)
 
-type About = { readId: Id; part: RestPart; by: number | null; now: InForce; at: string }
-
-function said(build: Build, { readId, part, by: share, now, at: since }: About): Lapse {
+function needOf(build: Build, readId: Id): number {
   const { read, channel } = readOf(build, readId)
-  const { accuracy } = needsOf(build, channel, read)
+  return needsOf(build, channel, read).accuracy
+}
+
+/** A lapse in a sentence, with the day of its change where the history holds it. */
+function said(build: Build, readId: Id, { part, what, by }: Lapse, since: string): string {
+  const own = REST_PARTS.find((p) => p.id === part)
+  if (!own) return what
+  const now = inForceOf(build, readId)
+  const when = changedAt(build, own, now, since)
+  const changed = `${what} changed${when ? ` on ${dayOf(when)}` : ''}`
+  if (by === null) return changed
   const { truthUnit } = familyOf(now.elements[0]!.family)
-  const when = changedAt(build, part, now, since)
-  const by = share === null ? null : share * MOST_MOVED * accuracy
-  const name = part.name(now)
-  const changed = `${name} changed${when ? ` on ${dayOf(when)}` : ''}`
-  if (by === null) return { by, text: changed }
-  const moved = withUnit(signed(by, decimalsOf(truthUnit)), truthUnit)
-  return { by, text: `${changed}: up to ${moved}` }
+  return `${changed}: up to ${withUnit(signed(by, decimalsOf(truthUnit)), truthUnit)}`
 }
 
 /** The same of a reader in sentences, with what was read for its proof and struck since; none of one never proven. */
@@ -162,6 +172,6 @@ export function whyLapsed(build: Build, readId: Id): string[] {
   const struck = proof.measurements.filter((id) => measurementOf(build, id)?.struck !== null)
   return [
     ...struck.map(() => 'What was read for it was struck'),
-    ...lapsesOf(build, readId, proof).map((l) => l.text),
+    ...lapsesOf(build, readId, proof).map((l) => said(build, readId, l, proof.at)),
   ]
 }
