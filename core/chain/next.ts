@@ -15,6 +15,8 @@ import {
   type Said,
 } from '../quantity/said.ts'
 import { errorBudget } from './budget.ts'
+import { whyLapsed } from './lapses.ts'
+import { asSentence } from '../quantity/format.ts'
 import type { Chain } from './chain.ts'
 import { curveRemedy, makeableTruths } from './curveRemedy.ts'
 import { judgeTable } from './deviceTable.ts'
@@ -297,11 +299,12 @@ function tableToReplace({ assembled, chain, walked, in: written }: Whole): NextS
 function check({ build, assembled: { read, device }, proven }: Whole): NextStep | null {
   if (proven) return null
   const lapsed = build.proofs.some((p) => p.read === read.id)
+  const [why] = lapsed ? whyLapsed(build, read.id) : []
   return {
     stage: 'prove',
     title: say(lapsed ? 'check-again' : 'check')`Check ${read.face.name || device.name} at key-on.`,
     reason: lapsed
-      ? 'Something it rested on has changed since it was proven.'
+      ? asSentence(why ?? 'something it rested on has changed since it was proven')
       : 'The chain is measured; the vehicle has not yet agreed.',
   }
 }

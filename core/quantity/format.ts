@@ -115,6 +115,9 @@ const DECIMALS: Readonly<Record<string, number>> = {
 export const decimalsOf = (unit: string): number =>
   DECIMALS[unit] ?? (unit.startsWith('AFR') ? DECIMALS.AFR! : 1)
 
+/** Words as a sentence of their own. */
+export const asSentence = (words: string): string => `${words[0]!.toUpperCase()}${words.slice(1)}.`
+
 const MONTHS = 'Jan Feb Mar Apr May Jun Jul Aug Sep Oct Nov Dec'.split(' ')
 
 /** The day of a time (ISO 8601) as one says it: `12 Nov`. */

@@ -1,5 +1,13 @@
 export { parseQuantity, readQuantity, type ReadQuantity } from './parse.ts'
-export { formatQuantity, decimalsOf, fixed, inUnit, signed, type FormatOptions } from './format.ts'
+export {
+  asSentence,
+  formatQuantity,
+  decimalsOf,
+  fixed,
+  inUnit,
+  signed,
+  type FormatOptions,
+} from './format.ts'
 export { afrUnit, findUnit, unitsLike, convertFromCore, UNITS, type Unit } from './units.ts'
 export { stoichiometricAfr } from './fuel.ts'
 export { plainly, quantityIn, type Quantity, type Write } from './shown.ts'

@@ -2,6 +2,7 @@ import { Group, NativeSelect } from '@mantine/core'
 import dayjs from 'dayjs'
 import { isProven, whyLapsed, type ReadStatus } from '../../../core/chain/index.ts'
 import { findFamily, type SignalKind } from '../../../core/curve/index.ts'
+import { asSentence } from '../../../core/quantity/index.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import type { Instrument } from '../../../core/build/index.ts'
 import { Chip } from '../Chip.tsx'
@@ -107,10 +108,7 @@ function ProofOf({ readId }: { readId: string }) {
     </span>
   ) : (
     <span className="doubt">
-      The proof of {at} has lapsed.{' '}
-      {whyLapsed(build, readId)
-        .map((why) => `${why[0]!.toUpperCase()}${why.slice(1)}.`)
-        .join(' ')}
+      The proof of {at} has lapsed. {whyLapsed(build, readId).map(asSentence).join(' ')}
     </span>
   )
 }
