@@ -162,11 +162,13 @@ export const REST_PARTS: readonly RestPart[] = [
         alone,
       )
     },
-    touches: (edit) => edit.in === 'channels' || edit.in === 'devices',
+    touches: ({ path = [] }, { others }) =>
+      others.some(({ read, input }) => path.includes(read.id) || path.includes(input.id)),
   },
   {
     id: 'instruments',
-    name: ({ instruments }) => `what is known of ${instruments.map((i) => i.name).join(' and ')}`,
+    name: ({ instruments }) =>
+      `what is known of ${instruments.map((i) => i.name).join(' and ') || 'its instruments'}`,
     of: ({ instruments }) =>
       instruments.map(({ id, accuracy, iceCheck, lagS }) => [id, accuracy, iceCheck?.readC, lagS]),
     putBack: (build, { instruments }) => {
@@ -226,17 +228,37 @@ export function withProofsCarried(build: Build): Build {
   const readings = new Set(
     build.channels.filter((c) => c.kind === 'reading').flatMap((c) => c.reads.map((r) => r.id)),
   )
+  const proofs = build.proofs.map((p) => {
+    if (p.inForce !== null || !readings.has(p.read)) return p
+    const made = build.changes.findIndex((c) =>
+      c.edits.some((e) => e.in === 'proofs' && e.id === p.id && e.after !== undefined),
+    )
+    const first = made >= 0 ? made + 1 : build.changes.findIndex((c) => c.at > p.at)
+    const then = first < 0 ? build : recordBefore(build, first)
+    const there = then.channels.some((c) => c.reads.some((r) => r.id === p.read))
+    return there ? { ...p, inForce: inForceOf(then, p.read), dependsOn: null } : p
+  })
+  // the history speaks of the same proofs, or it would take them for another's
+  const carried = new Map(proofs.map((p) => [p.id, p]))
+  const side = (proof: unknown, id: Id): unknown => proof && (carried.get(id) ?? proof)
   return {
     ...build,
-    proofs: build.proofs.map((p) => {
-      if (p.inForce !== null || !readings.has(p.read)) return p
-      const made = build.changes.findIndex((c) =>
-        c.edits.some((e) => e.in === 'proofs' && e.id === p.id && e.after !== undefined),
-      )
-      const first = made >= 0 ? made + 1 : build.changes.findIndex((c) => c.at > p.at)
-      const then = first < 0 ? build : recordBefore(build, first)
-      const there = then.channels.some((c) => c.reads.some((r) => r.id === p.read))
-      return there ? { ...p, inForce: inForceOf(then, p.read), dependsOn: null } : p
-    }),
+    proofs,
+    changes: build.changes.map((c) =>
+      c.edits.some((e) => e.in === 'proofs' && !e.path)
+        ? {
+            ...c,
+            edits: c.edits.map((e) =>
+              e.in === 'proofs' && !e.path
+                ? {
+                    ...e,
+                    ...(e.before === undefined ? {} : { before: side(e.before, e.id) }),
+                    ...(e.after === undefined ? {} : { after: side(e.after, e.id) }),
+                  }
+                : e,
+            ),
+          }
+        : c,
+    ),
   }
 }

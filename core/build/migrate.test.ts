@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { coded } from '../coded.fixture.ts'
+import { isProven } from '../whole/index.ts'
 import { saltmarshNine, tellSaltmarshNine } from '../../demo/saltmarshNine.ts'
 import {
   applyChange,
@@ -200,6 +201,26 @@ describe('a file of schema 9, which knew no switches and not what is fitted at a
     const back = undo(undo(build, stamp()), stamp())
     expect(back.triggers[0]!.input).toBe(null)
     expect(redo(back, stamp()).triggers[0]!.input).toEqual({ ...usual, lowV: 0.5 })
+  })
+})
+
+describe('a file of schema 10, whose proofs kept a hash', () => {
+  const opened = readBuild(readFileSync(new URL('./schema10.test.json', import.meta.url), 'utf8'))
+
+  it('keeps what was in force at their time, and they hold as they did', () => {
+    expect(opened.migratedFrom).toBe(10)
+    const readings = opened.build.proofs.filter((p) => p.inForce !== null)
+    expect(readings.map((p) => p.read)).toEqual(['rd-coolant', 'rd-map', 'rd-throttle'])
+    for (const { read } of readings)
+      expect([read, isProven(opened.build, read)]).toEqual([read, true])
+  })
+  it('is undone to its beginning, valid all the way', () => {
+    let build = opened.build
+    for (let k = 0; undoState(build.changes).undo; k++) {
+      build = undo(build, { id: `u-${k}`, at: '2026-12-01T10:00:00Z', by: '' })
+      if (k % 12 === 0) expect(readBuild(writeBuild(build)).build).toEqual(build)
+    }
+    expect(build.channels).toEqual([])
   })
 })
 
