@@ -1,10 +1,9 @@
 import { COLLECTIONS, MOST, SCHEMA, type Collection } from './limits.ts'
 import type { Build, Id } from './types.ts'
 
-const NO_THINGS = Object.fromEntries(COLLECTIONS.map((c) => [c, []])) as unknown as Pick<
-  Build,
-  Collection
->
+/** Every list, empty; each build has its own. */
+const noThings = (): Pick<Build, Collection> =>
+  Object.fromEntries(COLLECTIONS.map((c) => [c, []])) as unknown as Pick<Build, Collection>
 
 /** An empty build. */
 export const createBuild = (id: Id, name: string, at: string): Build => ({
@@ -15,7 +14,7 @@ export const createBuild = (id: Id, name: string, at: string): Build => ({
   parentRevision: 0,
   createdAt: at,
   vehicle: { name: '', note: '', altitudeM: null, ethanol: 0.05, state: null },
-  ...NO_THINGS,
+  ...noThings(),
   changes: [],
 })
 

@@ -68,4 +68,6 @@ it('an empty build has every list', () => {
   const empty = createBuild('e', 'Empty', '2026-11-27T10:00:00Z')
   for (const collection of COLLECTIONS) expect(empty[collection]).toEqual([])
   expect(checkBuild(empty).build).toEqual(empty)
+  const other = createBuild('o', 'Other', '2026-11-27T10:00:00Z')
+  for (const collection of COLLECTIONS) expect(other[collection]).not.toBe(empty[collection])
 })
