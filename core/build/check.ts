@@ -56,7 +56,7 @@ export function keptEditsProblem({ edits }: Change): string | null {
 
 /**
  * Throws `EchtError` `bad-edit` unless a build is still valid after edits. It was before them, so only what they
- * touch is read against the schema; references are followed throughout.
+ * touch is read against the schema, and only what may have lost what it leads to is followed.
  */
 export function checkEdits(build: Build, edits: readonly Edit[]): void {
   const wrong: Wrong = (what) => {
@@ -68,7 +68,34 @@ export function checkEdits(build: Build, edits: readonly Edit[]): void {
     if (where === 'build') checkTop(build, wrong)
     else checkCollection(build, where, ids, wrong)
   }
-  checkReferences(build, wrong)
+  if (takesIds(edits)) checkReferences(build, wrong)
+  else {
+    const came = edits.filter((e) => e.in !== 'build' && e.path === undefined).map((e) => e.id)
+    if (came.length > 0) checkIds(build, new Set(came), wrong)
+    checkTouched(build, touched, wrong)
+  }
+}
+
+/** Edits by which things go, or parts with ids come or go: whatever leads to them may be touched. */
+const takesIds = (edits: readonly Edit[]): boolean =>
+  edits.some(
+    (e) =>
+      e.in !== 'build' &&
+      (rulesOf(e.in).claims !== undefined || (e.path === undefined && e.after === undefined)),
+  )
+
+/** What things that were edited refer to, and what they take. */
+function checkTouched(
+  build: Build,
+  touched: ReadonlyMap<Collection | 'build', ReadonlySet<string>>,
+  wrong: Wrong,
+): void {
+  const there = thereIn(build)
+  for (const [where, ids] of touched) {
+    if (where === 'build') continue
+    checkList(build[where], where, { wrong, there, only: ids })
+  }
+  checkState(build, there, wrong)
 }
 
 function checkTop(build: Build, wrong: Wrong): void {
@@ -102,27 +129,37 @@ function checkThing(where: Collection, thing: { id: Id }, wrong: Wrong): void {
 /** Says whether something is in a build: ids of what is there, by what it is. */
 export type There = (to: Kind, id: Id) => boolean
 
-/** The ids of a build, each once; calls `wrong` where two things have one. */
-function idsOf(build: Build, wrong: Wrong): There {
-  const ids = new Map<Kind, Set<Id>>()
+/** Says what is in a build, each kind gone through when it is first asked for. */
+function thereIn(build: Build): There {
+  const ids = new Map<Kind, ReadonlySet<Id>>()
+  const idsOf = (kind: Kind): ReadonlySet<Id> => {
+    if (kind === 'inputs') return new Set(build.devices.flatMap((d) => d.inputs.map((i) => i.id)))
+    if (kind === 'reads') return new Set(build.channels.flatMap((c) => c.reads.map((r) => r.id)))
+    return new Set(build[kind].map((t) => t.id))
+  }
+  return (to, id) => {
+    const known = ids.get(to) ?? idsOf(to)
+    ids.set(to, known)
+    return known.has(id)
+  }
+}
+
+/** Calls `wrong` where two things or parts of a build have one id: of all, or of some ids. */
+function checkIds(build: Build, some: ReadonlySet<Id> | null, wrong: Wrong): void {
   const seen = new Map<Id, string>()
-  const claim = (kind: Kind | null, id: Id, what: string): void => {
+  const claim = (id: Id, what: string): void => {
+    if (some && !some.has(id)) return
     const before = seen.get(id)
     if (before) wrong(`${what} and ${before} have the same id "${id}"`)
     seen.set(id, what)
-    if (kind === null) return
-    const known = ids.get(kind)
-    if (known) known.add(id)
-    else ids.set(kind, new Set([id]))
   }
   for (const collection of COLLECTIONS) {
     const { claims } = rulesOf(collection)
     for (const thing of build[collection]) {
-      claim(collection, thing.id, collection)
-      for (const { kind, id, what } of claims?.(thing) ?? []) claim(kind, id, what)
+      claim(thing.id, collection)
+      if (claims) for (const { id, what } of claims(thing)) claim(id, what)
     }
   }
-  return (to, id) => ids.get(to)?.has(id) === true
 }
 
 /** Whether what a thing refers to is there. */
@@ -131,21 +168,35 @@ export const leads = ({ to, id }: Reference, there: There): boolean =>
 
 /** Calls `wrong` where ids repeat or refer to nothing, or where two things take what only one can have. */
 function checkReferences(build: Build, wrong: Wrong): void {
-  const there = idsOf(build, wrong)
-  for (const collection of COLLECTIONS) {
-    const { refers, takes } = rulesOf(collection)
-    const taken = new Map<string, string>()
-    for (const thing of build[collection]) {
-      for (const reference of refers?.(thing) ?? [])
-        if (!leads(reference, there)) wrong(reference.says())
-      for (const { what, by, says } of takes?.(thing) ?? []) {
-        const other = taken.get(what)
-        if (other !== undefined) wrong(says(by, other))
-        taken.set(what, by)
-      }
+  checkIds(build, null, wrong)
+  const there = thereIn(build)
+  for (const collection of COLLECTIONS)
+    checkList(build[collection], collection, { wrong, there, only: null })
+  checkState(build, there, wrong)
+}
+
+/** What the things of one list refer to, all or some of them; what they take is looked at throughout. */
+function checkList(
+  list: readonly { id: Id }[],
+  collection: Collection,
+  { wrong, there, only }: { wrong: Wrong; there: There; only: ReadonlySet<Id> | null },
+): void {
+  const { refers, takes } = rulesOf(collection)
+  const taken = new Map<string, string>()
+  if (!refers && !takes) return
+  for (const thing of list) {
+    if (refers && (!only || only.has(thing.id)))
+      for (const reference of refers(thing)) if (!leads(reference, there)) wrong(reference.says())
+    if (!takes) continue
+    for (const { what, by, says } of takes(thing)) {
+      const other = taken.get(what)
+      if (other !== undefined) wrong(says(by, other))
+      taken.set(what, by)
     }
   }
-  const { state } = build.vehicle
+}
+
+function checkState({ vehicle: { state } }: Build, there: There, wrong: Wrong): void {
   if (state !== null && !there('states', state))
     wrong('the vehicle is in a state that is not there')
 }
