@@ -9,7 +9,11 @@ import { exportBuild, openSample, saved, scale, watch } from './help.ts'
 const side = (page: Page) => page.getByLabel('Next step and where truth is lost')
 const open = async (page: Page, channel: RegExp, stage: RegExp): Promise<void> => {
   await openSample(page)
-  await page.getByRole('link', { name: channel }).first().click()
+  // rows still find their places while they are worked out: a press may meet one that just moved
+  await expect(async () => {
+    await page.getByRole('link', { name: channel }).first().click({ timeout: 3000 })
+    await page.waitForURL(/\/channel\//, { timeout: 2000 })
+  }).toPass()
   await page.getByRole('tab', { name: stage }).click()
 }
 const built = async (page: Page) => {
