@@ -109,7 +109,10 @@ function namedTable(count: number): Outcome {
   return { tries: count, outcome: `${said}, ${refused} refused`, failures }
 }
 
-/** Heap and resident memory after each fifth of a long use, MB; held where the last two fifths add no more than so much. */
+/**
+ * Heap and resident memory after each fifth of a long use, MB; held where the last two fifths add
+ * no more than so much.
+ */
 function grownTable(uses: Record<string, Grown>): Outcome {
   const failures = Object.entries(uses).flatMap(([of, { heap, resident }]) => {
     const [grew, took] = [heap, resident].map((all) => all.at(-1)! - all.at(-3)!)
@@ -282,7 +285,9 @@ const CAMPAIGNS: Record<string, () => Outcome | Promise<Outcome>> = {
     const left = c.descriptorsAfter - c.descriptorsBefore
     return {
       tries: c.connections,
-      outcome: `${c.alive ? 'alive' : 'dead'}, ${left} descriptors and ${c.grownMB.toFixed(0)} MB more, stopped in ${Math.round(c.stoppedInMs)} ms`,
+      outcome:
+        `${c.alive ? 'alive' : 'dead'}, ${left} descriptors and ${c.grownMB.toFixed(0)} MB more, ` +
+        `stopped in ${Math.round(c.stoppedInMs)} ms`,
       failures: [
         ...(c.alive ? [] : ['the server died']),
         ...(c.grownMB < 100 ? [] : [`${c.grownMB.toFixed(0)} MB are held`]),

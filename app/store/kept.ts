@@ -19,7 +19,8 @@ type Reading = IDBPTransaction<EchtDB, StoreNames<EchtDB>[], 'readonly' | 'readw
 export const BUILD_STORES: ('builds' | 'pieces')[] = ['builds', 'pieces']
 
 /**
- * Does something within one transaction over some stores: all of it is kept, or nothing of it, whatever throws. `strict`:
+ * Does something within one transaction over some stores: all of it is kept, or nothing of it,
+ * whatever throws. `strict`:
  * what is said to be kept is on the disk, and survives the battery too.
  */
 export async function writing<T>(

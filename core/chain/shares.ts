@@ -3,7 +3,10 @@ import type { StagePlace } from './places.ts'
 
 export type ShareId = string
 
-/** A part of a chain that errors are put down to: what the side panel and the budget list, in the order of the chain. */
+/**
+ * A part of a chain that errors are put down to: what the side panel and the budget list, in the
+ * order of the chain.
+ */
 export type Share = {
   id: ShareId
   /** in a table */

@@ -44,6 +44,9 @@ function basisOf(
   )
 }
 
-/** A read is proven while what was in force moves it by no more than a tenth of the need, and what was read for it stands. */
+/**
+ * A read is proven while what was in force moves it by no more than a tenth of the need, and what
+ * was read for it stands.
+ */
 export const isProven = (build: Build, readId: string): boolean =>
   proofHolds(build, readId, (proof) => lapsesOf(build, readId, proof).length === 0)

@@ -16,7 +16,10 @@ export type Repair =
 /** Where a change is carried out on the record: `newId` gives ids that no other thing has. */
 export type Recorded = { build: Build; newId: () => Id }
 
-/** All that is known of one kind of change: how much work, which there are, what it does to the model and to the record. */
+/**
+ * All that is known of one kind of change: how much work, which there are, what it does to the
+ * model and to the record.
+ */
 type RepairKind<R extends Repair> = {
   /** hours of a careful person with the parts at hand */
   effortH: number

@@ -220,7 +220,8 @@ const RESTED = 0.15
 const LASTS = 0.01
 
 /**
- * In what share of the longest intervals it looks as if magnets of alternating poles passed: over a gap a tooth leaves one hump down and the next one up,
+ * In what share of the longest intervals it looks as if magnets of alternating poles passed: over
+ * a gap a tooth leaves one hump down and the next one up,
  * while the last magnet and the first one after it both leave half a hump of the same sign. Turned round they look the
  * same from the other end, so that nothing tells which way the leads are.
  */
