@@ -200,7 +200,9 @@ export function replacedSince(now: InForce, then: InForce): string[] {
     ...(now.input.id === then.input.id || now.device !== then.device
       ? []
       : ['It is read at another pin']),
-    ...(hasTable(now) === hasTable(then) ? [] : ['The table was taken out, or put in']),
+    ...(hasTable(now) === hasTable(then)
+      ? []
+      : [hasTable(then) ? 'The table was taken out' : 'A table was entered']),
   ]
 }
 
@@ -239,26 +241,21 @@ export function withProofsCarried(build: Build): Build {
     return there ? { ...p, inForce: inForceOf(then, p.read), dependsOn: null } : p
   })
   // the history speaks of the same proofs, or it would take them for another's
-  const carried = new Map(proofs.map((p) => [p.id, p]))
-  const side = (proof: unknown, id: Id): unknown => proof && (carried.get(id) ?? proof)
+  const carried = new Map<Id, Proof>(proofs.map((p) => [p.id, p]))
+  const changes = build.changes.map((c) => ({
+    ...c,
+    edits: c.edits.map((e) => spokenOf(e, carried)),
+  }))
+  return { ...build, proofs, changes }
+}
+
+/** An edit by which a proof came or went, of the proof as it was carried over. */
+function spokenOf(edit: Edit, carried: ReadonlyMap<Id, Proof>): Edit {
+  const proof = edit.in === 'proofs' && !edit.path ? carried.get(edit.id) : undefined
+  if (!proof) return edit
   return {
-    ...build,
-    proofs,
-    changes: build.changes.map((c) =>
-      c.edits.some((e) => e.in === 'proofs' && !e.path)
-        ? {
-            ...c,
-            edits: c.edits.map((e) =>
-              e.in === 'proofs' && !e.path
-                ? {
-                    ...e,
-                    ...(e.before === undefined ? {} : { before: side(e.before, e.id) }),
-                    ...(e.after === undefined ? {} : { after: side(e.after, e.id) }),
-                  }
-                : e,
-            ),
-          }
-        : c,
-    ),
+    ...edit,
+    ...(edit.before === undefined ? {} : { before: proof }),
+    ...(edit.after === undefined ? {} : { after: proof }),
   }
 }

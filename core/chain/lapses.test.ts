@@ -74,7 +74,7 @@ describe('a proof', () => {
     }
     expect(whyLapsed(moved, READ)).toEqual(['It is read at another pin'])
     const out = after(build, { kind: 'enterTable', args: { input, entered: null } })
-    expect(whyLapsed(out, READ)).toEqual(['The table was taken out, or put in'])
+    expect(whyLapsed(out, READ)).toEqual(['The table was taken out'])
   })
   it('lapses where what was read for it was struck, and comes back with it', () => {
     const [id] = build.proofs.find((p) => p.read === READ)!.measurements as [string]

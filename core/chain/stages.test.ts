@@ -46,9 +46,10 @@ const HALVED: Step = {
   causes: () => [],
   restsOn: () => [],
 }
+const { inTruth: _, ...INSIDE } = HALVED
 /** A frame on a data bus: tenths of what stands before it, from −100, in two bytes; and what is made of it. */
 const FRAME: Step = {
-  ...HALVED,
+  ...INSIDE,
   id: 'frame',
   name: 'in the frame',
   where: 'in the frame',
@@ -68,7 +69,6 @@ const FRAME: Step = {
     },
   ],
 }
-delete (FRAME as Partial<Step>).inTruth
 const DECODED: Step = {
   ...HALVED,
   id: 'decoded',

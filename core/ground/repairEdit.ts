@@ -14,19 +14,19 @@ function saidByDrops(
   gone: Id | null,
 ): SaidByDrops {
   const isTold = (was: number, is: number): boolean => Math.abs(is / was - 1) > TOLD
-  const [straps, loads] = [build.straps, build.loads].map((l) => new Map(l.map((x) => [x.id, x])))
+  const straps = new Map(build.straps.map((s) => [s.id, s]))
+  const loads = new Map(build.loads.map((l) => [l.id, l]))
   return {
     ohms: estimate.wires.flatMap(({ id, ohm, doubt }, i) => {
-      const was = ground.wires[i]!
-      const measured = build.straps.find((s) => s.id === id)?.ohm?.basis === 'measured'
-      if (id === gone || measured || !straps!.has(id)) return []
+      const [strap, was] = [straps.get(id), ground.wires[i]!]
+      if (!strap || id === gone || strap.ohm?.basis === 'measured') return []
       const told = isTold(was.ohm, ohm) || isTold(was.doubt, doubt)
       return told ? [{ strap: id, ohm, doubt }] : []
     }),
     amperes: estimate.loads.flatMap(({ id, ampere }, i) => {
-      const measured = build.loads.find((l) => l.id === id)?.ampere.basis === 'measured'
-      const told = isTold(ground.loads[i]!.ampere, ampere)
-      return told && !measured && loads!.has(id) ? [{ load: id, ampere }] : []
+      const load = loads.get(id)
+      if (!load || load.ampere.basis === 'measured') return []
+      return isTold(ground.loads[i]!.ampere, ampere) ? [{ load: id, ampere }] : []
     }),
   }
 }
