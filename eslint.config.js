@@ -43,7 +43,7 @@ const MAY = {
   input: ['error', 'math', 'quantity', 'standards', 'circuit', 'curve'],
   choose: ['error', 'math', 'quantity', 'curve', 'chain', 'build'],
   // a wheel is checked as the record is read
-  build: ['error', 'quantity', 'curve', 'trigger'],
+  build: ['error', 'quantity', 'curve', 'input', 'trigger'],
   log: ['error', 'quantity'],
   bench: ['error', 'math', 'curve'],
   chain: [

@@ -4,6 +4,7 @@ import {
   measured,
   maker,
   newFace,
+  wiredReads,
   type Build,
   type Channel,
   type Device,
@@ -11,6 +12,7 @@ import {
   type Element,
   type Input,
   type InputAsked,
+  type Made,
   type Measurement,
   type Reading,
 } from '../core/build/index.ts'
@@ -28,7 +30,7 @@ const DEVICES: Device[] = [
     kind: 'display',
     note: 'Behind the wheel',
     supply: { railMa: 120, stopsBelowV: 8.5, mustLive: false, feed: 'switched' },
-    inputs: [],
+    ...{ pins: [], inputs: [] },
   },
   {
     id: 'oil-pressure-gauge',
@@ -36,7 +38,7 @@ const DEVICES: Device[] = [
     kind: 'gauge',
     note: 'Old needle gauge',
     supply: { railMa: null, stopsBelowV: 9, mustLive: false, feed: 'switched' },
-    inputs: [],
+    ...{ pins: [], inputs: [] },
   },
   {
     id: 'fuel-gauge',
@@ -44,9 +46,19 @@ const DEVICES: Device[] = [
     kind: 'gauge',
     note: 'Needle, with its own coil',
     supply: { railMa: null, stopsBelowV: 9, mustLive: false, feed: 'switched' },
-    inputs: [],
+    ...{ pins: [], inputs: [] },
   },
 ]
+
+const SHORT: Record<Made, string> = {
+  ...{ input: 'in', pull: 'pull', pin: 'pin', device: 'device' },
+  ...{ element: 'el', channel: 'ch', read: 'rd' },
+}
+/** Ids by what they are for and a key: `in-fuel`, `el-fuel`, and of pins, which are several, `pin-fuel-1`. */
+const idsOf = (key: string): ((of: Made) => string) => {
+  let pins = 0
+  return (of) => (of === 'pin' ? `pin-${key}-${++pins}` : `${SHORT[of]}-${key}`)
+}
 
 /** Tells the rest of the car change by change. `build` gives the newest, `does` makes a change on a day. */
 // eslint-disable-next-line max-lines-per-function -- a story told day by day, read from top to bottom
@@ -123,11 +135,9 @@ export function restOfTheCar(
   }
   for (const told of REST) {
     const family = familyOf(told.family)
-    const ids = [`in-${told.key}`, `pull-${told.key}`]
-    const make = maker(() => ids.shift()!)
+    const make = maker(idsOf(told.key))
     const needs = { ...family.needs, ...told.needs }
     if (told.joins) {
-      ids.splice(0, ids.length, `el-${told.key}`)
       does(14, {
         kind: 'addSecondSensor',
         args: {
@@ -155,16 +165,15 @@ export function restOfTheCar(
     const fresh = make.newInput(asked, { unit: family.truthUnit, range: needs.range })
     const input: Input =
       told.pullMeasured === undefined
-        ? fresh
+        ? fresh.input
         : {
-            ...fresh,
-            pulls: fresh.pulls.map((p) => ({
+            ...fresh.input,
+            pulls: fresh.input.pulls.map((p) => ({
               ...p,
               ohm: measured(told.pullMeasured!),
               tolerance: 0.005,
             })),
           }
-    ids.splice(0, ids.length, `el-${told.key}`, `ch-${told.key}`, `rd-${told.key}`)
     const made = make.newChannel({
       name: told.name,
       family,
@@ -175,7 +184,7 @@ export function restOfTheCar(
     const channel: Channel = {
       ...made.channel,
       place: told.place,
-      reads: made.channel.reads.map((r) => ({
+      reads: wiredReads(made.channel).map((r) => ({
         ...r,
         wire: {
           ...r.wire,
@@ -187,7 +196,7 @@ export function restOfTheCar(
     const device = build().devices.find((d) => d.id === told.device)!
     does(14, {
       kind: 'addChannel',
-      args: { channel, elements: [element], input: { device: device.id, input } },
+      args: { channel, elements: [element], input: { device: device.id, input, pin: fresh.pin } },
     })
     if (told.table === 'before') enter(told)
     told.points.forEach((p, k) => point(told, p, k))
@@ -246,10 +255,9 @@ export function restOfTheCar(
 
 /** The old fuel gauge hangs on the same sender and feeds it through its coil; its needle sweeps 90°. */
 function shareTheFuelSender(build: () => Build, does: (day: number, change: Edited) => void): void {
-  const ids = ['in-fuel-gauge', 'pull-fuel-gauge']
-  const make = maker(() => ids.shift()!)
+  const make = maker(idsOf('fuel-gauge'))
   const gauge = build().devices.find((d) => d.id === 'fuel-gauge')!
-  const input = make.newInput(
+  const made = make.newInput(
     {
       pin: 'S',
       signal: 'voltage',
@@ -263,8 +271,7 @@ function shareTheFuelSender(build: () => Build, does: (day: number, change: Edit
     },
     { unit: 'l', range: [0, 48] },
   )
-  does(17, { kind: 'addInput', args: { device: gauge.id, input } })
-  ids.push('rd-fuel-gauge')
+  does(17, { kind: 'addInput', args: { device: gauge.id, ...made } })
   const read = make.newRead('el-fuel', 'in-fuel-gauge', 'fuel, needle', 0)
   does(17, {
     kind: 'addRead',
@@ -288,10 +295,9 @@ function shareTheFuelSender(build: () => Build, does: (day: number, change: Edit
  * sensor, three threads.
  */
 function tapTheOilSensor(build: () => Build, does: (day: number, change: Edited) => void): void {
-  const ids = ['in-oil-display']
-  const make = maker(() => ids.shift()!)
+  const make = maker(idsOf('oil-display'))
   const display = build().devices.find((d) => d.id === 'display')!
-  const input = make.newInput(
+  const made = make.newInput(
     {
       pin: '9',
       signal: 'voltage',
@@ -305,8 +311,7 @@ function tapTheOilSensor(build: () => Build, does: (day: number, change: Edited)
     },
     { unit: '°C', range: [0, 150] },
   )
-  does(17, { kind: 'addInput', args: { device: display.id, input } })
-  ids.push('rd-oil-display')
+  does(17, { kind: 'addInput', args: { device: display.id, ...made } })
   does(17, {
     kind: 'addRead',
     args: { channel: 'ch-oil', read: make.newRead('el-oil', 'in-oil-display', 'oil') },

@@ -12,6 +12,7 @@ import {
   type Element,
   type Input,
   type Measurement,
+  type Pin,
   type Read,
   type Reading,
 } from '../core/build/index.ts'
@@ -44,9 +45,13 @@ const pull = (id: string, ohm: number, name: string) => ({
   on: true,
 })
 
-const input = (id: string, pin: string, pullOhm: number): Input => ({
+const pin = (id: string, name: string, kind: Pin['kind'] = 'signal'): Pin => ({
+  ...{ id, name, kind, can: [], wire: '' },
+})
+
+const input = (id: string, pullOhm: number): Input => ({
   id,
-  pin,
+  ...{ pin: `${id}-pin`, supplyPin: null, groundPin: null },
   signal: 'voltage',
   counter: null,
   sensorSupply: { volt: measured(5), toReference: true, tolerance: 0.01 },
@@ -55,6 +60,7 @@ const input = (id: string, pin: string, pullOhm: number): Input => ({
   referenceV: measured(5),
   referenceTolerance: 0.01,
   pulls: [pull(`${id}-pull`, pullOhm, 'own pull-up')],
+  ...{ thresholds: null, fitted: null, filterF: 0 },
   limitV: 5,
   table: {
     form: 'table',
@@ -80,7 +86,8 @@ const ENGINE_UNIT: Device = {
   kind: 'ecu',
   note: 'Own-brand-free, behind the seat',
   supply: { railMa: 28, stopsBelowV: 6, mustLive: true, feed: 'relay' },
-  inputs: [input('eu-14', '14', 2490), input('eu-15', '15', 2490), input('eu-16', '16', 2490)],
+  pins: [pin('eu-14-pin', '14'), pin('eu-15-pin', '15'), pin('eu-16-pin', '16')],
+  inputs: [input('eu-14', 2490), input('eu-15', 2490), input('eu-16', 2490)],
 }
 const OIL_GAUGE: Device = {
   id: 'oil-gauge',
@@ -88,10 +95,11 @@ const OIL_GAUGE: Device = {
   kind: 'gauge',
   note: 'Old needle gauge, fed from the battery through its coil',
   supply: { railMa: null, stopsBelowV: 9, mustLive: false, feed: 'switched' },
+  pins: [pin('og-s-pin', 'S')],
   inputs: [
     {
       id: 'og-s',
-      pin: 'S',
+      ...{ pin: 'og-s-pin', supplyPin: null, groundPin: null },
       signal: 'voltage',
       counter: null,
       sensorSupply: { volt: assumed(5), toReference: false, tolerance: 0.01 },
@@ -99,6 +107,7 @@ const OIL_GAUGE: Device = {
       bits: null,
       referenceV: assumed(12),
       referenceTolerance: 0.05,
+      ...{ thresholds: null, fitted: null, filterF: 0 },
       limitV: 16,
       table: null,
       pulls: [
@@ -149,8 +158,8 @@ const element = (id: string, name: string): Element => ({
     lagS: 6,
   },
   pins: [
-    { name: '1 signal', wire: 'brown, white stripe' },
-    { name: '2 ground', wire: 'black' },
+    { ...pin(`${id}-1`, '1 signal'), wire: 'brown, white stripe' },
+    { ...pin(`${id}-2`, '2 ground', 'ground'), wire: 'black' },
   ],
 })
 

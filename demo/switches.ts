@@ -1,5 +1,5 @@
 import { maker, onOffChannel, type Edited, type Measurement } from '../core/build/index.ts'
-import { memberOf, usualInput, type Way } from '../core/onOff/index.ts'
+import { memberOf, type Way } from '../core/onOff/index.ts'
 import { PROBE } from './instruments.ts'
 
 /**
@@ -22,19 +22,13 @@ export function switchesOfTheCar(
   let count = 0
   const nextId = (): string => `fan-${++count}`
   const member = memberOf('temperature')
-  const input = maker(nextId).newInput(
-    {
-      ...{ pin: '31', signal: 'voltage', bits: 12, referenceV: 5, pullOhm: null },
-      ...{ pullKind: 'fixed', railV: 5, cells: 16, axis: 'V' },
-    },
-    { unit: member.unit, range: member.start.range },
-  )
+  const made = maker(nextId).newSwitchedInput('32')
   const { channel, element } = onOffChannel(nextId, {
-    ...{ name: 'Fan switch, radiator', member, input: input.id },
+    ...{ name: 'Fan switch, radiator', member, input: made.input.id },
   })
   does(11, {
     kind: 'addChannel',
-    args: { channel, elements: [element], devices: [], input: { device: 'engine-unit', input } },
+    args: { channel, elements: [element], devices: [], input: { device: 'engine-unit', ...made } },
   })
   for (const [i, [way, typed]] of SWITCHED.entries()) {
     const measurement: Measurement = {
@@ -45,9 +39,9 @@ export function switchesOfTheCar(
     does(11, { kind: 'addMeasurement', args: { measurement } })
   }
   does(11, {
-    kind: 'editOnOffInput',
+    kind: 'editInput',
     args: {
-      ...{ id: channel.id, usual: usualInput(channel.onOff!) },
+      input: made.input.id,
       patch: { fitted: { school: 'pull-up', upOhm: 2200, downOhm: null } },
     },
   })

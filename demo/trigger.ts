@@ -1,12 +1,19 @@
-import type { Edited, Measurement, Trigger } from '../core/build/index.ts'
+import {
+  maker,
+  type Edited,
+  type Measurement,
+  type Pin,
+  type PlacedInput,
+  type Trigger,
+} from '../core/build/index.ts'
 import { capturesOfTheCar } from './captures.ts'
 
 const CRANK: Trigger = {
   ...{ id: 'tr-crank', name: 'Crank', wheel: '36-2', expects: '60-2', pickup: 'vr' },
-  ...{ device: 'engine-unit', pins: '3, 4', cylinders: 3, firingOrder: [1, 3, 2] },
+  ...{ input: 'in-crank', secondPin: 'pin-crank-2', cylinders: 3, firingOrder: [1, 3, 2] },
   counts: { tooth: 'after-gap', from: 'before' },
   angleDeg: 97.6,
-  input: null,
+  switched: null,
   gap: null,
   dwell: [],
   leads: [],
@@ -16,9 +23,9 @@ const CRANK: Trigger = {
 /** The cam's three-wire switch: nobody gave it a pull-up yet. */
 const CAM: Trigger = {
   ...{ id: 'tr-cam', name: 'Cam', wheel: '0/720', expects: '0/720', pickup: 'hall' },
-  ...{ device: 'engine-unit', pins: '5', cylinders: 3, firingOrder: [1, 3, 2] },
+  ...{ input: 'in-cam', secondPin: null, cylinders: 3, firingOrder: [1, 3, 2] },
   counts: { tooth: 'after-gap', from: 'before' },
-  ...{ angleDeg: null, input: null, gap: null, dwell: [], leads: [] },
+  ...{ angleDeg: null, switched: null, gap: null, dwell: [], leads: [] },
   comparator: null,
 }
 
@@ -26,8 +33,14 @@ const CAM: Trigger = {
 const WHEEL: Trigger = {
   ...CAM,
   ...{ id: 'tr-wheel', name: 'Wheel speed, rear left', wheel: '44-0', expects: '44-0' },
-  ...{ device: 'display', pins: '24' },
+  input: 'in-rear-left',
 }
+
+/** An input of a device for what makes edges. */
+const inputOf = (device: string, key: string, name: string): PlacedInput => ({
+  device,
+  ...maker((of) => `${of === 'input' ? 'in' : of}-${key}`).newSwitchedInput(name),
+})
 
 /** The lamp on cylinder one while 10° stood commanded: 36° late, and a little more at speed. */
 const lamp = (
@@ -52,14 +65,18 @@ export function triggerOfTheCar(
   does: (day: number, change: Edited) => void,
   at: (day: number, minute: number) => string,
 ): void {
-  does(10, { kind: 'addTrigger', args: { trigger: CRANK } })
+  const second: Pin = { id: 'pin-crank-2', name: '4', kind: 'signal', can: [], wire: '' }
+  const crank = inputOf('engine-unit', 'crank', '3')
+  does(10, { kind: 'addTrigger', args: { trigger: CRANK, input: crank, second } })
   for (const measurement of [
     lamp('a', at(10, 50), ['250', '10', '-25.5']),
     lamp('b', at(10, 53), ['1500', '10', '-26.5']),
     lamp('c', at(10, 57), ['3500', '10', '-27']),
   ])
     does(10, { kind: 'addMeasurement', args: { measurement } })
-  does(10, { kind: 'addTrigger', args: { trigger: CAM } })
-  does(10, { kind: 'addTrigger', args: { trigger: WHEEL } })
+  const cam = inputOf('engine-unit', 'cam', '5')
+  does(10, { kind: 'addTrigger', args: { trigger: CAM, input: cam } })
+  const wheel = inputOf('display', 'rear-left', '24')
+  does(10, { kind: 'addTrigger', args: { trigger: WHEEL, input: wheel } })
   capturesOfTheCar(does)
 }

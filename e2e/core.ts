@@ -10,7 +10,7 @@ export {
   readStatus,
   walkForward,
 } from '../core/chain/index.ts'
-export { isProvenOnOff, taskOf, thresholdsOf, usualInput } from '../core/onOff/index.ts'
+export { isProvenOnOff, taskOf, thresholdsOf, usualSwitched } from '../core/onOff/index.ts'
 export { entriesOf, entryOf, statusOf } from '../core/channel/index.ts'
 export { expectedReadings } from '../core/prove/index.ts'
 export { sensorOf } from '../core/chain/index.ts'
@@ -43,4 +43,5 @@ export {
   wavOfCapture,
 } from '../core/trigger/index.ts'
 
-export { designSwitchedInput, switchedInput } from '../core/input/index.ts'
+export { designSwitchedInput, switchedInput, USUAL_FRONT_END } from '../core/input/index.ts'
+export { inputOf } from '../core/build/index.ts'

@@ -7,7 +7,8 @@ import {
   switchedInput,
   taskOf,
   thresholdsOf,
-  usualInput,
+  USUAL_FRONT_END,
+  usualSwitched,
 } from './core.ts'
 import { exportBuild, openSample, saved, watch } from './help.ts'
 import { press, tabTo, type } from './keys.ts'
@@ -43,7 +44,10 @@ test('a float switch is added, measured both ways, its pull-up fitted, proven, a
   const drawer = page.getByRole('group', { name: 'From the drawer' })
   await drawer.getByLabel('Resistor').fill('2k2')
   await page.keyboard.press('Enter')
-  const task = taskOf(usualInput({ member: 'float' }))
+  const task = taskOf(usualSwitched({ member: 'float' }), {
+    ...USUAL_FRONT_END,
+    ...{ filterF: 0, pulls: [], fitted: null },
+  })
   const gives = switchedInput(task, { school: 'pull-up', upOhm: 2200, downOhm: null })
   await expect(page.getByText(/^It leaves/)).toContainText(`${gives.marginV.toFixed(2)} V`)
   await drawer.getByRole('button', { name: 'Fit it' }).click()

@@ -1,5 +1,12 @@
 import { expect, test } from '@playwright/test'
-import { designSwitchedInput, inputTask, switchedInput, gapWindow, lampFit } from './core.ts'
+import {
+  designSwitchedInput,
+  inputOf,
+  inputTask,
+  switchedInput,
+  gapWindow,
+  lampFit,
+} from './core.ts'
 import { exportBuild, openSample, saved, watch } from './help.ts'
 
 test('by keyboard alone: lamp readings, what is missing is said, and one more is proposed', async ({
@@ -163,8 +170,10 @@ test('the line-up says where triggers stand, search finds them, and the cam gets
   await page.getByRole('link', { name: 'Logbook' }).click()
   const { build } = await exportBuild(page)
   const kept = build.triggers.find((t) => t.id === 'tr-cam')!
-  expect(kept.input).toMatchObject({ thresholdHighV: 3.2, batteryV: [5.5, 15], lowV: 0.4 })
-  const designs = designSwitchedInput(inputTask(kept, kept.input!))
+  expect(kept.switched).toMatchObject({ batteryV: [5.5, 15], lowV: 0.4 })
+  const { input } = inputOf(build, kept.input!)
+  expect(input.thresholds).toEqual({ lowV: 1.2, highV: 3.2 })
+  const designs = designSwitchedInput(inputTask(kept, kept.switched!, input))
   await page.getByRole('link', { name: 'Line-up' }).click()
   await expect(row('Cam')).toContainText('Design its input.')
   await row('Cam').click()
@@ -179,7 +188,7 @@ test('the line-up says where triggers stand, search finds them, and the cam gets
   await drawer.getByLabel('Resistor').fill('3k3')
   await page.keyboard.press('Enter')
   await drawer.getByRole('button', { name: 'Fit it' }).click()
-  const given = switchedInput(inputTask(kept, kept.input!), {
+  const given = switchedInput(inputTask(kept, kept.switched!, input), {
     ...{ school: 'pull-up', upOhm: 3300, downOhm: null },
   })
   await expect(page.getByText(/^Fitted: 3.3\skΩ/)).toContainText(

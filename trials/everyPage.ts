@@ -1,5 +1,5 @@
 import type { BrowserContext } from '@playwright/test'
-import { readBuild, writeBuild, type Build, type Channel } from '../core/build/index.ts'
+import { type Build, type Channel, readBuild, wiredReads, writeBuild } from '../core/build/index.ts'
 import { saltmarshNine } from '../demo/saltmarshNine.ts'
 import { mutatedBuilds } from './files.ts'
 import { failureOn, importBuild, oneOfEach, pagesOf, walkTo, watched } from './pages.ts'
@@ -19,7 +19,9 @@ function channelsTouched(build: Build, from: Build): Channel[] {
       .map(ownerOf),
   )
   return build.channels.filter((c) =>
-    [c.id, ...c.elements, ...c.reads.flatMap((r) => [r.id, r.input])].some((id) => changed.has(id)),
+    [c.id, ...c.elements, ...wiredReads(c).flatMap((r) => [r.id, r.input])].some((id) =>
+      changed.has(id),
+    ),
   )
 }
 

@@ -8,6 +8,7 @@ import { uniformStream } from '../core/math/index.ts'
 import { parseWheel, simulateTrigger, wavOfCapture } from '../core/trigger/index.ts'
 import { CHROMIUM_FLAGS } from '../scripts/chromiumFlags.ts'
 import { importBuild, storedBuild } from './pages.ts'
+import { pathOf } from '../core/build/index.ts'
 
 export type Kills = { kills: number; edits: number; failures: string[] }
 
@@ -76,7 +77,7 @@ export async function killed(base: string, kills: number, seed: number): Promise
       await reopened.goto(`${base}/build/${build.id}/channel/ch-air/rd-air?stage=leads`)
       await reopened.getByLabel('Wire colour').waitFor({ timeout: 30_000 })
       const stored = await storedBuild(reopened, build.id)
-      const colour = stored.channels.find((c) => c.id === 'ch-air')!.reads[0]!.wire.colour
+      const { colour } = pathOf(stored, 'rd-air').wired.wire
       const value = Number(/^n(\d+)$/.exec(colour)?.[1] ?? 0)
       result.edits += value
       if (value < saved)

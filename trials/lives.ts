@@ -1,5 +1,11 @@
 import { maker } from '../core/build/make.ts'
-import { createBuild, type Build, type Instrument, type Measurement } from '../core/build/index.ts'
+import {
+  type Build,
+  createBuild,
+  type Instrument,
+  type Measurement,
+  withInput,
+} from '../core/build/index.ts'
 import { familyOf } from '../core/curve/registry.ts'
 import { orElse } from '../core/error.ts'
 import { enterTable, keyOn, openBuild, proposedTable, readingAt } from '../core/index.ts'
@@ -62,7 +68,7 @@ function characterised(
   const f = familyOf(family)
   let n = 0
   const make = maker(() => `id-${++n}`)
-  const input = make.newInput(
+  const made = make.newInput(
     {
       pin: '1',
       signal: f.signal === 'frequency' ? 'frequency' : 'voltage',
@@ -78,16 +84,16 @@ function characterised(
     },
     { unit: f.truthUnit, range: world.range },
   )
-  const device = {
-    ...make.newDevice('unit'),
-    inputs: [{ ...input, referenceTolerance: REFERENCE_LIMIT }],
-  }
+  const device = withInput(make.newDevice('unit'), {
+    ...made,
+    input: { ...made.input, referenceTolerance: REFERENCE_LIMIT },
+  })
   const span = world.range[1] - world.range[0]
   const { channel, element } = make.newChannel({
     name: 'one',
     family: f,
     settings: world.settings ?? {},
-    input: input.id,
+    input: made.input.id,
     needs: { range: world.range, best: world.range, accuracy: span / 50 },
   })
   const either = (): number => 2 * uniform() - 1

@@ -1,9 +1,10 @@
 import {
-  createBuild,
-  NO_SUPPLY,
   type Build,
+  createBuild,
   type Device,
   type Measurement,
+  NO_SUPPLY,
+  wiredReads,
 } from '../core/build/index.ts'
 import { saltmarshNine } from '../demo/saltmarshNine.ts'
 
@@ -30,21 +31,28 @@ export function manyChannels(count: number): Build {
     kind: 'ecu',
     note: '',
     supply: NO_SUPPLY,
-    inputs: [],
+    ...{ pins: [], inputs: [] },
   })
   for (let i = 0; i < count; i++) {
     if (i % PINS === 0) build.devices.push(device(i / PINS))
     const c = prototypes[i % prototypes.length]!
-    const read = c.reads[0]!
+    const read = wiredReads(c)[0]!
     const input = sample.devices.flatMap((d) => d.inputs).find((x) => x.id === read.input)!
     const element = sample.elements.find((e) => e.id === c.elements[0])!
+    build.devices.at(-1)!.pins.push({
+      ...{ id: `pin-${i}`, name: String((i % PINS) + 1), kind: 'signal', can: [], wire: '' },
+    })
     build.devices.at(-1)!.inputs.push({
       ...input,
       id: `${input.id}-${i}`,
-      pin: String((i % PINS) + 1),
+      pin: `pin-${i}`,
       pulls: input.pulls.map((p) => ({ ...p, id: `${p.id}-${i}` })),
     })
-    build.elements.push({ ...element, id: `${element.id}-${i}` })
+    build.elements.push({
+      ...element,
+      id: `${element.id}-${i}`,
+      pins: element.pins.map((p) => ({ ...p, id: `${p.id}-${i}` })),
+    })
     build.channels.push({
       ...c,
       id: `${c.id}-${i}`,

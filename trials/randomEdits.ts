@@ -1,4 +1,11 @@
-import { maker, MOST, type Build, type Edited, type Measurement } from '../core/build/index.ts'
+import {
+  type Build,
+  type Edited,
+  maker,
+  type Measurement,
+  MOST,
+  withInput,
+} from '../core/build/index.ts'
 import { families } from '../core/curve/registry.ts'
 import { groundEdits } from './groundEdits.ts'
 
@@ -198,7 +205,7 @@ export function randomEdit(build: Build, draw: Draw, id: () => string): Edited {
       const family = draw.from(families)
       const made = make.newInput(
         {
-          pin: 'n',
+          pin: '',
           signal: family.signal === 'frequency' ? 'frequency' : 'voltage',
           bits: 12,
           referenceV: 5,
@@ -213,7 +220,7 @@ export function randomEdit(build: Build, draw: Draw, id: () => string): Edited {
       const { channel: c, element: e } = make.newChannel({
         name: draw.from(TEXTS),
         family,
-        input: made.id,
+        input: made.input.id,
         needs: family.needs,
       })
       return {
@@ -222,15 +229,15 @@ export function randomEdit(build: Build, draw: Draw, id: () => string): Edited {
           channel: c,
           elements: [e],
           ...(device
-            ? { input: { device: device.id, input: made } }
-            : { devices: [{ ...make.newDevice('Unit'), inputs: [made] }] }),
+            ? { input: { device: device.id, ...made } }
+            : { devices: [withInput(make.newDevice('Unit'), made)] }),
         },
       }
     },
     () => {
       const made = make.newInput(
         {
-          pin: 'n',
+          pin: '',
           signal: 'voltage',
           bits: 12,
           referenceV: 5,
@@ -246,8 +253,8 @@ export function randomEdit(build: Build, draw: Draw, id: () => string): Edited {
         kind: 'addRead',
         args: {
           channel: (channel ?? gone).id,
-          read: make.newRead(channel?.elements[0] ?? 'gone', made.id),
-          devices: [{ ...make.newDevice('Gauge'), inputs: [made] }],
+          read: make.newRead(channel?.elements[0] ?? 'gone', made.input.id),
+          devices: [withInput(make.newDevice('Gauge'), made)],
         },
       }
     },

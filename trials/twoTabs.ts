@@ -2,6 +2,7 @@ import type { BrowserContext } from '@playwright/test'
 import { saltmarshNine } from '../demo/saltmarshNine.ts'
 import { typeAtRandom, type TabDid } from './inPage.ts'
 import { importBuild, isSaved, storedBuild, watched } from './pages.ts'
+import { pathOf } from '../core/build/index.ts'
 
 export type TwoTabs = {
   edits: number
@@ -61,7 +62,7 @@ export async function twoTabs(
     await page.reload()
     await page.getByLabel('Wire colour').waitFor()
   }
-  const { wire } = stored.channels.find((c) => c.id === 'ch-air')!.reads[0]!
+  const { wire } = pathOf(stored, 'rd-air').wired
   const shown = await Promise.all(
     [a, b].map(({ page }) => page.getByLabel('Wire colour').inputValue()),
   )

@@ -6,9 +6,9 @@ import { Caution } from '../parts/Caution.tsx'
 import { LogFile } from '../parts/LogFile.tsx'
 import { QuantityInput } from '../parts/QuantityInput.tsx'
 import {
-  dutyOf,
   lettersOf,
   pairsOf,
+  pinAs,
   pinsFound,
   type FoundPins,
   type OhmsOfPairs,
@@ -132,10 +132,7 @@ function Pins({ status }: PanelProps) {
       args: {
         id: element.id,
         patch: {
-          pins: lettersOf(count).map((l) => ({
-            name: `${l} ${dutyOf(l, pins)}`,
-            wire: element.pins.find((p) => p.name.startsWith(`${l} `))?.wire ?? '',
-          })),
+          pins: lettersOf(count).map((l) => pinAs(l, pins, element.pins)),
           settings: { trackOhm: Math.round(pins.trackOhm) },
         },
       },

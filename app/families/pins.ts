@@ -4,6 +4,8 @@ import {
   type FourPins,
   type PairOhms,
 } from '../../core/curve/potentiometer/index.ts'
+import type { Pin } from '../../core/build/index.ts'
+import { newPin } from '../store/make.ts'
 import { inWords } from '../store/problem.ts'
 
 /** How many pins the part has. */
@@ -31,11 +33,28 @@ export type FoundPins = {
   idle: { pin: Letter; joins: Letter; closesAt: 'closed' | 'open' } | null
 }
 
+type Duty = 'signal' | 'ground' | 'supply 5 V' | 'idle switch'
+const KIND: Record<Duty, Pin['kind']> = {
+  ...{ signal: 'signal', ground: 'ground', 'supply 5 V': 'supply', 'idle switch': 'signal' },
+}
+
 /** What a pin does, as it is written beside its letter. */
-export function dutyOf(letter: Letter, pins: FoundPins): string {
+export function dutyOf(letter: Letter, pins: FoundPins): Duty {
   if (letter === pins.wiper) return 'signal'
   if (letter === pins.ground) return 'ground'
   return letter === pins.supply ? 'supply 5 V' : 'idle switch'
+}
+
+const lettered = ({ name }: Pin): boolean => /^[a-d] /.test(name)
+
+/** A pin of the sensor by its letter: the one noted under it, or the one of its kind that nobody lettered yet. */
+export function pinAs(letter: Letter, found: FoundPins, before: readonly Pin[]): Pin {
+  const duty = dutyOf(letter, found)
+  const made = newPin(`${letter} ${duty}`, KIND[duty])
+  const known =
+    before.find((p) => p.name.startsWith(`${letter} `)) ??
+    before.find((p) => !lettered(p) && p.kind === made.kind)
+  return known ? { ...known, name: made.name, kind: made.kind } : made
 }
 
 /** The pins, once every pair is typed for both ends of the throw; the reason where no part behaves so. */

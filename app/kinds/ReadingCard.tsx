@@ -21,7 +21,7 @@ import { ohms, signalText, useQuantity } from '../parts/units.ts'
 import { Scales } from '../places/channel/scales/Scales.tsx'
 import { heightFor, windowAround } from '../places/channel/scales/window.ts'
 import { useBuild } from '../store/useBuild.ts'
-import type { Pull } from '../../core/build/index.ts'
+import { pinName, type Pull } from '../../core/build/index.ts'
 import type { KindProps } from './registry.ts'
 import css from './ReadingCard.module.css'
 import { useReading } from './useReading.ts'
@@ -43,7 +43,7 @@ export default function ReadingCard({ channel, read }: KindProps) {
 function CardOf({ channel, read, status }: KindProps & { status: ReadStatus }) {
   const { build } = useBuild()
   const { chain, assembled } = status
-  const { input, device, needs, sensor } = assembled
+  const { pin, shows: device, needs, sensor } = assembled
   const q = useQuantity(status.unit)
   const truth = status.worst?.at ?? needs.best[1]
   return (
@@ -65,7 +65,7 @@ function CardOf({ channel, read, status }: KindProps & { status: ReadStatus }) {
         </span>
       </Group>
       <p className="tight">
-        {device.name} pin {input.pin}
+        {device.name} pin {pinName(pin)}
         {channel.place ? ` · ${channel.place}` : ''} · needs {q.pm(needs.accuracy, 1)} {q.unit} from{' '}
         {q.bare(needs.best[0], 0)} to {q.text(needs.best[1], 0)}
       </p>
@@ -100,7 +100,7 @@ function CardOf({ channel, read, status }: KindProps & { status: ReadStatus }) {
 
 /** What should be read at five truths over the range, with bands. */
 function MeterShouldSay({ status, chain }: { status: ReadStatus; chain: Chain }) {
-  const { input, device, sensor, needs } = status.assembled
+  const { pin, shows: device, sensor, needs } = status.assembled
   const q = useQuantity(status.unit)
   const unit = findFamily(sensor.family)?.signalUnit ?? 'Ω'
   const expected = linspace(...needs.range, 5).flatMap((t) =>
@@ -119,7 +119,7 @@ function MeterShouldSay({ status, chain }: { status: ReadStatus; chain: Chain })
         columns={[
           num(q.unit),
           num(unit === 'Ω' ? 'sensor, unplugged' : 'sensor'),
-          ...(atPin ? [num(`pin ${input.pin}, V`)] : []),
+          ...(atPin ? [num(`pin ${pinName(pin)}, V`)] : []),
           num(`${device.name} shows`),
         ]}
         rows={expected.map(({ t, readings }) => {
@@ -166,7 +166,7 @@ const Banded = ({
 
 /** Which wire goes where, and what feeds it. */
 function Pins({ status }: { status: ReadStatus }) {
-  const { input, device, sensor, read } = status.assembled
+  const { input, pin, sends: device, sensor, wired: read } = status.assembled
   const railV = (p: Pull): number => (p.toReference ? input.referenceV.value : p.railV.value)
   return (
     <div>
@@ -182,7 +182,7 @@ function Pins({ status }: { status: ReadStatus }) {
           {
             key: 'pin of the device',
             cells: [
-              `${device.name} pin ${input.pin}`,
+              `${device.name} pin ${pinName(pin)}`,
               [
                 read.wire.colour || 'no colour noted',
                 ...(read.wire.cavity ? [`cavity ${read.wire.cavity}`] : []),
@@ -205,7 +205,7 @@ function Pins({ status }: { status: ReadStatus }) {
 }
 
 function TableInDevice({ status }: { status: ReadStatus }) {
-  const { input, device } = status.assembled
+  const { input, sends: device } = status.assembled
   const spec = input.table
   const ordered = spec?.entered ? toDeviceOrder(spec.entered, spec) : null
   return (

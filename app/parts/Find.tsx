@@ -2,7 +2,7 @@ import '@mantine/spotlight/styles.css'
 import { Spotlight, spotlight, type SpotlightActionData } from '@mantine/spotlight'
 import { useEffect } from 'react'
 import { useMatch, useNavigate } from 'react-router'
-import { inputOf } from '../../core/build/index.ts'
+import { pathOf } from '../../core/build/index.ts'
 import { entriesOf } from '../../core/channel/index.ts'
 import { useBuildById } from '../store/useBuild.ts'
 import { useFrame } from '../FrameContext.ts'
@@ -35,7 +35,7 @@ function InBuild({ id, ...props }: Props & { id: string }) {
     ...entries.map((e) => ({
       id: e.id,
       label: e.name,
-      description: e.read ? inputOf(open!.build, e.read.input).device.name : e.kind.name,
+      description: e.read ? pathOf(open!.build, e.read.id).shows.name : e.kind.name,
       keywords: e.kind.words(open!.build, e),
       onClick: go(e.path),
     })),

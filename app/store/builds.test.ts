@@ -2,10 +2,11 @@ import 'fake-indexeddb/auto'
 import { describe, expect, it } from 'vitest'
 import {
   applyChange,
-  readBuild,
-  writeBuild,
   type Build,
+  readBuild,
   type ReadBundle,
+  wiredReads,
+  writeBuild,
 } from '../../core/build/index.ts'
 import { smallBuild } from '../../core/build/fixture.ts'
 import {
@@ -125,7 +126,7 @@ describe('the list of builds', () => {
     })
     // what an older Echt stored without looking: a colour of 2,001 characters, among good changes
     const bad = JSON.parse(writeBuild(edited)) as Build
-    const read = bad.channels[0]!.reads[0]!
+    const read = wiredReads(bad.channels[0]!)[0]!
     bad.changes.splice(-1, 0, {
       id: 'bad',
       at: '2026-11-27T09:00:00Z',
@@ -146,8 +147,8 @@ describe('the list of builds', () => {
     const session = await openBuild('hurt')
     expect(session.notice).toMatch(/last valid state.*editRead/)
     expect(session.build.channels[1]!.place).toBe('after the damage')
-    expect(session.build.channels[0]!.reads[0]!.wire.colour).toBe(
-      sample.channels[0]!.reads[0]!.wire.colour,
+    expect(wiredReads(session.build.channels[0]!)[0]!.wire.colour).toBe(
+      wiredReads(sample.channels[0]!)[0]!.wire.colour,
     )
     const [damaged] = (await listDamaged()).filter((d) => d.build === 'hurt')
     expect(damaged!.raw).toEqual(bad)

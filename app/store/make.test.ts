@@ -1,5 +1,11 @@
 import { expect, it } from 'vitest'
-import { applyChange, checkBuild, createBuild, writeBuild } from '../../core/build/index.ts'
+import {
+  applyChange,
+  checkBuild,
+  createBuild,
+  withInput,
+  writeBuild,
+} from '../../core/build/index.ts'
 import { families, familyOf } from '../../core/curve/index.ts'
 import { assembleChain, readStatus } from '../../core/chain/index.ts'
 import { draftFor, draftInput, EMPTY_DRAFT } from '../parts/InputFields.tsx'
@@ -18,28 +24,28 @@ it.each([
   ['converter', 'Ω'],
   ['needle', 'V'],
 ] as const)('a new channel on a %s by %s passes the schema, and is all assumed', (kind, axis) => {
-  const input = newInput(draftInput({ ...EMPTY_DRAFT, kind, axis, pin: ' 14 ' }), {
+  const made = newInput(draftInput({ ...EMPTY_DRAFT, kind, axis, pin: ' 14 ' }), {
     unit: '°C',
     range: needs.range,
   })
   const { channel, element } = newChannel({
     name: 'Coolant',
     family: familyOf('thermistor'),
-    input: input.id,
+    input: made.input.id,
     needs,
   })
   const build = applyChange(
     createBuild('b', 'B', stamp.at),
     {
       kind: 'addChannel',
-      args: { channel, elements: [element], devices: [{ ...newDevice('Unit'), inputs: [input] }] },
+      args: { channel, elements: [element], devices: [withInput(newDevice('Unit'), made)] },
     },
     stamp,
   )
   expect(checkBuild(JSON.parse(writeBuild(build))).build).toEqual(build)
-  expect(input.pin).toBe('14')
-  expect(input.pulls.every((p) => p.ohm.basis === 'assumed')).toBe(true)
-  expect(input.table === null).toBe(kind === 'needle')
+  expect(made.pin.name).toBe('14')
+  expect(made.input.pulls.every((p) => p.ohm.basis === 'assumed')).toBe(true)
+  expect(made.input.table === null).toBe(kind === 'needle')
   const trusted = applyChange(
     build,
     {
@@ -63,7 +69,7 @@ it.each([
 it.each(families.map((f) => [f.id, f] as const))(
   'a new %s needs no more said to have a chain or to say what to do first',
   (_, family) => {
-    const input = newInput(draftInput(draftFor(family.signal), family.signal), {
+    const made = newInput(draftInput(draftFor(family.signal), family.signal), {
       unit: family.truthUnit,
       range: family.needs.range,
     })
@@ -71,7 +77,7 @@ it.each(families.map((f) => [f.id, f] as const))(
       name: 'New',
       family,
       settings: { assumedCurve: family.library.at(-1)?.id ?? null },
-      input: input.id,
+      input: made.input.id,
       needs: family.needs,
     })
     const build = applyChange(
@@ -81,7 +87,7 @@ it.each(families.map((f) => [f.id, f] as const))(
         args: {
           channel,
           elements: [element],
-          devices: [{ ...newDevice('Unit'), inputs: [input] }],
+          devices: [withInput(newDevice('Unit'), made)],
         },
       },
       stamp,
@@ -96,7 +102,7 @@ it.each(families.map((f) => [f.id, f] as const))(
 
 it('no pull-up asked for gives none, a fitted part is a 1 % one', () => {
   expect(
-    newInput(draftInput({ ...EMPTY_DRAFT, pull: 'none' }), { unit: '°C', range: needs.range })
+    newInput(draftInput({ ...EMPTY_DRAFT, pull: 'none' }), { unit: '°C', range: needs.range }).input
       .pulls,
   ).toEqual([])
   expect(newPull(2200, 'fitted', 5, true)).toMatchObject({

@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto'
 import { afterEach, describe, expect, it, vi } from 'vitest'
-import { checkBuild } from '../../core/build/index.ts'
+import { checkBuild, wiredReads } from '../../core/build/index.ts'
 import { smallBuild } from '../../core/build/fixture.ts'
 import { closeBuild, deleteBuild, openBuild, storeBuild } from './builds.ts'
 import { database } from './db.ts'
@@ -139,7 +139,7 @@ describe('a session', () => {
     })
     const channel = build.channels.find((c) => c.id === 'ch-air')!
     expect(channel.needs.range).toEqual([-11, 140])
-    expect(channel.reads[0]!.wire).toMatchObject({ colour: 'brown', cavity: '7' })
+    expect(wiredReads(channel)[0]!.wire).toMatchObject({ colour: 'brown', cavity: '7' })
     const { pulls } = build.devices.flatMap((d) => d.inputs).find((i) => i.id === 'eu-15')!
     expect(pulls.map((p) => p.tolerance)).toEqual([0.02, 0.05])
     expect([mine.build, theirs.build]).toEqual([build, build])

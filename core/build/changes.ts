@@ -4,6 +4,8 @@ import { checkEdits } from './check.ts'
 import { diffBuilds } from './diff.ts'
 import { asBefore, find, findRead, layOver, remove } from './draft.ts'
 import { GROUND_CHANGES } from './groundChanges.ts'
+import { isWired, wiredReads } from './find.ts'
+import { addInput, findInput, type PlacedInput } from './inputChanges.ts'
 import { TRIGGER_CHANGES } from './triggerChanges.ts'
 import { extended, notUndoable, replayed, undoState } from './history.ts'
 import type {
@@ -18,10 +20,13 @@ import type {
   Instrument,
   Measurement,
   Patch,
+  Pin,
   Proof,
   Pull,
   Read,
   Vehicle,
+  Wire,
+  WiredRead,
 } from './types.ts'
 
 /**
@@ -48,11 +53,27 @@ const CHANGES = {
   addDevice: (b, a: { device: Device }) => {
     b.devices.push(a.device)
   },
-  editDevice: (b, a: { id: Id; patch: Patch<Omit<Device, 'inputs'>> }) => {
-    layOver<Omit<Device, 'inputs'>>(find(b.devices, a.id, 'device'), a.patch)
+  editDevice: (b, a: { id: Id; patch: Patch<Omit<Device, 'inputs' | 'pins'>> }) => {
+    layOver<Omit<Device, 'inputs' | 'pins'>>(find(b.devices, a.id, 'device'), a.patch)
   },
-  addInput: (b, a: NewInput) => {
+  addInput: (b, a: PlacedInput) => {
     addInput(b, a)
+  },
+  addPin: (b, a: { device: Id; pin: Pin }) => {
+    find(b.devices, a.device, 'device').pins.push(a.pin)
+  },
+  /** a pin of a device: its name, what it can do, the colour on it */
+  editPin: (b, a: { device: Id; pin: Id; patch: Patch<Pin> }) => {
+    layOver(find(find(b.devices, a.device, 'device').pins, a.pin, 'pin'), a.patch)
+  },
+  addWire: (b, a: { wire: Wire }) => {
+    b.wires.push(a.wire)
+  },
+  editWire: (b, a: { id: Id; patch: Patch<Wire> }) => {
+    layOver(find(b.wires, a.id, 'wire'), a.patch)
+  },
+  removeWire: (b, a: { id: Id }) => {
+    remove(b.wires, a.id, 'wire')
   },
   editInput: (b, a: { input: Id; patch: Patch<Omit<Input, 'pulls'>> }) => {
     layOver<Omit<Input, 'pulls'>>(findInput(b, a.input), a.patch)
@@ -108,7 +129,7 @@ const CHANGES = {
       elements: Element[]
       devices?: Device[]
       /** a new pin of a device that is there already */
-      input?: NewInput
+      input?: PlacedInput
     },
   ) => {
     b.channels.push(a.channel)
@@ -138,7 +159,7 @@ const CHANGES = {
       element: Element
       combine: string
       /** of one that is read by itself */ read?: Read
-      input?: NewInput
+      input?: PlacedInput
       /** of both together, where that is another */ needs?: Channel['needs']
     },
   ) => {
@@ -159,7 +180,7 @@ const CHANGES = {
     const channel = find(b.channels, a.channel, 'channel')
     const [first, second] = channel.elements
     if (second === undefined) throw new EchtError('not-found', 'This channel has one sensor only.')
-    const reads = readsIn(b).filter((r) => r.source.id === second)
+    const reads = wiredReads(asBefore(channel)).filter((r) => r.source.id === second)
     channel.elements = [first!]
     channel.combine = 'one'
     channel.linked = false
@@ -191,8 +212,8 @@ const CHANGES = {
     find(b.channels, a.channel, 'channel').reads.push(a.read)
     b.devices.push(...(a.devices ?? []))
   },
-  editRead: (b, a: { id: Id; patch: Patch<Read> }) => {
-    layOver(findRead(b, a.id), a.patch)
+  editRead: (b, a: { id: Id; patch: Patch<ReadPatch> }) => {
+    layOver<ReadPatch>(wiredOrNot(findRead(b, a.id), a.patch), a.patch)
   },
   removeRead: (b, a: { id: Id }) => {
     findRead(b, a.id)
@@ -231,7 +252,7 @@ const CHANGES = {
   },
 } satisfies Record<string, (draft: Draft<Build>, args: never) => void>
 
-type NewInput = { device: Id; input: Input }
+type ReadPatch = Pick<WiredRead, 'wire' | 'face'>
 type Listed = { id: Id } & Record<string, unknown>
 
 export type ChangeKind = keyof typeof CHANGES
@@ -300,21 +321,11 @@ const withChange = (before: Build, after: Build, change: Change): Build => ({
   changes: extended(before.changes, change),
 })
 
-/** All readers as they were before the change. */
-const readsIn = (b: Draft<Build>): Read[] => asBefore(b).channels.flatMap((c) => c.reads)
-
-function findInput(b: Draft<Build>, id: Id): Input {
-  const at = asBefore(b).devices.findIndex((d) => d.inputs.some((i) => i.id === id))
-  if (at < 0)
-    throw new EchtError(
-      'not-found',
-      'This input is no longer in the build: its device was removed, perhaps in another tab.',
-    )
-  return find(b.devices[at]!.inputs, id, 'input')
-}
-
-function addInput(b: Draft<Build>, made: NewInput | undefined): void {
-  if (made) find(b.devices, made.device, 'device').inputs.push(made.input)
+/** A reader to be changed: one that follows another has a face alone. */
+function wiredOrNot(read: Draft<Read>, { wire }: Patch<ReadPatch>): ReadPatch {
+  if (wire && !isWired(read))
+    throw new EchtError('bad-edit', 'This reader follows another one: it has no wires of its own.')
+  return read as ReadPatch
 }
 
 /** Adds a measurement, if what it is about is there. */
@@ -332,13 +343,30 @@ function addMeasurement(b: Draft<Build>, measurement: Measurement): void {
   b.measurements.push(measurement)
 }
 
+/** Readers with all that follow them. */
+function withFollowers({ channels }: Build, some: ReadonlySet<Id>): ReadonlySet<Id> {
+  const all = new Set(some)
+  const reads = channels.flatMap((c) => c.reads)
+  for (let before = -1; before < all.size;) {
+    before = all.size
+    for (const r of reads) if (r.source.kind === 'read' && all.has(r.source.id)) all.add(r.id)
+  }
+  return all
+}
+
 /** Takes out elements and readers, and what was measured and proven of them. */
 function removeWithAllAbout(
   b: Draft<Build>,
-  { elements, reads }: { elements: ReadonlySet<Id>; reads: ReadonlySet<Id> },
+  { elements, reads: some }: { elements: ReadonlySet<Id>; reads: ReadonlySet<Id> },
 ): void {
   const before = asBefore(b)
+  const reads = withFollowers(before, some)
   b.elements = before.elements.filter((e) => !elements.has(e.id))
+  const pins = new Set(
+    before.elements.filter((e) => elements.has(e.id)).flatMap((e) => e.pins.map((p) => p.id)),
+  )
+  if (before.wires.some((w) => pins.has(w.from) || pins.has(w.to)))
+    b.wires = before.wires.filter((w) => !pins.has(w.from) && !pins.has(w.to))
   for (const c of b.channels)
     if (asBefore(c).reads.some((r) => reads.has(r.id)))
       c.reads = c.reads.filter((r) => !reads.has(r.id))

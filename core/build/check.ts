@@ -95,6 +95,8 @@ function checkTouched(
     if (where === 'build') continue
     checkList(build[where], where, { wrong, there, only: ids })
   }
+  if ([...touched.keys()].some((where) => where !== 'build' && rulesOf(where).takes))
+    checkTaken(build, wrong)
   checkState(build, there, wrong)
 }
 
@@ -134,6 +136,8 @@ function thereIn(build: Build): There {
   const ids = new Map<Kind, ReadonlySet<Id>>()
   const idsOf = (kind: Kind): ReadonlySet<Id> => {
     if (kind === 'inputs') return new Set(build.devices.flatMap((d) => d.inputs.map((i) => i.id)))
+    if (kind === 'pins')
+      return new Set([...build.devices, ...build.elements].flatMap((t) => t.pins.map((p) => p.id)))
     if (kind === 'reads') return new Set(build.channels.flatMap((c) => c.reads.map((r) => r.id)))
     return new Set(build[kind].map((t) => t.id))
   }
@@ -172,27 +176,35 @@ function checkReferences(build: Build, wrong: Wrong): void {
   const there = thereIn(build)
   for (const collection of COLLECTIONS)
     checkList(build[collection], collection, { wrong, there, only: null })
+  checkTaken(build, wrong)
   checkState(build, there, wrong)
 }
 
-/** What the things of one list refer to, all or some of them; what they take is looked at throughout. */
+/** What the things of one list refer to, all or some of them. */
 function checkList(
   list: readonly { id: Id }[],
   collection: Collection,
   { wrong, there, only }: { wrong: Wrong; there: There; only: ReadonlySet<Id> | null },
 ): void {
-  const { refers, takes } = rulesOf(collection)
-  const taken = new Map<string, string>()
-  if (!refers && !takes) return
-  for (const thing of list) {
-    if (refers && (!only || only.has(thing.id)))
+  const { refers } = rulesOf(collection)
+  if (!refers) return
+  for (const thing of list)
+    if (!only || only.has(thing.id))
       for (const reference of refers(thing)) if (!leads(reference, there)) wrong(reference.says())
+}
+
+/** Calls `wrong` where two things take what only one can have, whatever lists they are of. */
+function checkTaken(build: Build, wrong: Wrong): void {
+  const taken = new Map<string, string>()
+  for (const collection of COLLECTIONS) {
+    const { takes } = rulesOf(collection)
     if (!takes) continue
-    for (const { what, by, says } of takes(thing)) {
-      const other = taken.get(what)
-      if (other !== undefined) wrong(says(by, other))
-      taken.set(what, by)
-    }
+    for (const thing of build[collection])
+      for (const { what, by, says } of takes(thing)) {
+        const other = taken.get(what)
+        if (other !== undefined) wrong(says(by, other))
+        taken.set(what, by)
+      }
   }
 }
 

@@ -2,13 +2,30 @@ import { describe, expect, it } from 'vitest'
 import { saltmarshNine } from '../../demo/saltmarshNine.ts'
 import { compiledSchema, compiledSettings } from '../../scripts/compile-schema.ts'
 import { readFileSync } from 'node:fs'
-import { fileNameOf, hashOf, readBuild, writeBuild, type Build, SCHEMA } from './index.ts'
+import {
+  type Build,
+  fileNameOf,
+  hashOf,
+  readBuild,
+  SCHEMA,
+  wiredReads,
+  writeBuild,
+} from './index.ts'
 import { orElse } from '../error.ts'
 
 const sample = saltmarshNine()
 const text = writeBuild(sample)
 const damaged = (change: (b: Record<string, never[]> & Build) => unknown): string => {
   const copy = JSON.parse(text)
+  change(copy)
+  return JSON.stringify(copy)
+}
+
+/** A file that schema 10 wrote, changed to what an older one knew. */
+const ten = readFileSync(new URL('./schema10.test.json', import.meta.url), 'utf8')
+const tenth = readBuild(ten).build
+const older = (change: (b: Record<string, never[]> & Build) => unknown): string => {
+  const copy = JSON.parse(ten)
   change(copy)
   return JSON.stringify(copy)
 }
@@ -40,7 +57,7 @@ describe('the file', () => {
     expect(fileNameOf({ ...sample, name: '☃' })).toBe('build.echt.json')
   })
   it('of schema 1 is brought up', () => {
-    const old = damaged((b) => {
+    const old = older((b) => {
       ;(b as { schema: number }).schema = 1
       for (const i of b.instruments as { accuracy: Record<string, unknown> }[]) {
         delete i.accuracy.offset
@@ -53,14 +70,14 @@ describe('the file', () => {
     expect(migratedFrom).toBe(1)
     expect(build.schema).toBe(SCHEMA)
     // what a file says of its kinds stays
-    expect(build.channels.map((c) => c.kind)).toEqual(sample.channels.map((c) => c.kind))
+    expect(build.channels.map((c) => c.kind)).toEqual(tenth.channels.map((c) => c.kind))
     expect(build.instruments[0]!.accuracy).toEqual({
       percent: 0.5,
       digits: 2,
       offset: 0,
       commonShare: 0.8,
     })
-    expect(build.channels[0]!.reads[0]!.wire.groundOffsetV).toEqual({
+    expect(wiredReads(build.channels[0]!)[0]!.wire.groundOffsetV).toEqual({
       value: 0,
       basis: 'assumed',
       from: [],
@@ -68,7 +85,7 @@ describe('the file', () => {
   })
 
   it('of schema 2 is brought up: volts and digits for what it did not say, cold and hot for the ends', () => {
-    const old = damaged((b) => {
+    const old = older((b) => {
       ;(b as { schema: number }).schema = 2
       for (const d of b.devices)
         for (const i of d.inputs as unknown as Record<string, unknown>[]) {
@@ -106,7 +123,7 @@ describe('the file', () => {
 
   it('of schema 3 is brought up: the fuel moves from the sensor to the vehicle', () => {
     const asThree = (ethanol?: number): string =>
-      damaged((b) => {
+      older((b) => {
         ;(b as { schema: number }).schema = 3
         delete (b.vehicle as Partial<typeof b.vehicle>).ethanol
         if (ethanol !== undefined)
@@ -117,11 +134,11 @@ describe('the file', () => {
     expect(build.elements.find((e) => e.family === 'lambda')!.settings).not.toHaveProperty(
       'ethanol',
     )
-    expect(build.elements).toEqual(sample.elements)
+    expect(build.elements).toEqual(tenth.elements)
     expect(readBuild(asThree()).build.vehicle.ethanol).toBe(0.05)
   })
   it('of schema 3 keeps its tank, its sender and its straight pipe, under the names of today', () => {
-    const three = JSON.parse(writeBuild(saltmarshNine())) as {
+    const three = JSON.parse(ten) as {
       schema: number
       elements: { id: string; settings: Record<string, unknown> }[]
     }
@@ -194,7 +211,7 @@ describe('the file', () => {
     [
       'damaged-build',
       damaged((b) => {
-        b.channels[0]!.reads[0]!.input = 'nowhere'
+        wiredReads(b.channels[0]!)[0]!.input = 'nowhere'
       }),
       /input that is not there/,
     ],

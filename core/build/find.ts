@@ -5,11 +5,14 @@ import type {
   Channel,
   Device,
   Element,
+  FollowingRead,
   Id,
   Input,
   Measurement,
+  Pin,
   Proof,
   Read,
+  WiredRead,
 } from './types.ts'
 
 /** What a list of a build is found by. Lists are never changed in place: each is gone through once for each index. */
@@ -46,13 +49,21 @@ function grouped<T>(list: readonly T[], key: (item: T) => Id | null): Map<Id, T[
 
 const readsById = (channels: readonly Channel[]): Map<Id, { read: Read; channel: Channel }> =>
   new Map(channels.flatMap((channel) => channel.reads.map((read) => [read.id, { read, channel }])))
-const readsByElement = (channels: readonly Channel[]): Map<Id, Read[]> =>
-  grouped(
-    channels.flatMap((c) => c.reads),
-    (r) => r.source.id,
+const readsByElement = (channels: readonly Channel[]): Map<Id, WiredRead[]> =>
+  grouped(channels.flatMap(wiredReads), (r) => r.source.id)
+
+/** An input with the device it is of and the pin it is at. */
+export type Placed = { input: Input; device: Device; pin: Pin }
+const inputsById = (devices: readonly Device[]): Map<Id, Placed> =>
+  new Map(
+    devices.flatMap((device) => {
+      const pins = byId(device.pins)
+      return device.inputs.map((input): [Id, Placed] => [
+        input.id,
+        { input, device, pin: pins.get(input.pin)! },
+      ])
+    }),
   )
-const inputsById = (devices: readonly Device[]): Map<Id, { input: Input; device: Device }> =>
-  new Map(devices.flatMap((device) => device.inputs.map((input) => [input.id, { input, device }])))
 const pointsByElement = (measurements: readonly Measurement[]): Map<Id, Measurement[]> =>
   grouped(measurements, (m) => (m.about.kind === 'point' ? m.about.element : null))
 const checksByRead = (measurements: readonly Measurement[]): Map<Id, Measurement[]> =>
@@ -71,12 +82,67 @@ export const elementOf = (build: Build, id: Id): Element =>
 export const readOf = (build: Build, id: Id): { read: Read; channel: Channel } =>
   indexed(build.channels, readsById).get(id) ?? missing('reader')
 
-/** Every reader of these elements, whatever its channel. */
-export const readsOf = (build: Build, elements: readonly Id[]): Read[] =>
+export const isWired = (read: Read): read is WiredRead => read.source.kind === 'element'
+
+/** The readers of a channel that are wired to a sensor. */
+export const wiredReads = ({ reads }: Channel): WiredRead[] => reads.filter(isWired)
+
+/** Every reader that is wired to these elements, whatever its channel. */
+export const readsOf = (build: Build, elements: readonly Id[]): WiredRead[] =>
   elements.flatMap((id) => indexed(build.channels, readsByElement).get(id) ?? [])
 
-export const inputOf = (build: Build, id: Id): { input: Input; device: Device } =>
-  indexed(build.devices, inputsById).get(id) ?? missing('input')
+/** An input that may be gone: undefined then. */
+export const findInput = (build: Build, id: Id): Placed | undefined =>
+  indexed(build.devices, inputsById).get(id)
+
+export const inputOf = (build: Build, id: Id): Placed => findInput(build, id) ?? missing('input')
+
+export const deviceOf = (build: Build, id: Id): Device =>
+  indexed<Device[], Device>(build.devices, byId).get(id) ?? missing('device')
+
+/** What stands for the name of a pin that nobody chose or noted yet. */
+export const NOT_CHOSEN = 'not chosen'
+export const pinName = ({ name }: Pin): string => name.trim() || NOT_CHOSEN
+
+/** Where a reader's value comes from and goes to, whatever lies between. */
+export type Path = {
+  read: Read
+  channel: Channel
+  /** the sensor; of two joined on one wire the first */
+  element: Element
+  /** the reader that is wired to it: the one asked for, or the one it follows in the end */
+  wired: WiredRead
+  input: Input
+  pin: Pin
+  /** the device that reads the sensor */
+  sends: Device
+  /** the readers that follow it, in the order of the value, the one asked for last; none of a wired one */
+  follows: FollowingRead[]
+  /** the device that shows it: of a wired reader the one that reads */
+  shows: Device
+}
+
+/** The path of a reader that may be gone: undefined then. */
+export const findPath = (build: Build, id: Id): Path | undefined =>
+  indexed(build.channels, readsById).has(id) ? pathOf(build, id) : undefined
+
+/** The path of a reader. Throws `EchtError` `not-found`. */
+export function pathOf(build: Build, id: Id): Path {
+  const { read, channel } = readOf(build, id)
+  const follows: FollowingRead[] = []
+  let wired = read
+  while (!isWired(wired)) {
+    follows.unshift(wired)
+    wired = readOf(build, wired.source.id).read
+  }
+  const { input, device, pin } = inputOf(build, wired.input)
+  const last = follows.at(-1)
+  return {
+    ...{ read, channel, wired, input, pin, sends: device, follows },
+    element: elementOf(build, wired.source.id),
+    shows: last ? deviceOf(build, last.device) : device,
+  }
+}
 
 export const measurementOf = ({ measurements }: Build, id: Id): Measurement | undefined =>
   indexed<Measurement[], Measurement>(measurements, byId).get(id)

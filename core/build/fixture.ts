@@ -1,6 +1,7 @@
 import { createBuild } from './create.ts'
-import { maker, type FamilyAsked } from './make.ts'
-import type { Build, Input, Measurement } from './types.ts'
+import { wiredReads } from './find.ts'
+import { maker, withInput, type FamilyAsked, type NewInput } from './make.ts'
+import type { Build, Measurement } from './types.ts'
 
 /**
  * A small build for tests of what does not care about sensors: two thermistors and a fuel sender on one device, five
@@ -9,17 +10,26 @@ import type { Build, Input, Measurement } from './types.ts'
 export function smallBuild(id = 'small'): Build {
   const made = CHANNELS.map(({ key, name, family, pin, needs, settings }) => {
     const { channel, element } = make.newChannel({ name, family, settings, input: pin, needs })
-    const read = { ...channel.reads[0]!, id: `rd-${key}`, source: sourceOf(`el-${key}`) }
+    const read = { ...wiredReads(channel)[0]!, id: `rd-${key}`, source: sourceOf(`el-${key}`) }
     return {
-      element: { ...element, id: `el-${key}` },
+      element: {
+        ...element,
+        id: `el-${key}`,
+        pins: element.pins.map((p, i) => ({ ...p, id: `el-${key}-${i}` })),
+      },
       channel: { ...channel, id: `ch-${key}`, elements: [`el-${key}`], reads: [read] },
-      input: inputAt(pin, needs.range),
+      made: inputAt(pin, needs.range),
     }
   })
   return {
     ...createBuild(id, 'Small', '2026-03-02T08:00:00Z'),
     instruments: [],
-    devices: [{ ...make.newDevice('Engine unit'), id: 'unit', inputs: made.map((m) => m.input) }],
+    devices: [
+      made.reduce((unit, m) => withInput(unit, m.made), {
+        ...make.newDevice('Engine unit'),
+        id: 'unit',
+      }),
+    ],
     elements: made.map((m) => m.element),
     channels: made.map((m) => m.channel),
     measurements: COOLANT_OHMS.map(([celsius, ohm], i) => pointOf(`m-${i}`, celsius, ohm)),
@@ -79,15 +89,22 @@ const CHANNELS = [
 
 const sourceOf = (id: string) => ({ kind: 'element' as const, id })
 
-function inputAt(pin: string, range: [number, number]): Input {
-  const input = make.newInput(
+function inputAt(pin: string, range: [number, number]): NewInput {
+  const { input, pin: at } = make.newInput(
     {
       ...{ pin, signal: 'voltage', bits: 12, referenceV: 5, cells: 8, axis: 'V' },
       ...{ pullOhm: 2490, pullKind: 'fixed', railV: 5 },
     },
     { unit: '°C', range },
   )
-  return { ...input, id: pin, pulls: input.pulls.map((p) => ({ ...p, id: `${pin}-pull` })) }
+  return {
+    pin: { ...at, id: `${pin}-pin` },
+    input: {
+      ...input,
+      ...{ id: pin, pin: `${pin}-pin` },
+      pulls: input.pulls.map((p) => ({ ...p, id: `${pin}-pull` })),
+    },
+  }
 }
 
 /** Ohms of an invented thermistor, 2.2 kΩ at 25 °C and B 3500 K, as a meter of four digits shows them. */

@@ -1,15 +1,14 @@
 import { same } from './diff.ts'
-import { inputOf, pointsOf, readOf, readsOf, elementOf } from './find.ts'
+import { elementOf, inputOf, isWired, pathOf, pinName, pointsOf, readsOf } from './find.ts'
 import { recordBefore } from './history.ts'
-import type { Build, Channel, Edit, Id, Input, Proof, Read } from './types.ts'
+import type { Build, Channel, Edit, Face, Id, Input, Proof, Read, WiredRead } from './types.ts'
 
 /** What a reading rested on when it was proven, as the record had it. */
 export type InForce = NonNullable<Proof['inForce']>
 
 /** What a reading rests on now: points, sensor, input, table, wires, face, instruments, who else reads the sensor. */
 export function inForceOf(build: Build, readId: Id): InForce {
-  const { read, channel } = readOf(build, readId)
-  const { input, device } = inputOf(build, read.input)
+  const { wired, follows, channel, input, pin, sends } = pathOf(build, readId)
   const points = channel.elements.map((id) => ({
     ...{ element: id },
     measurements: pointsOf(build, id)
@@ -23,11 +22,12 @@ export function inForceOf(build: Build, readId: Id): InForce {
   )
   const { combine, linked } = channel
   return {
-    ...{ device: device.id, read, input, points, combine, linked },
+    ...{ device: sends.id, pin: pinName(pin), read: wired, follows, input, points },
+    ...{ combine, linked },
     elements: channel.elements.map((id) => elementOf(build, id)),
     instruments: build.instruments.filter((i) => used.has(i.id)),
     others: readsOf(build, channel.elements)
-      .filter((r) => r.id !== read.id)
+      .filter((r) => r.id !== wired.id)
       .map((r) => ({ read: r, input: inputOf(build, r.input).input })),
   }
 }
@@ -58,6 +58,12 @@ const withChannel = (build: Build, read: Id, make: (channel: Channel) => Channel
 })
 const withRead = (build: Build, id: Id, make: (read: Read) => Read): Build =>
   withChannel(build, id, (c) => ({ ...c, reads: c.reads.map((r) => (r.id === id ? make(r) : r)) }))
+const withWired = (build: Build, id: Id, make: (read: WiredRead) => WiredRead): Build =>
+  withRead(build, id, (r) => (isWired(r) ? make(r) : r))
+
+/** The reader that shows it. */
+const shown = ({ read, follows }: InForce): Read => follows.at(-1) ?? read
+const faceOf = (of: InForce): Face => shown(of).face
 
 const withoutTable = ({ table: _, ...input }: Input): Omit<Input, 'table'> => input
 const inPath = (edit: Edit, where: Edit['in'], ...steps: string[]): boolean =>
@@ -66,7 +72,7 @@ const inPath = (edit: Edit, where: Edit['in'], ...steps: string[]): boolean =>
 export const REST_PARTS: readonly RestPart[] = [
   {
     id: 'table',
-    name: ({ input }) => `table of pin ${input.pin}`,
+    name: ({ pin }) => `table of pin ${pin}`,
     of: ({ input }) => input.table,
     putBack: (build, { input }) =>
       withInput(build, input.id, (i) => ({ ...i, table: input.table })),
@@ -104,7 +110,7 @@ export const REST_PARTS: readonly RestPart[] = [
   },
   {
     id: 'input',
-    name: ({ input }) => `input of pin ${input.pin}`,
+    name: ({ pin }) => `input of pin ${pin}`,
     of: ({ input }) => {
       const { pin: _, ...rest } = withoutTable(input)
       return rest
@@ -121,15 +127,16 @@ export const REST_PARTS: readonly RestPart[] = [
       const { signalOhm, groundOhm, groundOffsetV } = read.wire
       return { signalOhm, groundOhm, groundOffsetV }
     },
-    putBack: (build, { read }) => withRead(build, read.id, (r) => ({ ...r, wire: read.wire })),
+    putBack: (build, { read }) => withWired(build, read.id, (r) => ({ ...r, wire: read.wire })),
     touches: (edit, { read }) => inPath(edit, 'channels', read.id, 'wire'),
   },
   {
     id: 'display',
     name: () => 'what is shown',
-    of: ({ read: { face } }) => [face.decimals, face.unit],
-    putBack: (build, { read }) => withRead(build, read.id, (r) => ({ ...r, face: read.face })),
-    touches: (edit, { read }) => inPath(edit, 'channels', read.id, 'face'),
+    of: (inForce) => [faceOf(inForce).decimals, faceOf(inForce).unit],
+    putBack: (build, then) =>
+      withRead(build, shown(then).id, (r) => ({ ...r, face: faceOf(then) })),
+    touches: (edit, now) => inPath(edit, 'channels', shown(now).id, 'face'),
   },
   {
     id: 'joined',
@@ -149,7 +156,7 @@ export const REST_PARTS: readonly RestPart[] = [
         ...build,
         channels: build.channels.map((c) => ({
           ...c,
-          reads: c.reads.filter((r) => r.id === read.id || !shared.has(r.source.id)),
+          reads: c.reads.filter((r) => r.id === read.id || !isWired(r) || !shared.has(r.source.id)),
         })),
       }
       return others.reduce(
@@ -197,6 +204,7 @@ export function replacedSince(now: InForce, then: InForce): string[] {
       ? []
       : ['The sensor was replaced']),
     ...(now.device === then.device ? [] : ['The device was replaced']),
+    ...(same(path(now), path(then)) ? [] : ['Another device sends it']),
     ...(now.input.id === then.input.id || now.device !== then.device
       ? []
       : ['It is read at another pin']),
@@ -206,6 +214,8 @@ export function replacedSince(now: InForce, then: InForce): string[] {
   ]
 }
 
+/** Who shows it, and over which others. */
+const path = ({ follows }: InForce): Id[][] => follows.map((f) => [f.source.id, f.device])
 const hasTable = ({ input }: InForce): boolean => Boolean(input.table?.entered)
 
 /** The last change since a time that an edit of a part was in; null where the history holds none. */

@@ -14,7 +14,25 @@ export { patched } from './patch.ts'
 export { recoverBuild, type Recovered } from './recover.ts'
 export { inForceOf, type InForce } from './inForce.ts'
 export { LISTS, MOST, SCHEMA } from './limits.ts'
-export { channelOf, elementOf, inputOf, keyOnsOf, pointsOf, proofHolds, readOf } from './find.ts'
+export {
+  channelOf,
+  deviceOf,
+  elementOf,
+  findInput,
+  findPath,
+  inputOf,
+  isWired,
+  keyOnsOf,
+  NOT_CHOSEN,
+  pathOf,
+  pinName,
+  pointsOf,
+  proofHolds,
+  readOf,
+  wiredReads,
+  type Path,
+  type Placed,
+} from './find.ts'
 export {
   bundleOf,
   BundleReader,
@@ -25,15 +43,19 @@ export {
   type ReadBundle,
 } from './bundle.ts'
 export { checkBuild, fileNameOf, LARGEST_FILE_BYTES, readBuild, writeBuild } from './file.ts'
+export { type PlacedInput } from './inputChanges.ts'
 export { describeDifferences, type Difference } from './compare.ts'
 export {
   maker,
   newTable,
   onOffChannel,
+  withInput,
   type FamilyAsked,
   type InputAsked,
+  type Made,
   type Maker,
   type MemberAsked,
+  type NewInput,
 } from './make.ts'
 export { copyBuild, createBuild } from './create.ts'
 export { hashOf } from './hash.ts'

@@ -9,6 +9,7 @@ export const MOST = {
   pulls: 16,
   cells: 256,
   inputs: 200,
+  pins: 400,
   reads: 16,
   changes: 100_000,
 } as const
@@ -36,6 +37,7 @@ export const LISTS = {
   elements: { most: 2000, noun: ['sensor', 'sensors'], spoken: 1 },
   posts: { most: 500, noun: ['ground post', 'ground posts'], spoken: 6 },
   straps: { most: 1000, noun: ['ground wire', 'ground wires'], spoken: 7 },
+  wires: { most: 5000, noun: ['wire', 'wires'], spoken: 11 },
   states: { most: 50, noun: ['state of the vehicle', 'states of the vehicle'], spoken: 9 },
   loads: { most: 500, noun: ['load', 'loads'], spoken: 8 },
   channels: { most: 2000, noun: ['channel', 'channels'], spoken: 0 },

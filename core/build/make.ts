@@ -1,3 +1,4 @@
+import { USUAL_FRONT_END } from '../input/frontEnd.ts'
 import { decimalsOf } from '../quantity/format.ts'
 import {
   assumed,
@@ -9,8 +10,10 @@ import {
   type DeviceTable,
   type Element,
   type Input,
+  type Pin,
   type Pull,
-  type Read,
+  type ReadWire,
+  type WiredRead,
 } from './types.ts'
 
 /** New entities with everything that was not asked for assumed, and marked so. Ids come from whoever makes them. */
@@ -40,20 +43,33 @@ export type FamilyAsked = {
 
 export type Maker = ReturnType<typeof maker>
 
-export function maker(nextId: () => string) {
+/** What an id is made for. */
+export type Made = 'pull' | 'pin' | 'input' | 'device' | 'element' | 'channel' | 'read'
+
+export function maker(nextId: (of: Made) => string) {
   const newPull = (...asked: Parameters<typeof pullOf>): Pull => ({
-    id: nextId(),
+    id: nextId('pull'),
     ...pullOf(...asked),
   })
   const ownPull = ({ pullKind, railV, referenceV }: InputAsked, ohm: number, digital: boolean) =>
     newPull(ohm, pullKind, railV, digital && railV === referenceV, 'own pull-up')
 
-  const newInput = (asked: InputAsked, value: { unit: string; range: [number, number] }): Input => {
+  const newPin = (name: string, kind: Pin['kind'] = 'signal', can: Pin['can'] = []): Pin => ({
+    ...{ id: nextId('pin'), name: name.trim(), kind, can, wire: '' },
+  })
+
+  /** An input and the pin it is at. */
+  const newInput = (
+    asked: InputAsked,
+    value: { unit: string; range: [number, number] },
+  ): NewInput => {
     const edges = asked.signal === 'frequency'
     const digital = edges || asked.bits !== null
-    return {
-      id: nextId(),
-      pin: asked.pin || '1',
+    const id = nextId('input')
+    const pulls = asked.pullOhm === null ? [] : [ownPull(asked, asked.pullOhm, digital)]
+    const pin = newPin(asked.pin, 'signal', [asked.signal])
+    const input: Input = {
+      ...{ id, pin: pin.id, supplyPin: null, groundPin: null },
       signal: asked.signal,
       bits: edges ? null : asked.bits,
       counter: edges ? { gateS: asked.gateS ?? 0.1, highestHz: asked.highestHz ?? 10000 } : null,
@@ -61,23 +77,39 @@ export function maker(nextId: () => string) {
       differential: false,
       referenceV: assumed(asked.referenceV),
       referenceTolerance: 0.01,
-      pulls: asked.pullOhm === null ? [] : [ownPull(asked, asked.pullOhm, digital)],
+      ...{ pulls, thresholds: null, fitted: null, filterF: 0 },
       limitV: digital ? asked.referenceV : 16,
       table: digital ? newTable(asked, value) : null,
     }
+    return { input, pin }
+  }
+
+  /** An input of what switches, as one is until somebody types of it: it knows low and high and no value. */
+  const newSwitchedInput = (pinName: string): NewInput => {
+    const id = nextId('input')
+    const pin = newPin(pinName, 'signal', ['on-off', 'frequency'])
+    const input: Input = {
+      ...{ id, pin: pin.id, supplyPin: null, groundPin: null, signal: 'voltage' },
+      ...{ bits: null, counter: null, differential: false },
+      sensorSupply: { volt: assumed(5), toReference: false, tolerance: 0.01 },
+      ...{ referenceV: assumed(5), referenceTolerance: 0.01, pulls: [], table: null },
+      ...{ ...USUAL_FRONT_END, fitted: null, filterF: 0 },
+    }
+    return { input, pin }
   }
 
   const newDevice = (name: string, kind: Device['kind'] = 'ecu'): Device => ({
-    id: nextId(),
+    id: nextId('device'),
     name,
     kind,
     note: '',
     supply: NO_SUPPLY,
+    pins: [],
     inputs: [],
   })
 
-  const newRead = (element: string, input: string, name = '', decimals = 1): Read => ({
-    id: nextId(),
+  const newRead = (element: string, input: string, name = '', decimals = 1): WiredRead => ({
+    id: nextId('read'),
     source: { kind: 'element', id: element },
     input,
     wire: newWire(),
@@ -89,10 +121,10 @@ export function maker(nextId: () => string) {
     family: FamilyAsked,
     settings: Record<string, unknown> = {},
   ): Element => ({
-    id: nextId(),
+    id: nextId('element'),
     name,
     family: family.id,
-    pins: PINS[family.signal].map((p) => ({ name: p, wire: '' })),
+    pins: PINS[family.signal].map(([pin, kind]) => newPin(pin, kind)),
     settings: { ...settingsOf(family), ...settings },
   })
 
@@ -105,7 +137,7 @@ export function maker(nextId: () => string) {
   }): { channel: Channel; element: Element } => {
     const element = newElement(asked.name, asked.family, asked.settings)
     const channel: Channel = {
-      id: nextId(),
+      id: nextId('channel'),
       kind: 'reading',
       name: asked.name,
       quantity: asked.family.quantity,
@@ -117,8 +149,17 @@ export function maker(nextId: () => string) {
     }
     return { channel, element }
   }
-  return { newPull, newInput, newDevice, newRead, newElement, newChannel }
+  return { newPull, newPin, newInput, newSwitchedInput, newDevice, newRead, newElement, newChannel }
 }
+
+export type NewInput = { input: Input; pin: Pin }
+
+/** A device with one input more, and its pin. */
+export const withInput = (device: Device, { input, pin }: NewInput): Device => ({
+  ...device,
+  pins: [...device.pins, pin],
+  inputs: [...device.inputs, input],
+})
 
 /** What of a kind of switch a new channel needs to know: the kinds themselves are not known here. */
 export type MemberAsked = {
@@ -131,26 +172,28 @@ export type MemberAsked = {
 
 /** A new channel that says on or off, its contact not measured and its pin not chosen yet. */
 export function onOffChannel(
-  nextId: () => string,
+  nextId: (of: Made) => string,
   { name, member, input }: { name: string; member: MemberAsked; input: string },
 ): { channel: Channel; element: Element } {
   const { range, accuracy, risingAt, fallingAt } = member.start
   const element: Element = {
-    ...{ id: nextId(), name, family: SWITCH, settings: {} },
-    pins: ['1 signal', '2 ground'].map((pin) => ({ name: pin, wire: '' })),
+    ...{ id: nextId('element'), name, family: SWITCH, settings: {} },
+    pins: PINS.resistance.map(([pin, kind]) => ({
+      ...{ id: nextId('pin'), name: pin, kind, can: [], wire: '' },
+    })),
   }
-  const read: Read = {
-    ...{ id: nextId(), source: { kind: 'element', id: element.id }, input },
+  const read: WiredRead = {
+    ...{ id: nextId('read'), source: { kind: 'element', id: element.id }, input },
     wire: newWire(),
     face: newFace('', 0),
   }
   const channel: Channel = {
-    ...{ id: nextId(), kind: 'on-off', name, quantity: member.quantity, place: '' },
+    ...{ id: nextId('channel'), kind: 'on-off', name, quantity: member.quantity, place: '' },
     needs: { range, best: range, accuracy },
     ...{ elements: [element.id], combine: 'one', linked: false, reads: [read] },
     onOff: {
       ...{ member: member.id, unit: member.unit, closes: member.closes, onWhen: 'closed' },
-      ...{ risingAt, fallingAt, input: null },
+      ...{ risingAt, fallingAt, switched: null },
     },
   }
   return { channel, element }
@@ -159,7 +202,7 @@ export function onOffChannel(
 /** What stands as the family of a contact: it has no curve, and no family of sensors is meant. */
 const SWITCH = 'switch'
 
-const newWire = (): Read['wire'] => ({
+const newWire = (): ReadWire => ({
   colour: '',
   cavity: '',
   signalOhm: assumed(0.1),
@@ -191,10 +234,15 @@ const settingsOf = (family: FamilyAsked): Element['settings'] => ({
   ...Object.fromEntries(family.settings.map((f) => [f.id, f.otherwise])),
 })
 
-const PINS: Record<FamilyAsked['signal'], string[]> = {
-  resistance: ['1 signal', '2 ground'],
-  voltage: ['1 signal', '2 ground', '3 supply'],
-  frequency: ['1 signal', '2 ground', '3 supply'],
+const TWO_PINS: [string, Pin['kind']][] = [
+  ['1 signal', 'signal'],
+  ['2 ground', 'ground'],
+]
+const THREE_PINS: typeof TWO_PINS = [...TWO_PINS, ['3 supply', 'supply']]
+const PINS: Record<FamilyAsked['signal'], typeof TWO_PINS> = {
+  resistance: TWO_PINS,
+  voltage: THREE_PINS,
+  frequency: THREE_PINS,
 }
 
 const AXIS: Record<Axis, (a: InputAsked) => { range: [number, number]; step: number }> = {

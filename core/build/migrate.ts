@@ -1,38 +1,10 @@
 import { EchtError } from '../error.ts'
 import { COLLECTIONS, SCHEMA, type Collection } from './limits.ts'
+import { each, isThing, lift, list, things, within, type Old, type Step } from './lift.ts'
+import { TO_SCHEMA_11 } from './toSchema11.ts'
 
-type Old = Record<string, unknown>
-type Lift = (part: Old, build: Old) => Old
-const list = (value: unknown): unknown[] => (Array.isArray(value) ? (value as unknown[]) : [])
-const isThing = (value: unknown): value is Old =>
-  typeof value === 'object' && value !== null && !Array.isArray(value)
-/** What is no thing in a list is left as it is: the check that follows refuses it, and recovery leaves it out. */
-const things = (value: unknown, make: (item: Old) => Old): unknown[] =>
-  list(value).map((item) => (isThing(item) ? make(item) : item))
 const NO_SUPPLY = { railMa: null, stopsBelowV: null, mustLive: false, feed: 'unknown' }
 const assumedZero = { value: 0, basis: 'assumed', from: [] }
-
-/**
- * What each schema changed, by the kind of entity it changed; `top` is the build's own fields. Each works on an
- * entity and on a part of one alike, so that what the history keeps is brought up by the same rules.
- */
-type Step = { [Where in Collection | 'top' | 'changes']?: Lift }
-
-/** Fields that exist in a part, and what a schema makes of them. */
-const lift = (part: Old, fields: Record<string, (value: unknown) => unknown>): Old => ({
-  ...part,
-  ...Object.fromEntries(
-    Object.entries(fields).flatMap(([key, make]) => (key in part ? [[key, make(part[key])]] : [])),
-  ),
-})
-const each =
-  (make: (item: Old) => Old) =>
-  (value: unknown): unknown =>
-    Array.isArray(value) ? things(value, make) : value
-const within =
-  (defaults: Old) =>
-  (value: unknown): unknown =>
-    isThing(value) ? { ...defaults, ...value } : value
 
 /**
  * From each schema to the next. Schema 1 (the first trial files) gave instruments only per cent and digits, and wires
@@ -42,7 +14,7 @@ const within =
  * change with its arguments. Schema 5 knew one kind of channel. Schema 6 knew no grounds and no supplies. Schema 7
  * knew no shields among the straps and no triggers. Schema 8 kept nothing of a trigger's input, gap and dwell. Schema
  * 9 knew no channels that say on or off, and not which parts are fitted at a trigger's input. Schema 10 kept of what a
- * proof rests on a hash alone (`withProofsCarried`).
+ * proof rests on a hash alone (`withProofsCarried`), wrote a pin as a text and had no wires.
  */
 const STEPS: Readonly<Record<number, Step>> = {
   1: {
@@ -89,9 +61,7 @@ const STEPS: Readonly<Record<number, Step>> = {
       }),
     changes: (c) => lift(c, { edits: each(inputEditOfSchema10) }),
   },
-  10: {
-    proofs: (p) => ('read' in p && 'measurements' in p ? { inForce: null, ...p } : p),
-  },
+  10: TO_SCHEMA_11,
 }
 
 /** Schema 9 knew inputs of what switches to ground, without the parts that are fitted. */
@@ -192,8 +162,9 @@ function changeOfSchema5(change: Old): Old {
 }
 
 /** A build one schema up: its entities, and the entities and parts of them that its history keeps. */
-function stepUp(old: Old, version: number): Old {
+function stepUp(from: Old, version: number): Old {
   const step = STEPS[version]!
+  const old = step.first?.(from) ?? from
   const top = step.top ?? ((b) => b)
   const next: Old = { ...top(old, old), schema: version + 1 }
   for (const where of COLLECTIONS) {
@@ -203,14 +174,16 @@ function stepUp(old: Old, version: number): Old {
   }
   if (!Array.isArray(old.changes)) return next
   next.changes = things(old.changes, (c) => {
-    const edits = things(c.edits, (e) => editUp(e, step, old))
+    const edits = step.edits
+      ? list(c.edits).flatMap((e) => (isThing(e) ? step.edits!(e, old) : [e]))
+      : things(c.edits, (e) => editUp(e, step, old))
     return step.changes ? step.changes({ ...c, edits }, old) : { ...c, edits }
   })
   return next
 }
 
 function editUp(edit: Old, step: Step, build: Old): Old {
-  const make = edit.in === 'build' ? step.top : step[edit.in as keyof Step]
+  const make = edit.in === 'build' ? step.top : step[edit.in as Collection | 'changes']
   if (!make) return edit
   const side = (value: unknown): unknown => {
     if (value === undefined) return undefined

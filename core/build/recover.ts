@@ -128,6 +128,7 @@ type Thing = { id: Id; name?: string }
 class Kept {
   private readonly ids = new Map<Kind, Set<Id>>()
   private readonly seen = new Set<Id>()
+  private readonly taken = new Set<string>()
 
   /** `out` takes what was left out, a sentence each */
   constructor(private readonly out: string[]) {}
@@ -139,7 +140,6 @@ class Kept {
       this.out.push(`all ${where}: they could not be read`)
       return []
     }
-    const taken = new Set<string>()
     let orphans = 0
     const kept = (list as Thing[]).slice(0, LISTS[where].most).flatMap((thing): Thing[] => {
       if (!this.isSound(where, thing)) {
@@ -148,12 +148,12 @@ class Kept {
       }
       const left = this.leading(where, thing)
       const takes = left ? (rulesOf(where).takes?.(left) ?? []).map((t) => t.what) : []
-      if (!left || takes.some((t) => taken.has(t))) {
+      if (!left || takes.some((t) => this.taken.has(t))) {
         if (thing.name) this.out.push(`${where}: ${thing.name}`)
         else orphans++
         return []
       }
-      for (const t of takes) taken.add(t)
+      for (const t of takes) this.taken.add(t)
       this.claim(where, left)
       return [left]
     })

@@ -4,11 +4,22 @@ import { logbook } from '../logbook/index.ts'
 import { coded } from '../coded.fixture.ts'
 import { applyEdits, diffBuilds } from './diff.ts'
 import { describeDifferences } from './compare.ts'
-import { checkBuild, createBuild, recoverBuild, type Build } from './index.ts'
+import { assumed, type Build, checkBuild, createBuild, recoverBuild } from './index.ts'
 import { COLLECTIONS, LISTS, type Collection } from './limits.ts'
 import { rulesOf, type Kind } from './rules.ts'
 
-const sample: Build = { ...saltmarshNine(), changes: [] }
+const car = saltmarshNine()
+const sample: Build = {
+  ...car,
+  changes: [],
+  // nobody drew a wire in it yet
+  wires: [
+    {
+      ...{ id: 'wire', name: 'sensor ground', kind: 'ground', colour: 'black' },
+      ...{ from: 'el-oil-2', to: car.posts[0]!.id, ohm: assumed(0.1), doubtOhm: null },
+    },
+  ],
+}
 
 /** A build without one thing, or without one part of a thing. */
 function without(build: Build, to: Kind, id: string): Build {
@@ -16,6 +27,13 @@ function without(build: Build, to: Kind, id: string): Build {
     list.filter((t) => t.id !== id)
   if (to === 'inputs')
     return { ...build, devices: build.devices.map((d) => ({ ...d, inputs: dropped(d.inputs) })) }
+  if (to === 'pins') {
+    const bare = <T extends { pins: { id: string }[] }>(t: T): T => ({
+      ...t,
+      pins: dropped(t.pins),
+    })
+    return { ...build, devices: build.devices.map(bare), elements: build.elements.map(bare) }
+  }
   if (to === 'reads')
     return { ...build, channels: build.channels.map((c) => ({ ...c, reads: dropped(c.reads) })) }
   return { ...build, [to]: dropped(build[to] as { id: string }[]) }

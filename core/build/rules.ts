@@ -1,13 +1,14 @@
 import { settingsError } from '../curve/settings.ts'
 import { TAKES } from '../curve/takes.ts'
 import { orElse } from '../error.ts'
+import { isWired, wiredReads } from './find.ts'
 import { parseWheel } from '../trigger/wheel.ts'
 import type { Collection } from './limits.ts'
 import { sayError } from './sayError.ts'
-import type { Build, Channel, Device, Id, Measurement } from './types.ts'
+import type { Build, Channel, Device, Id, Measurement, Pin, Read } from './types.ts'
 
 /** What can be referred to: things of the lists, and the parts that lie in them. */
-export type Kind = Collection | 'inputs' | 'reads'
+export type Kind = Collection | 'inputs' | 'reads' | 'pins'
 
 /** A thing names another; `says` what is wrong where that is not there. */
 export type Reference = { to: Kind | readonly Kind[]; id: Id; says: () => string }
@@ -29,17 +30,22 @@ export type Rules<T> = {
 export const RULES: { [C in Collection]: Rules<Build[C][number]> } = {
   instruments: {},
   devices: {
-    claims: ({ name, inputs }) =>
-      inputs.flatMap((i) => [
-        { kind: 'inputs', id: i.id, what: `an input of "${name}"` },
+    claims: ({ name, pins, inputs }) => [
+      ...claimsOfPins(name, pins),
+      ...inputs.flatMap((i) => [
+        { kind: 'inputs' as const, id: i.id, what: `an input of "${name}"` },
         ...i.pulls.map((p) => ({ kind: null, id: p.id, what: `a pull-up of "${name}"` })),
       ]),
-    wrong: wrongTable,
+    ],
+    wrong: (device) => wrongPins(device) ?? wrongInputs(device) ?? wrongTable(device),
   },
   elements: {
-    wrong: ({ name, family, settings }) => {
+    claims: ({ name, pins }) => claimsOfPins(name, pins),
+    wrong: ({ name, pins, family, settings }) => {
       const error = settingsError(family, settings)
-      return error && `the settings of "${name}": ${sayError(error, settings)}`
+      return error
+        ? `the settings of "${name}": ${sayError(error, settings)}`
+        : wrongPins({ name, pins })
     },
   },
   posts: {
@@ -61,6 +67,15 @@ export const RULES: { [C in Collection]: Rules<Build[C][number]> } = {
         says: () => `the strap "${name}" ends on a post that is not there`,
       })),
     wrong: ({ name, a, b }) => (a === b ? `the strap "${name}" runs from a post to itself` : null),
+  },
+  wires: {
+    refers: ({ name, from, to }) =>
+      [from, to].map((id) => ({
+        ...{ to: ['pins', 'posts'], id },
+        says: () => `the wire "${name}" ends at a pin that is not there`,
+      })),
+    wrong: ({ name, from, to }) =>
+      from === to ? `the wire "${name}" runs from a pin to itself` : null,
   },
   states: {},
   loads: {
@@ -87,23 +102,9 @@ export const RULES: { [C in Collection]: Rules<Build[C][number]> } = {
         ...{ to: 'elements', id },
         says: () => `channel "${name}" names a sensor that is not there`,
       })),
-      ...reads.flatMap((r): Reference[] => [
-        {
-          ...{ to: 'elements', id: r.source.id },
-          says: () => `a reader of "${name}" names a sensor that is not there`,
-        },
-        {
-          ...{ to: 'inputs', id: r.input },
-          says: () => `a reader of "${name}" names an input that is not there`,
-        },
-      ]),
+      ...reads.flatMap((r) => ofRead(name, r)),
     ],
-    takes: ({ name, reads }) =>
-      reads.map((r) => ({
-        ...{ what: `input ${r.input}`, by: name },
-        says: (by, other) =>
-          `one input is read twice, by "${other}" and by "${by}": give one another pin`,
-      })),
+    takes: (channel) => wiredReads(channel).map((r) => takesInput(channel.name, r.input)),
     wrong: wrongChannel,
   },
   stands: {
@@ -116,16 +117,26 @@ export const RULES: { [C in Collection]: Rules<Build[C][number]> } = {
     ],
   },
   triggers: {
-    refers: ({ name, device }) =>
-      device === null
+    refers: ({ name, input, secondPin }) => [
+      ...(input === null
         ? []
         : [
             {
-              ...{ to: 'devices', id: device },
-              says: () => `the trigger "${name}" is read by a device that is not there`,
+              ...{ to: 'inputs' as const, id: input },
+              says: () => `the trigger "${name}" is read at an input that is not there`,
             },
-          ],
-    without: (trigger) => ({ ...trigger, device: null }),
+          ]),
+      ...(secondPin === null
+        ? []
+        : [
+            {
+              ...{ to: 'pins' as const, id: secondPin },
+              says: () => `a lead of the trigger "${name}" goes to a pin that is not there`,
+            },
+          ]),
+    ],
+    without: (trigger) => ({ ...trigger, input: null, secondPin: null }),
+    takes: ({ name, input }) => (input === null ? [] : [takesInput(name, input)]),
     wrong: ({ name, wheel, expects }) => {
       const bad = [wheel, expects].find(
         (text) => text !== null && !orElse(() => parseWheel(text), null),
@@ -166,6 +177,68 @@ export const RULES: { [C in Collection]: Rules<Build[C][number]> } = {
 export const rulesOf = (collection: Collection): Rules<{ id: Id }> =>
   RULES[collection] as unknown as Rules<{ id: Id }>
 
+const claimsOfPins = (name: string, pins: readonly Pin[]): { kind: Kind; id: Id; what: string }[] =>
+  pins.map((p) => ({ kind: 'pins', id: p.id, what: `a pin of "${name}"` }))
+
+const takesInput = (
+  by: string,
+  input: Id,
+): ReturnType<NonNullable<Rules<Channel>['takes']>>[number] => ({
+  ...{ what: `input ${input}`, by },
+  says: (one, other) =>
+    `one input is read twice, by "${other}" and by "${one}": give one another pin`,
+})
+
+function ofRead(name: string, read: Read): Reference[] {
+  if (!isWired(read))
+    // the reader it follows is of the same channel, which is looked at as a whole
+    return [
+      {
+        ...{ to: 'devices', id: read.device },
+        says: () => `a reader of "${name}" is shown by a device that is not there`,
+      },
+    ]
+  return [
+    {
+      ...{ to: 'elements', id: read.source.id },
+      says: () => `a reader of "${name}" names a sensor that is not there`,
+    },
+    {
+      ...{ to: 'inputs', id: read.input },
+      says: () => `a reader of "${name}" names an input that is not there`,
+    },
+  ]
+}
+
+/** A pin is known by its name, so that no two of a device or a sensor have the same. */
+function wrongPins({ name, pins }: { name: string; pins: readonly Pin[] }): string | null {
+  const known = new Set<string>()
+  for (const pin of pins) {
+    const said = pin.name.trim().toLowerCase()
+    if (said !== '' && known.has(said))
+      return `"${name}" has a pin "${pin.name.trim()}" already: give the other its own name`
+    known.add(said)
+  }
+  return null
+}
+
+/** An input stands at a pin of its own device, and no two at one. */
+function wrongInputs({ name, pins, inputs }: Device): string | null {
+  const kinds = new Map(pins.map((p) => [p.id, p.kind]))
+  const taken = new Set<Id>()
+  for (const { pin, supplyPin, groundPin } of inputs) {
+    if (kinds.get(pin) !== 'signal')
+      return `an input of "${name}" is at no signal pin of it: give it one`
+    if (taken.has(pin)) return `two inputs of "${name}" are at one pin: give one another`
+    taken.add(pin)
+    if (supplyPin !== null && kinds.get(supplyPin) !== 'supply')
+      return `an input of "${name}" feeds its sensor from no supply pin of it`
+    if (groundPin !== null && kinds.get(groundPin) !== 'ground')
+      return `an input of "${name}" grounds its sensor at no ground pin of it`
+  }
+  return null
+}
+
 /** What a measurement is about. */
 function aboutOf({ about }: Measurement): [Kind, Id][] {
   switch (about.kind) {
@@ -205,14 +278,30 @@ function wrongSensors(c: Channel): string | null {
 }
 
 function wrongReads(c: Channel): string | null {
-  for (const { source, face } of c.reads) {
-    if (!c.elements.includes(source.id))
+  const own = new Set(c.reads.map((r) => r.id))
+  for (const read of c.reads) {
+    const { source, face } = read
+    if (source.kind === 'element' && !c.elements.includes(source.id))
       return `a reader of "${c.name}" reads the sensor of another channel`
+    if (source.kind === 'read' && !own.has(source.id))
+      return `a reader of "${c.name}" follows a reader of another channel`
+    if (followsItself(c, read)) return `readers of "${c.name}" follow each other in a ring`
     const { needle } = face
     if (needle && needle.low === needle.high)
       return `the needle of "${c.name}" has both ends of its scale at ${needle.low}`
   }
   return null
+}
+
+/** Whether a reader that follows another comes back to itself. */
+function followsItself({ reads }: Channel, start: Read): boolean {
+  let read: Read | undefined = start
+  for (let steps = 0; read && !isWired(read); steps++) {
+    if (steps > reads.length) return true
+    const before: Id = read.source.id
+    read = reads.find((r) => r.id === before)
+  }
+  return false
 }
 
 function wrongRanges({ name, needs: { range, best } }: Channel): string | null {

@@ -25,11 +25,10 @@ const gap = (patch: Partial<typeof GAP>): Edited => ({
   kind: 'editGap',
   args: { id, patch, usual: GAP },
 })
-const INPUT = {
+const SWITCHED = {
   ...{ lowV: 0.4, sinkA: 0.02, leakA: 1e-5, sensorFromV: 4.5, cableF: 1e-9 },
-  ...{ thresholdLowV: 1.2, thresholdHighV: 2.8, limitV: 12, railTolerance: 0.02 },
-  ...{ series: 'E24' as const, partTolerance: 0.05, limiterRpm: 7500 },
-  ...{ switches: 'ground' as const, leastA: 0, fitted: null },
+  ...{ railTolerance: 0.02, series: 'E24' as const, partTolerance: 0.05, limiterRpm: 7500 },
+  ...{ switches: 'ground' as const, leastA: 0 },
   batteryV: [6, 15] as [number, number],
 }
 
@@ -47,11 +46,11 @@ describe('what a trigger is designed from', () => {
   })
   it('of an input keeps both ends of its battery, whichever is typed', () => {
     const input = (patch: object): Edited => ({
-      kind: 'editTriggerInput',
-      args: { id, patch, usual: INPUT },
+      kind: 'editSwitchedTrigger',
+      args: { id, patch, usual: SWITCHED },
     })
     const next = after(sample, input({ batteryV: { 0: 8 } }), input({ series: 'E12' }))
-    expect(of(next).input).toEqual({ ...INPUT, batteryV: [8, 15], series: 'E12' })
+    expect(of(next).switched).toEqual({ ...SWITCHED, batteryV: [8, 15], series: 'E12' })
     expect(readBuild(writeBuild(next)).build).toEqual(next)
   })
   it('of a trigger that is gone is refused', () => {

@@ -1,18 +1,37 @@
 import type { Draft } from 'immer'
 import { EchtError } from '../error.ts'
 import { asBefore, find, layOver, remove } from './draft.ts'
+import { addInput, removeInput, type PlacedInput } from './inputChanges.ts'
 import { patched } from './patch.ts'
-import type { Attachment, Build, Id, OnOff, Patch, Trigger } from './types.ts'
+import type { Attachment, Build, Id, OnOff, Patch, Pin, Trigger } from './types.ts'
 
 type Gap = NonNullable<Trigger['gap']>
-type Switching = NonNullable<Trigger['input']>
-type OnOffInput = NonNullable<OnOff['input']>
+type SwitchedOnOff = NonNullable<OnOff['switched']>
+type SwitchedTrigger = NonNullable<Trigger['switched']>
 type Comparator = NonNullable<Trigger['comparator']>
 
 /** The named changes of a vehicle's triggers. */
 export const TRIGGER_CHANGES = {
-  addTrigger: (b, a: { trigger: Trigger }) => {
+  addTrigger: (
+    b,
+    a: { trigger: Trigger; /** of a device that is there */ input?: PlacedInput; second?: Pin },
+  ) => {
     b.triggers.push(a.trigger)
+    addInput(b, a.input)
+    if (a.input && a.second) find(b.devices, a.input.device, 'device').pins.push(a.second)
+  },
+  /** the device that reads it, by a new input of that; null: nobody said. The input it had goes with its pin */
+  readTrigger: (b, a: { id: Id; input: PlacedInput | null }) => {
+    const trigger = find(b.triggers, a.id, 'trigger')
+    dropInputs(b, asBefore(trigger))
+    trigger.input = a.input?.input.id ?? null
+    trigger.secondPin = null
+    addInput(b, a.input ?? undefined)
+  },
+  /** the pin of its unit that the second lead of a coil goes to */
+  addSecondPin: (b, a: { id: Id; device: Id; pin: Pin }) => {
+    find(b.devices, a.device, 'device').pins.push(a.pin)
+    find(b.triggers, a.id, 'trigger').secondPin = a.pin.id
   },
   editTrigger: (b, a: { id: Id; patch: Patch<Trigger> }) => {
     layOver(find(b.triggers, a.id, 'trigger'), a.patch)
@@ -22,17 +41,20 @@ export const TRIGGER_CHANGES = {
     const trigger = find(b.triggers, a.id, 'trigger')
     trigger.gap = { ...(trigger.gap ?? a.usual), ...a.patch }
   },
-  /** the same of what the input is designed from */
-  editTriggerInput: (b, a: { id: Id; patch: Patch<Switching>; usual: Switching }) => {
+  /** the same of what the input of a trigger is designed from */
+  editSwitchedTrigger: (
+    b,
+    a: { id: Id; patch: Patch<SwitchedTrigger>; usual: SwitchedTrigger },
+  ) => {
     const trigger = find(b.triggers, a.id, 'trigger')
-    trigger.input = patched(trigger.input ? asBefore(trigger).input! : a.usual, a.patch)
+    trigger.switched = patched(asBefore(trigger).switched ?? a.usual, a.patch)
   },
-  /** the same of a channel that says on or off */
-  editOnOffInput: (b, a: { id: Id; patch: Patch<OnOffInput>; usual: OnOffInput }) => {
+  /** and of a channel that says on or off */
+  editSwitchedOnOff: (b, a: { id: Id; patch: Patch<SwitchedOnOff>; usual: SwitchedOnOff }) => {
     const { onOff } = find(b.channels, a.id, 'channel')
     if (!onOff)
       throw new EchtError('bad-edit', 'This channel is a reading: it has no contact to be read.')
-    onOff.input = patched(asBefore(onOff).input ?? a.usual, a.patch)
+    onOff.switched = patched(asBefore(onOff).switched ?? a.usual, a.patch)
   },
   /** and of what makes edges of a coil's signal */
   editComparator: (b, a: { id: Id; patch: Partial<Comparator>; usual: Comparator }) => {
@@ -70,8 +92,9 @@ export const TRIGGER_CHANGES = {
       if (m.about.kind === 'lamp' && m.about.trigger === a.id && !m.struck)
         m.struck = { at: a.at, why: a.why }
   },
-  /** with the lamp readings and the captures that were taken of it */
+  /** with its input, the lamp readings and the captures that were taken of it */
   removeTrigger: (b, a: { id: Id }) => {
+    dropInputs(b, asBefore(find(b.triggers, a.id, 'trigger')))
     remove(b.triggers, a.id, 'trigger')
     const before = asBefore(b)
     b.proofs = before.proofs.filter((p) => p.read !== a.id)
@@ -82,3 +105,12 @@ export const TRIGGER_CHANGES = {
       b.attachments = before.attachments.filter((f) => f.trigger !== a.id)
   },
 } satisfies Record<string, (draft: Draft<Build>, args: never) => void>
+
+/** The input of a trigger and the pin of its second lead go out of their device. */
+function dropInputs(b: Draft<Build>, { input, secondPin }: Trigger): void {
+  if (input !== null) removeInput(b, input)
+  if (secondPin === null) return
+  for (const device of b.devices)
+    if (asBefore(device).pins.some((p) => p.id === secondPin))
+      device.pins = device.pins.filter((p) => p.id !== secondPin)
+}

@@ -20,6 +20,7 @@ export const NO_SUPPLY: DeviceSupply = {
   feed: 'unknown',
 }
 export type Input = Static<typeof schema.input>
+export type Pin = Static<typeof schema.pin>
 export type Pull = Static<typeof schema.pull>
 export type DeviceTable = Static<typeof schema.deviceTable>
 export type Axis = Static<typeof schema.axis>
@@ -29,8 +30,12 @@ export type Element = Static<typeof schema.element>
 export type ElementSettings = schema.ElementSettings
 export type Channel = Static<typeof schema.channel>
 export type OnOff = NonNullable<Channel['onOff']>
-export type Read = Static<typeof schema.read>
-export type Wire = Static<typeof schema.wire>
+/** A reader: wired to a sensor, or following another reader (`find.ts` has the whole path of either). */
+export type Read = WiredRead | FollowingRead
+export type WiredRead = Static<typeof schema.wiredRead>
+export type FollowingRead = Static<typeof schema.followingRead>
+export type ReadWire = Static<typeof schema.wire>
+export type Wire = Static<typeof schema.drawnWire>
 export type Face = Static<typeof schema.face>
 export type Reading = Static<typeof schema.reading>
 export type Measurement = Static<typeof schema.measurement>

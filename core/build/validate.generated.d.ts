@@ -9,6 +9,7 @@ export const proofs: SchemaCheck
 export const attachments: SchemaCheck
 export const posts: SchemaCheck
 export const straps: SchemaCheck
+export const wires: SchemaCheck
 export const loads: SchemaCheck
 export const states: SchemaCheck
 export const stands: SchemaCheck

@@ -1,5 +1,5 @@
 import { percent, say, type Phrase, type Said } from '../quantity/said.ts'
-import type { Input, Pull, Read, Stated } from '../build/types.ts'
+import type { Input, Pull, Read, Stated, WiredRead } from '../build/types.ts'
 import type { Drive } from '../curve/family.ts'
 import type { AnyFamily } from '../curve/registry.ts'
 import type { ShareId } from './shares.ts'
@@ -239,7 +239,13 @@ function supplySpread({ id, sensorSupply: { volt, tolerance } }: Input): Spread 
 }
 
 /** What a reader looks with. */
-export type Looking = { drive: Drive; read: Read; input: Input; family: AnyFamily }
+export type Looking = {
+  drive: Drive
+  /** wired to the sensor, and the one that shows it */ wired: WiredRead
+  read: Read
+  input: Input
+  family: AnyFamily
+}
 
 const isSupplied = (drive: Drive): boolean => drive.kind === 'voltage' && drive.nominalV !== null
 

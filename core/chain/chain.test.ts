@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { TRUE_CURVES } from '../../demo/saltmarshNine.ts'
-import { measured, type Edited } from '../build/index.ts'
+import { type Edited, measured, wiredReads } from '../build/index.ts'
 import { solveCircuit } from '../circuit/index.ts'
 import { thermistorC } from '../curve/thermistor/model.ts'
 import { interpolate } from '../table/index.ts'
@@ -27,7 +27,10 @@ const streams = (seed: number) => {
 }
 const editWire = (patch: object): Edited => ({
   kind: 'editRead',
-  args: { id: 'rd-coolant', patch: { wire: { ...build.channels[0]!.reads[0]!.wire, ...patch } } },
+  args: {
+    id: 'rd-coolant',
+    patch: { wire: { ...wiredReads(build.channels[0]!)[0]!.wire, ...patch } },
+  },
 })
 
 describe('walking a chain', () => {

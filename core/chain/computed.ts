@@ -1,5 +1,5 @@
-import type { Build, Channel, Device, DeviceTable, Input, Read } from '../build/types.ts'
-import { elementOf, inputOf, readOf } from '../build/find.ts'
+import type { Build, Channel, DeviceTable, Input, WiredRead } from '../build/types.ts'
+import { pathOf, pinName, type Path } from '../build/find.ts'
 import type { CircuitElement } from '../circuit/circuit.ts'
 import type { Table } from '../table/interpolate.ts'
 import { circuitCauses, GROUND_OFFSET, type Spread } from './causes.ts'
@@ -53,14 +53,10 @@ export type ChainSpec = {
   basis: Record<StageId, Basis>
 }
 
-export type Assembled = {
+export type Assembled = Path & {
   spec: ChainSpec | null
   sensor: Sensor
-  channel: Channel
   /** the channel's, or a part's share of them */ needs: Channel['needs']
-  read: Read
-  input: Input
-  device: Device
   problem: string | null
 }
 
@@ -70,11 +66,11 @@ export function computed(
   readId: string,
   forced?: GroundOffset,
 ): Omit<Assembled, 'spec'> & { spec: Omit<ChainSpec, 'basis'> | null } {
-  const { read, channel } = readOf(build, readId)
-  const { input, device } = inputOf(build, read.input)
-  const sensor = sourceOf(build, channel, read),
-    needs = needsOf(build, channel, read)
-  const parts = { sensor, channel, needs, read, input, device }
+  const path = pathOf(build, readId)
+  const { read, wired, channel, element, input, sends: device } = path
+  const sensor = sourceOf(build, channel, wired),
+    needs = needsOf(build, channel, wired)
+  const parts = { ...path, sensor, needs }
   if (sensor.curve === undefined)
     return {
       ...parts,
@@ -83,20 +79,19 @@ export function computed(
         sensor.problem ??
         'Nothing is known of this sensor yet: take two points, or take a library curve on trust.',
     }
-  const element = elementOf(build, read.source.id)
   const family = familyOf(sensor.family)
   const drive = family.drive(element.settings)
-  const ground = groundBeside(build, sensor, read, forced)
-  const view = viewFrom(networkOf(build), { read, input, device, drive }, ground.offset)
-  const problem = inputProblem(drive, device, input, view)
+  const ground = groundBeside(build, sensor, wired, forced)
+  const view = viewFrom(networkOf(build), { read: wired, input, device, drive }, ground.offset)
+  const problem = inputProblem(drive, path, view)
   if (problem) return { ...parts, spec: null, problem }
   const converter = converterOf(input)
-  const looking = { drive, read, input, family }
+  const looking = { drive, wired, read, input, family }
   const stages = STAGES.filter((s) => s.stands({ drive, converter })).map((s) => s.id)
   const spec: Omit<ChainSpec, 'basis'> = {
     read: read.id,
     input: input.id,
-    device: device.name,
+    device: path.shows.name,
     stages,
     sensor: {
       family: sensor.family,
@@ -131,7 +126,7 @@ export function computed(
 function groundBeside(
   build: Build,
   sensor: Sensor,
-  read: Read,
+  read: WiredRead,
   forced?: GroundOffset,
 ): { offset: GroundOffset; inCurve: boolean } {
   const here = forced ?? groundNow(build, read)
@@ -146,24 +141,25 @@ function groundBeside(
 }
 
 /** What a reader's sensor ground stands off: as it was measured at the pin, or as the vehicle's grounds make it now. */
-function groundNow(build: Build, read: Read): GroundOffset {
+function groundNow(build: Build, read: WiredRead): GroundOffset {
   const offset = offsetOf(build, read)
   if (!offset) return read.wire.groundOffsetV
   return { value: offset.volt, basis: 'assumed', from: [], sizeV: offset.band }
 }
 
 /** Why this input cannot read such an element, or null. */
-function inputProblem(drive: Drive, device: Device, input: Input, view: View): string | null {
+function inputProblem(drive: Drive, { input, pin, sends }: Path, view: View): string | null {
+  const name = pinName(pin)
   if ((drive.kind === 'frequency') !== (input.signal === 'frequency')) {
     return drive.kind === 'frequency'
-      ? `Pin ${input.pin} of ${device.name} measures volts, and this sensor gives edges: give ` +
+      ? `Pin ${name} of ${sends.name} measures volts, and this sensor gives edges: give ` +
           'it a frequency input, under Input.'
-      : `Pin ${input.pin} of ${device.name} counts edges, and this sensor gives no frequency: ` +
+      : `Pin ${name} of ${sends.name} counts edges, and this sensor gives no frequency: ` +
           'give it a voltage input, under Input.'
   }
   if (drive.kind === 'resistance' && !view.parts.some((p) => p.is.kind === 'pull'))
     return (
-      `No pull-up feeds pin ${input.pin} of ${device.name}: a resistive sensor gives no ` +
+      `No pull-up feeds pin ${name} of ${sends.name}: a resistive sensor gives no ` +
       'voltage without one. Choose one under Input.'
     )
   return null

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { inputOf, measured, readOf, type Build } from '../build/index.ts'
+import { type Build, measured, pathOf } from '../build/index.ts'
 import { branches, deadZones, leftOpen, walkForward } from './index.ts'
 import { after, chainOf, inside, sample as build, withInput } from './sample.fixture.ts'
 
@@ -97,7 +97,7 @@ describe('dead zones', () => {
 describe('a table that turns back', () => {
   const turned = withInput('rd-coolant', {
     table: {
-      ...inputOf(build, readOf(build, 'rd-coolant').read.input).input.table!,
+      ...pathOf(build, 'rd-coolant').input.table!,
       entered: {
         at: '2026-11-24T20:00:00Z',
         name: 'turned',

@@ -1,4 +1,4 @@
-import { channelOf } from '../build/find.ts'
+import { channelOf, pinName } from '../build/find.ts'
 import type { Build, Face, Read } from '../build/types.ts'
 import { EchtError } from '../error.ts'
 import { findFamily } from '../curve/registry.ts'
@@ -98,11 +98,11 @@ export type ReaderChain = {
 /** Everything that reads the same of a channel: all its readers, or where each reads a part those of `element`. */
 export function readerChains(build: Build, channelId: string, element?: string): ReaderChain[] {
   return readersAlike(channelOf(build, channelId), element).map((read) => {
-    const { spec, problem, sensor, input, device } = assembleChain(build, read.id)
+    const { spec, problem, sensor, input, pin, shows } = assembleChain(build, read.id)
     return {
       read,
-      device: device.name,
-      pin: input.pin,
+      device: shows.name,
+      pin: pinName(pin),
       unit: input.table?.valueUnit ?? findFamily(sensor.family)?.truthUnit ?? '',
       chain: spec ? prepareChain(spec) : null,
       problem,

@@ -3,11 +3,11 @@ import { describe, expect, it } from 'vitest'
 import { saltmarshNine } from '../../demo/saltmarshNine.ts'
 import {
   applyChange,
-  inputOf,
-  measured,
-  readOf,
   type DeviceTable,
   type FaultShow,
+  inputOf,
+  measured,
+  pathOf,
 } from '../build/index.ts'
 import { families } from '../curve/registry.ts'
 import { orElse } from '../error.ts'
@@ -20,8 +20,7 @@ import { idealValue } from './stages.ts'
 
 const build = saltmarshNine()
 const chainOf = (read: string): Chain => prepareChain(assembleChain(build, read).spec!)
-const specOf = (read: string): DeviceTable =>
-  inputOf(build, readOf(build, read).read.input).input.table!
+const specOf = (read: string): DeviceTable => pathOf(build, read).input.table!
 const TABLES = build.channels
   .flatMap((c) => c.reads.map((r) => r.id))
   .filter((id) => specOf(id) && assembleChain(build, id).spec !== null)
@@ -166,7 +165,7 @@ describe('cells beyond the range', () => {
   it.each([3.3, 4.2])(
     'fed from %d V it shows an open wire there, and not at the end of the axis',
     (rail) => {
-      const { read } = readOf(build, 'rd-coolant')
+      const { wired: read } = pathOf(build, 'rd-coolant')
       const { input } = inputOf(build, read.input)
       const fed = applyChange(
         build,

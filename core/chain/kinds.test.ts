@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { REST } from '../../demo/sensors.ts'
-import { inputOf, measured, readOf, type Build } from '../build/index.ts'
+import { type Build, measured, pathOf } from '../build/index.ts'
 import { familyOf } from '../curve/registry.ts'
 import { normalStream, uniformStream } from '../math/index.ts'
 import { FAULTS, keyOnCheck, observe } from '../prove/index.ts'
@@ -88,7 +88,7 @@ describe('a chain of any kind', () => {
 
   it.each(reads)('%s: the proposed table errs no more than it says', (read) => {
     const chain = chainOf(build, read),
-      table = inputOf(build, readOf(build, read).read.input).input.table
+      table = pathOf(build, read).input.table
     if (!table) {
       expect(chain.spec.converter).toBeNull()
       return
@@ -119,12 +119,7 @@ describe('a reader that only listens', () => {
 describe('places of a table', () => {
   const proposed = (read: string) => {
     const chain = chainOf(build, read)
-    return proposeTable(
-      chain,
-      inputOf(build, readOf(build, read).read.input).input.table!,
-      'best',
-      { at: '', name: '' },
-    )
+    return proposeTable(chain, pathOf(build, read).input.table!, 'best', { at: '', name: '' })
   }
   const gaps = (x: number[]): number[] => x.slice(1).map((v, i) => v - x[i]!)
   it('are even for a straight sensor, where nothing is gained by others', () => {

@@ -1,12 +1,15 @@
+import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { whyLapsed } from '../whole/index.ts'
 import {
   applyChange,
-  checkBuild,
-  measured,
-  readOf,
   type Build,
+  checkBuild,
+  type DeviceTable,
   type Edited,
+  isWired,
+  measured,
+  pathOf,
 } from '../build/index.ts'
 import { isProven, lapsesOf, readStatus, walkForward } from './index.ts'
 import { chainOf } from './edited.ts'
@@ -14,7 +17,7 @@ import { saltmarshNine } from '../../demo/saltmarshNine.ts'
 
 const build = saltmarshNine()
 const READ = 'rd-coolant'
-const { read, channel } = readOf(build, READ)
+const { wired: read, channel } = pathOf(build, READ)
 const NEED = channel.needs.accuracy
 let made = 0
 const after = (b: Build, ...edits: Edited[]): Build =>
@@ -69,7 +72,9 @@ describe('a proof', () => {
       })),
       channels: build.channels.map((c) => ({
         ...c,
-        reads: c.reads.map((r) => (r.input === input ? { ...r, input: 'another' } : r)),
+        reads: c.reads.map((r) =>
+          isWired(r) && r.input === input ? { ...r, input: 'another' } : r,
+        ),
       })),
     }
     expect(whyLapsed(moved, READ)).toEqual(['It is read at another pin'])
@@ -90,34 +95,33 @@ describe('a proof', () => {
 })
 
 describe('a proof that an older Echt kept as a hash', () => {
-  const old = (b: Build): unknown => ({
-    ...JSON.parse(JSON.stringify(b)),
-    schema: 10,
-    proofs: b.proofs.map(({ inForce: _, ...p }) => ({ ...p, dependsOn: 'a'.repeat(64) })),
-    changes: b.changes.map((c) => ({
-      ...c,
-      edits: c.edits.map((e) =>
-        e.in === 'proofs' && e.after
-          ? { ...e, after: { ...without(e.after), dependsOn: 'a'.repeat(64) } }
-          : e,
-      ),
-    })),
-  })
-  const without = (proof: unknown): object => {
-    const { inForce: _, ...rest } = proof as Record<string, unknown>
-    return rest
-  }
+  const ten = JSON.parse(
+    readFileSync(new URL('../build/schema10.test.json', import.meta.url), 'utf8'),
+  ) as { devices: { id: string; inputs: { id: string; table: DeviceTable | null }[] }[] } & Record<
+    'changes',
+    unknown[]
+  >
 
   it('keeps what was in force at its time, by the history', () => {
-    const { build: opened } = checkBuild(old(build))
-    const proof = opened.proofs.find((p) => p.read === READ)!
-    expect(proof.inForce).toEqual(build.proofs.find((p) => p.read === READ)!.inForce)
+    const { build: opened } = checkBuild(structuredClone(ten))
+    const kept = opened.proofs.find((p) => p.read === READ)!.inForce!
+    const now = build.proofs.find((p) => p.read === READ)!.inForce!
+    expect([kept.points, kept.read, kept.pin]).toEqual([now.points, now.read, now.pin])
+    expect(kept.input.table).toEqual(now.input.table)
     expect(isProven(opened, READ)).toBe(true)
-    expect(readStatus(opened, readOf(opened, READ).read).state).toBe('proven')
+    expect(readStatus(opened, pathOf(opened, READ).read).state).toBe('proven')
   })
   it('lapses by what was changed since, as one of today does', () => {
-    const later = after(build, raised(1))
-    const { build: opened } = checkBuild(old(later))
-    expect(whyLapsed(opened, READ)).toEqual(whyLapsed(later, READ))
+    const file = structuredClone(ten)
+    const own = file.devices.flatMap((d) => d.inputs).find((i) => i.id === read.input)!.table!
+    const before = own.entered!
+    own.entered = { ...before, y: before.y.map((y) => y + 1) }
+    const place = ['inputs', read.input, 'table', 'entered']
+    file.changes.push({
+      ...{ id: 'raised', at: '2026-11-28T10:00:00Z', by: '', kind: 'enterTable' },
+      edits: [{ in: 'devices', id: 'engine-unit', path: place, before, after: own.entered }],
+    })
+    const { build: opened } = checkBuild(file)
+    expect(whyLapsed(opened, READ)).toEqual(['table of pin 14 changed on 28 Nov: up to +1.0 °C'])
   })
 })

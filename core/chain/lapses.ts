@@ -1,4 +1,4 @@
-import { measurementOf, readOf } from '../build/find.ts'
+import { measurementOf, pathOf, readOf } from '../build/find.ts'
 import {
   changedAt,
   changedParts,
@@ -101,8 +101,8 @@ function mover(
   readId: Id,
   here: Chain | null,
 ): (parts: readonly RestPart[], then: InForce) => number | null {
-  const { read, channel } = readOf(build, readId)
-  const { range, accuracy } = needsOf(build, channel, read)
+  const { wired, channel } = pathOf(build, readId)
+  const { range, accuracy } = needsOf(build, channel, wired)
   const few = linspace(...range, PLACES)
   return (parts, then) => {
     const before = orElse(
@@ -149,8 +149,8 @@ const at = (chain: Chain, truth: number): { shown: number; band: number } | null
   }, null)
 
 function needOf(build: Build, readId: Id): number {
-  const { read, channel } = readOf(build, readId)
-  return needsOf(build, channel, read).accuracy
+  const { wired, channel } = pathOf(build, readId)
+  return needsOf(build, channel, wired).accuracy
 }
 
 /** A lapse in a sentence, with the day of its change where the history holds it. */

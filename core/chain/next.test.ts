@@ -1,11 +1,14 @@
 import { describe, expect, it } from 'vitest'
-import { measured, readOf, type Build, type Edited } from '../build/index.ts'
+import { type Build, type Edited, measured, pathOf, wiredReads } from '../build/index.ts'
 import { errorAt, isProven, linearSpread, readStatus } from './index.ts'
 import { after, chainOf, sample as build } from './sample.fixture.ts'
 
 const editWire = (patch: object): Edited => ({
   kind: 'editRead',
-  args: { id: 'rd-coolant', patch: { wire: { ...build.channels[0]!.reads[0]!.wire, ...patch } } },
+  args: {
+    id: 'rd-coolant',
+    patch: { wire: { ...wiredReads(build.channels[0]!)[0]!.wire, ...patch } },
+  },
 })
 
 describe('state and next step', () => {
@@ -25,7 +28,7 @@ describe('state and next step', () => {
       next: { stage: 'input', title: expect.objectContaining({ code: 'bias' }) },
     })
   })
-  const { input: coolantInput } = readOf(build, 'rd-coolant').read
+  const coolantInput = pathOf(build, 'rd-coolant').input.id
   const strike = (id: string): Edited => ({
     kind: 'strikeMeasurement',
     args: { id, at: '2026-11-24T20:00:00Z', why: '' },

@@ -271,7 +271,7 @@ function largestDoubt({ build, assembled, chain, worst, in: written }: Whole): N
   }
 }
 
-function tableToEnter({ assembled: { input, device } }: Whole): NextStep | null {
+function tableToEnter({ assembled: { input, sends: device } }: Whole): NextStep | null {
   if (!input.table || input.table.entered || input.table.form !== 'table') return null
   return {
     stage: 'table',
@@ -283,7 +283,7 @@ function tableToEnter({ assembled: { input, device } }: Whole): NextStep | null 
 }
 
 function tableToReplace({ assembled, chain, walked, in: written }: Whole): NextStep | null {
-  const { input, device } = assembled
+  const { input, sends: device } = assembled
   const bias = walked.biases.find((b) => b.share === 'table')!.bias
   if (!input.table?.entered || !(Math.abs(bias) > chain.spec.accuracy / 2)) return null
   const { worst, worstAt } = judgeTable(chain, input.table, input.table.entered)
@@ -296,7 +296,7 @@ function tableToReplace({ assembled, chain, walked, in: written }: Whole): NextS
   }
 }
 
-function check({ build, assembled: { read, device }, proven }: Whole): NextStep | null {
+function check({ build, assembled: { read, shows: device }, proven }: Whole): NextStep | null {
   if (proven) return null
   const lapsed = build.proofs.some((p) => p.read === read.id)
   const [why] = lapsed ? whyLapsed(build, read.id) : []

@@ -10,8 +10,8 @@ import type {
   ElementSettings,
   Instrument,
   Measurement,
-  Read,
   Reading,
+  WiredRead,
 } from '../build/types.ts'
 
 /** A point of the record made ready for a fit, with where its truth came from. */
@@ -166,7 +166,7 @@ const elementOfPoint = ({ measurement: { about } }: TakenPoint): string | null =
   about.kind === 'point' ? about.element : null
 
 /** The reader in whose device points are taken: the first of the sensor. */
-export const readerInPoints = (build: Build, element: string | null): Read | undefined =>
+export const readerInPoints = (build: Build, element: string | null): WiredRead | undefined =>
   element === null ? undefined : readsOf(build, [element])[0]
 
 /**
@@ -175,7 +175,7 @@ export const readerInPoints = (build: Build, element: string | null): Read | und
 export const UNMEASURED_GROUND_V = 0.005
 export const MEASURED_GROUND_V = 0.0005
 
-function groundOf(build: Build, read: Read): { value: number; sigma: number } {
+function groundOf(build: Build, read: WiredRead): { value: number; sigma: number } {
   if (inputOf(build, read.input).input.differential) return { value: 0, sigma: 0 }
   const { value, basis } = read.wire.groundOffsetV
   return {

@@ -1,4 +1,4 @@
-import { elementOf, pointsOf, readsOf } from '../build/find.ts'
+import { elementOf, pathOf, pointsOf, readsOf, wiredReads } from '../build/find.ts'
 import type { Build, Channel } from '../build/types.ts'
 import { findFamily } from '../curve/registry.ts'
 import type { TakenPoint } from './points.ts'
@@ -75,13 +75,14 @@ export function partFor(build: Build, channel: Channel): Build {
   const elements = new Set(channel.elements)
   const reads = new Set(channel.reads.map((r) => r.id))
   const inputs = new Set(
-    [...channel.reads, ...readsOf(build, channel.elements)].map((r) => r.input),
+    [...wiredReads(channel), ...readsOf(build, channel.elements)].map((r) => r.input),
   )
+  const shows = new Set(channel.reads.map((r) => pathOf(build, r.id).shows.id))
   return {
     ...build,
     channels: build.channels.filter((c) => c.elements.some((e) => elements.has(e))),
     elements: build.elements.filter((e) => elements.has(e.id)),
-    devices: build.devices.filter((d) => d.inputs.some((i) => inputs.has(i.id))),
+    devices: build.devices.filter((d) => shows.has(d.id) || d.inputs.some((i) => inputs.has(i.id))),
     measurements: build.measurements.filter(
       (m) =>
         (m.about.kind === 'point' && elements.has(m.about.element)) ||

@@ -3,13 +3,13 @@ import { describe, expect, it } from 'vitest'
 import { saltmarshNine } from '../../demo/saltmarshNine.ts'
 import {
   assumed,
-  inputOf,
-  measured,
-  readOf,
   type Build,
   type Edited,
   type Input,
-  type Read,
+  inputOf,
+  measured,
+  pathOf,
+  type WiredRead,
 } from '../build/index.ts'
 import { orElse } from '../error.ts'
 import { uniformStream } from '../math/index.ts'
@@ -23,13 +23,15 @@ const RAIL = /^rail (.+)$/
 
 /** Does to a build what a line of the budget advises, as the page would. */
 function carriedOut(build: Build, readId: string, { id, remedy }: BudgetLine): Build | null {
-  const { read } = readOf(build, readId)
+  const { wired: read } = pathOf(build, readId)
   const inputs = build.devices.flatMap((d) => d.inputs)
   const own = inputOf(build, read.input).input
   const editInput = (patch: Partial<Input>): Build =>
     after(build, { kind: 'editInput', args: { input: own.id, patch } })
-  const editRead = (patch: { wire?: Partial<Read['wire']>; face?: Partial<Read['face']> }): Build =>
-    after(build, { kind: 'editRead', args: { id: readId, patch } } as Edited)
+  const editRead = (patch: {
+    wire?: Partial<WiredRead['wire']>
+    face?: Partial<WiredRead['face']>
+  }): Build => after(build, { kind: 'editRead', args: { id: readId, patch } } as Edited)
   const pullId = (PULL.exec(id) ?? RAIL.exec(id))?.[1]
   const input = inputs.find((i) => i.pulls.some((p) => p.id === pullId))
   const pull = input?.pulls.find((p) => p.id === pullId)
@@ -74,7 +76,7 @@ function someInput(build: Build, readId: string, seed: number): Build {
   const between = (low: number, high: number): number => low + (high - low) * uniform()
   const either = <T>(value: T): ReturnType<typeof measured<T>> =>
     uniform() < 0.5 ? measured(value) : assumed(value)
-  const { read } = readOf(build, readId)
+  const { wired: read } = pathOf(build, readId)
   const { input } = inputOf(build, read.input)
   const patch: Partial<Input> = {
     referenceTolerance: between(0.003, 0.05),
@@ -92,7 +94,7 @@ function someInput(build: Build, readId: string, seed: number): Build {
       tolerance: between(0.005, 0.05),
     },
   }
-  const wire: Partial<Read['wire']> = {
+  const wire: Partial<WiredRead['wire']> = {
     signalOhm: either(between(0.05, 2)),
     groundOhm: either(between(0.05, 2)),
     groundOffsetV: either(between(-0.01, 0.02)),

@@ -1,4 +1,12 @@
-import { elementOf, inputOf, measurementOf, pointsOf, readsOf } from '../build/find.ts'
+import {
+  elementOf,
+  inputOf,
+  measurementOf,
+  pathOf,
+  pointsOf,
+  readsOf,
+  wiredReads,
+} from '../build/find.ts'
 import type { Build, Channel } from '../build/types.ts'
 import { offsetOf } from '../ground/index.ts'
 
@@ -14,11 +22,11 @@ export function statusRestsOn(build: Build, channel: Channel): unknown[] {
     build.vehicle,
     build.instruments,
     ...channel.reads.flatMap((r) => {
-      const { input, device } = inputOf(build, r.input)
-      return [input, device.name]
+      const { input, pin, sends, shows } = pathOf(build, r.id)
+      return [input, pin, sends.name, shows.name]
     }),
     // what the vehicle's grounds make of each
-    ...channel.reads.flatMap((r) => {
+    ...wiredReads(channel).flatMap((r) => {
       const offset = offsetOf(build, r)
       return [offset?.volt, offset?.band]
     }),

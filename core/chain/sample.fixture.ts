@@ -1,5 +1,5 @@
 import { saltmarshNine } from '../../demo/saltmarshNine.ts'
-import { readOf, type Build, type Input, type Read } from '../build/index.ts'
+import { pathOf, type Build, type Input, type WiredRead } from '../build/index.ts'
 import { linspace } from '../math/index.ts'
 import { after } from './edited.ts'
 import { assembleChain } from './index.ts'
@@ -10,14 +10,17 @@ export { after, chainOf } from './edited.ts'
 export const sample = saltmarshNine()
 
 /** The sample with one of its readers changed. */
-export const withRead = (id: string, patch: (read: Read) => Partial<Read>): Build =>
-  after(sample, { kind: 'editRead', args: { id, patch: patch(readOf(sample, id).read) } })
+export const withRead = (
+  id: string,
+  patch: (read: WiredRead) => Partial<Pick<WiredRead, 'wire' | 'face'>>,
+): Build =>
+  after(sample, { kind: 'editRead', args: { id, patch: patch(pathOf(sample, id).wired) } })
 
 /** The sample with the input of a reader changed. */
 export const withInput = (read: string, patch: Partial<Input>): Build =>
   after(sample, {
     kind: 'editInput',
-    args: { input: readOf(sample, read).read.input, patch },
+    args: { input: pathOf(sample, read).input.id, patch },
   })
 
 /** Seven truths over the inner four fifths of what a reader of the sample is asked for. */

@@ -1,6 +1,6 @@
 import { EchtError } from '../error.ts'
-import { elementOf } from '../build/find.ts'
-import type { Build, Channel, Id, Read } from '../build/types.ts'
+import { wiredReads, type Path } from '../build/find.ts'
+import type { Build, Channel, Id, Read, WiredRead } from '../build/types.ts'
 import { findFamily } from '../curve/registry.ts'
 import { findSource, type Source } from '../curve/sources.ts'
 import { sensorOf, type Sensor } from './sensor.ts'
@@ -25,19 +25,24 @@ const unknownSource = ({ name, combine, elements }: Channel): Source => ({
 })
 
 /** The sensors a reader reads: all of a channel that are joined, else its own. */
-const elementsRead = (channel: Channel, read: Read): Id[] =>
+const elementsRead = (channel: Channel, read: WiredRead): Id[] =>
   sourceBy(channel).join ? channel.elements : [read.source.id]
 
 /** The readers that read the same as one of this element does: whose readings can be compared. */
-export const readersAlike = (channel: Channel, element: Id = channel.elements[0]!): Read[] =>
-  sourceBy(channel).adds ? channel.reads.filter((r) => r.source.id === element) : channel.reads
+export const readersAlike = (channel: Channel, element: Id = channel.elements[0]!): Read[] => {
+  if (!sourceBy(channel).adds) return channel.reads
+  const own = new Set(wiredReads(channel).flatMap((r) => (r.source.id === element ? r.id : [])))
+  // who follows one of them stands behind it
+  for (const r of channel.reads) if (own.has(r.source.id)) own.add(r.id)
+  return channel.reads.filter((r) => own.has(r.id))
+}
 
 /** The name of the part of a channel that a reader reads; null where it reads all of it. */
-export const partName = (build: Build, channel: Channel, read: Read): string | null =>
-  sourceBy(channel).adds ? elementOf(build, read.source.id).name : null
+export const partName = ({ channel, element }: Pick<Path, 'channel' | 'element'>): string | null =>
+  sourceBy(channel).adds ? element.name : null
 
 /** What one reader reads: its sensor, or several as one. Never throws for what was measured: `problem` says it. */
-export function sourceOf(build: Build, channel: Channel, read: Read): Sensor {
+export function sourceOf(build: Build, channel: Channel, read: WiredRead): Sensor {
   const parts = elementsRead(channel, read).map((id) => sensorOf(build, id, channel.needs.range))
   const { join } = sourceBy(channel)
   if (!join) return parts[0]!
@@ -75,7 +80,7 @@ export function sourceOf(build: Build, channel: Channel, read: Read): Sensor {
  * What a reader is asked for: the channel's needs; or where it reads a part that is added to others, all that its
  * sensor can hold, its share of what matters, and of the accuracy what leaves the sum within the whole.
  */
-export function needsOf(build: Build, channel: Channel, read: Read): Channel['needs'] {
+export function needsOf(build: Build, channel: Channel, read: WiredRead): Channel['needs'] {
   if (!sourceBy(channel).adds) return channel.needs
   const { range, best, accuracy } = channel.needs
   const reach = channel.elements.map((id) => reachOf(sensorOf(build, id, range)))

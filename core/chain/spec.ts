@@ -1,9 +1,8 @@
 import { proofHolds } from '../build/find.ts'
-import type { Build, Input, Read } from '../build/types.ts'
+import type { Build } from '../build/types.ts'
 import { onPulls, type GroundOffset } from '../network/index.ts'
 import { computed, type Assembled, type Basis, type ChainSpec } from './computed.ts'
 import { lapsesOf } from './lapses.ts'
-import type { Sensor } from './sensor.ts'
 import { basesOf, type StageId } from './stages.ts'
 
 export type { Assembled, Basis, ChainSpec } from './computed.ts'
@@ -27,14 +26,14 @@ export function assembleOnGround(build: Build, readId: string, volt: number): As
 
 function basisOf(
   build: Build,
-  { sensor, read, input }: { sensor: Sensor; read: Read; input: Input },
+  { sensor, read, wired, input }: Pick<Assembled, 'sensor' | 'read' | 'wired' | 'input'>,
   { drive, stages }: Pick<ChainSpec, 'drive' | 'stages'>,
 ): ChainSpec['basis'] {
   const edges = drive.kind === 'frequency'
   const stated = basesOf(stages, {
     sensor,
     pulls: drive.kind === 'resistance' ? onPulls(input).map((p) => p.ohm) : [],
-    ground: edges || input.differential ? [] : [read.wire.groundOffsetV],
+    ground: edges || input.differential ? [] : [wired.wire.groundOffsetV],
     reference: edges ? [] : [input.referenceV],
     table: Boolean(input.table?.entered),
   })

@@ -17,8 +17,9 @@ import {
   walkForward,
   whyLapsed,
 } from './index.ts'
-import { inputOf, readOf } from '../build/find.ts'
+import { inputOf } from '../build/find.ts'
 import { heightOf, idealValue, shareBy, shares, stageBy, STAGES, type Step } from './stages.ts'
+import { pathOf } from '../build/index.ts'
 
 /** A display that shows half of what the device's table gives: its perfect one shows all of it. */
 const HALVED: Step = {
@@ -90,7 +91,7 @@ const put = (...steps: Step[]): void => {
 /** All that a person reads of one reader. */
 function told(): Record<string, number | string> {
   const build = fresh()
-  const { read } = readOf(build, READ)
+  const { wired: read } = pathOf(build, READ)
   const chain = chainOf(build, READ)
   const { input } = inputOf(build, read.input)
   const proposed = proposeTable(chain, input.table!, 'best', { at: '', name: '' })
@@ -148,7 +149,7 @@ describe('a made-up step that halves the display', () => {
   it('a table proposed for it shows the truth again', () => {
     const build = fresh()
     const chain = chainOf(build, READ)
-    const { input } = inputOf(build, readOf(build, READ).read.input)
+    const { input } = pathOf(build, READ)
     const spec = { ...input.table!, valueRange: [-200, 600] as [number, number] }
     const { table, worst } = proposeTable(chain, spec, 'best', { at: '', name: '' })
     expect(worst).toBeLessThan(3)

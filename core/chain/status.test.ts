@@ -1,6 +1,13 @@
 import { describe, expect, it } from 'vitest'
 import { saltmarshNine } from '../../demo/saltmarshNine.ts'
-import { applyChange, assumed, measured, type Build, type Edited } from '../build/index.ts'
+import {
+  applyChange,
+  assumed,
+  type Build,
+  type Edited,
+  measured,
+  wiredReads,
+} from '../build/index.ts'
 import { boilingPointC, standardPressureKPa } from '../standards/index.ts'
 import { plainly, quantityIn, written, type Said } from '../quantity/index.ts'
 import { numbersIn } from '../quantity/numbersIn.ts'
@@ -26,7 +33,7 @@ const status = (b: Build, id = 'rd-coolant'): ReadStatus =>
 const coolant = sample.measurements.filter(
   (m) => m.about.kind === 'point' && m.about.element === 'el-coolant',
 )
-const wire = sample.channels[0]!.reads[0]!.wire
+const wire = wiredReads(sample.channels[0]!)[0]!.wire
 
 /** Each step of the work, in its order: what is missing, and where the next step leads. */
 describe('the next step', () => {

@@ -1,4 +1,4 @@
-import { elementOf, inputOf, readOf } from '../build/find.ts'
+import { pathOf, pinName } from '../build/find.ts'
 import type { Build, Read } from '../build/types.ts'
 import { EchtError, orElse } from '../error.ts'
 import { findFamily } from '../curve/registry.ts'
@@ -44,7 +44,7 @@ export function readStatus(build: Build, read: Read): ReadStatus {
         : 'A number recorded for it leaves the computation without a result: look at the newest ones, or undo.'
     const assembled = unassembled(build, read, reason)
     return {
-      ...readerOf(build, assembled),
+      ...readerOf(assembled),
       assembled,
       chain: null,
       state: 'wrong',
@@ -55,12 +55,13 @@ export function readStatus(build: Build, read: Read): ReadStatus {
   }
 }
 
-function readerOf(
-  build: Build,
-  { device, input, channel, read, sensor, needs }: Assembled,
-): Pick<ReadStatus, 'reader' | 'unit' | 'accuracy'> {
+function readerOf({
+  sensor,
+  needs,
+  ...path
+}: Assembled): Pick<ReadStatus, 'reader' | 'unit' | 'accuracy'> {
   return {
-    reader: { device: device.name, pin: input.pin, part: partName(build, channel, read) },
+    reader: { device: path.shows.name, pin: pinName(path.pin), part: partName(path) },
     unit: findFamily(sensor.family)?.truthUnit ?? '',
     accuracy: needs.accuracy,
   }
@@ -68,8 +69,8 @@ function readerOf(
 
 /** A reader whose chain cannot be put together, with the reason. */
 function unassembled(build: Build, read: Read, problem: string): Assembled {
-  const { channel } = readOf(build, read.id)
-  const element = elementOf(build, read.source.id)
+  const path = pathOf(build, read.id)
+  const { element } = path
   const sensor: Assembled['sensor'] = {
     element,
     family: element.family,
@@ -84,8 +85,7 @@ function unassembled(build: Build, read: Read, problem: string): Assembled {
     parts: [],
     unusable: [],
   }
-  const { needs } = channel
-  return { spec: null, sensor, channel, needs, read, ...inputOf(build, read.input), problem }
+  return { ...path, spec: null, sensor, needs: path.channel.needs, problem }
 }
 
 function statusOf(build: Build, read: Read): ReadStatus {
@@ -114,7 +114,7 @@ function statusOf(build: Build, read: Read): ReadStatus {
           ? 'proven'
           : assembled.sensor.basis
   return {
-    ...readerOf(build, assembled),
+    ...readerOf(assembled),
     assembled,
     chain,
     state,

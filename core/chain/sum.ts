@@ -1,6 +1,6 @@
 import { EchtError } from '../error.ts'
 import type { Build, Channel } from '../build/types.ts'
-import { inputOf } from '../build/find.ts'
+import { wiredReads } from '../build/find.ts'
 import { prepareChain, type Chain } from './chain.ts'
 import { sourceBy } from './source.ts'
 import { assembleChain, type Assembled } from './spec.ts'
@@ -37,7 +37,7 @@ export function sumOf(build: Build, channel: Channel, truth: number): Sum | null
   if (!sourceBy(channel).adds) return null
   const none = (problem: string): Sum => ({ parts: [], shown: NaN, off: NaN, half: NaN, problem })
   const readers = channel.elements
-    .map((id) => channel.reads.find((r) => r.source.id === id))
+    .map((id) => wiredReads(channel).find((r) => r.source.id === id))
     .map((read) => (read ? assembleChain(build, read.id) : null))
   const chains = readers.flatMap((r) =>
     r?.spec ? [{ assembled: r, chain: prepareChain(r.spec) }] : [],
@@ -49,7 +49,7 @@ export function sumOf(build: Build, channel: Channel, truth: number): Sum | null
   const whole = chains.reduce((s, { chain }) => s + chain.spec.range[1], 0)
   try {
     const parts = chains.map(({ assembled, chain }) =>
-      partAt(build, assembled, chain, (truth * chain.spec.range[1]) / whole),
+      partAt(assembled, chain, (truth * chain.spec.range[1]) / whole),
     )
     const shown = parts.reduce((s, p) => s + p.walked.shown, 0)
     const half = Math.hypot(...parts.map((p) => p.half))
@@ -60,17 +60,12 @@ export function sumOf(build: Build, channel: Channel, truth: number): Sum | null
   }
 }
 
-function partAt(
-  build: Build,
-  { read, sensor }: Assembled,
-  chain: Chain,
-  truth: number,
-): SummedPart {
+function partAt({ read, sensor, sends }: Assembled, chain: Chain, truth: number): SummedPart {
   const walked = walkForward(chain, truth)
   return {
     read: read.id,
     name: sensor.element.name,
-    device: inputOf(build, read.input).device.name,
+    device: sends.name,
     truth,
     walked,
     off: walked.shown - truth,

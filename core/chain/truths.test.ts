@@ -2,13 +2,13 @@ import { describe, expect, it } from 'vitest'
 import { saltmarshNine } from '../../demo/saltmarshNine.ts'
 import {
   assumed,
-  inputOf,
-  measured,
-  readOf,
   type Build,
   type Edited,
   type Input,
+  inputOf,
+  measured,
   type Measurement,
+  pathOf,
 } from '../build/index.ts'
 import { familyOf } from '../curve/registry.ts'
 import { linspace, normalStream, uniformStream } from '../math/index.ts'
@@ -165,8 +165,8 @@ describe('a supply nobody measured', () => {
 
 describe('a reader that only listens', () => {
   // the gauge feeds the sender; the display reads along, against a reference of its own
-  const { input: display } = readOf(sample, 'rd-fuel').read
-  const { input: gauge } = readOf(sample, 'rd-fuel-gauge').read
+  const display = pathOf(sample, 'rd-fuel').input.id
+  const gauge = pathOf(sample, 'rd-fuel-gauge').input.id
   const editInput = (input: string, patch: Partial<Input>): Edited => ({
     kind: 'editInput',
     args: { input, patch },
@@ -191,7 +191,7 @@ describe('a reader that only listens', () => {
     const causes = (build: Build): string[] =>
       assembleChain(build, 'rd-coolant').spec!.spreads.map((s) => s.id)
     expect(causes(sample)).not.toContain('reference')
-    const { input } = readOf(sample, 'rd-coolant').read
+    const input = pathOf(sample, 'rd-coolant').input.id
     const own = inputOf(sample, input).input
     const beside = after(
       sample,

@@ -1,13 +1,14 @@
 import { describe, expect, it } from 'vitest'
 import {
+  type Build,
   channelOf,
+  inForceOf,
   maker,
   readBuild,
   readOf,
   undo,
+  wiredReads,
   writeBuild,
-  type Build,
-  inForceOf,
 } from '../build/index.ts'
 import { familyOf } from '../curve/registry.ts'
 import {
@@ -158,7 +159,7 @@ describe('two senders on two inputs', () => {
         input: {
           ...display.inputs.find((i) => i.id === 'in-side-left')!,
           id: ids.shift()!,
-          pin: '13',
+          pin: 'pin-side-right',
           pulls: [
             {
               ...display.inputs.find((i) => i.id === 'in-side-left')!.pulls[0]!,
@@ -167,6 +168,7 @@ describe('two senders on two inputs', () => {
           ],
           table: null,
         },
+        pin: { ...display.pins[0]!, id: 'pin-side-right', name: '19' },
       },
     },
     { kind: 'enterTable', args: { input: 'in-side-left', entered: null } },
@@ -179,7 +181,7 @@ describe('two senders on two inputs', () => {
   const channel = channelOf(apart, 'ch-side-left')
 
   it('each half is asked for its share, by what it can hold', () => {
-    const [left, right] = channel.reads.map((r) => needsOf(apart, channel, r)) as [
+    const [left, right] = wiredReads(channel).map((r) => needsOf(apart, channel, r)) as [
       typeof channel.needs,
       typeof channel.needs,
     ]

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { saltmarshNine } from '../../demo/saltmarshNine.ts'
-import { applyChange, inputOf, readBuild, writeBuild, type Build } from '../build/index.ts'
+import { applyChange, type Build, pathOf, readBuild, writeBuild } from '../build/index.ts'
 import { readStatus } from '../chain/index.ts'
 import { say } from '../quantity/said.ts'
 import { byHash, type ChannelKind, type ChannelStatus, type ReaderSubject } from './kind.ts'
@@ -23,7 +23,7 @@ const tally: ChannelKind = {
   name: 'a tally',
   restsOn: (_, { channel }) => [channel],
   status: (build, { read }): ChannelStatus => {
-    const { input, device } = inputOf(build, read.input)
+    const { pin, shows } = pathOf(build, read.id)
     return {
       state: 'measured',
       ratio: 0.4,
@@ -31,7 +31,7 @@ const tally: ChannelKind = {
         title: say('count')`Count to ten.`,
         reason: 'Nobody has counted yet.',
       },
-      reader: { device: device.name, pin: input.pin, part: null },
+      reader: { device: shows.name, pin: pin.name, part: null },
       unit: 'counts',
       accuracy: 1,
       worst: { at: 10, bias: 0.3, band: 0.1 },
@@ -87,7 +87,7 @@ describe('a made-up kind of channel put into the registry', () => {
         .map((e) => e.channel?.id)
     expect(found(asTally(sample), 'odometer')).toEqual([CHANNEL])
     expect(found(sample, 'odometer')).toEqual([])
-    const { device } = inputOf(sample, channelIn(sample).reads[0]!.input)
+    const { shows: device } = pathOf(sample, channelIn(sample).reads[0]!.id)
     expect(found(sample, device.name.toUpperCase())).toContain(CHANNEL)
   })
   it('stands in the line-up as an entry with its state, and is proven while its hash holds', () => {

@@ -1,4 +1,4 @@
-import { elementOf, inputOf } from '../build/find.ts'
+import { elementOf, pathOf } from '../build/find.ts'
 import type { Build } from '../build/types.ts'
 import type { ReaderSubject } from './kind.ts'
 
@@ -7,5 +7,5 @@ export const wordsOfReader = (build: Build, { channel }: ReaderSubject): string[
   channel.quantity,
   channel.place,
   ...channel.elements.map((id) => elementOf(build, id).name),
-  ...channel.reads.map((r) => inputOf(build, r.input).device.name),
+  ...channel.reads.map((r) => pathOf(build, r.id).shows.name),
 ]

@@ -1,5 +1,5 @@
 import type { Build, Channel, Id } from '../build/types.ts'
-import { inputOf, proofHolds } from '../build/find.ts'
+import { pathOf, pinName, proofHolds } from '../build/find.ts'
 import { remembered } from '../chain/index.ts'
 import { say } from '../quantity/said.ts'
 import { register } from '../register.ts'
@@ -28,7 +28,7 @@ const unknown: ChannelKind = {
   name: 'a kind of channel this version does not know',
   restsOn: (build, { channel }) => [channel, build.devices],
   status: (build, { read }): ChannelStatus => {
-    const { input, device } = inputOf(build, read.input)
+    const { pin, shows } = pathOf(build, read.id)
     return {
       state: 'empty',
       ratio: Infinity,
@@ -36,7 +36,7 @@ const unknown: ChannelKind = {
         title: say('newer-version')`This channel needs a newer Echt.`,
         reason: 'All that was recorded of it is kept.',
       },
-      reader: { device: device.name, pin: input.pin, part: null },
+      reader: { device: shows.name, pin: pinName(pin), part: null },
       unit: '',
       accuracy: 0,
       worst: null,

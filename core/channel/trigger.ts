@@ -4,6 +4,7 @@ import { byHash, type CardLine, type ChannelKind, type TriggerSubject } from './
 import { amount, number, say, type Phrase } from '../quantity/said.ts'
 import {
   lampsOf,
+  readBy,
   triggerRestsOn,
   triggerStatus,
   type Tells,
@@ -79,7 +80,7 @@ export const trigger: ChannelKind<TriggerStatus, TriggerSubject> = {
     'wheel',
     'pickup',
     of.trigger.wheel,
-    build.devices.find((d) => d.id === of.trigger.device)?.name ?? '',
+    readBy(build, of.trigger).device?.name ?? '',
   ],
   ...byHash((build: Build, of: TriggerSubject) => triggerRestsOn(build, of.trigger)),
   evidence: (build, of) =>

@@ -1,5 +1,4 @@
 import { figures, say, size, within, type Said } from '../quantity/said.ts'
-import { elementOf } from '../build/find.ts'
 import type { Build } from '../build/types.ts'
 import { assembleChain, errorAt, prepareChain } from '../chain/index.ts'
 import { familyOf } from '../curve/registry.ts'
@@ -47,10 +46,9 @@ export function compareCandidates(
   candidates: readonly Candidate[],
   medium: 'liquid' | 'air',
 ): Choice {
-  const { channel, needs, read, sensor } = assembleChain(build, readId)
+  const { channel, needs, element, sensor } = assembleChain(build, readId)
   const { best, accuracy } = needs
   const at = (best[0] + best[1]) / 2
-  const element = elementOf(build, read.source.id)
   const judged = candidates.map((c): Judged => {
     const housing = findHousing(c.housing)
     const base = {
@@ -90,7 +88,7 @@ export function compareCandidates(
     [...good].sort(
       (a, b) => Number(b.spare) - Number(a.spare) || a.lagS - b.lagS || a.worst! - b.worst!,
     )[0] ?? [...judged].filter((j) => j.worst !== null).sort((a, b) => a.worst! - b.worst!)[0]
-  const shared = channel.reads.filter((r) => r.source.id === read.source.id).length > 1
+  const shared = channel.reads.filter((r) => r.source.id === element.id).length > 1
   const unit = familyOf(sensor.family).truthUnit
   const spare = pick?.spare ? ', a spare is at hand' : ''
   const second =

@@ -1,7 +1,14 @@
 import { number, say } from '../quantity/said.ts'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { maker } from '../build/make.ts'
-import { applyChange, createBuild, readBuild, writeBuild, type Build } from '../build/index.ts'
+import {
+  applyChange,
+  type Build,
+  createBuild,
+  readBuild,
+  withInput,
+  writeBuild,
+} from '../build/index.ts'
 import { errorBudget, readStatus, walkBackward, walkForward } from '../chain/index.ts'
 import { chainOf } from '../chain/edited.ts'
 import { logbook } from '../logbook/index.ts'
@@ -53,7 +60,7 @@ function measuredBuild(): Build {
   let n = 0
   const make = maker(() => `id-${++n}`)
   const family = familyOf('ride-height')
-  const input = make.newInput(
+  const made = make.newInput(
     {
       pin: '7',
       signal: 'voltage',
@@ -72,12 +79,12 @@ function measuredBuild(): Build {
   const { channel, element } = make.newChannel({
     name: 'Ride height, front',
     family,
-    input: input.id,
+    input: made.input.id,
     needs: family.needs,
   })
   return {
     ...createBuild('made-up', 'Made up', '2026-11-01T10:00:00Z'),
-    devices: [{ ...make.newDevice('Display'), inputs: [input] }],
+    devices: [withInput(make.newDevice('Display'), made)],
     elements: [element],
     channels: [{ ...channel, reads: [{ ...channel.reads[0]!, id: READ }] }],
     measurements: TRUTHS.map((truth, i) => ({

@@ -1,5 +1,5 @@
-import { inputOf } from '../build/find.ts'
-import type { Build, Id, Read } from '../build/types.ts'
+import { wiredReads } from '../build/find.ts'
+import type { Build, Id, WiredRead } from '../build/types.ts'
 import {
   assembleChain,
   assembleOnGround,
@@ -42,14 +42,14 @@ const PLACES = 5
 /** What a volt of ground difference does to each reader of a build; readers without a chain are left out. */
 export const groundSlopes = (build: Build): GroundSlope[] =>
   build.channels.flatMap((channel) =>
-    channel.reads.flatMap((read) => {
+    wiredReads(channel).flatMap((read) => {
       const slope = orElse(() => slopeOf(build, read), null)
       return slope ? [{ ...slope, channel: channel.id, name: channel.name }] : []
     }),
   )
 
-function slopeOf(build: Build, read: Read): Omit<GroundSlope, 'channel' | 'name'> | null {
-  const { spec, sensor, needs } = assembleChain(build, read.id)
+function slopeOf(build: Build, read: WiredRead): Omit<GroundSlope, 'channel' | 'name'> | null {
+  const { spec, sensor, needs, sends } = assembleChain(build, read.id)
   if (!spec) return null
   const lifted = (volt: number): Chain => prepareChain(assembleOnGround(build, read.id, volt).spec!)
   const [small] = PROBES_V as [number]
@@ -62,7 +62,7 @@ function slopeOf(build: Build, read: Read): Omit<GroundSlope, 'channel' | 'name'
   const worst = slopes.reduce((a, b) => (Math.abs(b.perVolt) > Math.abs(a.perVolt) ? b : a))
   return {
     read: read.id,
-    device: inputOf(build, read.input).device.name,
+    device: sends.name,
     unit: findFamily(sensor.family)?.truthUnit ?? '',
     ...worst,
     ...bentBy(worst.at, lifted),

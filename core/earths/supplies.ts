@@ -1,5 +1,5 @@
-import { elementOf } from '../build/find.ts'
-import type { Build, Device, Id, Input, Read } from '../build/types.ts'
+import { elementOf, inputOf, pinName, wiredReads } from '../build/find.ts'
+import type { Build, Device, Id, Input, WiredRead } from '../build/types.ts'
 import { crankingState } from './costs.ts'
 import { assembleChain, linearSpread, prepareChain } from '../chain/index.ts'
 import { findFamily } from '../curve/registry.ts'
@@ -57,20 +57,23 @@ export const railBudgets = (build: Build): RailBudget[] =>
     ]
   })
 
-type Reading = { read: Read; channel: string; input: Input }
+type Reading = { read: WiredRead; channel: string; input: Input; pin: string }
 const readsBy = (build: Build, device: Device): Reading[] =>
   build.channels.flatMap((c) =>
-    c.reads.flatMap((read) => {
-      const input = device.inputs.find((i) => i.id === read.input)
-      return input ? [{ read, channel: c.name, input }] : []
+    wiredReads(c).flatMap((read) => {
+      const placed = inputOf(build, read.input)
+      const { input } = placed
+      return placed.device === device
+        ? [{ read, channel: c.name, input, pin: pinName(placed.pin) }]
+        : []
     }),
   )
 
-function onRail(build: Build, { read, channel, input }: Reading): OnRail[] {
+function onRail(build: Build, { read, channel, input, pin }: Reading): OnRail[] {
   const element = elementOf(build, read.source.id)
   const drive = findFamily(element.family)?.drive(element.settings)
   if (!drive) return []
-  const named = { read: read.id, channel, pin: input.pin }
+  const named = { read: read.id, channel, pin }
   // at its fewest ohms a thermistor leaves the pull-up the whole rail
   const pulls = input.pulls
     .filter((p) => p.on && p.toReference)

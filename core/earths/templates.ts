@@ -1,6 +1,6 @@
 import type { Build, Device, Id, Load, Post, Stand, Strap, VehicleState } from '../build/types.ts'
 import { assumed } from '../build/types.ts'
-import { elementOf, inputOf } from '../build/find.ts'
+import { elementOf, inputOf, wiredReads } from '../build/find.ts'
 import { findFamily } from '../curve/registry.ts'
 
 type Joint = Strap['jointA']
@@ -231,7 +231,7 @@ function standsOf(
   newId: () => Id,
 ): Stand[] {
   return build.channels.flatMap((channel) =>
-    channel.reads.flatMap((read): Stand[] => {
+    wiredReads(channel).flatMap((read): Stand[] => {
       const { device } = inputOf(build, read.input)
       const unit = findFamily(elementOf(build, read.source.id).family)?.truthUnit
       if (unit === 'l') return [{ id: newId(), read: read.id, post: at(t.tank), bolted: false }]

@@ -1,5 +1,5 @@
-import { inputOf } from '../build/find.ts'
-import type { Build, Id, Load, Measurement, Read, Strap } from '../build/types.ts'
+import { inputOf, wiredReads } from '../build/find.ts'
+import type { Build, Id, Load, Measurement, Strap, WiredRead } from '../build/types.ts'
 import { EchtError } from '../error.ts'
 import { reachedFrom } from './net.ts'
 import { MEASURED_DOUBT, strapOhms } from './strapOhms.ts'
@@ -91,7 +91,7 @@ function feetOf(build: Build, tied: ReadonlySet<Id>): VehicleGround['feet'] {
   }
   const stands = new Map(build.stands.map((s) => [s.read, s.post]))
   const feet: VehicleGround['feet'] = new Map()
-  for (const read of build.channels.flatMap((c) => c.reads)) {
+  for (const read of build.channels.flatMap(wiredReads)) {
     const { device } = inputOf(build, read.input)
     const converter = grounds.get(device.id)
     if (converter === undefined) continue
@@ -187,7 +187,7 @@ export const watchedIn = ({ feet }: VehicleGround, state: Id): Watched[] =>
  * null where nobody looks at a state, the grounds say nothing of this reader, or somebody measured it at the pin: that
  * is better known than any network.
  */
-export function offsetOf(build: Build, read: Read): { volt: number; band: number } | null {
+export function offsetOf(build: Build, read: WiredRead): { volt: number; band: number } | null {
   if (build.vehicle.state === null || read.wire.groundOffsetV.basis === 'measured') return null
   return solvedGround(build).solved?.offsets.get(read.id) ?? null
 }

@@ -1,3 +1,4 @@
+import { findPath } from '../build/find.ts'
 import type { Build, Id, Strap } from '../build/types.ts'
 import type { GroundChange } from '../build/groundChanges.ts'
 import type { GroundPlan } from './repairs.ts'
@@ -195,10 +196,8 @@ export const REPAIRS: { [K in Repair['kind']]: RepairKind<Extract<Repair, { kind
 
 /** A reader as one says it: its channel, and the device that reads. */
 export function readerName(build: Build, id: Id): string {
-  const channel = build.channels.find((c) => c.reads.some((r) => r.id === id))
-  const input = channel?.reads.find((r) => r.id === id)?.input
-  const device = build.devices.find((d) => d.inputs.some((i) => i.id === input))
-  return [channel?.name, device?.name].filter(Boolean).join(' · ')
+  const path = findPath(build, id)
+  return path ? `${path.channel.name} · ${path.shows.name}` : ''
 }
 
 const kindOf = <R extends Repair>({ kind }: R): RepairKind<R> =>

@@ -6,7 +6,6 @@ import { aNumber, thingWith } from '../expects.ts'
 export type SharedFeed = { pullUpOhm: number; railV: number }
 export type SharedState = {
   id: 'together' | 'other-off' | 'own-off' | 'unplugged'
-  name: string
   inputV: number
   sensorMw: number
   /** into the input's protection, A; 0 while within the limit */ clampA: number
@@ -34,7 +33,6 @@ export function sharedStates(task: {
   requirePositive(task.limitV, 'The limit of the input')
   const state = (
     id: SharedState['id'],
-    name: string,
     ownV: number,
     otherV: number,
     sensor: boolean,
@@ -63,16 +61,15 @@ export function sharedStates(task: {
           }).current.clamp!
     return {
       id,
-      name,
       inputV,
       clampA: Math.abs(clampA),
       sensorMw: sensor ? (inputV ** 2 / task.sensorOhm) * 1000 : 0,
     }
   }
   return [
-    state('together', 'Both on, sensor plugged in', task.own.railV, task.other.railV, true),
-    state('other-off', 'The other device off', task.own.railV, 0, true),
-    state('own-off', 'This device off', 0, task.other.railV, true),
-    state('unplugged', 'Sensor unplugged', task.own.railV, task.other.railV, false),
+    state('together', task.own.railV, task.other.railV, true),
+    state('other-off', task.own.railV, 0, true),
+    state('own-off', 0, task.other.railV, true),
+    state('unplugged', task.own.railV, task.other.railV, false),
   ]
 }

@@ -1,3 +1,4 @@
+import { findInput, pinName, wiredReads } from '../build/find.ts'
 import type { Build, Id, Measurement } from '../build/types.ts'
 
 /** What a measurement was of, by name, and the channels it speaks for. Empty where that has been removed since. */
@@ -21,11 +22,10 @@ export function ofMeasurement(
   if (about.kind === 'lamp') return { about: triggerName(build, about.trigger), channels: [] }
   if (about.kind === 'strap') return { about: strapName(build, about.strap), channels: [] }
   if (about.kind === 'drop') return { about: dropped(build, about), channels: [] }
-  const device = build.devices.find((d) => d.inputs.some((i) => i.id === about.input))
-  const pin = device?.inputs.find((i) => i.id === about.input)?.pin
-  const channels = build.channels.filter((c) => c.reads.some((r) => r.input === about.input))
+  const there = findInput(build, about.input)
+  const channels = build.channels.filter((c) => wiredReads(c).some((r) => r.input === about.input))
   return {
-    about: device ? `${device.name} pin ${pin}` : '',
+    about: there ? `${there.device.name} pin ${pinName(there.pin)}` : '',
     channels: channels.map((c) => c.id),
   }
 }

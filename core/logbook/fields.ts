@@ -1,5 +1,6 @@
 import { findFamily } from '../curve/registry.ts'
-import type { Build, Edit, OnOff } from '../build/types.ts'
+import { findInput, findPath, pinName } from '../build/find.ts'
+import type { Build, Edit, Input } from '../build/types.ts'
 
 /** A field of the record as somebody speaks of it. */
 export type FieldName = {
@@ -27,9 +28,9 @@ const naming =
   () => ({ name, unit: null, names })
 
 const pinOf = (build: Build, device: string, input: string | undefined): string => {
-  const found = build.devices.find((d) => d.id === device)
-  const pin = found?.inputs.find((i) => i.id === input)?.pin
-  return pin === undefined ? (found?.name ?? 'a device since removed') : `pin ${pin}`
+  const there = input === undefined ? undefined : findInput(build, input)
+  if (there) return `pin ${pinName(there.pin)}`
+  return build.devices.find((d) => d.id === device)?.name ?? 'a device since removed'
 }
 /** A field of an input: its pin is said with it. */
 const ofPin =
@@ -54,8 +55,8 @@ const ofReader =
   (name: string, unit: string | null = null): Naming =>
   ({ build, edit, path }) => {
     const read = build.channels.find((c) => c.id === edit.id)?.reads.find((r) => r.id === path[1])
-    const device = build.devices.find((d) => d.inputs.some((i) => i.id === read?.input))
-    return { name: `${name}${device ? ` to ${device.name}` : ''}`, unit }
+    const of = read && findPath(build, read.id)
+    return { name: `${name}${of ? ` to ${of.shows.name}` : ''}`, unit }
   }
 
 /**
@@ -80,7 +81,17 @@ const FIELDS: [pattern: string, naming: Naming][] = [
   ['devices/supply/stopsBelowV', plain('volts below which it stops', 'V')],
   ['devices/supply/mustLive', plain('must live through cranking')],
   ['devices/supply/feed', plain('feed of the device')],
-  ['devices/inputs/*/pin', ofPin('name')],
+  ['devices/pins/*/name', plain('name of a pin')],
+  ['devices/pins/*/wire', plain('colour of the wire on a pin')],
+  ['devices/pins', plain('pin')],
+  ['devices/inputs/*/pin', ofPin('place')],
+  ['devices/inputs/*/supplyPin', ofPin('supply pin')],
+  ['devices/inputs/*/groundPin', ofPin('ground pin')],
+  ['devices/inputs/*/thresholds/lowV', ofPin('low threshold', 'V')],
+  ['devices/inputs/*/thresholds/highV', ofPin('high threshold', 'V')],
+  ['devices/inputs/*/thresholds', ofPin('thresholds')],
+  ['devices/inputs/*/fitted', ofPin('parts fitted')],
+  ['devices/inputs/*/filterF', ofPin('filter', 'F')],
   ['devices/inputs/*/bits', ofPin('bits')],
   ['devices/inputs/*/signal', ofPin('signal')],
   ['devices/inputs/*/differential', ofPin('differential input')],
@@ -138,10 +149,9 @@ const FIELDS: [pattern: string, naming: Naming][] = [
   ['channels/onOff/closes', plain('the way it closes')],
   ['channels/onOff/onWhen', plain('contact that means on')],
   ['channels/onOff/member', plain('kind of switch')],
-  ['channels/onOff/input/fitted', plain('parts at its pin')],
-  ['channels/onOff/input/switches', plain('what it switches to')],
-  ['channels/onOff/input/edgesHz', plain('how often it switches at the most', 'Hz')],
-  ['channels/onOff/input', plain('numbers of its input')],
+  ['channels/onOff/switched/switches', plain('what it switches to')],
+  ['channels/onOff/switched/edgesHz', plain('how often it switches at the most', 'Hz')],
+  ['channels/onOff/switched', plain('numbers its input is designed from')],
   ['measurements/struck', plain('struck')],
   ['build/vehicle/state', naming('state its grounds are looked at in', 'states')],
   ['posts/name', plain('name of the ground post')],
@@ -156,6 +166,10 @@ const FIELDS: [pattern: string, naming: Naming][] = [
   ['straps/jointA', plain('joint of the ground wire')],
   ['straps/jointB', plain('other joint of the ground wire')],
   ['straps', plain('ground wire')],
+  ['wires/name', plain('name of the wire')],
+  ['wires/ohm', plain('ohms of the wire', 'Ω')],
+  ['wires/colour', plain('colour of the wire')],
+  ['wires', plain('wire')],
   ['loads/ampere', plain('current of the load', 'A')],
   ['loads/peakA', plain('peak current of the load', 'A')],
   ['loads/into', naming('return of the load', 'posts')],
@@ -181,20 +195,18 @@ const FIELDS: [pattern: string, naming: Naming][] = [
   ['triggers/gap/crankRpm', plain('cranking speed', 'rpm')],
   ['triggers/gap/limiterRpm', plain('limiter', 'rpm')],
   ['triggers/gap', plain('numbers of its gap')],
-  ['triggers/input/lowV', plain('low level of the sensor', 'V')],
-  ['triggers/input/sinkA', plain('current the sensor may sink', 'A')],
-  ['triggers/input/sensorFromV', plain('supply the sensor works from', 'V')],
-  ['triggers/input/cableF', plain('capacitance of the cable', 'F')],
-  ['triggers/input/thresholdLowV', plain('low threshold of the input', 'V')],
-  ['triggers/input/thresholdHighV', plain('high threshold of the input', 'V')],
-  ['triggers/input/limitV', plain('most the input may see', 'V')],
-  ['triggers/input/batteryV', plain('battery while cranking', 'V')],
-  ['triggers/input/series', plain('series of parts')],
-  ['triggers/input/limiterRpm', plain('limiter', 'rpm')],
-  ['triggers/input/switches', plain('what it switches to')],
-  ['triggers/input/leastA', plain('current a contact wants', 'A')],
-  ['triggers/input/fitted', plain('parts at its pin')],
-  ['triggers/input', plain('numbers of its input')],
+  ['triggers/switched/lowV', plain('low level of the sensor', 'V')],
+  ['triggers/switched/sinkA', plain('current the sensor may sink', 'A')],
+  ['triggers/switched/sensorFromV', plain('supply the sensor works from', 'V')],
+  ['triggers/switched/cableF', plain('capacitance of the cable', 'F')],
+  ['triggers/switched/batteryV', plain('battery while cranking', 'V')],
+  ['triggers/switched/series', plain('series of parts')],
+  ['triggers/switched/limiterRpm', plain('limiter', 'rpm')],
+  ['triggers/switched/switches', plain('what it switches to')],
+  ['triggers/switched/leastA', plain('current a contact wants', 'A')],
+  ['triggers/switched', plain('numbers its input is designed from')],
+  ['triggers/input', plain('input that reads it')],
+  ['triggers/secondPin', plain('pin of its second lead')],
   ['triggers/dwell', plain('dwell of a coil')],
   ['triggers/leads/*/ohm', plain('ohms of the pickup', 'Ω')],
   ['triggers/leads', plain('ohms of the pickup')],
@@ -233,15 +245,10 @@ export function bareValue(value: unknown): unknown {
   if (typeof value !== 'object' || value === null) return value
   if ('value' in value && 'basis' in value) return value.value
   if ('readC' in value) return value.readC
-  if ('upOhm' in value)
-    return partsSaid(value as NonNullable<NonNullable<OnOff['input']>['fitted']>)
+  if ('upOhm' in value) return partsSaid(value as NonNullable<Input['fitted']>)
   return value
 }
 
 /** Parts at a pin in a word. */
-const partsSaid = ({
-  school,
-  upOhm,
-  downOhm,
-}: NonNullable<NonNullable<OnOff['input']>['fitted']>): string =>
+const partsSaid = ({ school, upOhm, downOhm }: NonNullable<Input['fitted']>): string =>
   `${school}, ${upOhm} Ω${downOhm === null ? '' : ` over ${downOhm} Ω`}`

@@ -1,6 +1,6 @@
 import { ofMeasurement } from './about.ts'
 import { bareValue, fieldOf, type FieldName } from './fields.ts'
-import { changeOf, measurementOf } from '../build/find.ts'
+import { changeOf, findInput, findPath, measurementOf, pinName, wiredReads } from '../build/find.ts'
 import { COLLECTIONS, LISTS, type Collection } from '../build/limits.ts'
 import type { Build, Change, Edit, Id, Measurement } from '../build/types.ts'
 
@@ -114,11 +114,11 @@ function tableSaid(build: Build, edits: readonly Edit[]): Happening | null {
   const edit = edits.find(isTable)
   if (!edit) return null
   const table = edit.after as { x: number[]; name: string }
-  const device = build.devices.find((d) => d.id === edit.id)
+  const there = findInput(build, edit.path?.[1] ?? '')
   return {
     kind: 'entered',
-    device: device?.name ?? '',
-    pin: device?.inputs.find((i) => i.id === edit.path?.[1])?.pin ?? '',
+    device: there?.device.name ?? '',
+    pin: there ? pinName(there.pin) : '',
     cells: table.x.length,
     name: table.name,
   }
@@ -175,10 +175,8 @@ function nameOf(build: Build, { in: where, id }: Edit): string {
 function readerName(build: Build, read: Id): string {
   const trigger = build.triggers.find((t) => t.id === read)
   if (trigger) return trigger.name
-  const channel = build.channels.find((c) => c.reads.some((r) => r.id === read))
-  const input = channel?.reads.find((r) => r.id === read)?.input
-  const device = build.devices.find((d) => d.inputs.some((i) => i.id === input))
-  return [channel?.name, device?.name].filter(Boolean).join(' in ')
+  const path = findPath(build, read)
+  return path ? `${path.channel.name} in ${path.shows.name}` : ''
 }
 
 /** The channels that edits touch: their own, those of a sensor, those that read an input. */
@@ -193,7 +191,7 @@ function channelsOf(build: Build, edits: readonly Edit[]): Id[] {
         const measurement = measurementOf(build, id)
         return measurement && ofMeasurement(build, measurement).channels.includes(channel.id)
       }
-      return where === 'devices' && channel.reads.some((r) => r.input === path?.[1])
+      return where === 'devices' && wiredReads(channel).some((r) => r.input === path?.[1])
     }),
   )
   return touched.map((c) => c.id)

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { saltmarshNine } from '../../demo/saltmarshNine.ts'
-import { applyChange, undo, type Build, type Edited } from '../build/index.ts'
-import { inputOf, readOf } from '../build/find.ts'
+import { applyChange, type Build, type Edited, pathOf, undo } from '../build/index.ts'
+import { readOf } from '../build/find.ts'
 import { measured } from '../build/types.ts'
 import { triggerRestsOn } from '../trigger/index.ts'
 import { dueAgain, logbook, SEASON_DAYS, type Happening } from './index.ts'
@@ -12,7 +12,7 @@ let stamped = 0
 const edited = (b: Build, change: Edited): Build =>
   applyChange(b, change, { id: `c-${++stamped}`, at: NOW, by: 'Wren' })
 const newest = (b: Build): Happening => logbook(b)[0]!.said
-const coolant = inputOf(build, readOf(build, 'rd-coolant').read.input).input
+const coolant = pathOf(build, 'rd-coolant').input
 
 describe('what happened', () => {
   it('stands newest first, with every measurement once and none twice', () => {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { saltmarshNine } from '../../demo/saltmarshNine.ts'
-import { elementOf, inputOf, type Build } from '../build/index.ts'
+import { type Build, elementOf, inputOf, wiredReads } from '../build/index.ts'
 import { assembleChain, prepareChain, statusRestsOn, walkForward } from '../chain/index.ts'
 import { drivenBy } from '../chain/transfer.ts'
 import { solveCircuit, type CircuitElement } from '../circuit/index.ts'
@@ -9,7 +9,7 @@ import { nodesOf } from './view.ts'
 
 const sample = saltmarshNine()
 const reads = sample.channels.flatMap((channel) =>
-  channel.reads.map((read) => ({ channel, read, ...inputOf(sample, read.input) })),
+  wiredReads(channel).map((read) => ({ channel, read, ...inputOf(sample, read.input) })),
 )
 
 /** All of a build's network at once, every device ground at one potential and every sensor in its place. */
@@ -96,16 +96,16 @@ describe('a sensor that two channels read', () => {
   const [coolant] = sample.channels.filter((c) => c.id === 'ch-coolant')
   const gauge = sample.devices
     .flatMap((d) => d.inputs)
-    .find((i) => i.pulls.some((p) => p.on) && !coolant!.reads.some((r) => r.input === i.id))!
+    .find((i) => i.pulls.some((p) => p.on) && !wiredReads(coolant!).some((r) => r.input === i.id))!
   // the reader that had that input reads the coolant sensor instead, in a channel of its own
   const build: Build = {
     ...sample,
     channels: sample.channels
-      .filter((c) => c.id === 'ch-coolant' || !c.reads.some((r) => r.input === gauge.id))
+      .filter((c) => c.id === 'ch-coolant' || !wiredReads(c).some((r) => r.input === gauge.id))
       .concat({
         ...coolant!,
         id: 'ch-again',
-        reads: [{ ...coolant!.reads[0]!, id: 'rd-again', input: gauge.id }],
+        reads: [{ ...wiredReads(coolant!)[0]!, id: 'rd-again', input: gauge.id }],
       }),
   }
   const shared = (b: Build, read: string): number =>

@@ -1,6 +1,6 @@
 import { endsOf, type CircuitElement } from '../circuit/circuit.ts'
-import { elementOf, inputOf } from '../build/find.ts'
-import type { Build, Device, Element, Id, Input, Pull, Read, Stated } from '../build/types.ts'
+import { elementOf, inputOf, wiredReads } from '../build/find.ts'
+import type { Build, Device, Element, Id, Input, Pull, Stated, WiredRead } from '../build/types.ts'
 import type { Drive } from '../curve/family.ts'
 import { findFamily } from '../curve/registry.ts'
 
@@ -36,14 +36,14 @@ export type Is =
   | { kind: 'pull' | 'rail'; pull: Pull; input: Input }
   | { kind: 'leak'; input: Input }
   | { kind: 'supply'; input: Input }
-  | { kind: 'signal wire' | 'ground wire'; read: Read; stated: Stated }
-  | { kind: 'supply wire'; read: Read; stated: Stated }
+  | { kind: 'signal wire' | 'ground wire'; read: WiredRead; stated: Stated }
+  | { kind: 'supply wire'; read: WiredRead; stated: Stated }
   | {
       kind: 'return'
-      read: Read
+      read: WiredRead
       stated: Stated & { /** V, where the vehicle's grounds say it */ sizeV?: number }
     }
-  | { kind: 'supply current'; read: Read }
+  | { kind: 'supply current'; read: WiredRead }
   | { kind: 'ground' }
 
 /** One part of the network: a resistor or a source between two named nodes. */
@@ -108,7 +108,7 @@ function partsOfInput(device: Device, input: Input): Part[] {
 }
 
 /** What one reader adds: the wires to its sensor, what its sensor ground stands off, the current its sensor draws. */
-function partsOfRead(read: Read, element: Element, drive: Drive, device: Device): Part[] {
+function partsOfRead(read: WiredRead, element: Element, drive: Drive, device: Device): Part[] {
   if (drive.kind === 'frequency') return []
   const { signalOhm, groundOhm, groundOffsetV } = read.wire
   const low = NODE.plugGround(element.id)
@@ -183,7 +183,7 @@ export function networkOf(build: Build): Network {
       device.inputs.flatMap((input) => kept(input, [device.id], () => partsOfInput(device, input))),
     ),
     ...build.channels.flatMap((channel) =>
-      channel.reads.flatMap((read) => {
+      wiredReads(channel).flatMap((read) => {
         const element = elementOf(build, read.source.id),
           { device } = inputOf(build, read.input)
         const drive = findFamily(element.family)?.drive(element.settings)

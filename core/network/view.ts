@@ -1,5 +1,5 @@
 import { endsOf, type CircuitElement } from '../circuit/circuit.ts'
-import type { Device, Id, Input, Read, Stated } from '../build/types.ts'
+import type { Device, Id, Input, Stated, WiredRead } from '../build/types.ts'
 import type { Drive } from '../curve/family.ts'
 import { LEAST_OHM, NODE, onPulls, type Is, type Network, type Part } from './network.ts'
 
@@ -25,7 +25,7 @@ export type View = { nodes: Nodes; parts: Seen[] }
 export type GroundOffset = Stated & { sizeV?: number }
 
 /** The reader that looks, and what it looks with. */
-export type Looking = { read: Read; input: Input; device: Device; drive: Drive }
+export type Looking = { read: WiredRead; input: Input; device: Device; drive: Drive }
 
 /**
  * The part of a network that one reader's sensor feels: what is reached from its plug without passing a ground. A
@@ -64,10 +64,10 @@ export const nodesOf = (element: Id, input: Id, device: Id): Nodes => ({
 const isGround = (node: string): boolean => node.startsWith(NODE.ground(''))
 
 /** A sensor's ground and supply wires are those of the reader that looks. */
-const isFelt = (is: Is, read: Read): boolean =>
+const isFelt = (is: Is, read: WiredRead): boolean =>
   is.kind === 'signal wire' || !('read' in is) || is.read.id === read.id
 
-function reachedFrom(network: Network, read: Read, start: readonly string[]): Part[] {
+function reachedFrom(network: Network, read: WiredRead, start: readonly string[]): Part[] {
   const reached = new Set<Part>()
   const seen = new Set<string>(start)
   const waiting = [...start]
@@ -86,7 +86,7 @@ function reachedFrom(network: Network, read: Read, start: readonly string[]): Pa
   return network.parts.filter((p) => reached.has(p))
 }
 
-function roleOf(is: Is, read: Read, input: Input): Role {
+function roleOf(is: Is, read: WiredRead, input: Input): Role {
   if ('input' in is) return is.input.id === input.id ? 'input' : 'other'
   if (!('read' in is) || is.read.id !== read.id) return 'other'
   return is.kind === 'return' ? 'ground' : is.kind === 'supply current' ? 'input' : 'wires'

@@ -9,5 +9,5 @@ export {
   type Threshold,
   type Way,
 } from './thresholds.ts'
-export { fittedInput, taskOf, usualInput, type OnOffInput } from './input.ts'
+export { fittedInput, taskOf, usualSwitched, type SwitchedOnOff } from './input.ts'
 export { isProvenOnOff, onOffOf, onOffRestsOn, onOffStatus, type OnOffStatus } from './status.ts'

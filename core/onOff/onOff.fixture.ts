@@ -1,6 +1,12 @@
-import { applyChange, assumed, createBuild, onOffChannel, maker } from '../build/index.ts'
+import {
+  applyChange,
+  createBuild,
+  onOffChannel,
+  maker,
+  wiredReads,
+  withInput,
+} from '../build/index.ts'
 import type { Build, Channel, Edited, Measurement } from '../build/index.ts'
-import { usualInput } from './input.ts'
 import { memberOf } from './members.ts'
 import type { Way } from './thresholds.ts'
 
@@ -13,19 +19,13 @@ export const after = (build: Build, ...edits: Edited[]): Build =>
 
 /** One switch of a kind at one pin, nothing measured of it, its pin as it floats. */
 export function switchBuild(member: string): { build: Build; channel: Channel } {
-  const { newDevice, newInput } = maker(nextId)
+  const { newDevice, newSwitchedInput } = maker(nextId)
   const kind = memberOf(member)
-  const input = newInput(
-    {
-      ...{ pin: '31', signal: 'voltage', bits: 12, referenceV: 5, pullOhm: null },
-      ...{ pullKind: 'fixed', railV: assumed(5).value, cells: 16, axis: 'V' },
-    },
-    { unit: kind.unit, range: kind.start.range },
-  )
+  const made = newSwitchedInput('31')
   const { channel, element } = onOffChannel(nextId, {
-    ...{ name: 'Switch', member: kind, input: input.id },
+    ...{ name: 'Switch', member: kind, input: made.input.id },
   })
-  const devices = [{ ...newDevice('Engine unit'), inputs: [input] }]
+  const devices = [withInput(newDevice('Engine unit'), made)]
   const build = after(createBuild('b', 'Build', '2026-11-20T09:00:00Z'), {
     kind: 'addChannel',
     args: { channel, elements: [element], devices },
@@ -47,9 +47,9 @@ export const reading = (channel: Channel, way: Way, value: number, id = nextId()
 
 /** Parts at its pin that leave some room. */
 export const fit = (channel: Channel, upOhm = 2200): Edited => ({
-  kind: 'editOnOffInput',
+  kind: 'editInput',
   args: {
-    ...{ id: channel.id, usual: usualInput(channel.onOff!) },
+    input: wiredReads(channel)[0]!.input,
     patch: { fitted: { school: 'pull-up', upOhm, downOhm: null } },
   },
 })

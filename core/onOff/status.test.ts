@@ -1,13 +1,21 @@
 import { describe, expect, it } from 'vitest'
 import { entryOf, isEntryProven, statusOf, type CardLine } from '../channel/index.ts'
-import { readBuild, undo, writeBuild, type Build, type Edited } from '../build/index.ts'
-import { usualInput } from './input.ts'
+import {
+  type Build,
+  type Edited,
+  inputOf,
+  readBuild,
+  undo,
+  wiredReads,
+  writeBuild,
+} from '../build/index.ts'
+import { usualSwitched } from './input.ts'
 import { memberOf, MEMBERS } from './members.ts'
 import { after, fit, of, reading, switchBuild } from './onOff.fixture.ts'
 import { onOffRestsOn, onOffStatus, type OnOffStatus } from './status.ts'
 
 const { build: bare, channel } = switchBuild('temperature')
-const read = channel.reads[0]!
+const read = wiredReads(channel)[0]!
 const status = (build: Build): OnOffStatus => onOffStatus(build, of(build, channel), read)
 /** Three readings each way about two places. */
 const measured = (up: number, down: number): Edited[] =>
@@ -17,6 +25,11 @@ const measured = (up: number, down: number): Edited[] =>
   ])
 const fitted = after(bare, fit(channel))
 const good = after(fitted, ...measured(95, 90))
+
+const leaky: Edited = {
+  kind: 'editSwitchedOnOff',
+  args: { id: channel.id, usual: usualSwitched(channel.onOff!), patch: { leakA: 2e-3 } },
+}
 
 describe('where a switch stands', () => {
   it('is assumed until its pin is held, and its thresholds are read', () => {
@@ -47,20 +60,17 @@ describe('where a switch stands', () => {
     })
   })
   it('is wrong with parts that leave nothing, or numbers that cannot be', () => {
-    const leaky: Edited = {
-      kind: 'editOnOffInput',
-      args: { id: channel.id, usual: usualInput(channel.onOff!), patch: { leakA: 2e-3 } },
-    }
     expect(status(after(good, leaky))).toMatchObject({ state: 'wrong', ratio: Infinity })
     const mad = after(good, {
-      kind: 'editOnOffInput',
-      args: { id: channel.id, usual: usualInput(channel.onOff!), patch: { cableF: -1 } },
+      kind: 'editSwitchedOnOff',
+      args: { id: channel.id, usual: usualSwitched(channel.onOff!), patch: { cableF: -1 } },
     })
     expect(status(mad)).toMatchObject({ state: 'wrong', fitted: null })
   })
 })
 
 describe('a proof of a switch', () => {
+  const pinned = inputOf(bare, read.input)
   const proven = after(good, {
     kind: 'prove',
     args: {
@@ -88,7 +98,13 @@ describe('a proof of a switch', () => {
       'another place to switch',
       { kind: 'editChannel', args: { id: channel.id, patch: { onOff: { risingAt: 96 } } } },
     ],
-    ['another pin', { kind: 'editInput', args: { input: read.input, patch: { pin: '32' } } }],
+    [
+      'another pin',
+      {
+        kind: 'editPin',
+        args: { device: pinned.device.id, pin: pinned.pin.id, patch: { name: '32' } },
+      },
+    ],
   ])('lapses with %s', (_, edit) => {
     expect(holds(after(proven, edit))).toBe(false)
     expect(status(after(proven, edit)).state).not.toBe('proven')
@@ -131,32 +147,30 @@ describe('a switch in the places all channels are in', () => {
 
 describe('what is typed of its input', () => {
   it('is one number without the others, and parts are one thing', () => {
-    const other = after(good, {
-      kind: 'editOnOffInput',
-      args: {
-        ...{ id: channel.id, usual: usualInput(channel.onOff!) },
-        patch: { batteryV: { 0: 9 } },
-      },
+    const battery = (patch: object): Edited => ({
+      kind: 'editSwitchedOnOff',
+      args: { id: channel.id, usual: usualSwitched(channel.onOff!), patch },
     })
-    expect(of(other, channel).onOff!.input!.batteryV).toEqual([9, 15])
+    const other = after(good, battery({ series: 'E12' }), battery({ batteryV: { 0: 9 } }))
+    expect(of(other, channel).onOff!.switched!.batteryV).toEqual([9, 15])
     expect(other.changes.at(-1)!.edits.map((e) => e.path?.join('/'))).toEqual([
-      'onOff/input/batteryV/0',
+      'onOff/switched/batteryV/0',
     ])
     const divided = after(good, {
-      kind: 'editOnOffInput',
+      kind: 'editInput',
       args: {
-        ...{ id: channel.id, usual: usualInput(channel.onOff!) },
+        input: read.input,
         patch: { fitted: { school: 'divider', upOhm: 4700, downOhm: 3300 } },
       },
     })
     expect(divided.changes.at(-1)!.edits.map((e) => e.path?.join('/'))).toEqual([
-      'onOff/input/fitted',
+      `inputs/${read.input}/fitted`,
     ])
     const back = undo(divided, { id: 'u', at: '2026-11-20T14:00:00Z', by: '' })
-    expect(of(back, channel).onOff!.input!.fitted).toEqual(of(good, channel).onOff!.input!.fitted)
+    expect(inputOf(back, read.input).input).toEqual(inputOf(good, read.input).input)
   })
   it('of a channel that is a reading is refused', () => {
     const plain = { ...good, channels: [{ ...of(good, channel), kind: 'reading', onOff: null }] }
-    expect(() => after(plain, fit(channel))).toThrow(/reading/)
+    expect(() => after(plain, leaky)).toThrow(/reading/)
   })
 })

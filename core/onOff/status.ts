@@ -1,10 +1,10 @@
-import { inputOf, proofHolds } from '../build/find.ts'
+import { pathOf, pinName, proofHolds } from '../build/find.ts'
 import { hashOf } from '../build/hash.ts'
-import type { Build, Channel, OnOff, Read } from '../build/types.ts'
+import type { Build, Channel, Input, OnOff, Read } from '../build/types.ts'
 import type { State } from '../chain/index.ts'
-import type { InputDesign } from '../input/index.ts'
+import { partsAt, type InputDesign, type InputParts } from '../input/index.ts'
 import { amount, list, number, off, say, type Phrase, type Said } from '../quantity/said.ts'
-import { fittedInput } from './input.ts'
+import { fittedInput, usualSwitched } from './input.ts'
 import { memberOf } from './members.ts'
 import {
   switchedAt,
@@ -17,6 +17,8 @@ import {
 /** All that is known of a channel that says on or off. */
 export type OnOffStatus = {
   onOff: OnOff
+  /** what it is read by */
+  input: Input
   thresholds: Record<Way, Threshold | null>
   fitted: InputDesign | null
   findings: Said[]
@@ -39,7 +41,7 @@ const WAYS: readonly Way[] = ['rising', 'falling']
 export const onOffOf = ({ onOff }: Channel): OnOff =>
   onOff ?? {
     ...{ member: 'switch', unit: '%', closes: 'rising', onWhen: 'closed' },
-    ...{ risingAt: null, fallingAt: null, input: null },
+    ...{ risingAt: null, fallingAt: null, switched: null },
   }
 
 const wanted = (onOff: OnOff, way: Way): number | null =>
@@ -50,17 +52,18 @@ export function onOffStatus(build: Build, channel: Channel, read: Read): OnOffSt
   const onOff = onOffOf(channel)
   const { accuracy } = channel.needs
   const thresholds = thresholdsOf(build, channel)
-  const fitted = fittedInput(onOff.input)
+  const { input, pin, shows } = pathOf(build, read.id)
+  const parts = partsAt(input)
+  const fitted = fittedInput(onOff.switched ?? usualSwitched(onOff), input)
   const findings = thresholdFindings(thresholds, onOff, accuracy)
   const worst = worstOf(onOff, thresholds)
-  const { input, device } = inputOf(build, read.input)
-  const step = nextOf({ build, channel, read, onOff, thresholds, fitted, findings, worst })
+  const step = nextOf({ build, channel, read, onOff, thresholds, parts, fitted, findings, worst })
   const error = worst ? (Math.abs(worst.bias) + worst.band) / accuracy : Infinity
   return {
-    ...{ onOff, thresholds, fitted, findings, worst, accuracy, unit: onOff.unit, ...step },
+    ...{ onOff, input, thresholds, fitted, findings, worst, accuracy, unit: onOff.unit, ...step },
     ratio: fitted && fitted.marginV > 0 ? error : Infinity,
     known: knownOf(onOff, thresholds, accuracy),
-    reader: { device: device.name, pin: input.pin, part: null },
+    reader: { device: shows.name, pin: pinName(pin), part: null },
   }
 }
 
@@ -92,6 +95,8 @@ type Situation = {
   read: Read
   onOff: OnOff
   thresholds: Record<Way, Threshold | null>
+  /** that give its pin levels; null where it floats */
+  parts: InputParts | null
   fitted: InputDesign | null
   findings: Said[]
   worst: OnOffStatus['worst']
@@ -127,8 +132,8 @@ function provenAlready({ build, channel, read }: Situation): Step | null {
     : null
 }
 
-function partsToFit({ onOff }: Situation): Step | null {
-  return onOff.input?.fitted
+function partsToFit({ parts }: Situation): Step | null {
+  return parts
     ? null
     : step(
         'assumed',
@@ -193,11 +198,13 @@ function scatterToKnow({ thresholds }: Situation): Step | null {
 
 /** Hash of all that a switch's proof rests on. */
 export function onOffRestsOn(build: Build, channel: Channel, read: Read): string {
-  const { device, input } = inputOf(build, read.input)
+  const { sends, shows, input, pin } = pathOf(build, read.id)
+  const { pulls, thresholds, fitted, filterF, limitV } = input
   return hashOf({
     onOff: channel.onOff,
     needs: channel.needs,
-    pin: [device.id, input.id, input.pin],
+    pin: [sends.id, shows.id, input.id, pin.name],
+    frontEnd: { pulls, thresholds, fitted, filterF, limitV },
     readings: switchedAt(build, channel)
       .filter((m) => m.struck === null)
       .map((m) => [m.method, m.readings.map((r) => r.value)]),

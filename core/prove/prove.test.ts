@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import { saltmarshNine } from '../../demo/saltmarshNine.ts'
-import { inputOf, readOf } from '../build/find.ts'
 import { assembleChain, prepareChain, walkForward, type ChainSpec } from '../chain/index.ts'
 import { settling } from '../bench/settle.ts'
 import { normalStream, uniformStream } from '../math/index.ts'
 import { expectedReadings, FAULTS, keyOnCheck, observe } from './index.ts'
 import { coded } from '../coded.fixture.ts'
+import { pathOf } from '../build/index.ts'
 
 const build = saltmarshNine()
 const spec = assembleChain(build, 'rd-coolant').spec!
@@ -127,7 +127,7 @@ describe('settling', () => {
 describe('where a curve does not reach', () => {
   const fedThrough = (pullOhm: number): ChainSpec => {
     const fed = structuredClone(build)
-    const { input } = inputOf(fed, readOf(fed, 'rd-gearbox').read.input)
+    const { input } = pathOf(fed, 'rd-gearbox')
     for (const pull of input.pulls) pull.ohm = { ...pull.ohm, value: pullOhm }
     return assembleChain(fed, 'rd-gearbox').spec!
   }

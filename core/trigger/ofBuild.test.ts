@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { saltmarshNine } from '../../demo/saltmarshNine.ts'
-import type { Build, Trigger } from '../build/types.ts'
+import { inputOf } from '../build/find.ts'
+import { assumed, type Build, type Input, type Trigger } from '../build/types.ts'
 import { correctedAngle } from './angle.ts'
 import { inputTask, lampNow, lampsOf, readingOf, triggerRestsOn, triggerStatus } from './ofBuild.ts'
 import { parseWheel } from './wheel.ts'
@@ -10,12 +11,21 @@ const crank = sample.triggers.find((t) => t.id === 'tr-crank')!
 const cam = sample.triggers.find((t) => t.id === 'tr-cam')!
 const right: Trigger = { ...crank, expects: '36-2' }
 
-const INPUT: NonNullable<Trigger['input']> = {
+const SWITCHED: NonNullable<Trigger['switched']> = {
   ...{ switches: 'ground', lowV: 0.4, sinkA: 0.02, leastA: 0, leakA: 1e-5, sensorFromV: 4.5 },
-  ...{ cableF: 1e-9, thresholdLowV: 1.2, thresholdHighV: 2.8, limitV: 12, batteryV: [6, 15] },
-  ...{ railTolerance: 0.02, series: 'E24', partTolerance: 0.05, limiterRpm: 7500, fitted: null },
+  ...{ cableF: 1e-9, batteryV: [6, 15], railTolerance: 0.02, series: 'E24', partTolerance: 0.05 },
+  limiterRpm: 7500,
 }
 const PULL_UP = { school: 'pull-up' as const, upOhm: 2200, downOhm: null }
+
+/** The sample with something else at the pin of its cam. */
+const withInput = (patch: Partial<Input>): Build => ({
+  ...sample,
+  devices: sample.devices.map((d) => ({
+    ...d,
+    inputs: d.inputs.map((i) => (i.id === cam.input ? { ...i, ...patch } : i)),
+  })),
+})
 
 /** The sample with lamp readings of the crank alone: speed, and how far the spark stands from what is commanded. */
 function withLamp(...seen: [rpm: number, off: number][]): Build {
@@ -64,18 +74,22 @@ describe('where a trigger stands', () => {
     expect(triggerStatus(sample, cam).state).toBe('assumed')
     const coil = { ...cam, pickup: 'vr' as const }
     expect(triggerStatus(sample, coil).state).toBe('measured')
-    const fitted = { ...cam, input: { ...INPUT, fitted: PULL_UP } }
-    expect(triggerStatus(sample, fitted)).toMatchObject({ state: 'measured', ratio: 0, lamp: null })
+    const fitted = withInput({ fitted: PULL_UP })
+    expect(triggerStatus(fitted, cam)).toMatchObject({ state: 'measured', ratio: 0, lamp: null })
+    // a pull-up that the unit has of its own gives it levels as well
+    const own = { ...sample.devices[0]!.inputs[0]!.pulls[0]!, id: 'own', ohm: assumed(2200) }
+    expect(triggerStatus(withInput({ pulls: [own] }), cam).state).toBe('measured')
     // a pull-up that leaks pull down, and one that the sensor cannot sink, are no input
-    const wet = { ...fitted, input: { ...fitted.input, leakA: 2e-3 } }
-    expect(triggerStatus(sample, wet)).toMatchObject({ state: 'wrong', ratio: Infinity })
-    const mad = { ...fitted, input: { ...fitted.input, cableF: -1 } }
-    expect(triggerStatus(sample, mad).state).toBe('wrong')
+    const wet = { ...cam, switched: { ...SWITCHED, leakA: 2e-3 } }
+    expect(triggerStatus(fitted, wet)).toMatchObject({ state: 'wrong', ratio: Infinity })
+    const mad = { ...cam, switched: { ...SWITCHED, cableF: -1 } }
+    expect(triggerStatus(fitted, mad).state).toBe('wrong')
   })
   it('tells its input how often it switches at the limiter, by the turns of its own cycle', () => {
+    const at = inputOf(sample, cam.input!).input
     // one edge in two turns at 6000 rpm: 50 a second
-    expect(inputTask(cam, { ...INPUT, limiterRpm: 6000 }).edgesHz).toBeCloseTo(50, 9)
-    expect(inputTask(crank, { ...INPUT, limiterRpm: 6000 }).edgesHz).toBeCloseTo(3400, 9)
+    expect(inputTask(cam, { ...SWITCHED, limiterRpm: 6000 }, at).edgesHz).toBeCloseTo(50, 9)
+    expect(inputTask(crank, { ...SWITCHED, limiterRpm: 6000 }, at).edgesHz).toBeCloseTo(3400, 9)
   })
 })
 
@@ -101,7 +115,7 @@ describe('a proof of a trigger', () => {
   })
   it.each([
     ['the angle', { angleDeg: 98 }],
-    ['the pins', { pins: '4, 3' }],
+    ['another second pin', { secondPin: null }],
     ['the wheel, on both sides', { wheel: '60-2', expects: '60-2' }],
     ['the way it counts', { counts: { tooth: 'before-gap' as const, from: 'before' as const } }],
   ])('lapses with %s', (_, change) => {

@@ -1,8 +1,16 @@
-import { proofHolds } from '../build/find.ts'
+import { inputOf, pinName, proofHolds } from '../build/find.ts'
 import { hashOf } from '../build/hash.ts'
-import type { Build, Measurement, Trigger } from '../build/types.ts'
+import type { Build, Device, Input, Measurement, Pin, Trigger } from '../build/types.ts'
 import { orElse } from '../error.ts'
-import { switchedInput, type InputDesign, type SwitchedInputTask } from '../input/index.ts'
+import {
+  partsAt,
+  switchedInput,
+  switchedTask,
+  type FrontEnd,
+  type InputDesign,
+  type InputParts,
+  type SwitchedInputTask,
+} from '../input/index.ts'
 import { amount, number, say, type Phrase } from '../quantity/said.ts'
 import { correctedAngle } from './angle.ts'
 import { DEG_PER_RPM_S, lampFit, type LampFit, type LampReading } from './lamp.ts'
@@ -72,9 +80,10 @@ const NEAR_DEG = 0.5
 /** What is known of a trigger by the record alone: what its unit was told, how it is read, what the lamp said. */
 export function triggerStatus(build: Build, trigger: Trigger): TriggerStatus {
   const { readings, fit } = lampNow(build, trigger)
-  const fitted = fittedAt(trigger)
+  const fitted = fittedAt(build, trigger)
+  const { device, pins } = readBy(build, trigger)
   const tells = tellsOf(trigger)
-  const step = stepOf(build, trigger, { readings, fit, fitted })
+  const step = stepOf(build, trigger, { readings, fit, fitted, parts: partsOf(build, trigger) })
   const lamp = tells === 'angle' ? fit : null
   return {
     ...step,
@@ -82,11 +91,7 @@ export function triggerStatus(build: Build, trigger: Trigger): TriggerStatus {
     ratio: step.state === 'wrong' || step.state === 'assumed' ? Infinity : offBy(lamp),
     known:
       knownOf(lamp, fitted) ?? (tells !== 'angle' || trigger.pickup === 'hall' ? FLOATS : NO_LAMP),
-    reader: {
-      device: build.devices.find((d) => d.id === trigger.device)?.name ?? '',
-      pin: trigger.pins,
-      part: null,
-    },
+    reader: { device: device?.name ?? '', pin: device ? pinNames(pins) : '', part: null },
     ...{ unit: '°', accuracy: NEAR_DEG },
   }
 }
@@ -107,11 +112,46 @@ function knownOf(lamp: LampFit | null, fitted: InputDesign | null): Phrase | nul
 }
 
 /** What the parts give that are fitted at the input of a sensor that switches; null of a coil, or where none are. */
-export function fittedAt(trigger: Trigger): InputDesign | null {
-  const fitted = trigger.pickup === 'hall' ? trigger.input?.fitted : null
-  return fitted
-    ? orElse(() => switchedInput(inputTask(trigger, trigger.input!), fitted), null)
+export function fittedAt(build: Build, trigger: Trigger): InputDesign | null {
+  const parts = partsOf(build, trigger)
+  const { input } = readBy(build, trigger)
+  return parts && input
+    ? orElse(
+        () =>
+          switchedInput(
+            inputTask(trigger, trigger.switched ?? USUAL_SWITCHED_TRIGGER, input),
+            parts,
+          ),
+        null,
+      )
     : null
+}
+
+/** The parts that give the pin of a sensor that switches its levels; null of a coil, or where it floats. */
+function partsOf(build: Build, trigger: Trigger): InputParts | null {
+  const { input } = readBy(build, trigger)
+  return trigger.pickup === 'hall' && input ? partsAt(input) : null
+}
+
+/** Who reads a trigger: the device, its input, and the pins its leads go to; null and none where nobody said. */
+export function readBy(
+  build: Build,
+  { input: id, secondPin }: Pick<Trigger, 'input' | 'secondPin'>,
+): { device: Device | null; input: Input | null; pins: Pin[] } {
+  if (id === null) return { device: null, input: null, pins: [] }
+  const { device, input, pin } = inputOf(build, id)
+  const second = device.pins.find((p) => p.id === secondPin)
+  return { device, input, pins: second ? [pin, second] : [pin] }
+}
+
+/** Pins as one says them together. */
+export const pinNames = (pins: readonly Pin[]): string => pins.map(pinName).join(', ')
+
+/** What the input of a switching sensor is designed from until somebody types better. */
+export const USUAL_SWITCHED_TRIGGER: NonNullable<Trigger['switched']> = {
+  ...{ switches: 'ground', lowV: 0.4, sinkA: 0.02, leastA: 0, leakA: 1e-5, sensorFromV: 4.5 },
+  ...{ cableF: 1e-9, batteryV: [6, 15], railTolerance: 0.02, series: 'E24', partTolerance: 0.05 },
+  limiterRpm: 7500,
 }
 
 /** A delay of an edge that no lamp shows, degrees of the crank at the limiter. */
@@ -120,28 +160,40 @@ const HARMLESS_DEG = 0.1
 /** What the input of a trigger is designed from: its edges as quick as at the limiter. */
 export function inputTask(
   { wheel }: Pick<Trigger, 'wheel'>,
-  { fitted: _, limiterRpm, ...input }: NonNullable<Trigger['input']>,
+  { limiterRpm, ...switched }: NonNullable<Trigger['switched']>,
+  input: FrontEnd,
 ): SwitchedInputTask {
   const { edgesDegrees, cycleDegrees } = parseWheel(wheel)
-  return {
-    ...input,
+  return switchedTask(switched, input, {
     edgesHz: (edgesDegrees.length * limiterRpm * 360) / (60 * cycleDegrees),
     harmlessS: HARMLESS_DEG / (DEG_PER_RPM_S * limiterRpm),
-  }
+  })
 }
 
 /** Hash of all that a proof of a trigger rests on. */
 export const triggerRestsOn = (build: Build, trigger: Trigger): string => {
-  const { wheel, expects, pickup, device, pins, cylinders, firingOrder } = trigger
-  const { counts, angleDeg, input, comparator } = trigger
+  const { wheel, expects, pickup, cylinders, firingOrder } = trigger
+  const { counts, angleDeg, switched, comparator } = trigger
+  const { device, input, pins } = readBy(build, trigger)
+  const at = input && {
+    ...{ pulls: input.pulls, thresholds: input.thresholds, fitted: input.fitted },
+    ...{ filterF: input.filterF, limitV: input.limitV },
+  }
   return hashOf({
-    ...{ wheel, expects, pickup, device, pins, cylinders, firingOrder },
-    ...{ counts, angleDeg, input, comparator },
+    ...{ wheel, expects, pickup, cylinders, firingOrder },
+    ...{ device: device?.id ?? null, pins: pins.map((p) => [p.id, p.name]), at },
+    ...{ counts, angleDeg, switched, comparator },
     lamp: lampNow(build, trigger).readings,
   })
 }
 
-type Known = { readings: LampReading[]; fit: LampFit | null; fitted: InputDesign | null }
+type Known = {
+  readings: LampReading[]
+  fit: LampFit | null
+  /** that give its pin levels; null where it floats */
+  parts: InputParts | null
+  fitted: InputDesign | null
+}
 
 function stepOf(build: Build, trigger: Trigger, known: Known): Step {
   const { expects, angleDeg } = trigger
@@ -178,9 +230,9 @@ function stepOf(build: Build, trigger: Trigger, known: Known): Step {
 }
 
 /** A sensor that switches has a level only by parts at its pin. */
-function pinStep({ pickup, input }: Trigger, { fitted }: Known): Step | null {
+function pinStep({ pickup }: Trigger, { parts, fitted }: Known): Step | null {
   if (pickup !== 'hall') return null
-  if (!input?.fitted)
+  if (!parts)
     return {
       state: 'assumed',
       next: {

@@ -1,7 +1,7 @@
 import { applyChange } from '../build/changes.ts'
 import { checkBuild } from '../build/file.ts'
 import { SCHEMA } from '../build/limits.ts'
-import { inputOf, readOf } from '../build/find.ts'
+import { pathOf, readOf } from '../build/find.ts'
 import type { Build, DeviceTable } from '../build/types.ts'
 import {
   assembleChain,
@@ -118,7 +118,7 @@ export function proposedTable(
 export function enterTable(build: Build, readId: string, table: Table): Build {
   requireTable(table)
   tableOf(requireBuild(build), readId)
-  const { input } = readOf(build, readId).read
+  const { input } = pathOf(build, readId).wired
   const at = build.changes.at(-1)?.at ?? build.createdAt
   const { x, y } = table
   const entered = applyChange(
@@ -187,9 +187,9 @@ function wholeChain(build: Build, readId: string): Chain {
 }
 
 function tableOf(build: Build, readId: string): DeviceTable {
-  const { device, input } = inputOf(build, readOf(build, readId).read.input)
+  const { sends, input } = pathOf(build, readId)
   if (!input.table)
-    throw new EchtError('no-table', `${device.name} has no table: it moves a needle by itself.`)
+    throw new EchtError('no-table', `${sends.name} has no table: it moves a needle by itself.`)
   return input.table
 }
 

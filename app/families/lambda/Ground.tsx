@@ -10,7 +10,7 @@ import { groundSeen } from './ground.ts'
 /** The ground between controller and device, from the manual's line and test outputs as the device reads them. */
 export function Ground({ status }: PanelProps) {
   const { edit } = useBuild()
-  const { sensor, read, device, input } = status.assembled
+  const { sensor, wired: read, sends: device, input } = status.assembled
   const { found, heard } = useMemo(() => groundSeen(sensor.points), [sensor.points])
   return (
     <>

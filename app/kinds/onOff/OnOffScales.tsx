@@ -5,6 +5,7 @@ import { useQuantity, type Quantity } from '../../parts/units.ts'
 import css from './OnOff.module.css'
 import { levelsOf, type Levels, type SwitchNow } from './switchNow.ts'
 import { useSwitchThread } from './useSwitchThread.ts'
+import { USUAL_FRONT_END } from '../../../core/input/index.ts'
 
 const W = 980
 const H = 300
@@ -246,10 +247,10 @@ function TwoZones({
   )
 }
 
-const NOMINAL = { thresholdLowV: 1.2, thresholdHighV: 2.8, limitV: 5 }
-
-function pinScale({ onOff, fitted }: OnOffStatus) {
-  const { thresholdLowV, thresholdHighV, limitV } = onOff.input ?? NOMINAL
+function pinScale({ input, fitted }: OnOffStatus) {
+  const { limitV } = input
+  const { lowV: thresholdLowV, highV: thresholdHighV } =
+    input.thresholds ?? USUAL_FRONT_END.thresholds
   const top = Math.max(thresholdHighV * 1.5, (fitted?.highV[1] ?? 0) * 1.1)
   const y = (volt: number): number => BOTTOM - (volt / top) * (BOTTOM - TOP)
   return { thresholdLowV, thresholdHighV, limitV: Math.min(limitV, top), y }

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { after, fit, of, reading, switchBuild } from '../../../core/onOff/onOff.fixture.ts'
-import { onOffStatus, type OnOffStatus } from '../../../core/onOff/index.ts'
+import { onOffStatus, type OnOffStatus, usualSwitched } from '../../../core/onOff/index.ts'
 import { levelsOf, switchNow } from './switchNow.ts'
+import { wiredReads } from '../../../core/build/index.ts'
 
 const { build, channel } = switchBuild('temperature')
 const [read] = channel.reads
@@ -31,14 +32,24 @@ describe('the thread of a switch', () => {
     expect(switchNow(held, RANGE, 92, false).closed).toBe(false)
   })
   it('to the battery is high while it is closed', () => {
-    const battery = after(build, {
-      kind: 'editOnOffInput',
-      args: {
-        id: channel.id,
-        usual: { ...of(after(build, fit(channel)), channel).onOff!.input!, switches: 'battery' },
-        patch: { fitted: { school: 'from-battery', upOhm: 10_000, downOhm: 10_000 }, limitV: 9 },
+    const battery = after(
+      build,
+      {
+        kind: 'editSwitchedOnOff',
+        args: {
+          id: channel.id,
+          usual: usualSwitched(channel.onOff!),
+          patch: { switches: 'battery' },
+        },
       },
-    })
+      {
+        kind: 'editInput',
+        args: {
+          input: wiredReads(channel)[0]!.input,
+          patch: { fitted: { school: 'from-battery', upOhm: 10_000, downOhm: 10_000 }, limitV: 9 },
+        },
+      },
+    )
     expect(switchNow(status(battery), RANGE, 110, false).pinV!).toBeGreaterThan(2.8)
     expect(switchNow(status(battery), RANGE, 70, false).pinV!).toBeLessThan(1.2)
   })

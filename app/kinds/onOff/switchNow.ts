@@ -31,7 +31,7 @@ export function switchNow(
 ): SwitchNow {
   const { onOff, fitted } = status
   const closed = isClosed(onOff, levelsOf(status, range), truth, before)
-  const high = closed === (onOff.input?.switches === 'battery')
+  const high = closed === (onOff.switched?.switches === 'battery')
   const [from, to] = (high ? fitted?.highV : fitted?.lowV) ?? [0, 0]
   return {
     ...{ truth, closed, on: closed === (onOff.onWhen === 'closed') },

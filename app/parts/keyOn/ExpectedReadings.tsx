@@ -4,6 +4,7 @@ import type { SignalKind } from '../../../core/curve/index.ts'
 import { type Expected, type Observable, stageOf } from '../../../core/prove/index.ts'
 import type { Quantity } from '../units.ts'
 import { readingText } from './text.ts'
+import { pinName } from '../../../core/build/index.ts'
 
 type Props = {
   status: ReadStatus
@@ -14,10 +15,10 @@ type Props = {
 
 /** What should be read of each thing that can be, with its band: large, for whoever holds a probe. */
 export function ExpectedReadings({ status, expected, signal, q }: Props) {
-  const { spec, device, input } = status.assembled
+  const { spec, shows: device, pin } = status.assembled
   const things: [Observable, string][] = [
     ['shown', `${device.name} should show`],
-    ['pinV', `Pin ${input.pin} should have`],
+    ['pinV', `Pin ${pinName(pin)} should have`],
     ...(signal === 'resistance' ? [['ohm', 'Sensor should have'] as [Observable, string]] : []),
   ]
   return (

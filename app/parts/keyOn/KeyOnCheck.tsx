@@ -4,7 +4,7 @@ import { isProven, whyLapsed, type ReadStatus } from '../../../core/chain/index.
 import { findFamily, type SignalKind } from '../../../core/curve/index.ts'
 import { asSentence } from '../../../core/quantity/index.ts'
 import { useBuild } from '../../store/useBuild.ts'
-import type { Instrument } from '../../../core/build/index.ts'
+import { type Instrument, pinName } from '../../../core/build/index.ts'
 import { Chip } from '../Chip.tsx'
 import { Fields } from '../Fields.tsx'
 import { QuantityInput } from '../QuantityInput.tsx'
@@ -21,7 +21,7 @@ import { Wrong } from '../Wrong.tsx'
  */
 export function KeyOnCheck({ status }: { status: ReadStatus }) {
   const { build } = useBuild()
-  const { read, device, input, sensor, spec, problem } = status.assembled
+  const { read, shows: device, pin, sensor, spec, problem } = status.assembled
   const family = findFamily(sensor.family)
   const ask = family?.keyOn ?? UNKNOWN
   const { unit } = status
@@ -32,7 +32,7 @@ export function KeyOnCheck({ status }: { status: ReadStatus }) {
   const keyOn = useKeyOn(status, ask.sigma, thermometers[0]?.id ?? '')
   if (!spec) return <p className="pale">{problem}</p>
   return (
-    <section aria-label={`Key-on check of ${device.name} pin ${input.pin}`} key={keyOn.round}>
+    <section aria-label={`Key-on check of ${device.name} pin ${pinName(pin)}`} key={keyOn.round}>
       <Group justify="space-between" wrap="wrap">
         <h2>Key on, engine off</h2>
         <ProofOf readId={read.id} />

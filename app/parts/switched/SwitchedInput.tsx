@@ -1,13 +1,16 @@
 import type { ReactNode } from 'react'
-import type { OnOff, Patch } from '../../../core/build/index.ts'
+import type { Device, Input, OnOff, Patch, Pin } from '../../../core/build/index.ts'
 import { EchtError, orElse } from '../../../core/error.ts'
 import {
   designSwitchedInput,
+  partsAt,
   switchedInput,
   type InputDesign,
   type InputParts,
   type SwitchedInputTask,
 } from '../../../core/input/index.ts'
+import { useBuild } from '../../store/useBuild.ts'
+import { PinName } from '../PinName.tsx'
 import { Wrong } from '../Wrong.tsx'
 import { Designs } from './Designs.tsx'
 import { Drawer } from './Drawer.tsx'
@@ -15,8 +18,8 @@ import { partsText } from './partsText.ts'
 import { TaskFields } from './TaskFields.tsx'
 import { Zones } from './Zones.tsx'
 
-/** What of an input is typed, whatever switches: without how often, which each says in its own way. */
-export type Typed = Omit<NonNullable<OnOff['input']>, 'edgesHz'>
+/** What is typed of what switches: without how often, which each says in its own way. */
+export type Typed = Omit<NonNullable<OnOff['switched']>, 'edgesHz'>
 
 /** A delay in what it costs. */
 export type Delay = { name: string; text: (delayS: number) => string }
@@ -26,13 +29,20 @@ export type Delay = { name: string; text: (delayS: number) => string }
  * and what is fitted.
  */
 export function SwitchedInput({
+  switched,
   input,
+  device,
+  pin,
   task,
   set,
   delay,
   children,
 }: {
-  input: Typed
+  switched: Typed
+  /** the front end that reads it */
+  input: Input
+  device: Device
+  pin: Pin
   task: SwitchedInputTask
   set: (patch: Patch<Typed>) => string | null
   delay: Delay
@@ -40,19 +50,22 @@ export function SwitchedInput({
   children?: ReactNode
 }) {
   const { designs, problem } = designed(task)
-  const fitted = input.fitted && orElse(() => switchedInput(task, input.fitted!), null)
+  const { edit } = useBuild()
+  const parts = partsAt(input)
+  const fitted = parts && orElse(() => switchedInput(task, parts), null)
   // parts are one thing: none of them says anything without the others
   const fit = (parts: InputParts | null): string | null =>
-    set({ fitted: parts && { ...parts } } as Patch<Typed>)
+    edit({ kind: 'editInput', args: { input: input.id, patch: { fitted: parts } } })
   return (
     <>
-      <TaskFields input={input} set={set}>
+      <TaskFields {...{ switched, input, set }}>
+        <PinName device={device} pin={pin} label={`Pin of ${device.name}`} />
         {children}
       </TaskFields>
       <Wrong>{problem}</Wrong>
       <div className="stage">
         <div>
-          <Fitted task={task} fitted={fitted} />
+          <Fitted task={task} fitted={fitted} own={input.fitted === null} />
           {designs && <Designs designs={designs} fitted={fitted} delay={delay} onFit={fit} />}
           <Drawer task={task} onFit={fit} />
         </div>
@@ -75,15 +88,24 @@ function designed(task: SwitchedInputTask): {
 }
 
 /** What is left by the parts that are fitted, with the battery at either end. */
-function Fitted({ task, fitted }: { task: SwitchedInputTask; fitted: InputDesign | null }) {
+function Fitted({
+  task,
+  fitted,
+  own,
+}: {
+  task: SwitchedInputTask
+  fitted: InputDesign | null
+  /** it is the pull-up the input has, and nothing beside it */
+  own: boolean
+}) {
   if (!fitted) return <p className="pale">No parts are fitted yet: the pin floats.</p>
   const at = (volt: number): string =>
     switchedInput({ ...task, batteryV: [volt, volt] }, fitted).marginV.toFixed(2)
   const [low, high] = task.batteryV
   return (
     <p role="status">
-      Fitted: <b>{partsText(fitted)}</b>, {fitted.marginV.toFixed(2)} V left in the worst corner;{' '}
-      {at(low)} V at {low} V of battery, {at(high)} V at {high} V.
+      {own ? 'Its own' : 'Fitted'}: <b>{partsText(fitted)}</b>, {fitted.marginV.toFixed(2)} V left
+      in the worst corner; {at(low)} V at {low} V of battery, {at(high)} V at {high} V.
     </p>
   )
 }

@@ -70,7 +70,6 @@ const ChannelOf = memo(function ChannelOf({
   const area = useRef<HTMLDivElement>(null)
   const scalesInSight = useInSight(area, IN_SIGHT)
   const { chain } = status
-  const { device, input } = status.assembled
   return (
     <AsFineAsNeeded status={status}>
       <article>
@@ -83,7 +82,7 @@ const ChannelOf = memo(function ChannelOf({
             />
           )}
         </div>
-        <Title channel={channel} read={read} device={device} input={input} />
+        <Title path={status.assembled} />
         <div className="channel-top">
           <Thread ref={area} {...{ channel, read, status, thread }} onStage={choose} />
           <Contained what="Drawing what stands beside the scales" on={[status, truth]}>

@@ -73,7 +73,7 @@ export type FaceProps = StageProps & {
 
 function Digits({ status, face, set }: FaceProps) {
   const { build } = useBuild()
-  const { sensor, device } = status.assembled
+  const { sensor, shows: device } = status.assembled
   const units = unitsLike(truthUnit(sensor.family), build.vehicle.ethanol)
   return (
     <>

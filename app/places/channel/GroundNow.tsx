@@ -1,12 +1,12 @@
 import { Button, NativeSelect } from '@mantine/core'
 import { Link } from 'react-router'
-import { assumed, type Read } from '../../../core/build/index.ts'
+import { assumed, type WiredRead } from '../../../core/build/index.ts'
 import { offsetOf } from '../../../core/ground/index.ts'
 import { Beside, Fields } from '../../parts/Fields.tsx'
 import { useBuild } from '../../store/useBuild.ts'
 
 /** What the vehicle's straps and loads make of this reader's ground, in the state that is looked at. */
-export function GroundNow({ read }: { read: Read }) {
+export function GroundNow({ read }: { read: WiredRead }) {
   const { build, edit } = useBuild()
   const earths = <Link to={`/build/${build.id}/earths`}>Earths</Link>
   if (build.posts.length === 0)

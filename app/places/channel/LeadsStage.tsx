@@ -1,5 +1,5 @@
 import { Group } from '@mantine/core'
-import { measured, type Patch, type Stated, type Wire } from '../../../core/build/index.ts'
+import { measured, type Patch, type Stated, type ReadWire } from '../../../core/build/index.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import { notNegative } from '../../parts/checks.ts'
 import { Fields } from '../../parts/Fields.tsx'
@@ -17,9 +17,9 @@ export default function LeadsStage({ status }: StageProps) {
   const truth = useRestTruth()
   const { edit } = useBuild()
   const q = useQuantity(truthUnit(status.assembled.sensor.family))
-  const { read, device } = status.assembled
+  const { wired: read, sends: device } = status.assembled
   const { wire } = read
-  const set = (patch: Patch<Wire>): string | null =>
+  const set = (patch: Patch<ReadWire>): string | null =>
     edit({ kind: 'editRead', args: { id: read.id, patch: { wire: patch } } })
   return (
     <div className="stage">
@@ -53,7 +53,7 @@ export default function LeadsStage({ status }: StageProps) {
             onValue={(value) => set({ groundOffsetV: measured(value) })}
           />
         </Fields>
-        <GroundNow read={status.assembled.read} />
+        <GroundNow read={read} />
         <Group mt="md">
           <TextField
             label="Wire colour"

@@ -1,5 +1,5 @@
 import { useMemo } from 'react'
-import { type Channel, elementOf } from '../../../core/build/index.ts'
+import { type Channel, elementOf, wiredReads } from '../../../core/build/index.ts'
 import { needsOf, stageBy, STAGES, sumOf, type Sum } from '../../../core/chain/index.ts'
 import { findFamily } from '../../../core/curve/index.ts'
 import { useQuantity, type Quantity } from '../../parts/units.ts'
@@ -29,7 +29,7 @@ export function Together({
   const whole = useMemo(
     () =>
       truth *
-      (channel.reads
+      (wiredReads(channel)
         .filter((r, i, all) => all.findIndex((x) => x.source.id === r.source.id) === i)
         .reduce((s, r) => s + needsOf(build, channel, r).range[1], 0) /
         needs.range[1]),

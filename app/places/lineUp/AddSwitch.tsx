@@ -3,10 +3,9 @@ import { useForm } from '@mantine/form'
 import { useNavigate } from 'react-router'
 import { onOffChannel } from '../../../core/build/index.ts'
 import { memberOf, MEMBERS } from '../../../core/onOff/index.ts'
-import { draftFor, draftInput } from '../../parts/InputFields.tsx'
 import { Wrong } from '../../parts/Wrong.tsx'
 import { newId } from '../../store/id.ts'
-import { newInput } from '../../store/make.ts'
+import { newSwitchedInput } from '../../store/make.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import { ReadBy } from './ReadBy.tsx'
 import { NEW, placeOf } from './placeOfInput.ts'
@@ -24,11 +23,11 @@ export default function AddSwitch({ onClose }: { onClose: () => void }) {
   })
   const add = form.onSubmit(({ name, member: id, pin, device, deviceName }) => {
     const member = memberOf(id)
-    const { range } = member.start
-    const draft = { ...draftFor('voltage'), pin }
-    const input = newInput(draftInput(draft, 'voltage'), { unit: member.unit, range })
-    const { channel, element } = onOffChannel(newId, { name: name.trim(), member, input: input.id })
-    const place = placeOf(build, { device, deviceName }, input)
+    const made = newSwitchedInput(pin)
+    const { channel, element } = onOffChannel(newId, {
+      ...{ name: name.trim(), member, input: made.input.id },
+    })
+    const place = placeOf(build, { device, deviceName }, made)
     const refused = edit({ kind: 'addChannel', args: { channel, elements: [element], ...place } })
     if (refused) return form.setErrors({ whole: refused })
     onClose()

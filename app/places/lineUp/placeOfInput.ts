@@ -1,4 +1,10 @@
-import type { Build, Device, Input } from '../../../core/build/index.ts'
+import {
+  withInput,
+  type Build,
+  type Device,
+  type NewInput,
+  type PlacedInput,
+} from '../../../core/build/index.ts'
 import { newDevice } from '../../store/make.ts'
 
 /** The choice of a device that is not in the build yet. */
@@ -8,10 +14,10 @@ export const NEW = 'new'
 export function placeOf(
   build: Build,
   { device, deviceName }: { device: string; deviceName: string },
-  input: Input,
-): { devices: Device[]; input?: { device: string; input: Input } } {
+  made: NewInput,
+): { devices: Device[]; input?: PlacedInput } {
   const known = build.devices.find((d) => d.id === device)
   return known
-    ? { devices: [], input: { device: known.id, input } }
-    : { devices: [{ ...newDevice(deviceName.trim() || 'Engine unit'), inputs: [input] }] }
+    ? { devices: [], input: { device: known.id, ...made } }
+    : { devices: [withInput(newDevice(deviceName.trim() || 'Engine unit'), made)] }
 }

@@ -86,7 +86,7 @@ function channelOf({ name, family: id, needs, settings, draft }: Asked) {
   const range: [number, number] = [needs.low, needs.high]
   const input = newInput(draftInput(draft, family.signal), { unit: family.truthUnit, range })
   const made = newChannel({
-    ...{ name: name.trim(), family, settings, input: input.id },
+    ...{ name: name.trim(), family, settings, input: input.input.id },
     needs: { range, best: [needs.bestLow, needs.bestHigh], accuracy: needs.accuracy },
   })
   return { ...made, input }

@@ -1,7 +1,7 @@
 import { Button, NativeSelect } from '@mantine/core'
 import { lazy, Suspense, useRef, useState, type ReactNode } from 'react'
 import type { Trigger as TriggerRecord } from '../../../core/build/index.ts'
-import { lampNow, parseWheel, tellsOf } from '../../../core/trigger/index.ts'
+import { lampNow, parseWheel, pinNames, readBy, tellsOf } from '../../../core/trigger/index.ts'
 import { Contained } from '../../parts/Trouble.tsx'
 import { PlaceTabs } from '../../parts/PlaceTabs.tsx'
 import { useInAddress } from '../../parts/useInAddress.ts'
@@ -15,6 +15,7 @@ import { Teeth } from './Teeth.tsx'
 import { Trace } from './Trace.tsx'
 import { useCapture, type CaptureNow } from './useCapture.ts'
 import css from './Trigger.module.css'
+import { newSwitchedInput } from '../../store/make.ts'
 
 export type TabProps = { trigger: TriggerRecord; capture: CaptureNow }
 
@@ -60,8 +61,8 @@ export function Trigger() {
 }
 
 const NEW: Omit<TriggerRecord, 'id' | 'name' | 'wheel' | 'pickup'> = {
-  ...{ expects: null, device: null, pins: '', cylinders: 4, firingOrder: [1, 3, 4, 2] },
-  ...{ angleDeg: null, input: null, gap: null, dwell: [], leads: [], comparator: null },
+  ...{ expects: null, input: null, secondPin: null, cylinders: 4, firingOrder: [1, 3, 4, 2] },
+  ...{ angleDeg: null, switched: null, gap: null, dwell: [], leads: [], comparator: null },
   counts: { tooth: 'after-gap', from: 'before' },
 }
 /** What is added first, and after it: a crank’s wheel, a cam of one tooth. */
@@ -76,9 +77,14 @@ function AddTrigger({ onAdded }: { onAdded: (id: string) => void }) {
   const add = (): void => {
     const id = newId()
     // of one engine they are told the same
-    const { cylinders, firingOrder, device } = build.triggers[0] ?? NEW
-    const trigger = { ...NEW, ...(first ? CRANK : CAM), id, cylinders, firingOrder, device }
-    const wrong = edit({ kind: 'addTrigger', args: { trigger } })
+    const { cylinders, firingOrder } = build.triggers[0] ?? NEW
+    const { device } = readBy(build, build.triggers[0] ?? NEW)
+    const input = device ? { device: device.id, ...newSwitchedInput('') } : undefined
+    const trigger = { ...NEW, ...(first ? CRANK : CAM), id, cylinders, firingOrder }
+    const wrong = edit({
+      kind: 'addTrigger',
+      args: input ? { trigger: { ...trigger, input: input.input.id }, input } : { trigger },
+    })
     setProblem(wrong)
     if (!wrong) onAdded(id)
   }
@@ -110,7 +116,7 @@ const PICKUP = { vr: 'two-wire pickup', hall: 'three-wire sensor' } as const
 
 function Heading({ trigger, children }: { trigger: TriggerRecord; children: ReactNode }) {
   const { build } = useBuild()
-  const device = build.devices.find((d) => d.id === trigger.device)?.name
+  const { device, pins } = readBy(build, trigger)
   return (
     <div className={css.heading}>
       <h1>
@@ -118,8 +124,7 @@ function Heading({ trigger, children }: { trigger: TriggerRecord; children: Reac
       </h1>
       <span className="pale">
         {PICKUP[trigger.pickup]}
-        {device && ` to ${device}`}
-        {trigger.pins && ` pins ${trigger.pins}`}
+        {device && ` to ${device.name} ${pins.length > 1 ? 'pins' : 'pin'} ${pinNames(pins)}`}
         {trigger.expects && ` · the unit was told ${trigger.expects}`}
       </span>
       <div className={css.which}>{children}</div>

@@ -1,10 +1,12 @@
 import { Button, NativeSelect } from '@mantine/core'
 import type { Patch, Trigger } from '../../../core/build/index.ts'
 import { EchtError } from '../../../core/error.ts'
-import { parseWheel } from '../../../core/trigger/index.ts'
+import { parseWheel, readBy } from '../../../core/trigger/index.ts'
 import { Beside, Fields } from '../../parts/Fields.tsx'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
+import { PinName } from '../../parts/PinName.tsx'
 import { TextField } from '../../parts/TextField.tsx'
+import { newPin, newSwitchedInput } from '../../store/make.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import { Convention } from './Convention.tsx'
 import type { TabProps } from './Trigger.tsx'
@@ -72,21 +74,55 @@ function OnTheEngine({ trigger, set }: PartProps) {
   )
 }
 
-function Told({ trigger, set }: PartProps) {
+/** The unit that reads it, and the pins its leads go to: a coil has two. */
+function ReadBy({ trigger }: { trigger: Trigger }) {
   const { build, edit } = useBuild()
-  const { counts } = trigger
+  const { device, pins } = readBy(build, trigger)
+  const [first, second] = pins
+  const read = (id: string): string | null =>
+    edit({
+      kind: 'readTrigger',
+      args: { id: trigger.id, input: id ? { device: id, ...newSwitchedInput('') } : null },
+    })
   return (
-    <Fields name="What the unit was told">
+    <>
       <NativeSelect
         label="Read by"
-        value={trigger.device ?? ''}
+        value={device?.id ?? ''}
         data={[
           { value: '', label: 'not said' },
           ...build.devices.map((d) => ({ value: d.id, label: d.name })),
         ]}
-        onChange={(e) => set({ device: e.currentTarget.value || null })}
+        onChange={(e) => read(e.currentTarget.value)}
       />
-      <TextField label="Pins" value={trigger.pins} onCommit={(pins) => set({ pins })} />
+      {device && first && <PinName device={device} pin={first} />}
+      {device && second && <PinName device={device} pin={second} label="Second pin" />}
+      {device && !second && trigger.pickup === 'vr' && (
+        <TextField
+          label="Second pin"
+          value=""
+          placeholder="not chosen"
+          width={110}
+          onCommit={(name) =>
+            name.trim() === ''
+              ? null
+              : edit({
+                  kind: 'addSecondPin',
+                  args: { id: trigger.id, device: device.id, pin: newPin(name) },
+                })
+          }
+        />
+      )}
+    </>
+  )
+}
+
+function Told({ trigger, set }: PartProps) {
+  const { edit } = useBuild()
+  const { counts } = trigger
+  return (
+    <Fields name="What the unit was told">
+      <ReadBy trigger={trigger} />
       <TextField
         label="Wheel it waits for"
         value={trigger.expects ?? ''}

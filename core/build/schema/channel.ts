@@ -1,5 +1,6 @@
 import Type from 'typebox'
 import { MOST } from '../limits.ts'
+import { pin } from './pin.ts'
 import { onOff } from './trigger.ts'
 import {
   flag,
@@ -32,7 +33,7 @@ export const element = object({
   family: Type.String({ maxLength: 60 }),
   /** checked by the family; kept as it is where the family is not known */
   settings: Type.Unsafe<ElementSettings>({ type: 'object' }),
-  pins: list(object({ name: text, wire: text }), 16),
+  pins: list(pin, 16),
 })
 
 export const wire = object({
@@ -57,17 +58,26 @@ export const face = object({
   warning: orNull(object({ when: oneOf('above', 'below'), at: number, hysteresis: notNegative })),
 })
 
-export const read = shared(
-  'read',
-  object({
-    id,
-    /** the element it reads; of two joined on one wire the first, and both are meant */
-    source: object({ kind: Type.Literal('element'), id }),
-    input: id,
-    wire,
-    face,
-  }),
-)
+/** A reader that is wired to a sensor, at an input of a device. */
+export const wiredRead = object({
+  id,
+  /** the element it reads; of two joined on one wire the first, and both are meant */
+  source: object({ kind: Type.Literal('element'), id }),
+  input: id,
+  wire,
+  face,
+})
+
+/** A reader that shows what another one sends. */
+export const followingRead = object({
+  id,
+  source: object({ kind: Type.Literal('read'), id }),
+  /** the device that shows it */
+  device: id,
+  face,
+})
+
+export const read = shared('read', Type.Union([wiredRead, followingRead]))
 
 export const channel = object({
   id,

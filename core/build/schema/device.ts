@@ -1,5 +1,7 @@
 import Type from 'typebox'
 import { MOST } from '../limits.ts'
+import { pin } from './pin.ts'
+import { fitted, thresholds } from './switched.ts'
 import {
   faultShow,
   flag,
@@ -16,6 +18,7 @@ import {
   relativeLimit,
   share,
   shared,
+  statedNotNegative,
   statedPositive,
   text,
   time,
@@ -50,7 +53,8 @@ export const pull = object({
   name: text,
   ohm: statedPositive,
   tolerance: Type.Number({ minimum: 0, maximum: 0.5 }),
-  railV: statedPositive,
+  /** 0: it pulls down to ground */
+  railV: statedNotNegative,
   /** its rail is the converter's reference, so that supply errors cancel */
   toReference: flag,
   kind: oneOf('fixed', 'switchable', 'fitted'),
@@ -83,11 +87,15 @@ export const deviceTable = object({
   entered: orNull(enteredTable),
 })
 
+/** What stands electrically at one pin of a device: readings, switches and triggers read through it. */
 export const input = shared(
   'input',
   object({
     id,
-    pin: text,
+    /** the pin of its device it is at, and those its sensor takes supply and ground from; null where nobody noted them */
+    pin: id,
+    supplyPin: orNull(id),
+    groundPin: orNull(id),
     /** volts into a converter, or edges into a counter */
     signal: oneOf('voltage', 'frequency'),
     /** of an input that counts edges: how long it counts, s, and the highest it can follow, Hz */
@@ -107,6 +115,12 @@ export const input = shared(
     /** of the reference, where the pull-up does not follow it */
     referenceTolerance: relativeLimit,
     pulls: list(pull, MOST.pulls),
+    /** what it calls low and high; null where nobody knows, as of a converter */
+    thresholds: orNull(thresholds),
+    /** parts that are fitted before it, so that what switches gives it levels */
+    fitted: orNull(fitted),
+    /** from the pin to ground, F; 0 where it has none */
+    filterF: notNegative,
     /** most the input may see, V */
     limitV: positive,
     table: orNull(deviceTable),
@@ -127,5 +141,6 @@ export const device = object({
     mustLive: flag,
     feed: oneOf('permanent', 'switched', 'relay', 'unknown'),
   }),
+  pins: list(pin, MOST.pins),
   inputs: list(input, MOST.inputs),
 })

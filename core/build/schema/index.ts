@@ -4,14 +4,16 @@ import { channel, element } from './channel.ts'
 import { device, instrument } from './device.ts'
 import { load, post, stand, state, strap } from './ground.ts'
 import { trigger } from './trigger.ts'
+import { drawnWire } from './wire.ts'
 import { attachment, change, measurement, proof } from './measurement.ts'
 import { id, idOf, list, number, object, orNull, share, SHARED, text, time } from './shared.ts'
 
 export { axis, deviceTable, enteredTable, input, pull, accuracy } from './device.ts'
-export { face, read, wire, type ElementSettings } from './channel.ts'
+export { face, followingRead, read, wire, wiredRead, type ElementSettings } from './channel.ts'
+export { pin } from './pin.ts'
 export { edit, reading } from './measurement.ts'
 export { faultShow, relativeLimit } from './shared.ts'
-export { load, post, stand, state, strap, trigger }
+export { drawnWire, load, post, stand, state, strap, trigger }
 export { attachment, change, channel, device, element, instrument, measurement, proof }
 
 /**
@@ -36,6 +38,7 @@ const THINGS = {
   elements: element,
   posts: post,
   straps: strap,
+  wires: drawnWire,
   states: state,
   loads: load,
   channels: channel,

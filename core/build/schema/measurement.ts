@@ -1,6 +1,6 @@
 import Type, { type Static } from 'typebox'
 import { COLLECTIONS, LISTS, MOST } from '../limits.ts'
-import { channel, element, read } from './channel.ts'
+import { channel, element, followingRead, wiredRead } from './channel.ts'
 import { input, instrument } from './device.ts'
 import {
   flag,
@@ -77,14 +77,18 @@ export const proof = object({
   inForce: orNull(
     object({
       device: id,
-      read,
+      /** the pin it was read at, by name */
+      pin: text,
+      /** the reader that is wired, and those that followed it */
+      read: wiredRead,
+      follows: list(followingRead, MOST.reads),
       input,
       elements: list(Type.Unsafe<Static<typeof element>>({ $ref: idOf('elements') })),
       /** by sensor, the points its curve was made of */
       points: list(object({ element: id, measurements: list(id, LISTS.measurements.most) })),
       instruments: list(Type.Unsafe<Static<typeof instrument>>({ $ref: idOf('instruments') })),
       /** other devices on the same sensors */
-      others: list(object({ read, input })),
+      others: list(object({ read: wiredRead, input })),
       combine: channel.properties.combine,
       linked: flag,
     }),

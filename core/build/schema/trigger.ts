@@ -16,7 +16,7 @@ import {
 /** A wheel as it is written: `36-2`, `4+1`, or its angles (`core/trigger/wheel.ts`). */
 const wheel = Type.String({ minLength: 1, maxLength: 4000 })
 
-/** What switches, the input that reads it and the parts at hand, as its input is designed from. */
+/** What switches and the parts at hand, as its input is designed from, together with what that input is. */
 const switched = {
   switches: oneOf('ground', 'battery'),
   lowV: number,
@@ -25,21 +25,10 @@ const switched = {
   leakA: number,
   sensorFromV: number,
   cableF: number,
-  thresholdLowV: number,
-  thresholdHighV: number,
-  limitV: number,
   batteryV: range,
   railTolerance: number,
   series: oneOf('E12', 'E24'),
   partTolerance: number,
-  /** the parts that are fitted; null until somebody fits some */
-  fitted: orNull(
-    object({
-      school: oneOf('pull-up', 'divider', 'trimmed', 'sensor-on-5v', 'from-battery'),
-      upOhm: positive,
-      downOhm: orNull(positive),
-    }),
-  ),
 }
 
 /** A contact or switching sensor that says on or off. */
@@ -54,7 +43,8 @@ export const onOff = object({
   /** where it should switch as the truth rises, and as it falls; null where nobody asked */
   risingAt: orNull(number),
   fallingAt: orNull(number),
-  input: orNull(object({ ...switched, /** times a second at the most */ edgesHz: number })),
+  /** what its input is designed from; null until somebody types of it */
+  switched: orNull(object({ ...switched, /** times a second at the most */ edgesHz: number })),
 })
 
 /** A coil before its wheel: a peak that was measured, and what its reader needs. */
@@ -86,9 +76,9 @@ export const trigger = object({
   /** the wheel the unit was told; null where nobody looked */
   expects: orNull(wheel),
   pickup: oneOf('vr', 'hall'),
-  device: orNull(id),
-  /** pins of the unit its leads go to, as they are named there */
-  pins: text,
+  /** the input of the unit that reads it, and of two leads the pin the other goes to; null where nobody said */
+  input: orNull(id),
+  secondPin: orNull(id),
   cylinders: Type.Integer({ minimum: 1, maximum: 16 }),
   firingOrder: list(Type.Integer({ minimum: 1, maximum: 16 }), 16),
   /** which tooth the unit counts from, and which way from top dead centre it counts */
@@ -99,7 +89,7 @@ export const trigger = object({
   /** the angle that is entered in the unit, in its own convention, °; null where nobody looked */
   angleDeg: orNull(number),
   /** what the input of a switching sensor is designed from; null until somebody types of it */
-  input: orNull(object({ ...switched, limiterRpm: number })),
+  switched: orNull(object({ ...switched, limiterRpm: number })),
   /** what the gap of a coil follows from; null until somebody types of it */
   gap: orNull(coil),
   dwell: list(dwell, 200),

@@ -2,12 +2,18 @@ import { Button, Group, NativeSelect, SegmentedControl, Switch, TextInput } from
 import { useForm } from '@mantine/form'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
-import { elementOf, type Channel, type Patch } from '../../../../core/build/index.ts'
+import {
+  type Channel,
+  elementOf,
+  type Patch,
+  pinName,
+  wiredReads,
+} from '../../../../core/build/index.ts'
 import { sourceBy, type ReadStatus } from '../../../../core/chain/index.ts'
 import { familyOf, SOURCES } from '../../../../core/curve/index.ts'
 import { QuantityInput } from '../../../parts/QuantityInput.tsx'
 import { useBuild } from '../../../store/useBuild.ts'
-import { newElement, newRead } from '../../../store/make.ts'
+import { newElement, newPin, newRead } from '../../../store/make.ts'
 import { newId } from '../../../store/id.ts'
 import { Wrong } from '../../../parts/Wrong.tsx'
 
@@ -54,7 +60,7 @@ export function TwoSensors({
   const takeOff = (): void => {
     edit({ kind: 'removeSecondSensor', args: { channel: channel.id } })
     // the reader looked at may have gone with it
-    const stays = channel.reads.find((r) => r.source.id === elements[0]!.id)!
+    const stays = wiredReads(channel).find((r) => r.source.id === elements[0]!.id)!
     void navigate(`/build/${build.id}/channel/${channel.id}/${stays.id}?stage=element`)
   }
   const patch = (p: Patch<Channel>): string | null =>
@@ -107,7 +113,7 @@ type SecondProps = { channel: Channel; status: ReadStatus; onDone: () => void }
 /** Puts a second sender on a channel: like the first in what was said of it, on a pin of its own where it needs one. */
 function useSecond({ channel, status, onDone }: SecondProps) {
   const { edit } = useBuild()
-  const { sensor, input, device, read } = status.assembled
+  const { sensor, input, sends: device, read } = status.assembled
   const family = familyOf(sensor.element.family)
   const form = useForm({
     initialValues: {
@@ -132,12 +138,12 @@ function useSecond({ channel, status, onDone }: SecondProps) {
   )
   const add = (): void => {
     const element = newElement(name.trim() || `${channel.name}, second sender`, family, alike)
+    const at = newPin(pin, 'signal', [input.signal])
     const own =
       source.join === undefined
         ? {
             ...input,
-            id: newId(),
-            pin: pin.trim() || '?',
+            ...{ id: newId(), pin: at.id },
             pulls: input.pulls.map((p) => ({ ...p, id: newId() })),
             table: input.table && { ...input.table, entered: null },
           }
@@ -151,7 +157,7 @@ function useSecond({ channel, status, onDone }: SecondProps) {
         needs,
         ...(own
           ? {
-              input: { device: device.id, input: own },
+              input: { device: device.id, input: own, pin: at },
               read: {
                 ...newRead(element.id, own.id, read.face.name),
                 face: { ...read.face, needle: null, warning: null },
@@ -168,7 +174,7 @@ function useSecond({ channel, status, onDone }: SecondProps) {
 
 function Second(props: SecondProps) {
   const { channel, status, onDone } = props
-  const { input, device } = status.assembled
+  const { pin, sends: device } = status.assembled
   const { family, source, form, add } = useSecond(props)
   return (
     <form
@@ -205,7 +211,7 @@ function Second(props: SecondProps) {
       <Wrong>{form.errors.record}</Wrong>
       <p className="pale tight">
         {source.why}
-        {!source.join && ` The new pin is taken to be like pin ${input.pin}.`}
+        {!source.join && ` The new pin is taken to be like pin ${pinName(pin)}.`}
       </p>
     </form>
   )

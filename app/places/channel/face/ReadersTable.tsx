@@ -13,12 +13,12 @@ import { Sheet } from '../../../parts/Sheet.tsx'
 /** Every reader of a sensor at one truth: what each shows, how far off, and where they part. */
 export function ReadersTable({ status, truth }: StageProps & { truth: number }) {
   const { build } = useBuild()
-  const { read, channel, needs, sensor } = status.assembled
+  const { channel, element, needs, sensor } = status.assembled
   const unit = truthUnit(sensor.family)
   const q = useQuantity(unit)
   const chains = useMemo(
-    () => readerChains(build, channel.id, read.source.id),
-    [build, channel.id, read.source.id],
+    () => readerChains(build, channel.id, element.id),
+    [build, channel.id, element.id],
   )
   const readers = useMemo(
     () => readersAt(chains, truth, needs.accuracy),

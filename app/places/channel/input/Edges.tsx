@@ -1,5 +1,6 @@
 import { Say } from '../../../parts/Say.tsx'
 import { NativeSelect } from '@mantine/core'
+import { measured } from '../../../../core/build/index.ts'
 import type { ReadStatus } from '../../../../core/chain/index.ts'
 import { edgeInput, type EdgeInput, type EdgeVerdict } from '../../../../core/input/index.ts'
 import { formatQuantity } from '../../../../core/quantity/index.ts'
@@ -9,17 +10,18 @@ import { inWords } from '../../../store/problem.ts'
 import { useBuild } from '../../../store/useBuild.ts'
 import { Wrong } from '../../../parts/Wrong.tsx'
 
-const START: Omit<EdgeInput, 'pullOhm' | 'railV' | 'limitV'> = {
+/** What an output that gives edges is taken to be until somebody types better. */
+const START: Pick<EdgeInput, 'output' | OfOutput | 'highV'> = {
   output: 'open collector',
-  pull: 'up',
   lowV: 0.2,
   highV: 5,
   outputOhm: 30,
   sinkA: 0.02,
   cableF: 1e-9,
-  thresholdLowV: 1,
-  thresholdHighV: 3.5,
 }
+type OfOutput = 'lowV' | 'outputOhm' | 'sinkA' | 'cableF'
+/** And what a counter calls low and high. */
+const THRESHOLDS = { lowV: 1, highV: 3.5 }
 
 /** Whether this sensor's edges reach the counter: its output, the pull of the input, the cable, the thresholds. */
 export function Edges({ status }: { status: ReadStatus }) {
@@ -28,12 +30,17 @@ export function Edges({ status }: { status: ReadStatus }) {
   const { element } = sensor
   const pull = input.pulls.find((p) => p.on)
   const said = { ...START, ...(element.settings.edges as Partial<EdgeInput> | undefined) }
+  const thresholds = input.thresholds ?? THRESHOLDS
+  const down = pull !== undefined && !pull.toReference && pull.railV.value === 0
   const set = (patch: Partial<EdgeInput>): string | null =>
     edit({ kind: 'editElement', args: { id: element.id, patch: { settings: { edges: patch } } } })
   const task: EdgeInput = {
     ...said,
+    ...{ thresholdLowV: thresholds.lowV, thresholdHighV: thresholds.highV },
+    cableF: said.cableF + input.filterF,
     pullOhm: pull?.ohm.value ?? null,
-    railV: pull ? (pull.toReference ? input.referenceV.value : pull.railV.value) : 5,
+    pull: down ? 'down' : 'up',
+    railV: pull && !down ? (pull.toReference ? input.referenceV.value : pull.railV.value) : 5,
     limitV: input.limitV,
   }
   let verdict: ReturnType<typeof edgeInput> | null = null,
@@ -43,11 +50,36 @@ export function Edges({ status }: { status: ReadStatus }) {
   } catch (error) {
     problem = inWords(error, 'Judging the edges')
   }
-  const box = (
-    key: 'lowV' | 'outputOhm' | 'sinkA' | 'cableF' | 'thresholdLowV' | 'thresholdHighV',
-    label: string,
-    unit: string,
-  ) => (
+  /** the pull goes to its rail, or to ground */
+  const pullTo = (where: string): string | null =>
+    pull === undefined
+      ? null
+      : edit({
+          kind: 'editPullUp',
+          args: {
+            ...{ input: input.id, pull: pull.id },
+            patch:
+              where === 'down'
+                ? { toReference: false, railV: measured(0) }
+                : { toReference: true, railV: input.referenceV },
+          },
+        })
+  const threshold = (key: 'lowV' | 'highV', label: string) => (
+    <QuantityInput
+      label={label}
+      unit="V"
+      value={thresholds[key]}
+      width={150}
+      hideUnderstood
+      onCommit={({ value }) =>
+        edit({
+          kind: 'editInput',
+          args: { input: input.id, patch: { thresholds: { ...thresholds, [key]: value } } },
+        })
+      }
+    />
+  )
+  const box = (key: OfOutput, label: string, unit: string) => (
     <QuantityInput
       label={label}
       unit={unit}
@@ -68,19 +100,21 @@ export function Edges({ status }: { status: ReadStatus }) {
           data={['open collector', 'push-pull']}
           w={180}
         />
-        <NativeSelect
-          label="Input pulls"
-          value={said.pull}
-          onChange={(e) => set({ pull: e.currentTarget.value as EdgeInput['pull'] })}
-          data={['up', 'down']}
-          w={110}
-        />
+        {pull && (
+          <NativeSelect
+            label="Input pulls"
+            value={task.pull}
+            onChange={(e) => pullTo(e.currentTarget.value)}
+            data={['up', 'down']}
+            w={110}
+          />
+        )}
         {box('lowV', 'Low, at it', 'V')}
         {box('outputOhm', 'Its own', 'Ω')}
         {box('sinkA', 'May sink', 'A')}
         {box('cableF', 'Cable', 'F')}
-        {box('thresholdLowV', 'Low is below', 'V')}
-        {box('thresholdHighV', 'High is above', 'V')}
+        {threshold('lowV', 'Low is below')}
+        {threshold('highV', 'High is above')}
       </Fields>
       <Wrong>{problem}</Wrong>
       {verdict && <Verdict {...verdict} />}

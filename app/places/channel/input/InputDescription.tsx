@@ -1,11 +1,12 @@
 import { Button, NativeSelect, Switch } from '@mantine/core'
-import { measured, type Input, type Patch } from '../../../../core/build/index.ts'
+import type { ReactNode } from 'react'
+import { measured, pinName, type Input, type Patch } from '../../../../core/build/index.ts'
 import type { ReadStatus } from '../../../../core/chain/index.ts'
 import { type Drive, findFamily } from '../../../../core/curve/index.ts'
 import { Beside, Fields } from '../../../parts/Fields.tsx'
 import { QuantityInput } from '../../../parts/QuantityInput.tsx'
 import { StatedChip } from '../../../parts/StatedChip.tsx'
-import { TextField } from '../../../parts/TextField.tsx'
+import { PinName } from '../../../parts/PinName.tsx'
 import { newPull } from '../../../store/make.ts'
 import { useBuild } from '../../../store/useBuild.ts'
 import { aboveZero, voltsCheck } from '../../../parts/checks.ts'
@@ -17,7 +18,7 @@ type PartProps = { input: Input; set: Set }
 /** The converter and everything that feeds the pin. */
 export function InputDescription({ status }: { status: ReadStatus }) {
   const { edit } = useBuild()
-  const { input, device, sensor } = status.assembled
+  const { input, pin, sends: device, sensor } = status.assembled
   const drive = findFamily(sensor.family)?.drive(sensor.element.settings)
   const set: Set = (patch) => edit({ kind: 'editInput', args: { input: input.id, patch } })
   const add = (): string | null => {
@@ -27,9 +28,11 @@ export function InputDescription({ status }: { status: ReadStatus }) {
   return (
     <>
       <h2>
-        {device.name}, pin {input.pin}
+        {device.name}, pin {pinName(pin)}
       </h2>
-      <Converter {...{ input, set }} />
+      <Converter {...{ input, set }}>
+        <PinName device={device} pin={pin} />
+      </Converter>
       {input.counter && <Counter {...{ input, set }} counter={input.counter} />}
       {drive?.kind === 'voltage' && <SupplyAndGround {...{ input, set, drive }} />}
       {input.pulls.length === 0 && drive?.kind === 'resistance' && (
@@ -47,16 +50,10 @@ export function InputDescription({ status }: { status: ReadStatus }) {
   )
 }
 
-function Converter({ input, set }: PartProps) {
+function Converter({ input, set, children }: PartProps & { children: ReactNode }) {
   return (
     <Fields>
-      <TextField
-        label="Pin"
-        value={input.pin}
-        width={90}
-        required
-        onCommit={(pin) => set({ pin })}
-      />
+      {children}
       {input.bits !== null && (
         <NativeSelect
           label="Bits"

@@ -1,6 +1,6 @@
-import { inputOf } from '../../../../core/build/index.ts'
+import { inputOf, wiredReads } from '../../../../core/build/index.ts'
 import type { ReadStatus } from '../../../../core/chain/index.ts'
-import { sharedStates } from '../../../../core/input/index.ts'
+import { sharedStates, type SharedState } from '../../../../core/input/index.ts'
 import { fixed } from '../../../../core/quantity/index.ts'
 import { familyOf } from '../../../../core/curve/index.ts'
 import { useRestTruth } from '../restTruth.ts'
@@ -10,14 +10,22 @@ import { useQuantity } from '../../../parts/units.ts'
 import { num, words } from '../../../parts/columns.ts'
 import { Sheet } from '../../../parts/Sheet.tsx'
 
+/** The states of two devices on one sensor, as one says them. */
+const IN_WORDS: Record<SharedState['id'], (own: string, other: string) => string> = {
+  together: () => 'Both on, sensor plugged in',
+  'other-off': (_, other) => `${other} off`,
+  'own-off': (own) => `${own} off`,
+  unplugged: () => 'Sensor unplugged',
+}
+
 /** What a second device on the same sensor does to this pin, in every state both can be in. */
 export function Sharing({ status }: { status: ReadStatus }) {
   const truth = useRestTruth()
   const { build } = useBuild()
   const q = useQuantity(truthUnit(status.assembled.sensor.family))
-  const { channel, read, input, device, sensor } = status.assembled
+  const { channel, wired: read, input, sends: device, sensor } = status.assembled
   const own = input.pulls.find((p) => p.on)
-  const others = channel.reads
+  const others = wiredReads(channel)
     .filter((r) => r.id !== read.id)
     .map((r) => inputOf(build, r.input))
     .filter((o) => o.input.pulls.some((p) => p.on))
@@ -57,9 +65,7 @@ export function Sharing({ status }: { status: ReadStatus }) {
               rows={states.map((s) => ({
                 key: s.id,
                 cells: [
-                  s.name
-                    .replace('The other device', other.device.name)
-                    .replace('This device', device.name),
+                  IN_WORDS[s.id](device.name, other.device.name),
                   fixed(s.inputV, 3),
                   fixed(s.sensorMw, 1),
                   s.clampA > 0 ? (s.clampA * 1000).toFixed(1) : '–',

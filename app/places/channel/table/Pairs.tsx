@@ -43,7 +43,7 @@ export function Pairs({ status, spec }: { status: StageProps['status']; spec: De
         />
       )}
       <p role="status">
-        The curve {status.assembled.device.name} makes of them errs by{' '}
+        The curve {status.assembled.sends.name} makes of them errs by{' '}
         {q.pm(value.worstError, 3).slice(1)} {q.unit} at most, at {q.text(value.worstAt, 0)}.
       </p>
     </>

@@ -17,7 +17,7 @@ import { Wrong } from '../../../parts/Wrong.tsx'
 
 /** The table this device should hold, what it holds now, and the way between. */
 export default function TableStage({ status }: StageProps) {
-  const { input, device, sensor } = status.assembled
+  const { input, sends: device, sensor } = status.assembled
   const spec = input.table
   if (!spec) return <p className="pale">{device.name} has no table: it moves a needle by itself.</p>
   if (!status.chain)

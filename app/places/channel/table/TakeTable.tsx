@@ -2,7 +2,7 @@ import { Button, Group, NativeSelect, Textarea } from '@mantine/core'
 import { notifications } from '@mantine/notifications'
 import dayjs from 'dayjs'
 import { useState } from 'react'
-import type { DeviceTable } from '../../../../core/build/index.ts'
+import { type DeviceTable, pinName } from '../../../../core/build/index.ts'
 import type { DeviceProposal } from '../../../../core/chain/index.ts'
 import { convertFromCore } from '../../../../core/quantity/index.ts'
 import {
@@ -30,7 +30,7 @@ type Props = StageProps & {
 
 /** The proposed table as text, to copy or save, and the word that it was entered. */
 export function TakeTable({ status, spec, proposal, school, onSchool, onEnter }: Props) {
-  const { channel, device } = status.assembled
+  const { channel, sends: device } = status.assembled
   const [format, setFormat] = useState<TableFormat>('tsv')
   const text = textOf(status, spec, proposal, format)
   const { extension } = TABLE_FORMATS.find((f) => f.id === format)!
@@ -85,7 +85,7 @@ export function TakeTable({ status, spec, proposal, school, onSchool, onEnter }:
 }
 
 function textOf(
-  { assembled: { sensor, device, input } }: StageProps['status'],
+  { assembled: { sensor, sends: device, pin } }: StageProps['status'],
   spec: DeviceTable,
   proposal: DeviceProposal,
   format: TableFormat,
@@ -95,7 +95,7 @@ function textOf(
     toDeviceOrder(proposal.table, spec),
     {
       sensor: sensor.element.name,
-      device: `${device.name} pin ${input.pin}`,
+      device: `${device.name} pin ${pinName(pin)}`,
       axisUnit: spec.axis,
       valueUnit: spec.valueUnit,
       axisStep: spec.axisStep,

@@ -30,7 +30,7 @@ export function WorstErrors({
         ...(made.now
           ? [
               row(
-                `In ${status.assembled.device.name} now`,
+                `In ${status.assembled.sends.name} now`,
                 'now',
                 judgeTable(status.chain!, spec, made.now),
               ),

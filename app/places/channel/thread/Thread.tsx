@@ -32,11 +32,11 @@ export function Thread({ ref, channel, read, status, thread, onStage }: Props) {
   const { build } = useBuild()
   const { truth, restTruth, nowAt, window, shift, walked, spread, also } = thread
   const { chain } = status
-  const { sensor, needs, problem } = status.assembled
+  const { element, sensor, needs, problem } = status.assembled
   const marks = useMemo(() => thinned(sensor.points, sensor.suspects), [sensor])
   const otherChains = useMemo(
-    () => readerChains(build, channel.id, read.source.id).filter((r) => r.read.id !== read.id),
-    [build, channel.id, read.source.id, read.id],
+    () => readerChains(build, channel.id, element.id).filter((r) => r.read.id !== read.id),
+    [build, channel.id, element.id, read.id],
   )
   const others = useOtherThreads(otherChains, truth, shift)
   useWheel(ref, thread.zoom)
@@ -66,7 +66,7 @@ export function Thread({ ref, channel, read, status, thread, onStage }: Props) {
             {walked.parts.length > 0 && (
               <Uneven {...{ chain, walked, shift }} onLevel={() => thread.setShift(0)} />
             )}
-            {partName(build, channel, read) !== null && (
+            {partName(status.assembled) !== null && (
               <Together channel={channel} needs={needs} truth={restTruth} />
             )}
             <Controls

@@ -1,7 +1,7 @@
 import { Button, Group, Modal, TextInput } from '@mantine/core'
 import { useForm } from '@mantine/form'
 import { useNavigate } from 'react-router'
-import { elementOf, type Channel } from '../../../../core/build/index.ts'
+import { elementOf, withInput, type Channel } from '../../../../core/build/index.ts'
 import { findFamily, type SignalKind } from '../../../../core/curve/index.ts'
 import {
   draftFor,
@@ -38,14 +38,14 @@ export function AddReader({
     initialValues: { name: '', draft: startWith(signal) },
   })
   const add = ({ name, draft }: { name: string; draft: InputDraft }): void => {
-    const input = newInput(draftInput(draft, signal), {
+    const made = newInput(draftInput(draft, signal), {
       unit: family?.truthUnit ?? '°C',
       range: channel.needs.range,
     })
     const [usual, kind] =
       draft.kind === 'needle' ? (['Gauge', 'gauge'] as const) : (['Display', 'display'] as const)
-    const device = { ...newDevice(name.trim() || usual, kind), inputs: [input] }
-    const read = newRead(element, input.id)
+    const device = withInput(newDevice(name.trim() || usual, kind), made)
+    const read = newRead(element, made.input.id)
     const refused = edit({
       kind: 'addRead',
       args: { channel: channel.id, read, devices: [device] },
