@@ -1,4 +1,10 @@
-import { maker, onOffChannel, type Edited, type Measurement } from '../core/build/index.ts'
+import {
+  type Edited,
+  type Made,
+  maker,
+  type Measurement,
+  onOffChannel,
+} from '../core/build/index.ts'
 import { memberOf, type Way } from '../core/onOff/index.ts'
 import { PROBE } from './instruments.ts'
 
@@ -19,8 +25,9 @@ export function switchesOfTheCar(
   does: (day: number, change: Edited) => void,
   at: (day: number, minute: number) => string,
 ): void {
-  let count = 0
-  const nextId = (): string => `fan-${++count}`
+  // by what each is for: fan-channel, fan-read, and its pins by number
+  let pins = 0
+  const nextId = (of: Made): string => (of === 'pin' ? `fan-pin-${++pins}` : `fan-${of}`)
   const member = memberOf('temperature')
   const made = maker(nextId).newSwitchedInput('32')
   const { channel, element } = onOffChannel(nextId, {

@@ -31,7 +31,7 @@ test('a gauge put on the same sensor bends the thread, and what it does unplugge
   await dialog.getByLabel('Device', { exact: true }).fill('Old gauge')
   await dialog.getByLabel('Feed resistance').fill('1k2')
   await dialog.getByRole('button', { name: 'Add the reader' }).click()
-  await expect(page.getByRole('heading', { name: 'Old gauge, pin 1' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Old gauge, pin not chosen' })).toBeVisible()
   await page
     .getByRole('navigation', { name: 'Readers of this sensor' })
     .getByRole('link', { name: 'Engine unit' })

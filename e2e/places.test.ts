@@ -96,7 +96,7 @@ const PLACES: [string, string, string][] = [
     h,
   ]),
   ['channel with a slip', channel('ch-air', 'rd-air', 'element'), 'Air, after the charge cooler'],
-  ['switch', '/build/saltmarsh-nine/channel/fan-4/fan-3', 'Fan switch, radiator'],
+  ['switch', '/build/saltmarsh-nine/channel/fan-channel/fan-read', 'Fan switch, radiator'],
   ['gauge', channel('ch-oil', 'rd-oil-gauge', 'input'), 'Oil, gallery'],
 ]
 

@@ -52,7 +52,7 @@ const VIEWS: { name: string; path: string; dark?: boolean; act?: (page: Page) =>
         await toRegion(page, 'Tank and sender')
       },
     },
-    { name: 'switch', path: `${build}/channel/fan-4/fan-3` },
+    { name: 'switch', path: `${build}/channel/fan-channel/fan-read` },
     { name: 'two-senders', path: channel('side-left', 'element') },
     { name: 'budget', path: channel('gearbox', 'budget'), act: toStage },
     {

@@ -46,7 +46,8 @@ export type Maker = ReturnType<typeof maker>
 /** What an id is made for. */
 export type Made = 'pull' | 'pin' | 'input' | 'device' | 'element' | 'channel' | 'read'
 
-export function maker(nextId: (of: Made) => string) {
+/** Makes pulls, pins and inputs. */
+function inputMaker(nextId: (of: Made) => string) {
   const newPull = (...asked: Parameters<typeof pullOf>): Pull => ({
     id: nextId('pull'),
     ...pullOf(...asked),
@@ -98,6 +99,12 @@ export function maker(nextId: (of: Made) => string) {
     return { input, pin }
   }
 
+  return { newPull, newPin, newInput, newSwitchedInput }
+}
+
+export function maker(nextId: (of: Made) => string) {
+  const inputs = inputMaker(nextId)
+  const { newPin } = inputs
   const newDevice = (name: string, kind: Device['kind'] = 'ecu'): Device => ({
     id: nextId('device'),
     name,
@@ -149,7 +156,7 @@ export function maker(nextId: (of: Made) => string) {
     }
     return { channel, element }
   }
-  return { newPull, newPin, newInput, newSwitchedInput, newDevice, newRead, newElement, newChannel }
+  return { ...inputs, newDevice, newRead, newElement, newChannel }
 }
 
 export type NewInput = { input: Input; pin: Pin }

@@ -1,5 +1,5 @@
-import { percent, say, type Phrase, type Said } from '../quantity/said.ts'
-import type { Input, Pull, Read, Stated, WiredRead } from '../build/types.ts'
+import { number, percent, say, type Phrase, type Said } from '../quantity/said.ts'
+import type { Input, Pull, Read, WiredRead } from '../build/types.ts'
 import type { Drive } from '../curve/family.ts'
 import type { AnyFamily } from '../curve/registry.ts'
 import type { ShareId } from './shares.ts'
@@ -7,11 +7,12 @@ import type { StageId } from './stages.ts'
 import { handHeld, MEASURED_GROUND_V, UNMEASURED_GROUND_V } from './points.ts'
 import {
   onPulls,
-  PART,
+  partOf,
   type GroundOffset,
   type Is,
   type Seen,
   type View,
+  type WireIs,
 } from '../network/index.ts'
 import { faceHalfStep } from './faceStep.ts'
 
@@ -60,13 +61,13 @@ const limits = (relative: number): Said => say('limits')`±${percent(relative, 1
 const inPart = (part: string): Pick<Spread, 'at' | 'circuit'> => ({ at: 'plug', circuit: { part } })
 
 /** A resistor's ohms: its part tolerance, or the meter that measured it. */
-function pullSpread(pull: Pull, of: ShareId): Spread {
+function pullSpread(pull: Pull, part: string, of: ShareId): Spread {
   const name = pull.name || 'pull-up'
-  const part = pull.tolerance * pull.ohm.value
-  const byMeter = Math.min(part, handHeld('Ω', pull.ohm.value))
+  const limit = pull.tolerance * pull.ohm.value
+  const byMeter = Math.min(limit, handHeld('Ω', pull.ohm.value))
   const known = pull.ohm.basis === 'measured'
   // worked out of other readings it is as good as those made it
-  const size = known && pull.ohm.from.length === 0 ? byMeter : part
+  const size = known && pull.ohm.from.length === 0 ? byMeter : limit
   const measuring = share(byMeter, size)
   const base = {
     id: `pull ${pull.id}`,
@@ -76,7 +77,7 @@ function pullSpread(pull: Pull, of: ShareId): Spread {
       : say('part')`${name} ${limits(pull.tolerance)}`,
     kind: 'uniform' as const,
     size,
-    ...inPart(PART.pull(pull.id)),
+    ...inPart(part),
   }
   return measuring < WORTH
     ? {
@@ -96,7 +97,7 @@ function pullSpread(pull: Pull, of: ShareId): Spread {
 }
 
 /** A rail of its own, not the converter's reference. */
-function railSpread(pull: Pull, of: ShareId): Spread {
+function railSpread(pull: Pull, part: string, of: ShareId): Spread {
   const { value, basis } = pull.railV
   const battery = value > BATTERY_ABOVE_V
   const known = basis === 'measured' && !battery
@@ -110,7 +111,7 @@ function railSpread(pull: Pull, of: ShareId): Spread {
     )`supply of ${pull.name || 'the pull-up'}${known ? ', as it was measured' : ''}`,
     kind: 'uniform',
     size,
-    ...inPart(PART.rail(pull.id)),
+    ...inPart(part),
     remedy:
       battery || known || byMeter > WORTH * size
         ? {
@@ -154,16 +155,19 @@ function referenceSpread(
   }
 }
 
-function wireSpread(id: 'signal wire' | 'ground wire', part: string, stated: Stated): Spread {
+/** A wire's ohms; of one that is drawn there may be several. */
+function wireSpread(is: WireIs, part: string): Spread {
+  const { stated, drawn } = is
+  const id = is.kind
   const byMeter = Math.min(stated.value / 2, MEASURED_WIRE_OHM)
   const known = stated.basis === 'measured'
-  const size = known ? byMeter : stated.value / 2
+  const size = is.doubtOhm ?? (known ? byMeter : stated.value / 2)
   return {
-    id,
+    id: drawn ? `${id} ${drawn.id}` : id,
     share: 'leads',
     label: say(
       known ? 'measured' : 'not-measured',
-    )`${id}, ${known ? 'as it was measured' : 'not measured'}`,
+    )`${drawn?.name || id}, ${known ? 'as it was measured' : 'not measured'}`,
     kind: 'uniform',
     size,
     ...inPart(part),
@@ -180,8 +184,8 @@ function wireSpread(id: 'signal wire' | 'ground wire', part: string, stated: Sta
 /** The cause that what a sensor's ground stands off is. */
 export const GROUND_OFFSET = 'ground offset'
 
-function groundSpread(read: string, stated: GroundOffset): Spread {
-  if (stated.sizeV !== undefined) return solvedGround(read, stated.sizeV)
+function groundSpread(part: string, stated: GroundOffset): Spread {
+  if (stated.sizeV !== undefined) return solvedGround(part, stated.sizeV)
   const known = stated.basis === 'measured'
   return {
     id: GROUND_OFFSET,
@@ -191,7 +195,7 @@ function groundSpread(read: string, stated: GroundOffset): Spread {
     )`ground offset, ${known ? 'as it was measured' : 'not measured'}`,
     kind: 'uniform',
     size: known ? MEASURED_GROUND_V : UNMEASURED_GROUND_V,
-    ...inPart(PART.return(read)),
+    ...inPart(part),
     remedy: known
       ? {
           text: 'Use a differential input: a ground difference then cancels.',
@@ -206,30 +210,30 @@ function groundSpread(read: string, stated: GroundOffset): Spread {
 }
 
 /** The ground difference that the vehicle's straps and loads make, as far as those are known. */
-const solvedGround = (read: string, sizeV: number): Spread => ({
+const solvedGround = (part: string, sizeV: number): Spread => ({
   id: GROUND_OFFSET,
   share: 'ground',
   label: say('by-the-grounds')`ground offset, by the vehicle’s straps and loads`,
   kind: 'uniform',
   size: Math.max(sizeV, MEASURED_GROUND_V),
-  ...inPart(PART.return(read)),
+  ...inPart(part),
   remedy: {
     text: 'Measure a volt drop under Earths: it settles the straps this rests on.',
     leaves: Math.min(1, Math.max(MEASURED_GROUND_V / sizeV, 0.3)),
   },
 })
 
-function supplySpread({ id, sensorSupply: { volt, tolerance } }: Input): Spread {
-  const part = tolerance * volt.value
-  const byMeter = Math.min(part, handHeld('V', volt.value))
+function supplySpread({ sensorSupply: { volt, tolerance } }: Input, part: string): Spread {
+  const limit = tolerance * volt.value
+  const byMeter = Math.min(limit, handHeld('V', volt.value))
   const known = volt.basis === 'measured'
   return {
     id: 'sensor supply',
     share: 'input',
     label: say('supply')`supply of the sensor${known ? ', as it was measured' : ''}`,
     kind: 'uniform',
-    size: known ? byMeter : part,
-    ...inPart(PART.supply(id)),
+    size: known ? byMeter : limit,
+    ...inPart(part),
     remedy: {
       text: 'Feed the sensor from the converter’s reference: its errors then cancel.',
       leaves: 0,
@@ -250,17 +254,18 @@ export type Looking = {
 const isSupplied = (drive: Drive): boolean => drive.kind === 'voltage' && drive.nominalV !== null
 
 /** The rails of pull-ups that follow a device's own reference, as parts of the circuit. */
-const following = (input: Input): string[] =>
+const following = (view: View, input: Input): string[] =>
   onPulls(input)
     .filter((p) => p.toReference)
-    .map((p) => PART.rail(p.id))
+    .map((p) => partOf(view, 'rail', p.id).element.id)
 
 /** What this reader's own reference moves: its converter, and every rail that follows it. */
-function ownReference({ parts }: View, { drive, input }: Looking): Spread[] {
+function ownReference(view: View, { drive, input }: Looking): Spread[] {
   if (input.bits === null) return []
   const supplied = isSupplied(drive) && input.sensorSupply.toReference
-  const rails = [...following(input), ...(supplied ? [PART.supply(input.id)] : [])]
-  const othersFeed = parts.some((p) => p.role === 'other' && p.is.kind === 'pull')
+  const supplies = view.parts.filter((p) => p.is.kind === 'supply' && p.role === 'input')
+  const rails = [...following(view, input), ...(supplied ? supplies.map((p) => p.element.id) : [])]
+  const othersFeed = view.parts.some((p) => p.role === 'other' && p.is.kind === 'pull')
   // of a resistance on pull-ups of its own reference alone, or a sensor fed from it, nothing is left
   const allFollow =
     onPulls(input).every((p) => p.toReference) &&
@@ -271,54 +276,70 @@ function ownReference({ parts }: View, { drive, input }: Looking): Spread[] {
 }
 
 /** The doubt of one part of a reader's circuit; none of what is known well enough, or cancels. */
-function partSpreads({ is, role }: Seen, { drive, input }: Looking): Spread[] {
-  if (is.kind === 'signal wire' || is.kind === 'ground wire' || is.kind === 'return')
-    return role === 'other' ? [] : ownWireSpreads(is, drive, input)
+function partSpreads({ is, role, element }: Seen, looking: Looking): Spread[] {
   const of: ShareId = role === 'other' ? 'shared' : 'input'
+  if (role === 'wires' || role === 'ground') return ownWireSpreads(is, element.id, looking)
   switch (is.kind) {
     case 'pull':
-      return [pullSpread(is.pull, of)]
+      return [pullSpread(is.pull, element.id, of)]
     case 'rail':
-      return is.pull.toReference ? [] : [railSpread(is.pull, of)]
+      return is.pull.toReference ? [] : [railSpread(is.pull, element.id, of)]
     case 'supply':
-      return is.input.sensorSupply.toReference ? [] : [supplySpread(is.input)]
+      return is.input.sensorSupply.toReference ? [] : [supplySpread(is.input, element.id)]
+    case 'others':
+      return element.kind === 'current' ? [othersSpread(is, element.id)] : []
     default:
       return []
   }
 }
 
 /** Three and four wires take their own doubt off, and a differential input the ground's. */
-function ownWireSpreads(
-  is: Is & { kind: 'signal wire' | 'ground wire' | 'return' },
-  drive: Drive,
-  input: Input,
-): Spread[] {
+function ownWireSpreads(is: Is, part: string, { drive, input }: Looking): Spread[] {
   const cancels = drive.kind === 'resistance' && drive.leadsCancel === true
   switch (is.kind) {
     case 'signal wire':
-      return cancels ? [] : [wireSpread('signal wire', PART.signalWire(is.read.id), is.stated)]
+      return cancels ? [] : [wireSpread(is, part)]
     case 'ground wire':
-      return cancels || input.differential
-        ? []
-        : [wireSpread('ground wire', PART.groundWire(is.read.id), is.stated)]
+      return cancels || input.differential ? [] : [wireSpread(is, part)]
+    case 'supply wire':
+      return is.drawn ? [wireSpread(is, part)] : []
+    case 'return':
+      return input.differential ? [] : [groundSpread(part, is.stated)]
     default:
-      return input.differential ? [] : [groundSpread(is.read.id, is.stated)]
+      return []
   }
 }
 
+/** What other sensors draw through a wire of this one: they stand where they stand. */
+const othersSpread = (is: Extract<Is, { kind: 'others' }>, part: string): Spread => ({
+  id: part,
+  share: 'shared',
+  label:
+    is.sensors === 1
+      ? say('other-sensor')`current of another sensor on its wire`
+      : say('other-sensors')`current of ${number(is.sensors)} other sensors on its wire`,
+  kind: 'normal',
+  size: is.sigmaA,
+  ...inPart(part),
+  remedy: { text: 'Give this sensor a wire of its own from plug to device.', leaves: 0 },
+})
+
 /** The references of other devices whose pull-ups feed the sensor too. */
-function otherReferences({ parts }: View): Spread[] {
+function otherReferences(view: View): Spread[] {
   const inputs = new Set(
-    parts.flatMap(({ is, role }) => (role === 'other' && is.kind === 'pull' ? [is.input] : [])),
+    view.parts.flatMap(({ is, role }) =>
+      role === 'other' && is.kind === 'pull' ? [is.input] : [],
+    ),
   )
   return [...inputs]
-    .filter((other) => following(other).length > 0)
-    .map((other) =>
+    .map((other) => ({ other, rails: following(view, other) }))
+    .filter(({ rails }) => rails.length > 0)
+    .map(({ other, rails }) =>
       referenceSpread(other, {
         id: `reference ${other.id}`,
         of: 'shared',
         label: 'the other device’s reference',
-        rails: following(other),
+        rails,
         converter: false,
       }),
     )

@@ -9,14 +9,16 @@ import type { Sensor } from './sensor.ts'
 import { needsOf, sourceOf } from './source.ts'
 import { familyOf } from '../curve/registry.ts'
 import type { Drive } from '../curve/family.ts'
-import { offsetOf } from '../ground/index.ts'
+import { groundNow, postNow } from './groundNow.ts'
 import type { ShareId } from './shares.ts'
+import { standingOf } from './standing.ts'
 import { STAGES, stepsOf, type StageId } from './stages.ts'
 import {
   networkOf,
   viewFrom,
   type GroundOffset,
   type Nodes,
+  type PartKind,
   type Role,
   type View,
 } from '../network/index.ts'
@@ -41,6 +43,8 @@ export type ChainSpec = {
   nodes: Nodes
   /** from the perfect chain to the real one, each adding a cause */
   circuits: { share: ShareId; elements: CircuitElement[] }[]
+  /** what each part of them is and whose, for whoever changes one */
+  parts: { id: string; kind: PartKind; of: string; role: Role }[]
   /** counts for one volt or hertz at the pin, and the most it can show; null: none, as in a needle gauge */
   converter: { perUnit: number; full: number } | null
   /** what is in the device; null: as good as perfect */
@@ -82,7 +86,15 @@ export function computed(
   const family = familyOf(sensor.family)
   const drive = family.drive(element.settings)
   const ground = groundBeside(build, sensor, wired, forced)
-  const view = viewFrom(networkOf(build), { read: wired, input, device, drive }, ground.offset)
+  const view = viewFrom(
+    networkOf(build),
+    { read: wired, input, device, drive },
+    {
+      groundOffset: ground.offset,
+      standing: standingOf(build),
+      postAt: (post) => postNow(build, device.id, post),
+    },
+  )
   const problem = inputProblem(drive, path, view)
   if (problem) return { ...parts, spec: null, problem }
   const converter = converterOf(input)
@@ -106,6 +118,9 @@ export function computed(
     accuracy: needs.accuracy,
     nodes: view.nodes,
     circuits: circuitsOf(view),
+    parts: view.parts.map(({ is, element, role }) => ({
+      ...{ id: element.id, kind: is.kind, of: is.of, role },
+    })),
     converter,
     table: enteredTable(input),
     heatingPerMw: family.heatingPerMw?.(element.settings) ?? 0,
@@ -138,13 +153,6 @@ function groundBeside(
   const basis = own.basis === 'measured' && theirs.basis === 'measured' ? 'measured' : 'assumed'
   const offset = { ...own, basis, value: own.value - theirs.value } as const
   return { offset, inCurve: by.id === read.id }
-}
-
-/** What a reader's sensor ground stands off: as it was measured at the pin, or as the vehicle's grounds make it now. */
-function groundNow(build: Build, read: WiredRead): GroundOffset {
-  const offset = offsetOf(build, read)
-  if (!offset) return read.wire.groundOffsetV
-  return { value: offset.volt, basis: 'assumed', from: [], sizeV: offset.band }
 }
 
 /** Why this input cannot read such an element, or null. */

@@ -78,11 +78,17 @@ export function partFor(build: Build, channel: Channel): Build {
     [...wiredReads(channel), ...readsOf(build, channel.elements)].map((r) => r.input),
   )
   const shows = new Set(channel.reads.map((r) => pathOf(build, r.id).shows.id))
+  const devices = build.devices.filter(
+    (d) => shows.has(d.id) || d.inputs.some((i) => inputs.has(i.id)),
+  )
   return {
     ...build,
     channels: build.channels.filter((c) => c.elements.some((e) => elements.has(e))),
     elements: build.elements.filter((e) => elements.has(e.id)),
-    devices: build.devices.filter((d) => shows.has(d.id) || d.inputs.some((i) => inputs.has(i.id))),
+    devices,
+    // nobody fits a trigger, and its input may be of a device that is left out
+    triggers: [],
+    wires: [],
     measurements: build.measurements.filter(
       (m) =>
         (m.about.kind === 'point' && elements.has(m.about.element)) ||

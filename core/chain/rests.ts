@@ -8,7 +8,8 @@ import {
   wiredReads,
 } from '../build/find.ts'
 import type { Build, Channel } from '../build/types.ts'
-import { offsetOf } from '../ground/index.ts'
+import { groundNow } from './groundNow.ts'
+import { hangingBeside, networkOf } from '../network/index.ts'
 
 /**
  * The parts of a build that the status of a channel's readers rests on. A build is never changed in place: where
@@ -27,9 +28,12 @@ export function statusRestsOn(build: Build, channel: Channel): unknown[] {
     }),
     // what the vehicle's grounds make of each
     ...wiredReads(channel).flatMap((r) => {
-      const offset = offsetOf(build, r)
-      return [offset?.volt, offset?.band]
+      const { value, sizeV, ohm } = groundNow(build, r)
+      return [value, sizeV, ohm]
     }),
+    // and other sensors on a wire that somebody drew
+    build.wires,
+    ...(build.wires.length > 0 ? sharedBy(build, channel) : []),
     // other channels' readers of the same sensors feed them too
     ...others.flatMap((r) => [r, inputOf(build, r.input).input]),
     ...channel.elements.map((id) => elementOf(build, id)),
@@ -39,3 +43,12 @@ export function statusRestsOn(build: Build, channel: Channel): unknown[] {
       .flatMap((p) => [p, ...p.measurements.map((id) => measurementOf(build, id))]),
   ]
 }
+
+/** What the current of other sensors on a channel's wires rests on. */
+const sharedBy = (build: Build, channel: Channel): unknown[] =>
+  wiredReads(channel)
+    .flatMap((r) => hangingBeside(networkOf(build), r.id))
+    .flatMap(({ id, input, sensor }) => {
+      const element = build.elements.find((e) => e.id === sensor)
+      return [id, input, element, ...(element ? pointsOf(build, sensor) : [])]
+    })

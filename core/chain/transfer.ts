@@ -1,7 +1,7 @@
 import { portEmf, portResistance, portVoltage, reduceToPort, type Port } from '../circuit/port.ts'
 import type { CircuitElement } from '../circuit/circuit.ts'
 import type { Drive } from '../curve/family.ts'
-import type { Nodes } from '../network/index.ts'
+import { sensorElements, type Nodes } from '../network/index.ts'
 
 const PIN_OUT = 0,
   PLUG_OUT = 1,
@@ -78,25 +78,6 @@ export const drivenBy = (
   drive: Drive,
   signal: number,
   emfPerSignal: number,
-  { high, low }: Nodes,
+  nodes: Nodes,
 ): CircuitElement[] =>
-  drive.kind === 'resistance'
-    ? [{ id: 'sensor', kind: 'resistor', a: high, b: low, ohm: signal }]
-    : drive.kind === 'voltage'
-      ? [
-          {
-            id: 'sensor emf',
-            kind: 'voltage',
-            plus: 'sensor inside',
-            minus: low,
-            volt: signal * emfPerSignal,
-          },
-          {
-            id: 'sensor',
-            kind: 'resistor',
-            a: 'sensor inside',
-            b: high,
-            ohm: drive.sourceOhm,
-          },
-        ]
-      : []
+  sensorElements(drive, drive.kind === 'voltage' ? signal * emfPerSignal : signal, nodes, 'sensor')

@@ -30,12 +30,14 @@ export {
 } from './repairKinds.ts'
 export { repairEdit } from './repairEdit.ts'
 export {
+  feetOfDevices,
   measuredStraps,
   meterSigmaV,
   offsetOf,
   solvedGround,
   vehicleGround,
   watchedIn,
+  type Feet,
   type Solved,
   type SolvedGround,
   type VehicleGround,

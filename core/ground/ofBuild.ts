@@ -41,7 +41,7 @@ export type VehicleGround = {
    * by reader: what its sensor and its converter stand on; none where no post is its device's ground, or one of the
    * two hangs from nothing
    */
-  feet: Map<Id, { sensor: Id; converter: Id }>
+  feet: Map<Id, Feet>
   /** posts from which nothing leads to the battery: what hangs there is left out of all the above */
   loose: Id[]
 }
@@ -81,21 +81,35 @@ function asDrop({ id, about, readings, struck }: Measurement): Drop[] {
   return [{ id, plus, minus, state, volt: read.value, sigmaV: meterSigmaV(read.value) }]
 }
 
-function feetOf(build: Build, tied: ReadonlySet<Id>): VehicleGround['feet'] {
+/** What a converter and the sensors it reads stand on. */
+export type Feet = { sensor: Id; converter: Id }
+
+/** By device: its ground, and where its sensors are grounded that stand nowhere else. */
+export function feetOfDevices({ posts }: Build): Map<Id, Feet> {
   const grounds = new Map<Id, Id>()
   const sensors = new Map<Id, Id>()
-  for (const p of build.posts) {
+  for (const p of posts) {
     if (p.device === null) continue
     if (p.kind === 'sensors') sensors.set(p.device, p.id)
     else grounds.set(p.device, p.id)
   }
+  return new Map(
+    [...grounds].map(([device, converter]) => [
+      device,
+      { converter, sensor: sensors.get(device) ?? converter },
+    ]),
+  )
+}
+
+function feetOf(build: Build, tied: ReadonlySet<Id>): VehicleGround['feet'] {
+  const devices = feetOfDevices(build)
   const stands = new Map(build.stands.map((s) => [s.read, s.post]))
   const feet: VehicleGround['feet'] = new Map()
   for (const read of build.channels.flatMap(wiredReads)) {
-    const { device } = inputOf(build, read.input)
-    const converter = grounds.get(device.id)
-    if (converter === undefined) continue
-    const sensor = stands.get(read.id) ?? sensors.get(device.id) ?? converter
+    const usual = devices.get(inputOf(build, read.input).device.id)
+    if (!usual) continue
+    const { converter } = usual
+    const sensor = stands.get(read.id) ?? usual.sensor
     if (tied.has(sensor) && tied.has(converter)) feet.set(read.id, { converter, sensor })
   }
   return feet

@@ -15,13 +15,15 @@ const reads = sample.channels.flatMap((channel) =>
 /** All of a build's network at once, every device ground at one potential and every sensor in its place. */
 function wholeCircuit(build: Build, looking: string, signals: Map<string, number>) {
   const network = networkOf(build)
-  const own = build.channels.flatMap((c) => c.reads).find((r) => r.id === looking)!
+  const own = build.channels.flatMap(wiredReads).find((r) => r.id === looking)!
   // a sensor has the ground and supply wires of the reader that looks
-  const cut = (is: Is): boolean =>
-    'read' in is &&
-    is.kind !== 'signal wire' &&
-    is.read.source.id === own.source.id &&
-    is.read.id !== looking
+  const others = new Set(
+    build.channels
+      .flatMap(wiredReads)
+      .filter((r) => r.source.id === own.source.id && r.id !== looking)
+      .map((r) => r.id),
+  )
+  const cut = (is: Is): boolean => is.kind !== 'signal wire' && others.has(is.of)
   const ties = build.devices.map((d): CircuitElement => ({
     id: `tie ${d.id}`,
     kind: 'voltage',
@@ -67,8 +69,8 @@ describe('the network of a build', () => {
         signals.set(other.read.id, prepareChain(its).signalAt((its.best[0] + its.best[1]) / 2))
       }
       const { voltage } = wholeCircuit(sample, read.id, signals)
-      const { input, device } = inputOf(sample, read.input)
-      const nodes = nodesOf(read.source.id, input.id, device.id)
+      const { input } = inputOf(sample, read.input)
+      const nodes = nodesOf(networkOf(sample).hanging(read.id))
       const stage = (id: string) => walkForward(chain, truth).stages.find((s) => s.id === id)!.value
       // a differential input takes the sensor's own ground for its own
       if (!input.differential && !cancels(spec.drive)) {
@@ -83,7 +85,7 @@ describe('the network of a build', () => {
   it('has each part once, and at both of its nodes', () => {
     const { parts, at } = networkOf(sample)
     expect(new Set(parts.map((p) => p.element.id)).size).toBe(parts.length)
-    const pin = NODE.pin(reads[0]!.input.id)
+    const pin = NODE.pin(reads[0]!.input.pin)
     expect(at(pin).map((p) => p.is.kind)).toEqual(expect.arrayContaining(['pull', 'leak']))
     expect(at('nowhere')).toEqual([])
   })

@@ -2,7 +2,7 @@ import type { ChainSpec } from '../../chain/spec.ts'
 import type { CircuitElement } from '../../circuit/circuit.ts'
 import type { SignalKind } from '../../curve/family.ts'
 import { linspace } from '../../math/linspace.ts'
-import { PART } from '../../network/index.ts'
+import type { PartKind } from '../../network/index.ts'
 import { engineering, say, type Phrase, type Said } from '../../quantity/said.ts'
 
 /** One way a fault can be: the chain as it would then be, and what it does to the element's own signal. */
@@ -37,13 +37,35 @@ export const inAll = (
   return { ...spec, circuits }
 }
 
-/** Whether a chain's circuit has a part. */
-export const has = (spec: ChainSpec, id: string): boolean =>
-  spec.circuits.at(-1)!.elements.some((e) => e.id === id)
+/** The parts of a reader's own circuit that are of a kind, in the order of the network. */
+export const partsOf = (spec: ChainSpec, kind: PartKind): ChainSpec['parts'] =>
+  spec.parts.filter((p) => p.kind === kind && p.role !== 'other')
 
-/** A chain with one part of its circuit changed. Throws `RangeError` where it has none: nothing would happen. */
-export function withPart(spec: ChainSpec, id: string, change: Partial<CircuitElement>): ChainSpec {
-  if (!has(spec, id)) throw new RangeError(`No part ${id} in the circuit of ${spec.read}.`)
+/** Whether a reader's own circuit has such a part. */
+export const has = (spec: ChainSpec, kind: PartKind): boolean => partsOf(spec, kind).length > 0
+
+/**
+ * A chain with the part of a kind of its own circuit changed; of several, as the wires that make one, the first. Throws
+ * `RangeError` where it has none: nothing would happen.
+ */
+export function withPart(
+  spec: ChainSpec,
+  kind: PartKind,
+  change: Partial<CircuitElement>,
+): ChainSpec {
+  const [part] = partsOf(spec, kind)
+  if (!part) throw new RangeError(`No ${kind} in the circuit of ${spec.read}.`)
+  return withElement(spec, part.id, change)
+}
+
+/** The same of one part by its id. Throws `RangeError` where the circuit has none. */
+export function withElement(
+  spec: ChainSpec,
+  id: string,
+  change: Partial<CircuitElement>,
+): ChainSpec {
+  if (!spec.circuits.at(-1)!.elements.some((e) => e.id === id))
+    throw new RangeError(`No part ${id} in the circuit of ${spec.read}.`)
   return inAll(spec, (all) =>
     all.map((e) => (e.id === id ? ({ ...e, ...change } as CircuitElement) : e)),
   )
@@ -58,11 +80,14 @@ export const drivenBy =
 /** A sensor whose leads are measured and taken off again, by a third and a fourth wire. */
 export const leadsCancel = ({ drive }: ChainSpec): boolean =>
   drive.kind === 'resistance' && drive.leadsCancel === true
-export const resistors = (spec: ChainSpec): (CircuitElement & { kind: 'resistor' })[] =>
-  spec.circuits[0]!.elements.filter(
-    (e): e is CircuitElement & { kind: 'resistor' } =>
-      e.kind === 'resistor' && e.id.startsWith(PART.pull('')),
+/** The pulls that a perfect chain of this reader is fed by. */
+export function resistors(spec: ChainSpec): (CircuitElement & { kind: 'resistor' })[] {
+  const pulls = new Set(spec.parts.filter((p) => p.kind === 'pull').map((p) => p.id))
+  return spec.circuits[0]!.elements.filter(
+    (e): e is CircuitElement & { kind: 'resistor' } => e.kind === 'resistor' && pulls.has(e.id),
   )
+}
+
 export const decades = (low: number, high: number, perDecade = 6): number[] => {
   const steps = Math.round(Math.log10(high / low) * perDecade)
   return linspace(Math.log10(low), Math.log10(high), steps + 1).map((l) => 10 ** l)

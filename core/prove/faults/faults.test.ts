@@ -4,7 +4,7 @@ import { assembleChain, type ChainSpec } from '../../chain/index.ts'
 import type { CircuitElement } from '../../circuit/index.ts'
 import { observe, type Readings } from '../predict.ts'
 import { keyOnCheck } from '../keyOn.ts'
-import { withPart } from './fault.ts'
+import { withElement, withPart } from './fault.ts'
 import { FAULTS, type Fault, type Variant } from './index.ts'
 
 const build = saltmarshNine()
@@ -129,7 +129,8 @@ it('a fault put into the list is found by the readings it makes, and one without
   } finally {
     FAULTS.splice(FAULTS.indexOf(doubled), 1)
   }
-  expect(() => withPart(spec, 'a wire of no such name', { ohm: 1 })).toThrow(RangeError)
+  expect(() => withPart(spec, 'supply current', { ampere: 1 })).toThrow(RangeError)
+  expect(() => withElement(spec, 'a wire of no such name', { ohm: 1 })).toThrow(RangeError)
 })
 
 describe('of a sensor that gives volts', () => {
@@ -164,7 +165,9 @@ describe('of a sensor that gives volts', () => {
     const pulled = { ...spec.circuits[0]!.elements[0]!, id: 'pull own', kind: 'resistor', ohm: 1e4 }
     const [ideal, ...real] = spec.circuits
     const elements = [...ideal!.elements, pulled as CircuitElement]
-    const withPull = { ...spec, circuits: [{ ...ideal!, elements }, ...real] }
+    const part = { id: 'pull own', kind: 'pull', of: 'own', role: 'input' } as const
+    const parts = [...spec.parts, part]
+    const withPull = { ...spec, parts, circuits: [{ ...ideal!, elements }, ...real] }
     expect(faultOf('pull-left-on').variants(withPull as ChainSpec)).toEqual([])
   })
 })

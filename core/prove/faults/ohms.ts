@@ -1,4 +1,3 @@
-import { PART } from '../../network/index.ts'
 import { number, percent, say } from '../../quantity/said.ts'
 import {
   bothWays,
@@ -9,6 +8,7 @@ import {
   leadsCancel,
   ohms,
   resistors,
+  withElement,
   withPart,
   type Fault,
 } from './fault.ts'
@@ -60,7 +60,7 @@ export const OF_OHMS: Fault[] = [
           .map((r) => ({
             size: ratio,
             label: say('beside')`${ohms(r.ohm * ratio)} beside ${ohms(r.ohm)}`,
-            spec: withPart(spec, r.id, { ohm: (r.ohm * ratio) / (1 + ratio) }),
+            spec: withElement(spec, r.id, { ohm: (r.ohm * ratio) / (1 + ratio) }),
           })),
       ),
   },
@@ -76,15 +76,14 @@ export const OF_OHMS: Fault[] = [
       decades(3, 3000, 8).map((ohm) => ({
         size: ohm,
         label: ohms(ohm),
-        spec: withPart(spec, PART.groundWire(spec.read), { ohm }),
+        spec: withPart(spec, 'ground wire', { ohm }),
       })),
   },
   {
     id: 'ground-offset',
     name: 'The sensor ground stands above the device’s ground',
     prior: 1,
-    isPossible: (spec) =>
-      drivenBy('resistance', 'voltage')(spec) && has(spec, PART.return(spec.read)),
+    isPossible: (spec) => drivenBy('resistance', 'voltage')(spec) && has(spec, 'return'),
     remedy:
       'Measure from the sensor plug’s ground to the device’s ground with the loads on. Give ' +
       'the sensors their own ground wire to the device.',
@@ -92,7 +91,7 @@ export const OF_OHMS: Fault[] = [
       bothWays(0.01, 0.5, 8).map((volt) => ({
         size: volt,
         label: say('offset')`${number(volt * 1000)} mV`,
-        spec: withPart(spec, PART.return(spec.read), { volt }),
+        spec: withPart(spec, 'return', { volt }),
       })),
   },
   {
@@ -121,7 +120,7 @@ export const OF_OHMS: Fault[] = [
     variants: (spec) => [
       {
         label: '',
-        spec: withPart(spec, PART.groundWire(spec.read), { ohm: 1e9 }),
+        spec: withPart(spec, 'ground wire', { ohm: 1e9 }),
       },
     ],
   },

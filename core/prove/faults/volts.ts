@@ -2,7 +2,6 @@ import type { ChainSpec } from '../../chain/spec.ts'
 import { familyOf } from '../../curve/registry.ts'
 import { orElse } from '../../error.ts'
 import { linspace } from '../../math/linspace.ts'
-import { PART } from '../../network/index.ts'
 import { figures, number, percent, say } from '../../quantity/said.ts'
 import {
   bothWays,
@@ -38,12 +37,12 @@ export const OF_VOLTS: Fault[] = [
     id: 'signal-open',
     name: 'The signal wire is open',
     prior: 2,
-    isPossible: (spec) => drivenBy('voltage')(spec) && has(spec, PART.signalWire(spec.read)),
+    isPossible: (spec) => drivenBy('voltage')(spec) && has(spec, 'signal wire'),
     remedy: 'Push the pin home at both plugs, then check the signal wire for continuity.',
     variants: (spec) => [
       {
         label: '',
-        spec: withPart(spec, PART.signalWire(spec.read), { ohm: 1e9 }),
+        spec: withPart(spec, 'signal wire', { ohm: 1e9 }),
       },
     ],
   },
@@ -82,7 +81,7 @@ export const OF_VOLTS: Fault[] = [
     id: 'ground-wire',
     name: 'Resistance in the sensor’s ground wire',
     prior: 1.5,
-    isPossible: (spec) => drivenBy('voltage')(spec) && has(spec, PART.groundWire(spec.read)),
+    isPossible: (spec) => drivenBy('voltage')(spec) && has(spec, 'ground wire'),
     remedy:
       'Measure volts from the sensor’s ground at its plug to the device’s ground while it ' +
       'runs. Clean, re-crimp or replace.',
@@ -90,14 +89,14 @@ export const OF_VOLTS: Fault[] = [
       decades(1, 300, 8).map((ohm) => ({
         size: ohm,
         label: ohms(ohm),
-        spec: withPart(spec, PART.groundWire(spec.read), { ohm }),
+        spec: withPart(spec, 'ground wire', { ohm }),
       })),
   },
   {
     id: 'supply-wrong',
     name: 'The sensor is fed with another voltage',
     prior: 1,
-    isPossible: (spec) => drivenBy('voltage')(spec) && has(spec, PART.supply(spec.input)),
+    isPossible: (spec) => drivenBy('voltage')(spec) && has(spec, 'supply'),
     remedy:
       'Measure its supply at its plug. A ratiometric sensor must live on the rail the ' +
       'converter takes as its reference.',
@@ -109,7 +108,7 @@ export const OF_VOLTS: Fault[] = [
           ].map((volt) => ({
             size: volt,
             label: say('supply')`${figures(volt, 3)} V`,
-            spec: withPart(spec, PART.supply(spec.input), { volt }),
+            spec: withPart(spec, 'supply', { volt }),
           }))
         : [],
   },

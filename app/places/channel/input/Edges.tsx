@@ -1,6 +1,6 @@
 import { Say } from '../../../parts/Say.tsx'
 import { NativeSelect } from '@mantine/core'
-import { measured } from '../../../../core/build/index.ts'
+import { type Input, measured, type Pull } from '../../../../core/build/index.ts'
 import type { ReadStatus } from '../../../../core/chain/index.ts'
 import { edgeInput, type EdgeInput, type EdgeVerdict } from '../../../../core/input/index.ts'
 import { formatQuantity } from '../../../../core/quantity/index.ts'
@@ -31,47 +31,20 @@ export function Edges({ status }: { status: ReadStatus }) {
   const pull = input.pulls.find((p) => p.on)
   const said = { ...START, ...(element.settings.edges as Partial<EdgeInput> | undefined) }
   const thresholds = input.thresholds ?? THRESHOLDS
-  const down = pull !== undefined && !pull.toReference && pull.railV.value === 0
   const set = (patch: Partial<EdgeInput>): string | null =>
     edit({ kind: 'editElement', args: { id: element.id, patch: { settings: { edges: patch } } } })
   const task: EdgeInput = {
     ...said,
     ...{ thresholdLowV: thresholds.lowV, thresholdHighV: thresholds.highV },
     cableF: said.cableF + input.filterF,
-    pullOhm: pull?.ohm.value ?? null,
-    pull: down ? 'down' : 'up',
-    railV: pull && !down ? (pull.toReference ? input.referenceV.value : pull.railV.value) : 5,
+    ...pulled(input, pull),
     limitV: input.limitV,
   }
-  let verdict: ReturnType<typeof edgeInput> | null = null,
-    problem: string | null = null
-  try {
-    verdict = edgeInput(task)
-  } catch (error) {
-    problem = inWords(error, 'Judging the edges')
-  }
-  /** the pull goes to its rail, or to ground */
-  const pullTo = (where: string): string | null =>
-    pull === undefined
-      ? null
-      : edit({
-          kind: 'editPullUp',
-          args: {
-            ...{ input: input.id, pull: pull.id },
-            patch:
-              where === 'down'
-                ? { toReference: false, railV: measured(0) }
-                : { toReference: true, railV: input.referenceV },
-          },
-        })
+  const { verdict, problem } = judged(task)
   const threshold = (key: 'lowV' | 'highV', label: string) => (
-    <QuantityInput
-      label={label}
-      unit="V"
-      value={thresholds[key]}
-      width={150}
-      hideUnderstood
-      onCommit={({ value }) =>
+    <NumberBox
+      {...{ label, unit: 'V', value: thresholds[key] }}
+      set={(value) =>
         edit({
           kind: 'editInput',
           args: { input: input.id, patch: { thresholds: { ...thresholds, [key]: value } } },
@@ -80,14 +53,7 @@ export function Edges({ status }: { status: ReadStatus }) {
     />
   )
   const box = (key: OfOutput, label: string, unit: string) => (
-    <QuantityInput
-      label={label}
-      unit={unit}
-      value={said[key]}
-      width={150}
-      hideUnderstood
-      onCommit={({ value }) => set({ [key]: value })}
-    />
+    <NumberBox {...{ label, unit, value: said[key] }} set={(value) => set({ [key]: value })} />
   )
   return (
     <section className="apart" aria-label="Edges">
@@ -100,15 +66,7 @@ export function Edges({ status }: { status: ReadStatus }) {
           data={['open collector', 'push-pull']}
           w={180}
         />
-        {pull && (
-          <NativeSelect
-            label="Input pulls"
-            value={task.pull}
-            onChange={(e) => pullTo(e.currentTarget.value)}
-            data={['up', 'down']}
-            w={110}
-          />
-        )}
+        {pull && <PullsTo {...{ input, pull }} now={task.pull} />}
         {box('lowV', 'Low, at it', 'V')}
         {box('outputOhm', 'Its own', 'Ω')}
         {box('sinkA', 'May sink', 'A')}
@@ -119,6 +77,65 @@ export function Edges({ status }: { status: ReadStatus }) {
       <Wrong>{problem}</Wrong>
       {verdict && <Verdict {...verdict} />}
     </section>
+  )
+}
+
+/** Where a pull of the input goes: to its rail, or to ground where that is 0 V. */
+function pulled(
+  { referenceV }: Input,
+  pull: Pull | undefined,
+): Pick<EdgeInput, 'pullOhm' | 'pull' | 'railV'> {
+  if (!pull) return { pullOhm: null, pull: 'up', railV: 5 }
+  const railV = pull.toReference ? referenceV.value : pull.railV.value
+  return railV === 0
+    ? { pullOhm: pull.ohm.value, pull: 'down', railV: 5 }
+    : { pullOhm: pull.ohm.value, pull: 'up', railV }
+}
+
+function judged(task: EdgeInput): { verdict: EdgeVerdict | null; problem: string | null } {
+  try {
+    return { verdict: edgeInput(task), problem: null }
+  } catch (error) {
+    return { verdict: null, problem: inWords(error, 'Judging the edges') }
+  }
+}
+
+type NumberBoxProps = {
+  label: string
+  unit: string
+  value: number
+  set: (value: number) => string | null
+}
+const NumberBox = ({ label, unit, value, set }: NumberBoxProps) => (
+  <QuantityInput
+    {...{ label, unit, value }}
+    width={150}
+    hideUnderstood
+    onCommit={(typed) => set(typed.value)}
+  />
+)
+
+/** Up to the reference, or down to ground: the same part the other way. */
+function PullsTo({ input, pull, now }: { input: Input; pull: Pull; now: EdgeInput['pull'] }) {
+  const { edit } = useBuild()
+  const up = { toReference: true, railV: input.referenceV }
+  const down = { toReference: false, railV: measured(0) }
+  return (
+    <NativeSelect
+      label="Input pulls"
+      value={now}
+      onChange={(e) =>
+        edit({
+          kind: 'editPullUp',
+          args: {
+            ...{ input: input.id, pull: pull.id },
+            patch: e.currentTarget.value === 'down' ? down : up,
+          },
+        })
+      }
+      data={['up', 'down']}
+      w={110}
+    />
   )
 }
 
