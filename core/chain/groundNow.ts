@@ -17,6 +17,7 @@ import {
   type Hanging,
   type SensorAt,
 } from '../network/index.ts'
+import { remembered } from './remember.ts'
 import { standingOf } from './standing.ts'
 
 /**
@@ -113,7 +114,17 @@ function returnedIn(build: Build, solved: SolvedGround): Returned[] {
     const lifted: GroundOffset = {
       ...{ value: offsets.get(id)?.volt ?? 0, basis: 'assumed', from: [] },
     }
-    const draws = drawn(build, hanging, standing(hanging.sensor), lifted)
+    const at = standing(hanging.sensor)
+    const network = networkOf(build)
+    const { plug, pin } = hanging
+    const rests = [
+      ...[lifted.value, at?.usual, ...(at?.ends ?? []), pin.id, hanging.supplyA],
+      ...network.hangingAt(plug.signal).map((h) => h.input),
+      ...[...network.at(plug.signal), ...network.at(plug.ground)],
+    ]
+    const draws = remembered(hanging.input, `returned by ${id}`, rests, () =>
+      drawn(build, hanging, at, lifted),
+    )
     return { id, feet, sensor: hanging.sensor, ...draws }
   })
   returned.set(build, all)
