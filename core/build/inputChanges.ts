@@ -39,7 +39,8 @@ export function addInput(b: Draft<Build>, made: PlacedInput | undefined): void {
   const device = find(b.devices, made.device, 'device')
   const before = asBefore(device)
   const name = made.pin.name.trim().toLowerCase()
-  const there = name && before.pins.find((p) => p.name.trim().toLowerCase() === name)
+  const there =
+    name && before.pins.find((p) => p.kind === 'signal' && p.name.trim().toLowerCase() === name)
   const old = there && before.inputs.find((i) => i.pin === there.id)
   if (there && (!old || !readAt(asBefore(b)).has(old.id))) {
     if (old) device.inputs = device.inputs.filter((i) => i.id !== old.id)

@@ -69,6 +69,7 @@ describe('pins of a device', () => {
     expect(() => after(small, twice)).toThrow(/two inputs of "Engine unit" are at one pin/)
     const ground = make.newPin('20', 'ground')
     const withGround = after(small, { kind: 'addPin', args: { device: 'unit', pin: ground } })
+    expect(() => after(withGround, added('20'))).toThrow(/has a pin "20" already/)
     const at = (patch: object): Edited => ({ kind: 'editInput', args: { input: input.id, patch } })
     expect(() => after(withGround, at({ supplyPin: ground.id }))).toThrow(/no supply pin/)
     expect(inputOf(after(withGround, at({ groundPin: ground.id })), input.id).input.groundPin).toBe(
