@@ -149,6 +149,21 @@ describe('three sensors on one ground wire of 0.2 Ω', () => {
     expect(rests(fed).every((x, k) => x === rests(chained)[k])).toBe(false)
     expect(rests(chained).every((x, k) => x === rests(chained)[k])).toBe(true)
   })
+  it('on one signal wire, each to a ground of its own, is lifted by its own ground alone', () => {
+    // two sensors whose signals were joined by mistake
+    const joined = after(bare, wire('slip', 'el-air-0', 'el-coolant-0', 0.01, 'signal'))
+    const offset = (b: Build, volt: number): Build =>
+      after(b, {
+        kind: 'editRead',
+        args: { id: 'rd-air', patch: { wire: { groundOffsetV: measured(volt) } } },
+      })
+    const returns = (b: Build) =>
+      assembleChain(b, 'rd-coolant').spec!.parts.filter((p) => p.kind === 'return')
+    expect(returns(joined)).toEqual([expect.objectContaining({ of: 'rd-coolant', role: 'ground' })])
+    const at = (b: Build) => walkForward(chainOf(b, 'rd-coolant'), 80).shown
+    expect(Math.abs(at(joined) - at(bare))).toBeGreaterThan(1)
+    expect(at(offset(joined, 0.05))).not.toBe(at(joined))
+  })
   it('a wire that ends on nothing, or at itself, is refused in words', () => {
     expect(() => after(bare, wire('bad', 'el-air-1', 'nowhere', 1))).toThrow(/not there/)
     expect(() => after(bare, wire('bad', 'g', 'g', 1))).toThrow(/to itself/)

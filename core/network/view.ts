@@ -154,7 +154,14 @@ function roleOf(part: Part, { looking, hanging, own }: Roles): Role {
   if ('input' in is) return is.input.id === looking.input.id ? 'input' : 'other'
   if (is.kind === 'supply current') return is.of === hanging.id ? 'input' : 'other'
   if (isWire(is)) return own.has(part) ? 'wires' : 'other'
-  return is.kind === 'return' ? 'ground' : 'other'
+  return is.kind === 'return' && endsOwn(part, hanging, own) ? 'ground' : 'other'
+}
+
+/** Whether it is where a reader's own ground wire ends, not another sensor's. */
+function endsOwn(part: Part, { id }: Hanging, own: ReadonlySet<Part>): boolean {
+  if (part.is.of === id) return true
+  const [from] = endsOf(part.element)
+  return [...own].some((wire) => endsOf(wire.element).includes(from))
 }
 
 /** Nodes of a reader's own path: its plug, its wires, its pin, what feeds it. */
