@@ -164,6 +164,34 @@ describe('three sensors on one ground wire of 0.2 Ω', () => {
     expect(Math.abs(at(joined) - at(bare))).toBeGreaterThan(1)
     expect(at(offset(joined, 0.05))).not.toBe(at(joined))
   })
+  it('with its ground and its signal on another’s stands in its circuit, as it is', () => {
+    const both = after(
+      bare,
+      wire('slip', 'el-air-0', 'el-coolant-0', 0.01, 'signal'),
+      wire('one', 'el-air-1', 'el-coolant-1', 0.03),
+      wire('common', 'el-coolant-1', 'g', 0.2),
+    )
+    const r = (id: string, a: string, b: string, ohm: number): CircuitElement => ({
+      ...{ id, kind: 'resistor', a, b, ohm },
+    })
+    const { voltage } = solveCircuit({
+      reference: '0',
+      elements: [
+        ...['coolant', 'air'].flatMap((n): CircuitElement[] => [
+          { id: `rail ${n}`, kind: 'voltage', plus: `rail ${n}`, minus: '0', volt: 5 },
+          r(`pull ${n}`, `rail ${n}`, `pin ${n}`, 2490),
+          r(`leak ${n}`, `pin ${n}`, '0', 1e7),
+          r(`signal ${n}`, `pin ${n}`, `high ${n}`, 0.1),
+          r(`ntc ${n}`, `high ${n}`, `low ${n}`, ohmAt(n === 'coolant' ? 80 : STANDS['el-air']!)),
+        ]),
+        ...[r('slip', 'high air', 'high coolant', 0.01), r('one', 'low air', 'low coolant', 0.03)],
+        r('common', 'low coolant', '0', 0.2),
+      ],
+    })
+    expect(Math.abs(byView(both, 'coolant', ohmAt(80)) / voltage['pin coolant']! - 1)).toBeLessThan(
+      1e-9,
+    )
+  })
   it('a wire that ends on nothing, or at itself, is refused in words', () => {
     expect(() => after(bare, wire('bad', 'el-air-1', 'nowhere', 1))).toThrow(/not there/)
     expect(() => after(bare, wire('bad', 'g', 'g', 1))).toThrow(/to itself/)

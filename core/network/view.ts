@@ -15,7 +15,7 @@ import {
   type Network,
   type Part,
 } from './network.ts'
-import { groupsBeside, nortonOf, type Standing } from './others.ts'
+import { groupsBeside, nortonOf, sensorElements, type Standing } from './others.ts'
 
 /** The nodes of a reader's circuit that a sensor hangs at and a converter looks at. */
 export type Nodes = { pin: string; ground: string; high: string; low: string; supply: string }
@@ -189,7 +189,11 @@ function othersFolded(
   const foreign = reached.filter((p) => roleOf(p, roles) === 'other')
   const groups = groupsBeside(network, foreign, nodes)
   const folded = groups.filter((g) => g.sensors.length > 0 && g.at.size === 1)
-  if (folded.length === 0) return { parts: [...reached], others: [] }
+  // what hangs at several places is no port: its sensors stand in the circuit themselves
+  const stand = groups
+    .filter((g) => !folded.includes(g))
+    .flatMap((g) => g.sensors.flatMap((h) => sensorSeen(h, standing)))
+  if (folded.length === 0) return { parts: [...reached], others: stand }
   const gone = new Set(folded.flatMap((g) => g.parts))
   const others = [...nodes].flatMap((node): Seen[] => {
     const here = folded.filter((g) => g.at.has(node))
@@ -210,7 +214,18 @@ function othersFolded(
     const load = siemens > 0 ? [resistor(`load ${node}`, node, ground, 1 / siemens)] : []
     return [current, ...load].map((element) => ({ is, element, perfect: null, role: 'other' }))
   })
-  return { parts: reached.filter((p) => !gone.has(p)), others }
+  return { parts: reached.filter((p) => !gone.has(p)), others: [...others, ...stand] }
+}
+
+/** Another sensor in a reader's circuit, where it usually stands; nothing of one that nothing is known of. */
+function sensorSeen({ sensor, plug }: Hanging, standing: Standing): Seen[] {
+  const at = standing(sensor)
+  if (!at) return []
+  const is: Is = { kind: 'others', of: sensor, sensors: 1, sigmaA: 0 }
+  const nodes = { high: plug.signal, low: plug.ground }
+  return sensorElements(at.drive, at.usual, nodes, `sensor ${sensor}`).map((element) => ({
+    ...{ is, element, perfect: null, role: 'other' },
+  }))
 }
 
 function asSeen(
