@@ -37,7 +37,7 @@ export function groundNow(build: Build, read: WiredRead): GroundOffset {
   }
 }
 
-/** A ground post on which a wire ends, as a device's converter sees it: at rest a tidy ground, else as the grounds say. */
+/** A ground post on which a wire ends, as a converter sees it: at rest a tidy ground, else as the grounds say. */
 export function postNow(build: Build, device: Id, post: Id): GroundOffset {
   const none: GroundOffset = { value: 0, basis: 'assumed', from: [] }
   const { solved } = solvedGround(build)

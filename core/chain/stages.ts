@@ -4,7 +4,8 @@ import type { Drive } from '../curve/family.ts'
 import { slopeAt } from '../math/slope.ts'
 import type { Axis } from '../build/types.ts'
 import { backFromTable, byTable } from './byTable.ts'
-import { countCauses, faceCauses, type Looking, type Spread } from './causes.ts'
+import type { Looking, Spread } from './causes.ts'
+import { countCauses, faceCauses } from './stepCauses.ts'
 import {
   curveReach,
   fromCounts,

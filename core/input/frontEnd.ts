@@ -41,7 +41,7 @@ export function switchedTask(
   }
 }
 
-/** The parts that give a pin its levels: those that are fitted, or the pull-up it has of its own; null where it floats. */
+/** The parts that give a pin its levels: those fitted, or the pull-up it has of its own; null where it floats. */
 export function partsAt({ fitted, pulls }: FrontEnd): InputParts | null {
   if (fitted) return fitted
   const own = pulls.find((p) => p.on && p.toReference)

@@ -1,15 +1,15 @@
+export { networkOf } from './network.ts'
 export {
-  networkOf,
   NODE,
   onPulls,
-  wiring,
   type Hanging,
   type Is,
   type Network,
   type Part,
   type PartKind,
   type WireIs,
-} from './network.ts'
+} from './parts.ts'
+export { wiring } from './wiring.ts'
 export { sensorElements, type SensorAt, type Standing } from './others.ts'
 export {
   hangingBeside,

@@ -4,7 +4,8 @@ import { type Build, elementOf, inputOf, wiredReads } from '../build/index.ts'
 import { assembleChain, prepareChain, statusRestsOn, walkForward } from '../chain/index.ts'
 import { drivenBy } from '../chain/transfer.ts'
 import { solveCircuit, type CircuitElement } from '../circuit/index.ts'
-import { networkOf, NODE, type Is } from './network.ts'
+import { networkOf } from './network.ts'
+import { NODE, type Is } from './parts.ts'
 import { nodesOf } from './view.ts'
 
 const sample = saltmarshNine()

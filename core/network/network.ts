@@ -1,120 +1,37 @@
-import { endsOf, type CircuitElement } from '../circuit/circuit.ts'
+import { endsOf } from '../circuit/circuit.ts'
 import { elementOf, inputOf, wiredReads } from '../build/find.ts'
-import { assumed } from '../build/types.ts'
-import type {
-  Build,
-  Channel,
-  Device,
-  Element,
-  Id,
-  Input,
-  Pin,
-  Pull,
-  ReadWire,
-  Stated,
-  Trigger,
-  Wire,
+import {
+  assumed,
+  type Build,
+  type Channel,
+  type Device,
+  type Element,
+  type Id,
+  type Input,
+  type ReadWire,
+  type Stated,
+  type Trigger,
 } from '../build/types.ts'
 import type { Drive } from '../curve/family.ts'
 import { findFamily } from '../curve/registry.ts'
+import { drawnIn, type Drawn } from './drawn.ts'
+import {
+  NODE,
+  onPulls,
+  railV,
+  resistor,
+  returnPart,
+  source,
+  supplyV,
+  type Hanging,
+  type Network,
+  type Part,
+} from './parts.ts'
 
-/** Names of the nodes of a build's network. */
-export const NODE = {
-  /** a pin of a device or a sensor */
-  pin: (pin: Id): string => `pin ${pin}`,
-  post: (post: Id): string => `post ${post}`,
-  /** the ground a device's converter measures against */
-  ground: (device: Id): string => `ground ${device}`,
-  /** where the ground wire of a reader or a trigger ends, while nobody drew where */
-  return: (of: Id): string => `return ${of}`,
-  rail: (pull: Id): string => `rail ${pull}`,
-  supplyRail: (input: Id): string => `supply ${input}`,
-  /** a pin that a sensor has and nobody listed */
-  plug: (what: 'signal' | 'ground' | 'supply', sensor: Id): string => `plug ${what} ${sensor}`,
-}
-
-/** A device's ground or a post: what is joined there is not felt by who stands on it, but through the grounds. */
-export const isGround = (node: string): boolean =>
-  node.startsWith(NODE.ground('')) || node.startsWith(NODE.post(''))
-
-/** What a part of the network is, and whose: the pull, input, wire, reader, trigger or sensor it comes from. */
-export type Is = { of: Id } & (
-  | { kind: 'pull' | 'rail'; pull: Pull; input: Input }
-  | { kind: 'leak' | 'supply'; input: Input }
-  | {
-      kind: 'signal wire' | 'ground wire' | 'supply wire' | 'shield'
-      stated: Stated
-      /** how far its ohms may be off, Ω, where somebody said so */
-      doubtOhm: number | null
-      /** the wire, where it is drawn; null: the one resistor a reader states */
-      drawn: Wire | null
-    }
-  | {
-      kind: 'return'
-      stated: Stated & { /** V, where the vehicle's grounds say it */ sizeV?: number }
-    }
-  | { kind: 'supply current' | 'ground' }
-  /** other sensors that hang on a wire of this one: how many, and the 1σ of their current, A */
-  | { kind: 'others'; sensors: number; sigmaA: number }
-)
-export type PartKind = Is['kind']
-
-/** One part of the network: a resistor or a source between two named nodes. */
-export type Part = { element: CircuitElement; is: Is }
-
-/** What hangs on wires: the sensor a reader is wired to, a contact, the pickup of a trigger. */
-export type Hanging = {
-  /** the reader or the trigger */
-  id: Id
-  /** the sensor, or the trigger itself */
-  sensor: Id
-  plug: { signal: string; ground: string; supply: string }
-  input: Input
-  pin: Pin
-  device: Device
-  /** how it drives the wire; null of a sensor of a family this version does not know */
-  drive: Drive | null
-  /** current it draws from its supply, A; 0 where it has none */
-  supplyA: number
-}
-
-/** The build's whole electrical network: every part, the parts at each node, and what hangs at each. */
-export type Network = {
-  parts: Part[]
-  at: (node: string) => readonly Part[]
-  /** everything one of whose pins is this node */
-  hangingAt: (node: string) => readonly Hanging[]
-  /** of a reader or a trigger */
-  hanging: (id: Id) => Hanging
-}
-
-/** No wire is a perfect one; this keeps a zero out of the solver and changes nothing that can be read. */
-export const LEAST_OHM = 1e-4
 /** Input leakage of a converter where nobody states it. */
 const LEAK_OHM = 1e7
 /** What a switching sensor draws where nobody states it, A. */
 const SWITCHING_A = 0.01
-
-export const resistor = (id: string, a: string, b: string, ohm: number): CircuitElement => ({
-  id,
-  kind: 'resistor',
-  a,
-  b,
-  ohm: Math.max(ohm, LEAST_OHM),
-})
-export const source = (id: string, plus: string, minus: string, volt: number): CircuitElement => ({
-  id,
-  kind: 'voltage',
-  plus,
-  minus,
-  volt,
-})
-
-export const onPulls = (input: Input): Pull[] => input.pulls.filter((p) => p.on)
-const railV = (pull: Pull, input: Input): number =>
-  pull.toReference ? input.referenceV.value : pull.railV.value
-const supplyV = ({ sensorSupply, referenceV }: Input): number =>
-  sensorSupply.toReference ? referenceV.value : sensorSupply.volt.value
 
 /** What one input of a device adds: its pull-ups with their rails, its leak, what it gives a sensor to live on. */
 function partsOfInput(device: Device, input: Input): Part[] {
@@ -190,93 +107,6 @@ function partsOfHanging(
       is: { kind: 'supply current', of: id },
     })
   return parts
-}
-
-/** What stands between where a sensor is grounded and the ground a converter measures against. */
-const returnPart = (of: Id, from: string, device: Id, stated: Stated): Part => ({
-  element: source(`return ${of}`, from, NODE.ground(device), stated.value),
-  is: { kind: 'return', of, stated },
-})
-
-/** What is drawn: which nodes its wires join, and where they lead. */
-type Drawn = {
-  joins: (a: string, b: string) => boolean
-  reachesGround: (node: string) => boolean
-  reachesSupply: (node: string) => boolean
-  parts: Part[]
-}
-
-const NOTHING_DRAWN: Drawn = {
-  joins: () => false,
-  reachesGround: () => false,
-  reachesSupply: () => false,
-  parts: [],
-}
-
-const WIRE_KIND = {
-  signal: 'signal wire',
-  ground: 'ground wire',
-  supply: 'supply wire',
-  shield: 'shield',
-} as const satisfies Record<Wire['kind'], PartKind>
-
-/** The wires that are drawn, and what stands at the ends of theirs that are grounds and supplies of a device. */
-function drawnIn(build: Build): Drawn {
-  if (build.wires.length === 0) return NOTHING_DRAWN
-  const posts = new Set(build.posts.map((p) => p.id))
-  const nodeOf = (end: Id): string => (posts.has(end) ? NODE.post(end) : NODE.pin(end))
-  const wires = build.wires.map((w) => ({ wire: w, ends: [nodeOf(w.from), nodeOf(w.to)] as const }))
-  const ended = new Set(wires.flatMap((w) => w.ends))
-  const ends = build.devices.flatMap((d) => endsOfDevice(d).filter((p) => ended.has(p.node)))
-  const groups = grouped(wires.map((w) => w.ends))
-  const among = (node: string, some: (other: string) => boolean): boolean =>
-    [...(groups.get(node) ?? [])].some(some)
-  const grounds = new Set(ends.filter((e) => e.kind === 'ground').map((e) => e.node))
-  const supplies = new Set(ends.filter((e) => e.kind === 'supply').map((e) => e.node))
-  return {
-    joins: (a, b) => groups.get(a)?.has(b) === true,
-    reachesGround: (node) => among(node, (n) => grounds.has(n) || isGround(n)),
-    reachesSupply: (node) => among(node, (n) => supplies.has(n)),
-    parts: [
-      ...wires.map(({ wire, ends: [a, b] }): Part => ({
-        element: resistor(`wire ${wire.id}`, a, b, wire.ohm.value),
-        is: {
-          ...{ kind: WIRE_KIND[wire.kind], of: wire.id, stated: wire.ohm },
-          ...{ doubtOhm: wire.doubtOhm, drawn: wire },
-        },
-      })),
-      ...ends.map((e) => e.part),
-    ],
-  }
-}
-
-/** The ground and supply pins of a device as ends of wires. */
-type EndOfDevice = { node: string; kind: Pin['kind']; part: Part }
-function endsOfDevice(device: Device): EndOfDevice[] {
-  return device.pins.flatMap((pin): EndOfDevice[] => {
-    const node = NODE.pin(pin.id)
-    if (pin.kind === 'ground')
-      return [{ node, kind: pin.kind, part: returnPart(pin.id, node, device.id, assumed(0)) }]
-    const input = device.inputs.find((i) => i.supplyPin === pin.id) ?? device.inputs[0]
-    if (pin.kind !== 'supply' || !input) return []
-    const element = source(`supply ${pin.id}`, node, NODE.ground(device.id), supplyV(input))
-    return [{ node, kind: pin.kind, part: { element, is: { kind: 'supply', of: pin.id, input } } }]
-  })
-}
-
-/** Nodes with all that wires join them to, a ground passed by nothing. */
-function grouped(ends: readonly (readonly [string, string])[]): Map<string, Set<string>> {
-  const groups = new Map<string, Set<string>>()
-  for (const pair of ends) {
-    const [one, other] = pair.map((node) => groups.get(node) ?? new Set([node])) as [
-      Set<string>,
-      Set<string>,
-    ]
-    const [small, large] = one.size < other.size ? [one, other] : [other, one]
-    for (const node of small) large.add(node)
-    for (const node of large) groups.set(node, large)
-  }
-  return groups
 }
 
 /** The first pin of a kind a sensor has, as a node. */
@@ -392,53 +222,4 @@ function indexed(parts: Part[], all: readonly Hanging[]): Network {
     hangingAt: (node) => plugs.get(node) ?? [],
     hanging: (id) => byId.get(id)!,
   }
-}
-
-/** What a part is that is a wire. */
-export type WireIs = Extract<Is, { drawn: Wire | null }>
-export const isWire = (is: Is): is is WireIs =>
-  is.kind === 'signal wire' ||
-  is.kind === 'ground wire' ||
-  is.kind === 'supply wire' ||
-  is.kind === 'shield'
-
-/**
- * The parts between two pins, by their ids: the wires that are drawn, or with nothing drawn the one resistor that is
- * stated for what hangs there; none where nothing joins them.
- */
-export function wiring(build: Build, from: Id, to: Id): Part[] {
-  const network = networkOf(build)
-  const posts = new Set(build.posts.map((p) => p.id))
-  const nodeOf = (end: Id): string => (posts.has(end) ? NODE.post(end) : NODE.pin(end))
-  return pathBetween(network, nodeOf(from), nodeOf(to)) ?? []
-}
-
-/** The wires one goes along from a node to the first of some others; null where no wire leads there. */
-export function pathBetween(
-  network: Pick<Network, 'at'>,
-  from: string,
-  to: string | ((node: string) => boolean),
-  allowed: (part: Part) => boolean = () => true,
-): Part[] | null {
-  const isThere = typeof to === 'string' ? (node: string) => node === to : to
-  const came = new Map<string, { before: string; part: Part } | null>([[from, null]])
-  for (const node of came.keys()) {
-    if (node !== from && isThere(node)) return walkedBack(came, node)
-    if (node !== from && isGround(node)) continue
-    for (const part of network.at(node)) {
-      if (!isWire(part.is) || !allowed(part)) continue
-      for (const next of endsOf(part.element))
-        if (!came.has(next)) came.set(next, { before: node, part })
-    }
-  }
-  return null
-}
-
-function walkedBack(
-  came: ReadonlyMap<string, { before: string; part: Part } | null>,
-  end: string,
-): Part[] {
-  const path: Part[] = []
-  for (let step = came.get(end); step; step = came.get(step.before)) path.unshift(step.part)
-  return path
 }

@@ -2,7 +2,7 @@ import { endsOf, type CircuitElement } from '../circuit/circuit.ts'
 import { reduceToPort } from '../circuit/port.ts'
 import type { Id } from '../build/types.ts'
 import type { Drive } from '../curve/family.ts'
-import { isGround, type Hanging, type Network, type Part } from './network.ts'
+import { isGround, type Hanging, type Network, type Part } from './parts.ts'
 
 /**
  * A sensor as others see it: how it drives its wires, and its signal where it usually stands and at the ends of what

@@ -7,14 +7,14 @@ import {
   LEAST_OHM,
   NODE,
   onPulls,
-  pathBetween,
   resistor,
   source,
   type Hanging,
   type Is,
   type Network,
   type Part,
-} from './network.ts'
+} from './parts.ts'
+import { pathBetween } from './wiring.ts'
 import { groupsBeside, nortonOf, sensorElements, type Standing } from './others.ts'
 
 /** The nodes of a reader's circuit that a sensor hangs at and a converter looks at. */

@@ -92,7 +92,7 @@ export const input = shared(
   'input',
   object({
     id,
-    /** the pin of its device it is at, and those its sensor takes supply and ground from; null where nobody noted them */
+    /** the pin it is at, and those its sensor takes supply and ground from; null where nobody noted them */
     pin: id,
     supplyPin: orNull(id),
     groundPin: orNull(id),
