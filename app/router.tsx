@@ -60,7 +60,7 @@ export const router = createBrowserRouter([
           {
             path: 'trigger',
             errorElement,
-            lazy: pageOf(async () => (await import('./places/trigger/Trigger.tsx')).Trigger),
+            lazy: pageOf(async () => (await import('./places/trigger/Trigger.tsx')).TriggerPlace),
           },
           {
             path: 'logbook',
@@ -70,7 +70,7 @@ export const router = createBrowserRouter([
           {
             path: 'vehicle',
             errorElement,
-            lazy: pageOf(async () => (await import('./places/vehicle/Vehicle.tsx')).Vehicle),
+            lazy: pageOf(async () => (await import('./places/vehicle/Vehicle.tsx')).VehiclePlace),
           },
           {
             path: 'card/:readId',

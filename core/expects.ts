@@ -28,7 +28,7 @@ export const aFlag: Expects = (value, what) => {
   if (typeof value !== 'boolean') refuse(value, what, 'true or false')
 }
 
-export const oneOf =
+export const wordOf =
   (...words: readonly string[]): Expects =>
   (value, what) => {
     if (!words.some((w) => w === value)) refuse(value, what, words.join(', or '))
@@ -40,7 +40,7 @@ const nameOf = (value: unknown): string | null => {
   return typeof id === 'string' ? `"${id}"` : null
 }
 
-export const listOf =
+export const everyOf =
   (item: Expects): Expects =>
   (value, what) => {
     if (!Array.isArray(value)) refuse(value, what, 'a list')

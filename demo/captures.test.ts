@@ -9,7 +9,7 @@ import {
   recordingOfColumns,
   recordingOfVcd,
   recordingOfWav,
-  type Recording,
+  type TriggerRecording,
 } from '../core/trigger/index.ts'
 import { sampleCaptures } from './captures.ts'
 import { saltmarshNine } from './saltmarshNine.ts'
@@ -26,7 +26,7 @@ describe('the captures of the sample', () => {
     for (const a of attachments) expect(triggers.map((t) => t.id)).toContain(a.trigger)
   })
 
-  const cranking = (): Recording => {
+  const cranking = (): TriggerRecording => {
     const [names, ...rows] = Papa.parse<string[]>(textOf(/cranking/).trim()).data
     const columns = names!.map((_, i) => rows.map((row) => Number(row[i])))
     return recordingOfColumns({ names: names!, columns, preamble: [] }, null)

@@ -1,6 +1,6 @@
 import type { InputAsked } from '../core/build/index.ts'
 import { CAN, JUG, PUMP_GAUGE } from './instruments.ts'
-import { ARM, litresToOhm, POD, POD_LITRES, podOhm, WEDGE } from './tanks.ts'
+import { SENDER_ARM, litresToOhm, POD, POD_LITRES, podOhm, WEDGE } from './tanks.ts'
 import { KPA_AIR, open, pump, stated, travel, type Point, type Told } from './told.ts'
 
 /** The invented rest of Saltmarsh Nine's sensors, as they really are; the build knows only what was measured. */
@@ -111,7 +111,7 @@ export const REST: Told[] = [
     name: 'Fuel level',
     place: 'Wedge tank behind the seat',
     family: 'level',
-    settings: { emptyReads: 'low', ground: 'level', tank: WEDGE, sender: ARM },
+    settings: { emptyReads: 'low', ground: 'level', tank: WEDGE, sender: SENDER_ARM },
     needs: { range: [0, 48], best: [2, 15], accuracy: 1.5 },
     device: 'display',
     pin: '7',

@@ -10,7 +10,7 @@ export const WEDGE: Tank = {
   ],
   lengthMm: 590,
 }
-export const ARM: Sender = {
+export const SENDER_ARM: Sender = {
   kind: 'arm',
   pivotMm: 215,
   armMm: 210,
@@ -20,7 +20,7 @@ export const ARM: Sender = {
   fullSignal: 178,
 }
 
-const predicted = predictLevel(WEDGE, ARM, 121).points
+const predicted = predictLevel(WEDGE, SENDER_ARM, 121).points
 export const litresToOhm = (litres: number): number =>
   interpolate(
     { x: predicted.map((p, i) => p.litres + i * 1e-9), y: predicted.map((p) => p.signal) },

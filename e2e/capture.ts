@@ -4,13 +4,13 @@ import { parseWheel, simulateTrigger } from './core.ts'
 /** Of the captures that these tests open. */
 export const wheel = parseWheel('36-2')
 /** How fast that crank turns, rpm. */
-export const speed = (t: number): number =>
+export const crankSpeed = (t: number): number =>
   240 * Math.min(1, 0.05 + t / 0.3) * (1 + 0.2 * Math.sin(38 * t))
 /** Volts of a crank that is being started, its leads exchanged or not. */
-export const cranked = (reversed: boolean) =>
+export const crankedCapture = (reversed: boolean) =>
   simulateTrigger({
     ...{ wheel, pickup: 'vr', sampleHz: 20_000, durationS: 2, noiseV: 0.1, seed: 9, reversed },
-    rpm: speed,
+    rpm: crankSpeed,
   }).samples
 
 /** Opens a capture from a file, as somebody does who chooses one. */

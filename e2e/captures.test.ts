@@ -14,7 +14,7 @@ import {
   wavOfCapture,
 } from './core.ts'
 import { exportBuild, numberIn, openSample, saved, watch, wipe } from './help.ts'
-import { cranked, openCapture, speed, wheel } from './capture.ts'
+import { crankedCapture, openCapture, crankSpeed, wheel } from './capture.ts'
 
 test('the reversed pickup is found in its capture, and the angle corrected by the lamp', async ({
   page,
@@ -26,7 +26,11 @@ test('the reversed pickup is found in its capture, and the angle corrected by th
   await expect(page.getByRole('group', { name: 'What the unit was told' }).first()).toContainText(
     'The unit waits for 60-2',
   )
-  await openCapture(page, 'first.csv', csvOfCapture({ samples: cranked(true), sampleHz: 20_000 }))
+  await openCapture(
+    page,
+    'first.csv',
+    csvOfCapture({ samples: crankedCapture(true), sampleHz: 20_000 }),
+  )
   await expect(page.getByRole('group', { name: 'Polarity' })).toContainText(
     'Exchange the two leads.',
   )
@@ -42,7 +46,11 @@ test('the reversed pickup is found in its capture, and the angle corrected by th
 
   // the leads exchanged: the next capture is clean
   await page.getByRole('tab', { name: 'Capture', exact: true }).click()
-  await openCapture(page, 'second.csv', csvOfCapture({ samples: cranked(false), sampleHz: 20_000 }))
+  await openCapture(
+    page,
+    'second.csv',
+    csvOfCapture({ samples: crankedCapture(false), sampleHz: 20_000 }),
+  )
   await expect(page.getByText('The leads are the right way round.')).toBeVisible()
   await page.getByRole('tab', { name: 'What it shows' }).click()
   await expect(page.getByText('None: every edge came when it was due.')).toBeVisible()
@@ -171,9 +179,9 @@ test('captures that cannot be read are refused with their reason, and the page s
   watch(page)
   await openSample(page)
   await page.goto('/build/saltmarsh-nine/trigger')
-  const good = csvOfCapture({ samples: cranked(false).subarray(0, 4000), sampleHz: 20_000 })
+  const good = csvOfCapture({ samples: crankedCapture(false).subarray(0, 4000), sampleHz: 20_000 })
   const lines = good.split('\r\n')
-  const wav = wavOfCapture({ samples: cranked(false), sampleHz: 20_000 })
+  const wav = wavOfCapture({ samples: crankedCapture(false), sampleHz: 20_000 })
   const huge = wav.slice()
   new DataView(huge.buffer).setUint32(40, 1e9, true)
   for (const [name, content, says] of [
@@ -200,10 +208,10 @@ test('a file of two channels: the crank is told by its name, the cam is read aga
   watch(page)
   await openSample(page)
   await page.goto('/build/saltmarsh-nine/trigger')
-  const crank = cranked(false)
+  const crank = crankedCapture(false)
   const { samples: cam } = simulateTrigger({
     ...{ wheel: parseWheel('0,250/720'), pickup: 'hall', sampleHz: 20_000, durationS: 2, seed: 9 },
-    rpm: speed,
+    rpm: crankSpeed,
   })
   const rows = Array.from(crank, (v, i) => `${i / 20_000},${cam[i]!.toFixed(3)},${v.toFixed(4)}`)
   await openCapture(page, 'both.csv', ['Time (s),Cam,Crank', ...rows].join('\n'))
@@ -234,7 +242,7 @@ test('a capture is kept with the build, goes out in its zip, and comes in with i
   watch(page)
   await openSample(page)
   await page.goto('/build/saltmarsh-nine/trigger')
-  const wav = wavOfCapture({ samples: cranked(false), sampleHz: 20_000 })
+  const wav = wavOfCapture({ samples: crankedCapture(false), sampleHz: 20_000 })
   await openCapture(page, 'good.wav', wav)
   await page.getByRole('button', { name: 'Keep it with the build' }).click()
   const kept = page.getByRole('table', { name: 'Captures kept with the build' })
@@ -279,7 +287,7 @@ test('a capture goes out as CSV, VCD and WAV, and each comes back as the same en
   watch(page)
   await openSample(page)
   await page.getByRole('link', { name: 'Trigger', exact: true }).click()
-  const samples = cranked(true)
+  const samples = crankedCapture(true)
   await openCapture(page, 'from the yard.csv', csvOfCapture({ samples, sampleHz: 20_000 }))
   const about = page.getByText(/^Capture 2\.0 s/)
   const turns = readCapture(samples, { sampleHz: 20_000, wheel, pickup: 'vr' }).cycleStartsS.length

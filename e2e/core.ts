@@ -3,7 +3,7 @@ export {
   assembleChain,
   leftOpen,
   prepareChain,
-  sumOf,
+  sumOfReaders,
   unevenly,
   proposeTable,
   stageBy,

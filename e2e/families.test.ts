@@ -4,7 +4,7 @@ import { familyOf, predictLevel, readStatus, sensorOf, walkForward } from './cor
 import { exportBuild, numberIn, saved, scale, watch, unfold } from './help.ts'
 import type { Job } from './job.ts'
 import { JOBS } from './jobs.ts'
-import { ARM, WEDGE } from '../demo/tanks.ts'
+import { SENDER_ARM, WEDGE } from '../demo/tanks.ts'
 
 /** From nothing to a channel of a family: a build, a channel, its points, each typed by hand. */
 async function begin(page: Page, job: Job): Promise<void> {
@@ -92,7 +92,7 @@ test('the wedge tank of the sample says what the core says of it', async ({ page
   await page.goto('/sample')
   await page.waitForURL(/saltmarsh/)
   await page.goto('/build/saltmarsh-nine/channel/ch-fuel/rd-fuel?stage=element')
-  const { points, twoEndsErrorL } = predictLevel(WEDGE, ARM)
+  const { points, twoEndsErrorL } = predictLevel(WEDGE, SENDER_ARM)
   const tank = await unfold(page, 'Tank and sender')
   const said = tank.getByRole('status', { name: 'What the tank says' })
   await expect(said).toContainText(`${points.at(-1)!.litres.toFixed(1)} l`)

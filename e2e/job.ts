@@ -1,16 +1,16 @@
 import { type Page } from '@playwright/test'
 import { standardPressureKPa } from './core.ts'
 
-export type Typed = Record<string, string>
+export type TypedFields = Record<string, string>
 /** The guided job of a family, as somebody with the sensor in the hand would type it. */
 export type Job = {
   family: string
   name: string
   /** boxes and choices of the dialog, by label */
-  asked?: Typed
+  asked?: TypedFields
   trust?: string
   /** how, and what is typed by label; the signal under 'Meter shows' */
-  points: [how: string, typed: Typed][]
+  points: [how: string, typed: TypedFields][]
   /** what only this family does, on its element page */
   own: (page: Page) => Promise<void>
 }

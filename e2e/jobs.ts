@@ -10,7 +10,7 @@ import {
   wrongRange,
 } from './core.ts'
 
-import { AIR, csv, volts, type Job, type Typed } from './job.ts'
+import { AIR, csv, volts, type Job, type TypedFields } from './job.ts'
 import { METER_JOBS } from './meterJobs.ts'
 
 export const JOBS: Job[] = [
@@ -143,7 +143,7 @@ export const JOBS: Job[] = [
     asked: { 'Empty reads': 'the low end', 'Needed within ±': '1.5' },
     points: [
       ['Empty, drained', { 'Meter shows': '12' }],
-      ...[5, 10, 20, 30, 40, 50].map((l): [string, Typed] => [
+      ...[5, 10, 20, 30, 40, 50].map((l): [string, TypedFields] => [
         'Filling from cans',
         { 'In the tank now': String(l), 'Meter shows': (12 + 3.6 * l - 0.012 * l * l).toFixed(1) },
       ]),
@@ -202,7 +202,7 @@ export const JOBS: Job[] = [
     // its float lies on its stop up to 0.4 l
     points: [
       ['Empty, drained', { 'Meter shows': '0.520' }],
-      ...[0.4, 1, 2, 3].map((l): [string, Typed] => [
+      ...[0.4, 1, 2, 3].map((l): [string, TypedFields] => [
         'Filling from cans',
         { 'In the tank now': String(l), 'Meter shows': volts(0.52 + 1.3 * (l - 0.4)) },
       ]),

@@ -80,14 +80,11 @@ const PLACES: [string, string, string][] = [
       'Oil, gallery',
     ],
   ),
+  // of families' own panels the two that hold most
   ...(
     [
-      ['oil-pressure', 'Oil pressure', 'element'],
-      ['lambda', 'Lambda, after the turbine', 'element'],
       ['fuel', 'Fuel level', 'element'],
-      ['side-left', 'Side tanks', 'element'],
-      ['throttle', 'Throttle', 'element'],
-      ['wheel', 'Wheel speed, front left', 'element'],
+      ['lambda', 'Lambda, after the turbine', 'element'],
       ['wheel', 'Wheel speed, front left', 'input'],
     ] as const
   ).map(([id, h, s]): [string, string, string] => [
@@ -95,9 +92,7 @@ const PLACES: [string, string, string][] = [
     channel(`ch-${id}`, `rd-${id}`, s),
     h,
   ]),
-  ['channel with a slip', channel('ch-air', 'rd-air', 'element'), 'Air, after the charge cooler'],
   ['switch', '/build/saltmarsh-nine/channel/fan-channel/fan-read', 'Fan switch, radiator'],
-  ['gauge', channel('ch-oil', 'rd-oil-gauge', 'input'), 'Oil, gallery'],
 ]
 
 for (const part of [0, 1]) {

@@ -11,8 +11,8 @@ test('two tabs type into the same boxes at once: every edit is kept or named', a
   context,
   baseURL,
 }) => {
-  const did = await twoTabs(context, baseURL!, { edits: 24, longestMs: 60, seed: 21 })
-  expect(did.edits).toBeGreaterThan(24)
+  const did = await twoTabs(context, baseURL!, { edits: 16, longestMs: 60, seed: 21 })
+  expect(did.edits).toBeGreaterThan(16)
   expect(did).toMatchObject({ missing: [], errors: [], agree: true })
 })
 
@@ -23,17 +23,17 @@ test('extreme values in every box of some pages lose no page and no build', asyn
   test.setTimeout(180_000)
   const { failures, tries } = await everyBox(context, baseURL!, {
     // other pages than the campaign begins with, each of another kind
-    pages: (all) => all.filter((_, i) => i % 60 === 5),
-    values: EXTREMES.filter((_, i) => i % 3 === 0),
+    pages: (all) => all.filter((_, i) => i % 120 === 5),
+    values: EXTREMES.filter((_, i) => i % 4 === 0),
   })
-  expect(tries).toBeGreaterThan(10)
+  expect(tries).toBeGreaterThan(5)
   expect(failures).toEqual([])
 })
 
 test('a browser killed while edits stream has what it said was saved', async ({ baseURL }) => {
   test.setTimeout(120_000)
-  const { failures, edits } = await killed(baseURL!, 2, 21)
-  expect(edits).toBeGreaterThan(3)
+  const { failures, edits } = await killed(baseURL!, 1, 21)
+  expect(edits).toBeGreaterThan(1)
   expect(failures).toEqual([])
 })
 
@@ -50,7 +50,7 @@ test('mutated builds that pass the checks open on every page that shows what was
   baseURL,
 }) => {
   test.setTimeout(180_000)
-  const { failures, tries } = await everyPage(context, baseURL!, { builds: 2, seed: 31 })
-  expect(tries).toBeGreaterThan(4)
+  const { failures, tries } = await everyPage(context, baseURL!, { builds: 1, seed: 31 })
+  expect(tries).toBeGreaterThan(2)
   expect(failures).toEqual([])
 })

@@ -4,7 +4,7 @@ import {
   leftOpen,
   prepareChain,
   readStatus,
-  sumOf,
+  sumOfReaders,
   unevenly,
   walkForward,
 } from './core.ts'
@@ -116,7 +116,7 @@ test('a second sender on an input of its own: half by half, added, and off again
     elements: ['el-fuel', expect.any(String)],
     needs: { range: [0, 98] },
   })
-  const sum = sumOf(build, channel, Number(said[1]))!
+  const sum = sumOfReaders(build, channel, Number(said[1]))!
   expect(Number(said[2])).toBeCloseTo(sum.shown, 0)
   expect(numberIn(said[3]!)).toBeCloseTo(sum.off, 0)
   expect(Number(said[4])).toBeCloseTo(sum.half, 0)

@@ -2,6 +2,7 @@
  * Long seeded campaigns, one command: `npm run trials`, or with the names of some. Prints a table
  * of tries and outcomes.
  */
+import { spawnSync } from 'node:child_process'
 import { readFileSync } from 'node:fs'
 import { saltmarshNine } from '../demo/saltmarshNine.ts'
 import { writeBuild } from '../core/build/index.ts'
@@ -280,6 +281,14 @@ const CAMPAIGNS: Record<string, () => Outcome | Promise<Outcome>> = {
         ],
       }
     }),
+  'whole: the unit tests with their whole counts': () => {
+    const { status, stdout } = spawnSync('npx', ['vitest', 'run'], {
+      env: { ...process.env, ECHT_WHOLE: '1' },
+      encoding: 'utf8',
+    })
+    const ran = /Tests .*/.exec(stdout)?.[0] ?? 'nothing was run'
+    return { tries: 1, outcome: ran, failures: status === 0 ? [] : [stdout.slice(-2000)] }
+  },
   'server: 10,000 rude connections': async () => {
     const c = await rudeClients(10_000, 1)
     const left = c.descriptorsAfter - c.descriptorsBefore

@@ -15,7 +15,7 @@ import {
   simulateTrigger,
   vcdOfCapture,
   wavOfCapture,
-  type Recording,
+  type TriggerRecording,
 } from '../core/trigger/index.ts'
 import { drawing, type Draw } from './randomEdits.ts'
 import { mutatedJson, mutatedText } from './mutate.ts'
@@ -145,7 +145,7 @@ export const mutatedCaptures = (tries: number, seed: number): Tried =>
     if ([...timeS, ...rpm].some((v) => !Number.isFinite(v))) throw new Error('a speed that is none')
   })
 
-const recordingOfColumnsIn = (text: string): Recording =>
+const recordingOfColumnsIn = (text: string): TriggerRecording =>
   recordingOfColumns(readLogText(text), null)
 
 const LISTS = ['instruments', 'devices', 'elements', 'channels', 'measurements', 'changes'] as const

@@ -11,7 +11,7 @@ import { orElse } from '../core/error.ts'
 import { enterTable, keyOn, openBuild, proposedTable, readingAt } from '../core/index.ts'
 import { interpolate } from '../core/table/interpolate.ts'
 import { uniformStream } from '../core/math/index.ts'
-import { type Between } from './tanks.ts'
+import { type DrawBetween } from './tanks.ts'
 import { WORLDS, type World } from './worlds.ts'
 
 const AT = '2026-05-02T10:00:00Z'
@@ -230,7 +230,7 @@ function lived(
   }: { settings?: Record<string, unknown>; supplyTyped?: boolean } = {},
 ): Life {
   const uniform = uniformStream(seed * 100_000 + life)
-  const draw: Between = (low, high) => low + (high - low) * uniform()
+  const draw: DrawBetween = (low, high) => low + (high - low) * uniform()
   const drawnWorld = WORLDS[family]!(draw, life)
   const world = { ...drawnWorld, settings: { ...drawnWorld.settings, ...settings } }
   const drawn: Drawn = {

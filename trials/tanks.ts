@@ -1,6 +1,6 @@
 import { lookUp } from '../core/table/interpolate.ts'
 
-export type Between = (low: number, high: number) => number
+export type DrawBetween = (low: number, high: number) => number
 
 /** Share of the litres at a share of the height, of tanks whose volumes are known by formula. */
 const TANKS = {
@@ -9,11 +9,11 @@ const TANKS = {
     const d = 1 - 2 * h
     return (Math.acos(d) - d * Math.sqrt(Math.max(0, 1 - d * d))) / Math.PI
   },
-  wedge: (draw: Between) => {
+  wedge: (draw: DrawBetween) => {
     const foot = draw(0.1, 0.7)
     return (h: number) => (foot * h + ((1 - foot) * h * h) / 2) / (foot + (1 - foot) / 2)
   },
-  saddle: (draw: Between) => {
+  saddle: (draw: DrawBetween) => {
     const hump = draw(0.25, 0.6),
       above = draw(0.15, 0.4)
     return (h: number) =>
@@ -32,7 +32,7 @@ export function someTank(
   kind: TankKind,
   full: number,
   [empty, brim]: readonly [number, number],
-  draw: Between,
+  draw: DrawBetween,
 ): (litres: number) => number {
   const share = TANKS[kind](draw)
   const stops = kind === 'box with stops'

@@ -1,3 +1,4 @@
+import { some, times } from '../core/tries.fixture.ts'
 import { sum } from 'd3-array'
 import { describe, expect, it } from 'vitest'
 import { saltmarshNine } from '../demo/saltmarshNine.ts'
@@ -15,15 +16,18 @@ import { drawnMagnets, drawnRig, namedRigs, notTriggers, readRig, readRigs } fro
 // a thinned sample of each campaign of `npm run trials`; other seeds than there
 
 describe('a thinned campaign', () => {
-  it.each([11, 12])('random walk %i: the build is valid after every step', (seed) => {
-    const { edited, refused, undone, reloaded } = walk(saltmarshNine(), 200, seed)
-    expect(edited).toBeGreaterThan(60)
-    expect(refused).toBeGreaterThan(10)
-    expect(undone).toBeGreaterThan(12)
-    expect(reloaded).toBeGreaterThan(0)
-  })
+  it.each(some([11, 12], (seed) => seed === 11))(
+    'random walk %i: the build is valid after every step',
+    (seed) => {
+      const { edited, refused, undone, reloaded } = walk(saltmarshNine(), 200, seed)
+      expect(edited).toBeGreaterThan(60)
+      expect(refused).toBeGreaterThan(10)
+      expect(undone).toBeGreaterThan(12)
+      expect(reloaded).toBeGreaterThan(0)
+    },
+  )
   it('every reader has a status, whatever numbers slipped in', () => {
-    expect(slips(200, 11).outcome).toMatch(/\d+ wrong/)
+    expect(slips(times(200, 60), 11).outcome).toMatch(/\d+ wrong/)
   })
   it('mutated builds are refused in words or have a status for every reader', () => {
     const { taken, refused, byCode } = mutatedBuilds(writeBuild(saltmarshNine()), 60, 11)
@@ -46,7 +50,7 @@ describe('a thinned campaign', () => {
     const sample = saltmarshNine()
     expect([...hostileZips(sample)].length).toBeGreaterThan(65)
     for (const { failures, taken, refused } of [
-      zipsAttacked(sample, 60, 11),
+      zipsAttacked(sample, times(60, 20), 11),
       headersAttacked(400, 11),
     ]) {
       expect(failures).toEqual([])
@@ -55,7 +59,7 @@ describe('a thinned campaign', () => {
     }
   }, 60_000)
   it('the server lives, keeps no descriptor, and stops in a second', async () => {
-    const c = await rudeClients(100, 11)
+    const c = await rudeClients(times(100, 40), 11)
     expect(c.alive).toBe(true)
     expect(c.descriptorsAfter - c.descriptorsBefore).toBeLessThanOrEqual(4)
     expect(c.stoppedInMs).toBeLessThan(1000)
@@ -69,17 +73,18 @@ it('a build of 1,000 channels is valid, and comes back out of its file', () => {
 })
 
 it.each([0, 5])('bands of grounds hold what is true with %d drops read', (drops) => {
-  const { inside, of } = groundBands(drops, 60, 7)
-  expect(of).toBeGreaterThan(1000)
+  const { inside, of } = groundBands(drops, times(60, 40), 7)
+  expect(of).toBeGreaterThan(400)
   expect(inside / of).toBeGreaterThan(0.91)
   expect(inside / of).toBeLessThan(0.99)
 })
 
 describe('wheels before a pickup of its own', () => {
-  it('are turned round or read at a false place without a doubt less than once in a hundred, of 300', () => {
-    const { sync, unsure, doubted, failures } = readRigs(300, 11)
+  it('are turned round or read at a false place without a doubt less than once in a hundred', () => {
+    const rigs = times(300, 100)
+    const { sync, unsure, doubted, failures } = readRigs(rigs, 11)
     expect(failures.length).toBeLessThan(0.01 * sync)
-    expect(sync).toBeGreaterThan(210)
+    expect(sync).toBeGreaterThan(0.7 * rigs)
     expect(unsure + doubted).toBeLessThan(0.06 * sync)
   }, 60_000)
   it.each([2612, 2858, 3043, 3671, 3759])(
@@ -91,19 +96,19 @@ describe('wheels before a pickup of its own', () => {
     },
   )
   it('of magnets look the same turned round: which way the leads are is not said', () => {
-    const { sync, unsure, failures } = readRigs(60, 11, drawnMagnets)
+    const { sync, unsure, failures } = readRigs(times(60, 30), 11, drawnMagnets)
     expect(failures).toEqual([])
-    expect(sync).toBeGreaterThan(50)
+    expect(sync).toBeGreaterThan(times(50, 24))
     expect(unsure).toBe(sync)
   })
   it('are named with a confidence that holds', () => {
-    const { beliefs } = namedRigs(100, 12)
+    const { beliefs } = namedRigs(times(100, 40), 12)
     const of = (from: number, to: number): { right: number; count: number } => ({
       right: sum(beliefs.slice(from, to), (b) => b.right),
       count: sum(beliefs.slice(from, to), (b) => b.count),
     })
     const [unsure, sure] = [of(0, 4), of(8, 10)]
-    expect(sure.count).toBeGreaterThan(15)
+    expect(sure.count).toBeGreaterThan(times(15, 5))
     expect(sure.right).toBeGreaterThan(0.85 * sure.count)
     expect(unsure.right).toBeLessThan(0.95 * unsure.count)
   }, 60_000)

@@ -12,7 +12,7 @@ import { readStatus } from '../core/chain/index.ts'
 import { uniformStream } from '../core/math/index.ts'
 import { drawing, randomEdit } from './randomEdits.ts'
 
-export type Walked = {
+export type WalkTally = {
   steps: number
   edited: number
   refused: number
@@ -24,13 +24,13 @@ export type Walked = {
  * A random walk through the record: edits, undo, redo, and now and then through a file and back. After every step
  * the build must pass the whole check; throws an `Error` that names the step where it does not.
  */
-export function walk(start: Build, steps: number, seed: number, statusEvery = 0): Walked {
+export function walk(start: Build, steps: number, seed: number, statusEvery = 0): WalkTally {
   const draw = drawing(uniformStream(seed))
   let build = start
   let made = 0
   const id = (): string => `w${seed}-${++made}`
   const stamp = () => ({ id: id(), at: '2026-11-27T10:00:00Z', by: '' })
-  const count: Walked = { steps, edited: 0, refused: 0, undone: 0, reloaded: 0 }
+  const count: WalkTally = { steps, edited: 0, refused: 0, undone: 0, reloaded: 0 }
   for (let step = 0; step < steps; step++) {
     const what = draw.uniform()
     let did = ''

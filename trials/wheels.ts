@@ -177,7 +177,7 @@ export function drawnRig(
   }
 }
 
-export type Reading = {
+export type DecodeTally = {
   tries: number
   sync: number
   unsure: number
@@ -214,7 +214,7 @@ export function readRig(rig: Rig, seed: number) {
 
 /** What is told of rigs whose wheel is known: sync that is said, and starts and polarity that are false where it is. */
 export function readRigs(count: number, seed: number, drawn: (seed: number) => Rig = drawnRig) {
-  const told: Reading = { tries: 0, sync: 0, unsure: 0, doubted: 0, failures: [] }
+  const told: DecodeTally = { tries: 0, sync: 0, unsure: 0, doubted: 0, failures: [] }
   for (let k = 0; k < count; k++) {
     const rig = drawn(seed * 100_000 + k)
     const got = readRig(rig, seed + k)

@@ -1,5 +1,5 @@
 import { platinumOhm } from '../core/standards/index.ts'
-import { someTank, TANK_KINDS, type Between } from './tanks.ts'
+import { someTank, TANK_KINDS, type DrawBetween } from './tanks.ts'
 
 /** A sensor as it really is, and the input it will hang on. */
 export type World = {
@@ -18,7 +18,7 @@ export type World = {
 export const ABSOLUTE = 273.15
 
 /** Sensors of each family, drawn by chance, none of them from the library. */
-export const WORLDS: Record<string, (draw: Between, seed: number) => World> = {
+export const WORLDS: Record<string, (draw: DrawBetween, seed: number) => World> = {
   thermistor: (draw) => {
     const r25 = Math.exp(draw(Math.log(800), Math.log(8000))),
       beta = draw(3200, 4200),
@@ -159,7 +159,7 @@ export const WORLDS: Record<string, (draw: Between, seed: number) => World> = {
   },
 }
 
-function bridge(range: [number, number], draw: Between): World {
+function bridge(range: [number, number], draw: DrawBetween): World {
   const [zero, span] = [0.5 + draw(-0.03, 0.03), 4 + draw(-0.05, 0.05)]
   return {
     range,

@@ -8,11 +8,11 @@ import { QuantityInput } from '../parts/QuantityInput.tsx'
 import { LiveReading } from './LiveReading.tsx'
 import { LinkText } from './LinkText.tsx'
 import { serialIsThere } from './serialTransport.ts'
-import { Trace } from './Trace.tsx'
-import { useBench, type Bench, type BenchSource, type Scenario } from './useBench.ts'
+import { OhmsTrace } from './Trace.tsx'
+import { useBench, type Bench, type BenchSource, type BenchScenario } from './useBench.ts'
 import { useRecording, type Recording } from './useRecording.ts'
 
-const SCENARIOS: { value: Scenario; label: string; method: string }[] = [
+const SCENARIOS: { value: BenchScenario; label: string; method: string }[] = [
   { value: 'ICE', label: 'Ice', method: 'ice' },
   { value: 'AIR', label: 'Air of the shed', method: 'air' },
   { value: 'KETTLE', label: 'Flask, from the kettle', method: 'flask' },
@@ -22,14 +22,14 @@ const SCENARIOS: { value: Scenario; label: string; method: string }[] = [
 export default function BenchPanel({ element, sensor }: { element: Element; sensor: Sensor }) {
   const bench = useBench()
   const [source, setSource] = useState<BenchSource>('simulated')
-  const [where, setWhere] = useState<Scenario>('AIR')
+  const [where, setWhere] = useState<BenchScenario>('AIR')
   const [speed, setSpeed] = useState('20')
   const simulated = source === 'simulated'
   const rate = simulated ? Number(speed) : 1
   const method = SCENARIOS.find((s) => s.value === where)!.method
   const recording = useRecording(bench, { element, sensor }, { method, rate, simulated })
   const cautions = familyOf(element.family).methods.find((m) => m.id === method)?.cautions ?? []
-  const go = (s: Scenario): void => {
+  const go = (s: BenchScenario): void => {
     setWhere(s)
     recording.startSteps()
     bench.scenario(s, Number(speed))
@@ -57,7 +57,7 @@ export default function BenchPanel({ element, sensor }: { element: Element; sens
             <TypedThermometer recording={recording} />
           )}
           <LiveReading {...{ bench, simulated, rate }} rest={recording.rest} />
-          <Trace log={bench.log} />
+          <OhmsTrace log={bench.log} />
           <Points {...{ bench, recording, simulated }} />
         </>
       )}
@@ -131,8 +131,8 @@ const Baths = ({
   speed,
   onSpeed,
 }: {
-  where: Scenario
-  go: (s: Scenario) => void
+  where: BenchScenario
+  go: (s: BenchScenario) => void
   speed: string
   onSpeed: (speed: string) => void
 }) => (
@@ -140,7 +140,7 @@ const Baths = ({
     <SegmentedControl
       aria-label="Where the probes are"
       value={where}
-      onChange={(v) => go(v as Scenario)}
+      onChange={(v) => go(v as BenchScenario)}
       data={SCENARIOS}
     />
     <NativeSelect

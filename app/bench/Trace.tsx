@@ -1,10 +1,11 @@
+import { roundTo, fixed } from '../../core/quantity/index.ts'
 import type { CoolingSample } from '../../core/bench/index.ts'
 
 const W = 560,
   H = 70
 
 /** The last minutes of the bench as one plain line, ohms on a log scale. */
-export function Trace({ log }: { log: readonly CoolingSample[] }) {
+export function OhmsTrace({ log }: { log: readonly CoolingSample[] }) {
   if (log.length < 3) return <div style={{ height: H }} />
   const shown = log.slice(-600)
   const t0 = shown[0]!.timeS,
@@ -17,7 +18,7 @@ export function Trace({ log }: { log: readonly CoolingSample[] }) {
     .map((s, i) => {
       const x = ((s.timeS - t0) / Math.max(1, t1 - t0)) * W
       const y = H - 6 - ((v[i]! - (low + high) / 2) / span + 0.5) * (H - 12)
-      return `${x.toFixed(1)},${y.toFixed(1)}`
+      return `${roundTo(x, 1)},${roundTo(y, 1)}`
     })
     .join(' ')
   return (
@@ -27,7 +28,7 @@ export function Trace({ log }: { log: readonly CoolingSample[] }) {
       height={H}
       preserveAspectRatio="none"
       role="img"
-      aria-label={`Ohms over the last ${(t1 - t0).toFixed(0)} seconds`}
+      aria-label={`Ohms over the last ${fixed(t1 - t0, 0)} seconds`}
     >
       <polyline
         points={points}

@@ -1,5 +1,5 @@
 import { describe, expect, it, vi } from 'vitest'
-import { Instrument, type Link } from './instrument.ts'
+import { BenchInstrument, type Link } from './instrument.ts'
 import { lineSplitter, type Transport } from './transport.ts'
 
 /** A transport in memory: answers by a script, can be cut, can refuse to open. */
@@ -43,7 +43,7 @@ describe('an instrument', () => {
       'BAD?': 'hello',
     })
     const links: Link[] = []
-    const meter = new Instrument(transport, (l) => links.push(l), ['CONF:RES'])
+    const meter = new BenchInstrument(transport, (l) => links.push(l), ['CONF:RES'])
     await meter.connect()
     expect(links.at(-1)).toEqual({ state: 'connected', identity: 'A METER' })
     expect(said).toEqual(['*IDN?', 'CONF:RES'])
@@ -53,7 +53,7 @@ describe('an instrument', () => {
   })
   it('asks one thing at a time', async () => {
     const { transport, said } = scripted({ '*IDN?': 'x', 'A?': '1', 'B?': '2' })
-    const meter = new Instrument(transport, () => undefined)
+    const meter = new BenchInstrument(transport, () => undefined)
     await meter.connect()
     expect(await Promise.all([meter.ask('A?'), meter.ask('B?')])).toEqual(['1', '2'])
     expect(said.slice(1)).toEqual(['A?', 'B?'])
@@ -61,7 +61,7 @@ describe('an instrument', () => {
   it('gives up on silence after three seconds, and goes on', async () => {
     vi.useFakeTimers()
     const { transport } = scripted({ '*IDN?': 'x', 'A?': '1' })
-    const meter = new Instrument(transport, () => undefined)
+    const meter = new BenchInstrument(transport, () => undefined)
     const connecting = meter.connect()
     await vi.runAllTimersAsync()
     await connecting
@@ -75,7 +75,7 @@ describe('an instrument', () => {
     vi.useFakeTimers()
     const line = scripted({ '*IDN?': 'x' })
     const states: string[] = []
-    const meter = new Instrument(line.transport, (l) => states.push(l.state))
+    const meter = new BenchInstrument(line.transport, (l) => states.push(l.state))
     await meter.connect()
     line.refuseNext(2)
     line.cut()

@@ -15,7 +15,7 @@ export type Link = {
  * One instrument speaking SCPI over a transport: one question at a time, each with its time limit. When the
  * line goes dead it says so and connects again by itself until it is switched off.
  */
-export class Instrument {
+export class BenchInstrument {
   link: Link = { state: 'off' }
   private waiting: { resolve: (line: string) => void; reject: (error: Error) => void } | undefined
   private asking: Promise<unknown> = Promise.resolve()

@@ -5,12 +5,12 @@ import { uniformStream } from '../../core/math/index.ts'
 import {
   meanOf,
   NO_STEPS,
-  ohmsTyped,
+  ohmsAsTyped,
   pointReadings,
-  recordPoint,
+  recordBenchPoint,
   stepOn,
   type BenchPoint,
-  type Steps,
+  type AutoSteps,
 } from './recording.ts'
 
 const build = saltmarshNine()
@@ -55,7 +55,7 @@ describe('a point at rest', () => {
     [2210.04, '2210.0'],
     [18760.2, '18760'],
   ])('%d Ω is noted as a meter shows it: %s', (ohm, typed) => {
-    expect(ohmsTyped(ohm)).toBe(typed)
+    expect(ohmsAsTyped(ohm)).toBe(typed)
   })
 })
 
@@ -83,7 +83,7 @@ describe('the readings of a point', () => {
     const at = '2026-12-01T10:00:00Z'
     const after = applyChange(
       build,
-      recordPoint(element, { id: 'm-1', at, method: 'flask', readings, note: 'at rest' }),
+      recordBenchPoint(element, { id: 'm-1', at, method: 'flask', readings, note: 'at rest' }),
       { id: 'c-1', at, by: '' },
     )
     expect(after.measurements.at(-1)).toMatchObject({
@@ -98,7 +98,7 @@ describe('points that take themselves while a flask cools', () => {
   const taken = (everyC: number, seconds: number): BenchPoint[] => {
     const log = flask(seconds)
     const points: BenchPoint[] = []
-    let steps: Steps = NO_STEPS
+    let steps: AutoSteps = NO_STEPS
     for (let k = 1; k <= log.length; k++) {
       const next = stepOn(steps, log.slice(0, k), { everyC, lag: LAG })
       steps = next.steps

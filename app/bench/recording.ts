@@ -1,3 +1,4 @@
+import { fixed } from '../../core/quantity/index.ts'
 import type { Edited, Element, Instrument, Measurement, Reading } from '../../core/build/index.ts'
 import { lagCorrected, type CoolingSample } from '../../core/bench/index.ts'
 import type { Typed } from '../parts/QuantityInput.tsx'
@@ -8,7 +9,7 @@ export type BenchPoint = { temperatureC: number; resistanceOhm: number }
 export type Lag = { referenceTauS: number; sensorTauS: number; windowS: number }
 
 /** Ohms as a meter of four digits shows them. */
-export const ohmsTyped = (ohm: number): string => ohm.toFixed(ohm < 400 ? 2 : ohm < 4000 ? 1 : 0)
+export const ohmsAsTyped = (ohm: number): string => fixed(ohm, ohm < 400 ? 2 : ohm < 4000 ? 1 : 0)
 
 /** A point rests on so many readings at least. */
 const LEAST_READINGS = 3
@@ -46,7 +47,7 @@ export function pointReadings(
     thermometer: Instrument | undefined
   },
 ): Reading[] {
-  const ohms = ohmsTyped(point.resistanceOhm)
+  const ohms = ohmsAsTyped(point.resistanceOhm)
   const signal: Reading = {
     role: 'signal',
     typed: ohms,
@@ -55,13 +56,13 @@ export function pointReadings(
     instrument: by.meter?.id ?? null,
   }
   if (by.method === 'ice' && !by.typed) return [signal]
-  const shown = point.temperatureC.toFixed(2)
+  const shown = fixed(point.temperatureC, 2)
   const truth = by.typed ?? { typed: shown, unit: '°C', value: Number(shown) }
   return [signal, { role: 'truth', ...truth, instrument: by.thermometer?.id ?? null }]
 }
 
 /** The change that records a point of a sensor. */
-export function recordPoint(
+export function recordBenchPoint(
   element: Element,
   point: Pick<Measurement, 'id' | 'at' | 'method' | 'readings' | 'note'>,
 ): Edited {
@@ -73,18 +74,18 @@ export function recordPoint(
 }
 
 /** Where the automatic points stand: the temperature of the last one, and one whose readings are still coming in. */
-export type Steps = { lastC: number | null; pendingS: number | null }
-export const NO_STEPS: Steps = { lastC: null, pendingS: null }
+export type AutoSteps = { lastC: number | null; pendingS: number | null }
+export const NO_STEPS: AutoSteps = { lastC: null, pendingS: null }
 
 /**
  * One more reading of a cooling flask: each time the reference has moved a step a point is due, and it is taken, with
  * the lag of both probes off it, once the readings after that moment are in too.
  */
 export function stepOn(
-  steps: Steps,
+  steps: AutoSteps,
   log: readonly CoolingSample[],
   { everyC, lag }: { everyC: number; lag: Lag },
-): { steps: Steps; point?: BenchPoint } {
+): { steps: AutoSteps; point?: BenchPoint } {
   const last = log.at(-1)
   if (!last || Number.isNaN(last.referenceC)) return { steps }
   if (steps.pendingS !== null) {

@@ -1,5 +1,5 @@
 import { EchtError } from '../../core/error.ts'
-import { Instrument } from './instrument.ts'
+import { BenchInstrument } from './instrument.ts'
 import type { Transport } from './transport.ts'
 
 /** What the simulated scope is told of the engine before it. */
@@ -11,7 +11,7 @@ export type ScopeScene = {
   faults: readonly string[]
   seed: number
 }
-export type Sweep = { samples: Float32Array; sampleHz: number }
+export type ScopeSweep = { samples: Float32Array; sampleHz: number }
 
 /** A sweep is waited for so long, ms. */
 const PATIENCE_MS = 20_000
@@ -28,8 +28,8 @@ export async function sweepOf(
   transport: Transport,
   scene: ScopeScene,
   onProgress: (share: number) => void,
-): Promise<Sweep> {
-  const scope = new Instrument(transport, () => undefined)
+): Promise<ScopeSweep> {
+  const scope = new BenchInstrument(transport, () => undefined)
   try {
     await scope.connect()
     if (scope.link.state !== 'connected')
@@ -57,7 +57,10 @@ export async function sweepOf(
   }
 }
 
-async function read(scope: Instrument, onProgress: (share: number) => void): Promise<Sweep> {
+async function read(
+  scope: BenchInstrument,
+  onProgress: (share: number) => void,
+): Promise<ScopeSweep> {
   const preamble = await scope.ask('WAV:PRE?')
   const [points = NaN, sampleHz = NaN, voltPerCount = NaN] = preamble.split(',').map(Number)
   if (!(points > 0 && sampleHz > 0 && Number.isFinite(voltPerCount)))

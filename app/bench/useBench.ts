@@ -1,12 +1,12 @@
 import { useCallback, useEffect, useRef, useState } from 'react'
 import type { CoolingSample } from '../../core/bench/index.ts'
-import { Instrument, type Link } from './instrument.ts'
+import { BenchInstrument, type Link } from './instrument.ts'
 import { newId } from '../store/id.ts'
 import { serialTransport } from './serialTransport.ts'
 import { webSocketTransport } from './webSocketTransport.ts'
 
 export type BenchSource = 'simulated' | 'serial'
-export type Scenario = 'ICE' | 'AIR' | 'KETTLE'
+export type BenchScenario = 'ICE' | 'AIR' | 'KETTLE'
 
 const PERIOD_MS = 250
 /** The simulated flask of this page: another tab has its own. */
@@ -24,9 +24,31 @@ export type Bench = {
   start: (source: BenchSource, baud: number) => void
   stop: () => void
   /** puts the probes somewhere else: a new trace begins */
-  scenario: (s: Scenario, speed: number) => void
+  scenario: (s: BenchScenario, speed: number) => void
   /** tells a bench that came back where the probes are: the trace goes on */
-  resume: (s: Scenario, speed: number) => void
+  resume: (s: BenchScenario, speed: number) => void
+}
+
+type Connected = { meter: BenchInstrument; thermometer: BenchInstrument | null }
+
+function instrumentsOf(
+  source: BenchSource,
+  baud: number,
+  onMeter: (link: Link) => void,
+  onThermometer: (link: Link) => void,
+): Connected {
+  const simulated = source === 'simulated'
+  return {
+    meter: new BenchInstrument(
+      simulated ? webSocketTransport(`/bench/meter?flask=${FLASK}`) : serialTransport(baud),
+      onMeter,
+      simulated ? [] : ['CONF:RES'],
+    ),
+    // a real reference thermometer is read by eye: its box stays open for typing
+    thermometer: simulated
+      ? new BenchInstrument(webSocketTransport(`/bench/thermometer?flask=${FLASK}`), onThermometer)
+      : null,
+  }
 }
 
 /** The two instruments, read together as long as it runs. What was read stays when a line drops. */
@@ -36,7 +58,7 @@ export function useBench(): Bench {
   const [running, setRunning] = useState(false)
   const [log, setLog] = useState<CoolingSample[]>([])
   const [overloads, setOverloads] = useState(0)
-  const instruments = useRef<{ meter: Instrument; thermometer: Instrument | null } | null>(null)
+  const instruments = useRef<Connected | null>(null)
 
   const stop = useCallback(() => {
     setRunning(false)
@@ -47,18 +69,7 @@ export function useBench(): Bench {
   useEffect(() => stop, [stop])
 
   const start = useCallback((source: BenchSource, baud: number) => {
-    const simulated = source === 'simulated'
-    const pair = {
-      meter: new Instrument(
-        simulated ? webSocketTransport(`/bench/meter?flask=${FLASK}`) : serialTransport(baud),
-        setMeter,
-        simulated ? [] : ['CONF:RES'],
-      ),
-      // a real reference thermometer is read by eye: its box stays open for typing
-      thermometer: simulated
-        ? new Instrument(webSocketTransport(`/bench/thermometer?flask=${FLASK}`), setThermometer)
-        : null,
-    }
+    const pair = instrumentsOf(source, baud, setMeter, setThermometer)
     instruments.current = pair
     setLog([])
     void pair.meter.connect()
@@ -94,12 +105,12 @@ export function useBench(): Bench {
     void turn()
   }, [])
 
-  const tell = useCallback((s: Scenario, speed: number) => {
+  const tell = useCallback((s: BenchScenario, speed: number) => {
     instruments.current?.meter.say(`SIM:SPE ${speed}`)
     instruments.current?.meter.say(`SIM:SCEN ${s}`)
   }, [])
   const scenario = useCallback(
-    (s: Scenario, speed: number) => {
+    (s: BenchScenario, speed: number) => {
       tell(s, speed)
       setLog([])
     },

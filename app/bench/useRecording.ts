@@ -4,7 +4,7 @@ import type { Build, Element, Instrument } from '../../core/build/index.ts'
 import { lagCorrected, settling, type Settling, timeConstantS } from '../../core/bench/index.ts'
 import type { Sensor } from '../../core/chain/index.ts'
 import { familyOf } from '../../core/curve/index.ts'
-import { fixed } from '../../core/quantity/index.ts'
+import { fixed, roundFigures } from '../../core/quantity/index.ts'
 import type { Typed } from '../parts/QuantityInput.tsx'
 import { ohms, useQuantity } from '../parts/units.ts'
 import { newId } from '../store/id.ts'
@@ -14,11 +14,11 @@ import {
   meanOf,
   NO_STEPS,
   pointReadings,
-  recordPoint,
+  recordBenchPoint,
   stepOn,
   type BenchPoint,
   type Lag,
-  type Steps,
+  type AutoSteps,
 } from './recording.ts'
 import type { Bench } from './useBench.ts'
 
@@ -78,7 +78,7 @@ export function useRecording(
     const typed = simulated ? null : probe
     const readings = pointReadings(point, { method, typed, meter, thermometer })
     const refused = edit(
-      recordPoint(element, {
+      recordBenchPoint(element, {
         ...{ id: newId(), at: new Date().toISOString(), method, readings, note },
       }),
     )
@@ -106,7 +106,7 @@ export function useRecording(
   const takeLags = (): void => {
     try {
       const lags = lagsSeen(bench.log, { sensor, rate, simulated })
-      const sensorLagS = Number(lags.sensorS.toPrecision(3))
+      const sensorLagS = roundFigures(lags.sensorS, 3)
       edit({
         kind: 'editElement',
         args: { id: element.id, patch: { settings: { lagS: sensorLagS } } },
@@ -114,7 +114,7 @@ export function useRecording(
       if (lags.probeS !== null && thermometer)
         edit({
           kind: 'editInstrument',
-          args: { id: thermometer.id, patch: { lagS: Number(lags.probeS.toPrecision(3)) } },
+          args: { id: thermometer.id, patch: { lagS: roundFigures(lags.probeS, 3) } },
         })
       const other = lags.probeS === null ? '' : `, the thermometer in ${fixed(lags.probeS, 1)} s`
       setSaid(
@@ -135,7 +135,7 @@ function useSteps(
 ): Pick<Recording, 'auto' | 'setAuto' | 'everyC' | 'setEveryC' | 'progress' | 'startSteps'> {
   const [auto, setAuto] = useState(false)
   const [everyC, setEveryC] = useState(8)
-  const steps = useRef<Steps>(NO_STEPS)
+  const steps = useRef<AutoSteps>(NO_STEPS)
   const [lastC, setLastC] = useState<number | null>(null)
   const startSteps = (): void => {
     steps.current = NO_STEPS

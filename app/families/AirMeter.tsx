@@ -1,3 +1,4 @@
+import { roundFigures, fixed } from '../../core/quantity/index.ts'
 import { Button, Group, Textarea } from '@mantine/core'
 import { useState } from 'react'
 import { countingLimits } from '../../core/curve/airMeter/index.ts'
@@ -123,7 +124,7 @@ function TableToTake({ status }: PanelProps) {
 /** A curve by knots as a table of two columns, six digits. */
 function csvOf(curve: KnotCurve, signalUnit: string): string {
   const rows = curve.signal.map((signal, i) =>
-    [signal, (curve.low[i]! + curve.high[i]!) / 2].map((v) => Number(v.toPrecision(6))).join(','),
+    [signal, (curve.low[i]! + curve.high[i]!) / 2].map((v) => roundFigures(v, 6)).join(','),
   )
   return `signal ${signalUnit},air flow kg/h\n${rows.join('\n')}\n`
 }
@@ -172,7 +173,7 @@ const TwoBanks = () => (
           columns={[num('both, kg/h'), num('one over two')]}
           rows={r.byFlow.map((b) => ({
             key: b.flow,
-            cells: [b.flow.toFixed(0), b.ratio.toFixed(3)],
+            cells: [fixed(b.flow, 0), fixed(b.ratio, 3)],
           }))}
         />
       </>

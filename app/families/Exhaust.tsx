@@ -1,7 +1,7 @@
 import { NativeSelect, Switch } from '@mantine/core'
 import { exhaustFindings, type ExhaustPlace } from '../../core/curve/thermocouple/index.ts'
 import { Findings } from '../parts/Findings.tsx'
-import { Beside, Fields } from '../parts/Fields.tsx'
+import { SideBySide, Fields } from '../parts/Fields.tsx'
 import { QuantityInput } from '../parts/QuantityInput.tsx'
 import { useBuild } from '../store/useBuild.ts'
 import type { PanelProps } from './registry.ts'
@@ -54,20 +54,20 @@ export default function Exhaust({ status }: PanelProps) {
           ]}
           w={170}
         />
-        <Beside>
+        <SideBySide>
           <Switch
             label="alike on every cylinder"
             checked={place.alike}
             onChange={(e) => set({ alike: e.currentTarget.checked })}
           />
-        </Beside>
-        <Beside>
+        </SideBySide>
+        <SideBySide>
           <Switch
             label="points up"
             checked={place.pointsUp}
             onChange={(e) => set({ pointsUp: e.currentTarget.checked })}
           />
-        </Beside>
+        </SideBySide>
       </Fields>
       {findings.length === 0 ? (
         <p role="status">Nothing speaks against this place.</p>

@@ -1,7 +1,7 @@
 import { FreeAir } from './lambda/FreeAir.tsx'
 import { Fuel } from './lambda/Fuel.tsx'
 import { Ground } from './lambda/Ground.tsx'
-import { Place } from './lambda/Placement.tsx'
+import { PlacementPanel } from './lambda/Placement.tsx'
 import { Supply } from './lambda/Supply.tsx'
 import { Switching } from './lambda/Switching.tsx'
 import { Fold } from '../parts/Fold.tsx'
@@ -21,7 +21,7 @@ export default function Lambda({ status }: PanelProps) {
         <Ground status={status} />
       </Fold>
       <Fold name="Where it sits" says="angle, distances, heat">
-        <Place status={status} />
+        <PlacementPanel status={status} />
       </Fold>
       <Fold name="Heater and supply" says="fuse, cranking, warm-up">
         <Supply status={status} />

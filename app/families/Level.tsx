@@ -5,7 +5,7 @@ import { DampingDesign } from './level/DampingDesign.tsx'
 import { FillFromCans } from './level/FillFromCans.tsx'
 import { TankShape } from './level/TankShape.tsx'
 import { TwoEnds } from './level/TwoEnds.tsx'
-import { TwoSenders } from './level/TwoSenders.tsx'
+import { TwoSendersPanel } from './level/TwoSenders.tsx'
 
 /** Filling can by can, the tank's shape, two senders, and the damping of what is shown. */
 export default function Level({ status }: PanelProps) {
@@ -24,7 +24,7 @@ export default function Level({ status }: PanelProps) {
       </Fold>
       {wired && (
         <Fold name="A saddle tank with two senders" says="on one wire, or each on an input">
-          <TwoSenders status={status} />
+          <TwoSendersPanel status={status} />
         </Fold>
       )}
       <Fold name="Damping" says="how still the needle stands against how soon a fill shows">

@@ -1,3 +1,4 @@
+import { significant, fixed, roundTo } from '../../core/quantity/index.ts'
 import { Say } from '../parts/Say.tsx'
 import { Button, Group, SegmentedControl } from '@mantine/core'
 import { useState } from 'react'
@@ -12,7 +13,7 @@ import {
   pinsFound,
   type FoundPins,
   type OhmsOfPairs,
-  type Pair,
+  type PinPair,
   type PinCount,
 } from './pins.ts'
 import type { PanelProps } from './registry.ts'
@@ -54,8 +55,8 @@ const SlowSweep = () => (
       <>
         <Trace values={thin} />
         <p>
-          It goes from <b>{sweep.closed.toPrecision(4)}</b> closed to{' '}
-          <b>{sweep.open.toPrecision(4)}</b> open, {sweep.direction}.{' '}
+          It goes from <b>{significant(sweep.closed, 4)}</b> closed to{' '}
+          <b>{significant(sweep.open, 4)}</b> open, {sweep.direction}.{' '}
           {sweep.faults.length === 0
             ? 'No jump, no reversal, no dropout, no worn spot.'
             : `${sweep.faults.length} ${sweep.faults.length === 1 ? 'fault' : 'faults'}:`}
@@ -63,7 +64,7 @@ const SlowSweep = () => (
         <ul>
           {sweep.faults.slice(0, 12).map((f, i) => (
             <li key={i} className="wrong">
-              <b>{f.kind}</b> at {f.timeS.toFixed(2)} s: <Say of={f.says} />
+              <b>{f.kind}</b> at {fixed(f.timeS, 2)} s: <Say of={f.says} />
             </li>
           ))}
         </ul>
@@ -109,7 +110,7 @@ function Trace({ values }: { values: number[] }) {
         stroke="var(--touch)"
         strokeWidth={1.8}
         points={values
-          .map((v, i) => `${(i * across).toFixed(1)},${(H - 6 - (v - low) * up).toFixed(1)}`)
+          .map((v, i) => `${roundTo(i * across, 1)},${roundTo(H - 6 - (v - low) * up, 1)}`)
           .join(' ')}
       />
     </svg>
@@ -177,7 +178,7 @@ function PairBoxes({
 }: {
   title: string
   count: PinCount
-  onTyped: (pair: Pair, ohm: number | undefined) => void
+  onTyped: (pair: PinPair, ohm: number | undefined) => void
 }) {
   return (
     <div>
@@ -207,7 +208,7 @@ function PinsAnswer({ found, onUse }: { found: FoundPins; onUse: () => void }) {
     >
       <p className="large flat">
         Signal <b>{found.wiper}</b>, ground <b>{found.ground}</b>, supply <b>{found.supply}</b>;
-        track {found.trackOhm.toFixed(0)} Ω.
+        track {fixed(found.trackOhm, 0)} Ω.
       </p>
       <p className="tight">
         {found.certain

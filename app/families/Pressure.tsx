@@ -1,3 +1,4 @@
+import { fixed } from '../../core/quantity/index.ts'
 import { Button, NativeSelect, TextInput } from '@mantine/core'
 import { useMemo, useState } from 'react'
 import {
@@ -15,7 +16,7 @@ import { newId } from '../store/id.ts'
 import { inWords } from '../store/problem.ts'
 import { useBuild } from '../store/useBuild.ts'
 import { beliefText } from '../parts/belief.ts'
-import { Beside, Fields } from '../parts/Fields.tsx'
+import { SideBySide, Fields } from '../parts/Fields.tsx'
 import { QuantityInput } from '../parts/QuantityInput.tsx'
 import { useQuantity } from '../parts/units.ts'
 import type { PanelProps } from './registry.ts'
@@ -178,7 +179,7 @@ function WrongRange({
             i === 0 ? 'idle' : 'full load',
             q.bare(s.trueKPa - zero, 0),
             q.bare(s.shownKPa - zero, 0),
-            ((s.shownKPa - zero) / (s.trueKPa - zero)).toFixed(2),
+            fixed((s.shownKPa - zero) / (s.trueKPa - zero), 2),
           ],
         }))}
       />
@@ -279,11 +280,11 @@ function OwnType({ onAdd }: { onAdd: (t: PressureType) => string | null }) {
         {box('lowV', 'it gives', 'V')}
         {box('highKPa', 'and at', 'kPa')}
         {box('highV', 'it gives', 'V')}
-        <Beside>
+        <SideBySide>
           <Button variant="default" onClick={add}>
             Add it
           </Button>
-        </Beside>
+        </SideBySide>
       </Fields>
       <Wrong>{problem}</Wrong>
     </details>

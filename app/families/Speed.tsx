@@ -1,3 +1,4 @@
+import { fixed, roundTo } from '../../core/quantity/index.ts'
 import { Button } from '@mantine/core'
 import { useState } from 'react'
 import { numberSetting } from '../../core/curve/index.ts'
@@ -74,8 +75,8 @@ function RollOut({ id }: { id: string }) {
       {rolled && (
         <Fields>
           <span role="status">
-            One turn is <b>{rolled.circumferenceM.toFixed(3)} m</b> ±
-            {(1960 * rolled.sigmaM).toFixed(1)} mm.
+            One turn is <b>{fixed(rolled.circumferenceM, 3)} m</b> ±{fixed(1960 * rolled.sigmaM, 1)}{' '}
+            mm.
           </span>
           <Button
             onClick={() =>
@@ -85,7 +86,7 @@ function RollOut({ id }: { id: string }) {
                   id,
                   patch: {
                     settings: {
-                      circumferenceM: Number(rolled.circumferenceM.toFixed(4)),
+                      circumferenceM: roundTo(rolled.circumferenceM, 4),
                       circumferenceFrom: 'roll-out',
                     },
                   },
@@ -120,10 +121,10 @@ const Factor = ({ hertz, circumferenceM }: { hertz: number; circumferenceM: numb
     label="Factor"
     columns={[words(), num()]}
     rows={[
-      ['Hz per km/h', hertz.toFixed(4)],
-      ['pulses per km', pulsesPerKm(hertz).toFixed(0)],
-      ['pulses per mile', (pulsesPerKm(hertz) * KM_PER_MILE).toFixed(0)],
-      ['wheel turns a second at 100 km/h', (100 / 3.6 / circumferenceM).toFixed(2)],
+      ['Hz per km/h', fixed(hertz, 4)],
+      ['pulses per km', fixed(pulsesPerKm(hertz), 0)],
+      ['pulses per mile', fixed(pulsesPerKm(hertz) * KM_PER_MILE, 0)],
+      ['wheel turns a second at 100 km/h', fixed(100 / 3.6 / circumferenceM, 2)],
     ].map((cells) => ({ key: cells[0]!, cells }))}
   />
 )
@@ -140,11 +141,11 @@ const AgainstSatellite = ({ byParts }: { byParts: number }) => (
     ask={(log, [t, h, v]) => log.factor(t!, h!, v!)}
     show={(f) => (
       <p>
-        <b>{f.hertzPerKmh.toFixed(4)} Hz per km/h</b> ±{(1.96 * f.sigma).toFixed(4)},{' '}
-        {pulsesPerKm(f.hertzPerKmh).toFixed(0)} pulses per km, over {f.rows} steady rows in{' '}
-        {f.stretches} stretches, single rows up to {f.worstPercent.toFixed(1)} % off; satellite
-        speed lags {f.lagS.toFixed(1)} s. That is {(f.hertzPerKmh / byParts).toFixed(4)} times what
-        teeth, gearing and tyre give.
+        <b>{fixed(f.hertzPerKmh, 4)} Hz per km/h</b> ±{fixed(1.96 * f.sigma, 4)},{' '}
+        {fixed(pulsesPerKm(f.hertzPerKmh), 0)} pulses per km, over {f.rows} steady rows in{' '}
+        {f.stretches} stretches, single rows up to {fixed(f.worstPercent, 1)} % off; satellite speed
+        lags {fixed(f.lagS, 1)} s. That is {fixed(f.hertzPerKmh / byParts, 4)} times what teeth,
+        gearing and tyre give.
       </p>
     )}
   />

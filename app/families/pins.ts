@@ -11,16 +11,16 @@ import { inWords } from '../store/problem.ts'
 /** How many pins the part has. */
 export type PinCount = '3' | '4'
 type Letter = 'a' | 'b' | 'c' | 'd'
-export type Pair = keyof FourPins
+export type PinPair = keyof FourPins
 /** Ohms between each two pins, as far as they are typed. */
-export type OhmsOfPairs = Partial<Record<Pair, number>>
+export type OhmsOfPairs = Partial<Record<PinPair, number>>
 
 /** A meter that shows this much shows an open pair, Ω. */
 const OPEN_OHM = 1e8
 
 export const lettersOf = (count: PinCount): Letter[] =>
   count === '3' ? ['a', 'b', 'c'] : ['a', 'b', 'c', 'd']
-export const pairsOf = (count: PinCount): Pair[] =>
+export const pairsOf = (count: PinCount): PinPair[] =>
   count === '3' ? ['ab', 'bc', 'ac'] : ['ab', 'ac', 'ad', 'bc', 'bd', 'cd']
 
 /** What each pin is; `idle` where the part has a switch beside its track. */

@@ -1,3 +1,4 @@
+import { roundTo } from '../../core/quantity/index.ts'
 import type { Entry } from '../../core/channel/index.ts'
 import { parseWheel } from '../../core/trigger/index.ts'
 import css from './SmallWheel.module.css'
@@ -11,7 +12,7 @@ export function SmallWheel({ entry }: { entry: Entry }) {
   const { cycleDegrees, edgesDegrees } = parseWheel(entry.trigger!.wheel)
   const at = (degrees: number, r: number): string => {
     const phase = (2 * Math.PI * degrees) / cycleDegrees
-    return `${(SIZE / 2 + r * Math.sin(phase)).toFixed(1)} ${(SIZE / 2 - r * Math.cos(phase)).toFixed(1)}`
+    return `${roundTo(SIZE / 2 + r * Math.sin(phase), 1)} ${roundTo(SIZE / 2 - r * Math.cos(phase), 1)}`
   }
   return (
     <svg className={css.wheel} viewBox={`0 0 ${SIZE} ${SIZE}`} aria-hidden>

@@ -2,7 +2,7 @@ import { aboveZero } from './checks.ts'
 import { QuantityInput } from './QuantityInput.tsx'
 
 /** A number above zero that acts at once. */
-export const Amount = ({
+export const AmountField = ({
   on,
   width = 140,
   ...props

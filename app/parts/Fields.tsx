@@ -17,6 +17,6 @@ export const Fields = ({ name, children }: { name?: string; children: ReactNode 
 )
 
 /** What has no label of its own, in line with the boxes of a row: a switch, a button, a name. */
-export const Beside = ({ children }: { children: ReactNode }) => (
+export const SideBySide = ({ children }: { children: ReactNode }) => (
   <div className={css.beside}>{children}</div>
 )

@@ -1,3 +1,4 @@
+import { counted } from '../../core/quantity/index.ts'
 import { Say } from './Say.tsx'
 import type { Said } from '../../core/quantity/index.ts'
 import { Button, Group, NativeSelect, Progress } from '@mantine/core'
@@ -150,7 +151,7 @@ export function LogFile<T>({
       </Group>
       {read && (
         <p className="pale tight small">
-          {read.name}: {read.rows.toLocaleString('en')} rows.
+          {read.name}: {counted(read.rows)} rows.
           {read.unread && (
             <span className="doubt">
               {' '}

@@ -1,3 +1,4 @@
+import { significant } from '../../core/quantity/index.ts'
 import { Button, TextInput } from '@mantine/core'
 import { useMergedRef } from '@mantine/hooks'
 import { useId, useRef, type KeyboardEvent, type ReactNode, type Ref } from 'react'
@@ -78,7 +79,7 @@ export function QuantityInput(props: Props) {
             input.current?.focus()
           }}
         >
-          Take ±{Number((offered * 100).toPrecision(4))} %
+          Take ±{significant(offered * 100, 4)} %
         </Button>
       )}
     </div>

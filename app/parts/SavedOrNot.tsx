@@ -2,7 +2,7 @@ import { Alert, Button, Group } from '@mantine/core'
 import { notifications } from '@mantine/notifications'
 import { storageProblem } from '../store/problem.ts'
 import type { OpenBuild } from '../store/useBuild.ts'
-import { exportBuild } from './exportBuild.tsx'
+import { exportToFile } from './exportBuild.tsx'
 import { saveFile } from './saveFile.ts'
 
 /** What must be said about saving: not saved, deleted elsewhere, refused, overtaken, lost. Nothing when all is well. */
@@ -43,7 +43,7 @@ function NotSaved({ open, why }: { open: OpenBuild; why: string }) {
       <p>{why}</p>
       <Group>
         {gone && <Button onClick={bringBack}>Bring it back</Button>}
-        <Button variant={gone ? 'default' : 'filled'} onClick={() => void exportBuild(open.build)}>
+        <Button variant={gone ? 'default' : 'filled'} onClick={() => void exportToFile(open.build)}>
           Export now
         </Button>
       </Group>

@@ -1,10 +1,10 @@
 import { Group, NativeSelect } from '@mantine/core'
 import { choiceSetting, numberSetting, type SettingField } from '../../core/curve/index.ts'
-import { convertFromCore } from '../../core/quantity/index.ts'
+import { convertFromCore, significant } from '../../core/quantity/index.ts'
 import { QuantityInput } from './QuantityInput.tsx'
 
 const limit = (core: number, unit: string): string =>
-  `${Number(convertFromCore(core, unit).toPrecision(4))}${unit === 'counts' ? '' : ` ${unit}`}`
+  `${significant(convertFromCore(core, unit), 4)}${unit === 'counts' ? '' : ` ${unit}`}`
 
 /** What a family asks of its element, each with its reason beneath. */
 export function SettingFields({

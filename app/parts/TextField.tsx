@@ -1,3 +1,4 @@
+import { counted } from '../../core/quantity/index.ts'
 import { TextInput } from '@mantine/core'
 import { useState, type ReactNode } from 'react'
 import { MOST } from '../../core/build/index.ts'
@@ -56,9 +57,7 @@ export function TextField(props: Props) {
       w={width}
       mt={mt}
       error={
-        long
-          ? `${text.length.toLocaleString('en')} characters: at most ${MOST.text.toLocaleString('en')} are kept.`
-          : error
+        long ? `${counted(text.length)} characters: at most ${counted(MOST.text)} are kept.` : error
       }
       onChange={(e) => {
         setText(e.currentTarget.value)

@@ -9,7 +9,7 @@ import { saveBlob, saveFile } from './saveFile.ts'
  * A build out as one file, whichever button asks for it: JSON, or a zip with the files kept beside it. What it had to
  * leave out is said. Where even packing fails the record alone is saved: what was typed counts most.
  */
-export async function exportBuild(build: Build): Promise<void> {
+export async function exportToFile(build: Build): Promise<void> {
   const name = fileNameOf(build)
   const alone = (): void => saveFile(name, writeBuild(build), 'application/json')
   if (build.attachments.length === 0) return alone()

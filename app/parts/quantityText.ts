@@ -1,5 +1,11 @@
 import { MOST } from '../../core/build/index.ts'
-import { convertFromCore, formatQuantity, readQuantity } from '../../core/quantity/index.ts'
+import {
+  convertFromCore,
+  formatQuantity,
+  readQuantity,
+  roundFigures,
+  significant,
+} from '../../core/quantity/index.ts'
 import { inWords } from '../store/problem.ts'
 
 /** A number as it was typed: its value in the core's unit, the text, and the unit it was asked in. */
@@ -51,7 +57,7 @@ export function typedText(value: number | null, core: string, unit: string): str
   if (value === null) return ''
   // in a unit of the reader's own a round number of the core's is not round: five figures say enough
   const shown = convertFromCore(value, unit)
-  const n = Number(shown.toPrecision(unit === core ? 7 : 5))
+  const n = roundFigures(shown, unit === core ? 7 : 5)
   if (n === 0 || Math.abs(n) >= 1e-4) return String(n)
   // 1e-9 F is written 1n
   return formatQuantity(shown, unit, { digits: 6 })
@@ -68,4 +74,4 @@ export const understoodText = ({ value }: Typed, unit: string): string =>
 
 /** One step up or down from a value, as text in the unit shown. */
 export const steppedText = (value: number, unit: string, by: number): string =>
-  String(Number((convertFromCore(value, unit) + by).toPrecision(10)))
+  significant(convertFromCore(value, unit) + by, 10)

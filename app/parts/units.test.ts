@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest'
 import { families } from '../../core/curve/index.ts'
 import { findUnit, stoichiometricAfr } from '../../core/quantity/index.ts'
-import type { Settings } from '../store/settings.ts'
+import type { AppSettings } from '../store/settings.ts'
 import { differenceUnit, preferredUnit, quantityOf, signalText } from './units.ts'
 import { DEFAULTS } from '../store/settings.ts'
 
-const SI: Settings = DEFAULTS
-const OTHER: Settings = {
+const SI: AppSettings = DEFAULTS
+const OTHER: AppSettings = {
   temperature: '°F',
   pressure: 'psi',
   altitude: 'ft',

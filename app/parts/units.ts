@@ -6,7 +6,7 @@ import {
   quantityIn,
   type Quantity,
 } from '../../core/quantity/index.ts'
-import { useSettings, type Settings } from '../store/settings.ts'
+import { useSettings, type AppSettings } from '../store/settings.ts'
 
 export type { Quantity }
 
@@ -14,7 +14,7 @@ export type { Quantity }
 export const FuelContext = createContext(0)
 
 /** The unit this person wants for a core unit; AFR is of the fuel in the tank. */
-export function preferredUnit(unit: string, s: Settings, ethanol = 0): string {
+export function preferredUnit(unit: string, s: AppSettings, ethanol = 0): string {
   switch (unit) {
     case 'λ':
       return s.lambda === 'AFR' ? afrUnit(ethanol) : 'λ'
@@ -40,7 +40,7 @@ export function preferredUnit(unit: string, s: Settings, ethanol = 0): string {
 
 export const quantityOf = (
   core: string,
-  settings: Settings,
+  settings: AppSettings,
   ethanol = 0,
   need?: number,
 ): Quantity => quantityIn(core, preferredUnit(core, settings, ethanol), need)
@@ -70,10 +70,10 @@ type Units = {
   quantity: (coreUnit: string, need?: number) => Quantity
 }
 
-let lastUnits: { settings: Settings; ethanol: number; units: Units } | undefined
+let lastUnits: { settings: AppSettings; ethanol: number; units: Units } | undefined
 
 /** One and the same for the same choices, on every page: what was written in these units stays good. */
-function unitsFor(settings: Settings, ethanol: number): Units {
+function unitsFor(settings: AppSettings, ethanol: number): Units {
   if (lastUnits?.settings === settings && lastUnits.ethanol === ethanol) return lastUnits.units
   const units: Units = {
     of: (unit) => preferredUnit(unit, settings, ethanol),

@@ -21,7 +21,7 @@ import {
   listBuilds,
   listDamaged,
   newBuild,
-  openBuild,
+  sessionOf,
   readImport,
   renameBuild,
   replaceBuild,
@@ -52,19 +52,19 @@ describe('the list of builds', () => {
         .sort(),
     ).toEqual(['Kite Two', 'Kite Two, copy'])
     await deleteBuild(copy.id)
-    await expect(openBuild(copy.id)).rejects.toThrow(coded('deleted'))
+    await expect(sessionOf(copy.id)).rejects.toThrow(coded('deleted'))
     await restoreBuild(copy.id)
-    expect((await openBuild(copy.id)).build.name).toBe('Kite Two, copy')
+    expect((await sessionOf(copy.id)).build.name).toBe('Kite Two, copy')
     await deleteBuild(copy.id)
     await clearBuild(copy.id)
-    await expect(openBuild(copy.id)).rejects.toThrow(coded('not-found'))
+    await expect(sessionOf(copy.id)).rejects.toThrow(coded('not-found'))
   })
 
   it('an import meets the build that is here: keep both, or replace and take it back', async () => {
     const sample = smallBuild('meets')
     expect((await readImport(readOf(sample))).met).toBeNull()
     await storeBuild(sample)
-    const session = await openBuild('meets')
+    const session = await sessionOf('meets')
     session.edit({ kind: 'renameBuild', args: { name: 'Changed here' } })
     await session.settled()
     const { met, theirs } = await readImport(readOf(sample))
@@ -77,13 +77,13 @@ describe('the list of builds', () => {
     expect(both.id).not.toBe('meets')
     expect((await kept('meets')).name).toBe('Changed here')
     const { aside } = await replaceBuild(theirs)
-    expect((await openBuild('meets')).build).toEqual(sample)
+    expect((await sessionOf('meets')).build).toEqual(sample)
     expect(await kept(aside!)).toMatchObject({
       name: 'Changed here, replaced',
       deletedAt: expect.any(String),
     })
     await undoReplace('meets', aside!)
-    expect((await openBuild('meets')).build.name).toBe('Changed here')
+    expect((await sessionOf('meets')).build.name).toBe('Changed here')
     expect(await kept(aside!)).toBeUndefined()
   })
 
@@ -103,7 +103,7 @@ describe('the list of builds', () => {
     ).put('builds', { ...(await kept('careful')), build: { ...sample, schema: 99 } as never })
     const { met } = await readImport(readOf(sample))
     expect(met).toMatchObject({ build: null, problem: expect.stringMatching(/newer Echt/) })
-    await expect(openBuild('careful')).rejects.toBeInstanceOf(DamagedBuild)
+    await expect(sessionOf('careful')).rejects.toBeInstanceOf(DamagedBuild)
   })
 
   it('a copy of a build with the longest name still opens', async () => {
@@ -111,7 +111,7 @@ describe('the list of builds', () => {
     const copy = await duplicateBuild(id)
     expect(copy.name).toHaveLength(200)
     await closeBuild(copy.id)
-    expect((await openBuild(copy.id)).build.name).toMatch(/n, copy$/)
+    expect((await sessionOf(copy.id)).build.name).toMatch(/n, copy$/)
     expect(await renameBuild(id, 'n'.repeat(201))).toMatch(/201 characters/)
   })
 
@@ -144,7 +144,7 @@ describe('the list of builds', () => {
     })
     read.wire.colour = 'x'.repeat(2001)
     await (await database()).put('builds', { ...good, build: bad })
-    const session = await openBuild('hurt')
+    const session = await sessionOf('hurt')
     expect(session.notice).toMatch(/last valid state.*editRead/)
     expect(session.build.channels[1]!.place).toBe('after the damage')
     expect(wiredReads(session.build.channels[0]!)[0]!.wire.colour).toBe(
@@ -162,11 +162,11 @@ describe('the list of builds', () => {
     const row = { ...(await kept('careful')), id: 'broken', deletedAt: null, build: broken }
     await (await database()).put('builds', row)
     expect((await listBuilds()).find((b) => b.id === 'broken')!.channels).toBe(0)
-    const session = await openBuild('broken')
+    const session = await sessionOf('broken')
     expect(session.notice).toMatch(/all channels/)
     expect(session.build.elements).toHaveLength(smallBuild().elements.length)
     await (await database()).put('builds', { ...row, id: 'nothing', build: 7 as never })
-    const error = await openBuild('nothing').then(
+    const error = await sessionOf('nothing').then(
       () => null,
       (e: unknown) => e,
     )

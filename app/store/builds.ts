@@ -10,7 +10,7 @@ import {
   type ReadBundle,
 } from '../../core/build/index.ts'
 import { EchtError } from '../../core/error.ts'
-import { database, type Damaged, type Kept } from './db.ts'
+import { database, type Damaged, type KeptBuild } from './db.ts'
 import { clearFiles, keepFile, keptFile } from './files.ts'
 import { newId } from './id.ts'
 import { BUILD_STORES, forgetKept, keptBuild, readKept, writeKept, writing } from './kept.ts'
@@ -19,7 +19,7 @@ import { inWords } from './problem.ts'
 import { NEWS, Session, type News } from './session.ts'
 
 /** A line of the list of builds. */
-export type Listed = Omit<Kept, 'build'> & { channels: number }
+export type Listed = Omit<KeptBuild, 'build'> & { channels: number }
 
 export async function listBuilds(): Promise<Listed[]> {
   const all = await (await database()).getAll('builds')
@@ -31,7 +31,7 @@ export async function listBuilds(): Promise<Listed[]> {
     .sort((a, b) => b.savedAt.localeCompare(a.savedAt))
 }
 
-const keptOf = (build: Build, deletedAt: string | null = null): Kept => ({
+const keptOf = (build: Build, deletedAt: string | null = null): KeptBuild => ({
   id: build.id,
   name: build.name,
   revision: build.revision,
@@ -79,7 +79,7 @@ export class DamagedBuild extends Error {
 const sessions = new Map<string, Promise<Session>>()
 
 /** The session of a build, one a tab. Throws `DamagedBuild`, or `EchtError` `not-found`, `deleted`. */
-export function openBuild(id: string): Promise<Session> {
+export function sessionOf(id: string): Promise<Session> {
   let session = sessions.get(id)
   if (!session) {
     session = load(id)
@@ -132,7 +132,7 @@ async function load(id: string): Promise<Session> {
 const rawText = (raw: unknown): string => JSON.stringify(raw, null, 1) ?? ''
 
 /** A damaged build opened at its last valid state; the record as it was found is kept beside it. */
-async function mended(kept: Kept, why: EchtError): Promise<Session> {
+async function mended(kept: KeptBuild, why: EchtError): Promise<Session> {
   let recovered: ReturnType<typeof recoverBuild>
   try {
     recovered = recoverBuild(kept.build)
@@ -209,14 +209,14 @@ export async function clearBuild(id: string): Promise<void> {
 
 /** Renames a build; a sentence when the name will not do. */
 export async function renameBuild(id: string, name: string): Promise<string | null> {
-  const session = await openBuild(id)
+  const session = await sessionOf(id)
   const problem = session.edit({ kind: 'renameBuild', args: { name } })
   await session.settled()
   return problem
 }
 
 export async function duplicateBuild(id: string): Promise<Build> {
-  const { build } = await openBuild(id)
+  const { build } = await sessionOf(id)
   const copy = copyBuild(build, newId(), ', copy')
   await storeBuild(copy)
   return copy
@@ -296,7 +296,7 @@ export async function replaceBuild(build: Build): Promise<{ aside: string | null
 }
 
 /** A record under an id of its own among the deleted ones; its build keeps its name. */
-const movedAside = (old: Kept, id: string): Kept => ({
+const movedAside = (old: KeptBuild, id: string): KeptBuild => ({
   ...old,
   id,
   name: `${old.name}, replaced`,

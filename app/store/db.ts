@@ -2,7 +2,7 @@ import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
 import type { Build } from '../../core/build/index.ts'
 
 /** What the browser keeps of a build. `deletedAt` keeps a deleted build until it is restored or cleared. */
-export type Kept = {
+export type KeptBuild = {
   id: string
   name: string
   revision: number
@@ -17,7 +17,7 @@ export type Kept = {
  * A build as it lies in the database: its long lists are in pieces of their own, so many of each, and empty in
  * the build. One that an older Echt stored is whole.
  */
-export type Stored = Kept & { pieces?: Partial<Record<'changes' | 'measurements', number>> }
+export type Stored = KeptBuild & { pieces?: Partial<Record<'changes' | 'measurements', number>> }
 
 /** A record as it was found damaged, and what could not be taken over from it. */
 export type Damaged = {

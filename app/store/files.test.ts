@@ -1,7 +1,7 @@
 import 'fake-indexeddb/auto'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { hashOfBytes, type Attachment } from '../../core/build/index.ts'
-import { clearBuild, deleteBuild, duplicateBuild, newBuild, openBuild } from './builds.ts'
+import { clearBuild, deleteBuild, duplicateBuild, newBuild, sessionOf } from './builds.ts'
 import { database } from './db.ts'
 import { filesOf, keepFile, keptFile, lackingInWords } from './files.ts'
 
@@ -34,7 +34,7 @@ describe('files beside the builds', () => {
     const attachment = await keptHoursAgo('a', 3)
     const unnamed = await keptHoursAgo('b', 3)
     const justKept = await keptHoursAgo('c', 0.5)
-    const session = await openBuild(build.id)
+    const session = await sessionOf(build.id)
     expect(session.edit({ kind: 'addAttachment', args: { attachment } })).toBe(null)
     await session.settled()
     const copy = await duplicateBuild(build.id)
@@ -52,7 +52,7 @@ describe('files beside the builds', () => {
     const build = await newBuild('Removed again')
     const other = await newBuild('Cleared')
     const attachment = await keptHoursAgo('d', 3)
-    const session = await openBuild(build.id)
+    const session = await sessionOf(build.id)
     session.edit({ kind: 'addAttachment', args: { attachment } })
     session.edit({ kind: 'removeAttachment', args: { id: attachment.id } })
     await session.settled()
@@ -80,7 +80,7 @@ describe('files beside the builds', () => {
     expect((await keptFile(sha256)).bytes).toEqual(right)
     expect(asked).toBe(4)
     const named = { id: 'x', sha256, bytes: 11, kind: 'capture', name: 'x', trigger: null } as const
-    const { build } = await openBuild((await newBuild('Names it')).id)
+    const { build } = await sessionOf((await newBuild('Names it')).id)
     const { files, lacking } = await filesOf({ ...build, attachments: [named] })
     expect([[...files.keys()], lacking]).toEqual([[sha256], []])
   })
@@ -93,7 +93,7 @@ describe('files beside the builds', () => {
       { id: 'a', sha256, bytes: bytes.length, kind: 'capture', name: 'a.csv', trigger: null },
       { id: 'b', sha256: 'b'.repeat(64), bytes: 9, kind: 'capture', name: 'b.csv', trigger: null },
     ] as const
-    const { build } = await openBuild((await newBuild('Spoilt')).id)
+    const { build } = await sessionOf((await newBuild('Spoilt')).id)
     const named = { ...build, attachments: [...attachments] }
     await keepFile({ sha256, bytes })
     expect((await filesOf(named)).lacking.map((l) => [l.name, l.why])).toEqual([

@@ -7,7 +7,7 @@ import {
   closeBuild,
   deleteBuild,
   listDamaged,
-  openBuild,
+  sessionOf,
   replaceBuild,
   storeBuild,
   undoReplace,
@@ -33,7 +33,7 @@ afterEach(() => {
 describe('a build of ten thousand entries', () => {
   it('is stored whole, and an edit writes no more than its record and the last piece', async () => {
     await storeBuild(longUsed('long', 10_000))
-    const session = await openBuild('long')
+    const session = await sessionOf('long')
     session.edit(place('first'))
     await session.settled()
     const put = vi.spyOn(IDBObjectStore.prototype, 'put')
@@ -47,13 +47,13 @@ describe('a build of ten thousand entries', () => {
     await session.settled()
     expect((await kept('long')).build).toEqual(session.build)
     await closeBuild('long')
-    expect((await openBuild('long')).build.changes).toHaveLength(10_003)
+    expect((await sessionOf('long')).build.changes).toHaveLength(10_003)
     await closeBuild('long')
   })
   it('of which a piece is gone opens at what is whole, and the record is kept as it was found', async () => {
     await storeBuild(longUsed('holed', 1000))
     await (await database()).delete('pieces', ['holed', 'changes', 1])
-    const session = await openBuild('holed')
+    const session = await sessionOf('holed')
     expect(session.notice).toMatch(/found damaged/)
     expect(session.build.channels).toEqual(smallBuild().channels)
     expect((await listDamaged()).some((d) => d.build === 'holed')).toBe(true)
@@ -64,7 +64,7 @@ describe('a build of ten thousand entries', () => {
     const { id, name, revision } = build
     const whole = { id, name, revision, savedAt: '2026-11-27T10:00:00Z', deletedAt: null, build }
     await (await database()).put('builds', whole)
-    const session = await openBuild('older')
+    const session = await sessionOf('older')
     expect(session.build).toEqual(build)
     session.edit(place('now in pieces'))
     await session.settled()
@@ -91,7 +91,7 @@ it('pieces go where their build goes: aside and back, and for good', async () =>
 
 it('two tabs by turns: what is stored is always what the later one shows', async () => {
   await storeBuild(longUsed('turns', 600))
-  const mine = await openBuild('turns')
+  const mine = await sessionOf('turns')
   const { Session } = await import('./session.ts')
   const theirs = new Session(await kept('turns'))
   for (let k = 0; k < 6; k++) {

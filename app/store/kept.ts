@@ -1,6 +1,6 @@
 import type { IDBPTransaction, StoreNames } from 'idb'
 import type { Build } from '../../core/build/index.ts'
-import { database, type EchtDB, type Kept, type Stored } from './db.ts'
+import { database, type EchtDB, type KeptBuild, type Stored } from './db.ts'
 
 /**
  * Lists that grow as long as somebody works: they are stored in pieces, so that an edit writes only what it
@@ -65,13 +65,13 @@ const allOf = (id: string): IDBKeyRange => IDBKeyRange.bound([id], [id, []])
  * What is kept of a build, whole; undefined where nothing is. A piece that is not there leaves a hole, which
  * is damage.
  */
-export async function readKept(tx: Reading, id: string): Promise<Kept | undefined> {
+export async function readKept(tx: Reading, id: string): Promise<KeptBuild | undefined> {
   const stored = await tx.objectStore('builds').get(id)
   return stored && whole(tx, stored)
 }
 
 /** A build put together out of its record and its pieces; one of an older Echt lies in its record whole. */
-export async function whole(tx: Reading, { pieces, ...kept }: Stored): Promise<Kept> {
+export async function whole(tx: Reading, { pieces, ...kept }: Stored): Promise<KeptBuild> {
   if (!pieces) return kept
   const lists = await Promise.all(
     LONG.filter((list) => list in pieces).map(async (list) => {
@@ -87,7 +87,11 @@ export async function whole(tx: Reading, { pieces, ...kept }: Stored): Promise<K
  * Keeps a build. `was` is the build as it is stored now, where that is known: then only the pieces are written in which
  * an item is another than there.
  */
-export async function writeKept(tx: Writing, kept: Kept, was: Build | null = null): Promise<void> {
+export async function writeKept(
+  tx: Writing,
+  kept: KeptBuild,
+  was: Build | null = null,
+): Promise<void> {
   const store = tx.objectStore('pieces')
   if (!was) await store.delete(allOf(kept.id))
   const build: Record<string, unknown> = { ...kept.build }
@@ -122,5 +126,5 @@ export async function forgetKept(tx: Writing, id: string): Promise<void> {
 }
 
 /** What is kept of a build, in a transaction of its own. */
-export const keptBuild = async (id: string): Promise<Kept | undefined> =>
+export const keptBuild = async (id: string): Promise<KeptBuild | undefined> =>
   readKept((await database()).transaction(BUILD_STORES), id)

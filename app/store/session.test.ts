@@ -2,7 +2,7 @@ import 'fake-indexeddb/auto'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { checkBuild, wiredReads } from '../../core/build/index.ts'
 import { smallBuild } from '../../core/build/fixture.ts'
-import { closeBuild, deleteBuild, openBuild, storeBuild } from './builds.ts'
+import { closeBuild, deleteBuild, sessionOf, storeBuild } from './builds.ts'
 import { database } from './db.ts'
 import { newPull, newRead } from './make.ts'
 import { storageProblem } from './problem.ts'
@@ -17,14 +17,14 @@ afterEach(() => {
 describe('a session', () => {
   it('saves as it is edited, undo and redo as well, and all is there after reopening', async () => {
     await storeBuild(smallBuild('first'))
-    const session = await openBuild('first')
+    const session = await sessionOf('first')
     session.edit(place('one'))
     session.edit(place('two'))
     session.undo()
     await session.settled()
     expect(session.save.kind).toBe('saved')
     await closeBuild('first')
-    const again = await openBuild('first')
+    const again = await sessionOf('first')
     expect(again.build.channels[1]!.place).toBe('one')
     again.redo()
     await again.settled()

@@ -10,7 +10,7 @@ import {
   type Id,
   type Stamp,
 } from '../../core/build/index.ts'
-import { type Kept } from './db.ts'
+import { type KeptBuild } from './db.ts'
 import { newId } from './id.ts'
 import { BUILD_STORES, keptBuild, whole, writeKept, writing, type Writing } from './kept.ts'
 import { storageProblem } from './problem.ts'
@@ -72,7 +72,7 @@ export class Session {
     typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel(NEWS)
 
   /** `asStored`: what is given is what is stored, and not lifted from an older form */
-  constructor(kept: Kept, asStored = false) {
+  constructor(kept: KeptBuild, asStored = false) {
     this.written = asStored ? kept.build : null
     this.build = kept.build
     this.base = kept.build

@@ -1,7 +1,7 @@
 import useSWR from 'swr'
 
 /** A person's choices; not part of any build. */
-export type Settings = {
+export type AppSettings = {
   temperature: '°C' | '°F'
   pressure: 'kPa' | 'bar' | 'psi' | 'inHg'
   altitude: 'm' | 'ft'
@@ -12,7 +12,7 @@ export type Settings = {
 
 const KEY = 'echt-settings'
 /** What a person reads until they choose. */
-export const DEFAULTS: Settings = {
+export const DEFAULTS: AppSettings = {
   temperature: '°C',
   pressure: 'kPa',
   altitude: 'm',
@@ -21,10 +21,10 @@ export const DEFAULTS: Settings = {
   lambda: 'λ',
 }
 
-const read = (): Settings => {
+const read = (): AppSettings => {
   try {
     const kept = globalThis.localStorage?.getItem(KEY) ?? '{}'
-    return { ...DEFAULTS, ...(JSON.parse(kept) as Partial<Settings>) }
+    return { ...DEFAULTS, ...(JSON.parse(kept) as Partial<AppSettings>) }
   } catch (error) {
     // storage refused, or another program's text in it
     if (error instanceof DOMException || error instanceof SyntaxError) return DEFAULTS
@@ -35,8 +35,8 @@ const read = (): Settings => {
 // read once: every number on every page asks for these
 const START = read()
 
-export function useSettings(): [Settings, (patch: Partial<Settings>) => void] {
-  const { data = START, mutate } = useSWR<Settings>(KEY, read, { fallbackData: START })
+export function useSettings(): [AppSettings, (patch: Partial<AppSettings>) => void] {
+  const { data = START, mutate } = useSWR<AppSettings>(KEY, read, { fallbackData: START })
   return [
     data,
     (patch) => {

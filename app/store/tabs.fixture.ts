@@ -1,9 +1,9 @@
-import type { Kept } from './db.ts'
+import type { KeptBuild } from './db.ts'
 import { keptBuild } from './kept.ts'
 import type { Session } from './session.ts'
 
 /** What is stored of a build. */
-export const kept = async (id: string): Promise<Kept> => (await keptBuild(id))!
+export const kept = async (id: string): Promise<KeptBuild> => (await keptBuild(id))!
 
 /** An edit of the second channel of the small build. */
 export const place = (text: string) => ({

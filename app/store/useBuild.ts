@@ -1,7 +1,7 @@
 import { createContext, useContext, useEffect } from 'react'
 import useSWR from 'swr'
 import type { Build, Edited } from '../../core/build/index.ts'
-import { openBuild } from './builds.ts'
+import { sessionOf } from './builds.ts'
 import type { Lost, SaveState, Session } from './session.ts'
 
 export type OpenBuild = Shown & {
@@ -49,7 +49,7 @@ export function useBuildById(id: string): {
   open: OpenBuild | undefined
   error: Error | undefined
 } {
-  const { data: session, error } = useSWR<Session, Error>(['session', id], () => openBuild(id), {
+  const { data: session, error } = useSWR<Session, Error>(['session', id], () => sessionOf(id), {
     ...STILL,
     shouldRetryOnError: false,
   })

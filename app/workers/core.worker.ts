@@ -2,7 +2,7 @@ import { expose } from 'comlink'
 import {
   adviseOn,
   monteCarlo,
-  prepare,
+  preparedFor,
   prepareChain,
   proposePairs,
   proposeTable,
@@ -26,7 +26,7 @@ const measurements = new Map<string, Map<string, Measurement>>()
 
 const work = {
   prepare(build: Build, channel: Channel) {
-    return prepare(build, channel)
+    return preparedFor(build, channel)
   },
   advise(task: AdviceTask) {
     return adviseOn(task)

@@ -1,5 +1,5 @@
 import type { Build, Measurement } from '../../core/build/index.ts'
-import type { Due } from '../../core/logbook/index.ts'
+import type { ToDoAgain } from '../../core/logbook/index.ts'
 import type { Core } from './workerOfCore.ts'
 
 /** Measurements that a worker has been told of: each is sent once, however often something is asked of them. */
@@ -8,7 +8,7 @@ const told = new WeakMap<object, WeakSet<Measurement>>()
 const AT_ONCE = 500
 
 /** What is due again, worked out in a worker. */
-export async function dueIn(core: Core, build: Build, now: string): Promise<Due[]> {
+export async function dueIn(core: Core, build: Build, now: string): Promise<ToDoAgain[]> {
   const known = told.get(core) ?? new WeakSet<Measurement>()
   told.set(core, known)
   const fresh = build.measurements.filter((m) => !known.has(m))

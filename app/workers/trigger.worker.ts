@@ -24,7 +24,7 @@ import {
   type Envelope,
   type Pickup,
   type ReadCapture,
-  type Recording,
+  type TriggerRecording,
   sceneTask,
   strengthOf,
   type Scene,
@@ -35,7 +35,7 @@ import { readBytes, readPieces } from './readPieces.ts'
 /** One capture at a time, kept here: the page asks for stretches of it and never holds it. */
 let capture: (Capture & { envelope: Envelope }) | null = null
 let read: ReadCapture | null = null
-let recording: Recording | null = null
+let recording: TriggerRecording | null = null
 let opening: File | null = null
 let stop = false
 
@@ -66,7 +66,7 @@ async function recorded(
   file: File,
   rateHz: number | null,
   onProgress: (share: number) => void,
-): Promise<Recording> {
+): Promise<TriggerRecording> {
   const how = { onProgress, stopped: () => stop }
   if (/\.wav$/i.test(file.name)) {
     const wav = new WavReader(file.size)
@@ -203,5 +203,5 @@ const most = (all: Float64Array): number | null =>
 
 export type TriggerWork = typeof work
 export type TriggerRead = ReturnType<typeof work.read>
-export type Stretch = ReturnType<typeof work.stretch>
+export type CaptureStretch = ReturnType<typeof work.stretch>
 expose(work)

@@ -4,13 +4,13 @@ import { workerOfCore, type Core } from './workerOfCore.ts'
 
 const inWorker = workerOfCore()
 
-export type Worked<T> = { value: T | undefined; error: string | undefined; busy: boolean }
+export type InWorker<T> = { value: T | undefined; error: string | undefined; busy: boolean }
 
 /**
  * Runs a piece of heavy work off the page and gives its newest result; what was asked before and has been
  * overtaken is dropped. `null` asks for nothing. `waitMs` lets a moving hand come to rest first.
  */
-export function useWork<T>(ask: Ask<T> | null, deps: readonly unknown[], waitMs = 0): Worked<T> {
+export function useWork<T>(ask: Ask<T> | null, deps: readonly unknown[], waitMs = 0): InWorker<T> {
   const [request, setRequest] = useState<Request<T>>({ ask, deps })
   const [done, setDone] = useState<Done<T> | null>(null)
   if (deps.some((d, i) => d !== request.deps[i])) {

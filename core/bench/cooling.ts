@@ -1,11 +1,11 @@
 import { linearRegression, linearRegressionLine, quantile } from 'simple-statistics'
 import { EchtError } from '../error.ts'
-import { aNumber, listOf, thingWith } from '../expects.ts'
+import { aNumber, everyOf, thingWith } from '../expects.ts'
 
 /** One moment of a log: seconds from its start, the reference in °C, the sensor in Ω. */
 export type CoolingSample = { timeS: number; referenceC: number; resistanceOhm: number }
 
-const STEP = listOf(thingWith({ timeS: aNumber, value: aNumber }))
+const STEP = everyOf(thingWith({ timeS: aNumber, value: aNumber }))
 
 /**
  * The time constant of a probe, s, from a step: a record of its reading after it is moved into a bath.

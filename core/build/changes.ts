@@ -5,7 +5,7 @@ import { diffBuilds } from './diff.ts'
 import { asBefore, find, findRead, layOver, remove } from './draft.ts'
 import { GROUND_CHANGES } from './groundChanges.ts'
 import { isWired, wiredReads } from './find.ts'
-import { addInput, findInput, type PlacedInput } from './inputChanges.ts'
+import { addInput, inputOfDraft, type PlacedInput } from './inputChanges.ts'
 import { TRIGGER_CHANGES } from './triggerChanges.ts'
 import { extended, notUndoable, replayed, undoState } from './history.ts'
 import type {
@@ -76,13 +76,13 @@ const CHANGES = {
     remove(b.wires, a.id, 'wire')
   },
   editInput: (b, a: { input: Id; patch: Patch<Omit<Input, 'pulls'>> }) => {
-    layOver<Omit<Input, 'pulls'>>(findInput(b, a.input), a.patch)
+    layOver<Omit<Input, 'pulls'>>(inputOfDraft(b, a.input), a.patch)
   },
   addPullUp: (b, a: { input: Id; pull: Pull }) => {
-    findInput(b, a.input).pulls.push(a.pull)
+    inputOfDraft(b, a.input).pulls.push(a.pull)
   },
   editPullUp: (b, a: { input: Id; pull: Id; patch: Patch<Pull> }) => {
-    layOver(find(findInput(b, a.input).pulls, a.pull, 'pull-up'), a.patch)
+    layOver(find(inputOfDraft(b, a.input).pulls, a.pull, 'pull-up'), a.patch)
   },
   /**
    * a pull-up found out by measuring at the pin: the measurement, what follows of the part, and of
@@ -101,23 +101,23 @@ const CHANGES = {
       referenceV?: Input['referenceV']
     },
   ) => {
-    const input = findInput(b, a.input)
+    const input = inputOfDraft(b, a.input)
     if (a.referenceV) input.referenceV = a.referenceV
     if (a.added) input.pulls.push(a.added)
     else layOver<typeof a.found>(find(input.pulls, a.pull, 'pull-up'), a.found)
     addMeasurement(b, a.measurement)
   },
   choosePullUp: (b, a: { input: Id; pull: Pull }) => {
-    const input = findInput(b, a.input)
+    const input = inputOfDraft(b, a.input)
     // a fitted part takes the place of the one fitted before it; the device's own stay
     input.pulls = input.pulls.filter((p) => p.kind !== 'fitted' && p.id !== a.pull.id)
     input.pulls.push(a.pull)
   },
   removePullUp: (b, a: { input: Id; pull: Id }) => {
-    remove(findInput(b, a.input).pulls, a.pull, 'pull-up')
+    remove(inputOfDraft(b, a.input).pulls, a.pull, 'pull-up')
   },
   enterTable: (b, a: { input: Id; entered: EnteredTable | null }) => {
-    const { table } = findInput(b, a.input)
+    const { table } = inputOfDraft(b, a.input)
     if (!table)
       throw new EchtError('no-table', 'This input has no table to enter: describe its table first.')
     table.entered = a.entered
@@ -339,7 +339,7 @@ function addMeasurement(b: Draft<Build>, measurement: Measurement): void {
     find(b.states, about.state, 'state')
   } else if (about.kind === 'strap') find(b.straps, about.strap, 'strap')
   else if (about.kind === 'lamp') find(b.triggers, about.trigger, 'trigger')
-  else findInput(b, about.input)
+  else inputOfDraft(b, about.input)
   b.measurements.push(measurement)
 }
 

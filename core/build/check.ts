@@ -1,3 +1,4 @@
+import { counted } from '../quantity/index.ts'
 import { EchtError } from '../error.ts'
 import { BUILD_FIELDS } from './diff.ts'
 import { checkHistory } from './history.ts'
@@ -113,7 +114,7 @@ function checkCollection(
 ): void {
   const list = build[where] as { id: string; name?: string }[]
   const { most } = LISTS[where]
-  if (list.length > most) wrong(`a build holds at most ${most.toLocaleString('en')} ${where}`)
+  if (list.length > most) wrong(`a build holds at most ${counted(most)} ${where}`)
   const check = schemas[where]
   for (const entity of list) {
     if (!ids.has(entity.id)) continue

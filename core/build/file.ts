@@ -1,3 +1,4 @@
+import { fixed } from '../quantity/index.ts'
 import stringify from 'safe-stable-stringify'
 import { EchtError } from '../error.ts'
 import { checkWhole } from './check.ts'
@@ -34,7 +35,7 @@ export function readBuild(text: string): { build: Build; migratedFrom: number | 
   if (text.length > LARGEST_FILE_BYTES) {
     throw new EchtError(
       'too-large',
-      `The file holds ${(text.length / 1e6).toFixed(0)} MB; a build is at most ` +
+      `The file holds ${fixed(text.length / 1e6, 0)} MB; a build is at most ` +
         `${LARGEST_FILE_BYTES / 1e6} MB. This is some other file.`,
     )
   }

@@ -53,12 +53,12 @@ const readsByElement = (channels: readonly Channel[]): Map<Id, WiredRead[]> =>
   grouped(channels.flatMap(wiredReads), (r) => r.source.id)
 
 /** An input with the device it is of and the pin it is at. */
-export type Placed = { input: Input; device: Device; pin: Pin }
-const inputsById = (devices: readonly Device[]): Map<Id, Placed> =>
+export type InputAtPin = { input: Input; device: Device; pin: Pin }
+const inputsById = (devices: readonly Device[]): Map<Id, InputAtPin> =>
   new Map(
     devices.flatMap((device) => {
       const pins = byId(device.pins)
-      return device.inputs.map((input): [Id, Placed] => [
+      return device.inputs.map((input): [Id, InputAtPin] => [
         input.id,
         { input, device, pin: pins.get(input.pin)! },
       ])
@@ -92,10 +92,11 @@ export const readsOf = (build: Build, elements: readonly Id[]): WiredRead[] =>
   elements.flatMap((id) => indexed(build.channels, readsByElement).get(id) ?? [])
 
 /** An input that may be gone: undefined then. */
-export const findInput = (build: Build, id: Id): Placed | undefined =>
+export const findInput = (build: Build, id: Id): InputAtPin | undefined =>
   indexed(build.devices, inputsById).get(id)
 
-export const inputOf = (build: Build, id: Id): Placed => findInput(build, id) ?? missing('input')
+export const inputOf = (build: Build, id: Id): InputAtPin =>
+  findInput(build, id) ?? missing('input')
 
 export const deviceOf = (build: Build, id: Id): Device =>
   indexed<Device[], Device>(build.devices, byId).get(id) ?? missing('device')

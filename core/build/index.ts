@@ -31,7 +31,7 @@ export {
   readOf,
   wiredReads,
   type Path,
-  type Placed,
+  type InputAtPin,
 } from './find.ts'
 export {
   bundleOf,

@@ -20,7 +20,7 @@ function deviceWith(b: Draft<Build>, input: Id): Device {
 }
 
 /** An input of a draft by its id. Throws `EchtError` `not-found`. */
-export const findInput = (b: Draft<Build>, id: Id): Input =>
+export const inputOfDraft = (b: Draft<Build>, id: Id): Input =>
   find(deviceWith(b, id).inputs, id, 'input')
 
 /** Inputs that a reader or a trigger of a build reads at. */

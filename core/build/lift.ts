@@ -9,20 +9,20 @@ export type Lift = (part: Old, build: Old) => Old
  * entity and on a part of one alike, so that what the history keeps is brought up by the same rules. Where parts moved
  * from one entity to another, `edits` says what becomes of an edit instead; `first` gives the record what it lacks.
  */
-export type Step = { [Where in Collection | 'top' | 'changes']?: Lift } & {
+export type SchemaLift = { [Where in Collection | 'top' | 'changes']?: Lift } & {
   first?: (build: Old) => Old
   edits?: (edit: Old, build: Old) => Old[]
 }
 
-export const list = (value: unknown): unknown[] =>
+export const listOrNone = (value: unknown): unknown[] =>
   Array.isArray(value) ? (value as unknown[]) : []
 export const isThing = (value: unknown): value is Old =>
   typeof value === 'object' && value !== null && !Array.isArray(value)
-export const thingsOf = (value: unknown): Old[] => list(value).filter(isThing)
+export const thingsOf = (value: unknown): Old[] => listOrNone(value).filter(isThing)
 
 /** What is no thing in a list is left as it is: the check that follows refuses it, and recovery leaves it out. */
 export const things = (value: unknown, make: (item: Old) => Old): unknown[] =>
-  list(value).map((item) => (isThing(item) ? make(item) : item))
+  listOrNone(value).map((item) => (isThing(item) ? make(item) : item))
 
 /** Fields that exist in a part, and what a schema makes of them. */
 export const lift = (part: Old, fields: Record<string, (value: unknown) => unknown>): Old => ({
@@ -35,7 +35,7 @@ export const each =
   (make: (item: Old) => Old) =>
   (value: unknown): unknown =>
     Array.isArray(value) ? things(value, make) : value
-export const within =
+export const withDefaults =
   (defaults: Old) =>
   (value: unknown): unknown =>
     isThing(value) ? { ...defaults, ...value } : value

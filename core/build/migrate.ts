@@ -1,6 +1,15 @@
 import { EchtError } from '../error.ts'
 import { COLLECTIONS, SCHEMA, type Collection } from './limits.ts'
-import { each, isThing, lift, list, things, within, type Old, type Step } from './lift.ts'
+import {
+  each,
+  isThing,
+  lift,
+  listOrNone,
+  things,
+  withDefaults,
+  type Old,
+  type SchemaLift,
+} from './lift.ts'
 import { TO_SCHEMA_11 } from './toSchema11.ts'
 
 const NO_SUPPLY = { railMa: null, stopsBelowV: null, mustLive: false, feed: 'unknown' }
@@ -16,12 +25,12 @@ const assumedZero = { value: 0, basis: 'assumed', from: [] }
  * 9 knew no channels that say on or off, and not which parts are fitted at a trigger's input. Schema 10 kept of what a
  * proof rests on a hash alone (`withProofsCarried`), wrote a pin as a text and had no wires.
  */
-const STEPS: Readonly<Record<number, Step>> = {
+const STEPS: Readonly<Record<number, SchemaLift>> = {
   1: {
-    instruments: (i) => lift(i, { accuracy: within({ offset: 0, commonShare: 0.8 }) }),
+    instruments: (i) => lift(i, { accuracy: withDefaults({ offset: 0, commonShare: 0.8 }) }),
     channels: (c) =>
       lift(c, {
-        reads: each((r) => lift(r, { wire: within({ groundOffsetV: assumedZero }) })),
+        reads: each((r) => lift(r, { wire: withDefaults({ groundOffsetV: assumedZero }) })),
       }),
   },
   2: {
@@ -29,12 +38,12 @@ const STEPS: Readonly<Record<number, Step>> = {
     channels: (c) =>
       lift(c, {
         reads: each((r) =>
-          lift(r, { face: within({ unit: null, needle: null, dampingS: 0, warning: null }) }),
+          lift(r, { face: withDefaults({ unit: null, needle: null, dampingS: 0, warning: null }) }),
         ),
       }),
   },
   3: {
-    top: (b, build) => lift(b, { vehicle: within({ ethanol: fuelOfSchema3(build) }) }),
+    top: (b, build) => lift(b, { vehicle: withDefaults({ ethanol: fuelOfSchema3(build) }) }),
     elements: (e) => lift(e, { settings: settingsOfSchema4 }),
     // a whole channel lacks the field; a part of one is left the part it is
     channels: (c) => ('reads' in c && 'elements' in c ? { linked: false, ...c } : c),
@@ -57,7 +66,7 @@ const STEPS: Readonly<Record<number, Step>> = {
     channels: (c) => ('reads' in c && 'elements' in c ? { onOff: null, ...c } : c),
     triggers: (t) =>
       lift('wheel' in t && 'counts' in t ? { leads: [], comparator: null, ...t } : t, {
-        input: within(SWITCHED_OF_SCHEMA_10),
+        input: withDefaults(SWITCHED_OF_SCHEMA_10),
       }),
     changes: (c) => lift(c, { edits: each(inputEditOfSchema10) }),
   },
@@ -71,14 +80,16 @@ const SWITCHED_OF_SCHEMA_10 = { switches: 'ground', leastA: 0, fitted: null }
 function inputEditOfSchema10(edit: Old): Old {
   const path = Array.isArray(edit.path) ? edit.path : []
   if (edit.in !== 'triggers' || path.length !== 1 || path[0] !== 'input') return edit
-  const up = within(SWITCHED_OF_SCHEMA_10)
+  const up = withDefaults(SWITCHED_OF_SCHEMA_10)
   return lift(edit, { before: up, after: up })
 }
 
 /** A whole build gets its lists; a part of one, as the history keeps it, is left the part it is. */
 function topOfSchema7(top: Old): Old {
   const lists = { posts: [], straps: [], loads: [], states: [], stands: [] }
-  return lift('channels' in top ? { ...lists, ...top } : top, { vehicle: within({ state: null }) })
+  return lift('channels' in top ? { ...lists, ...top } : top, {
+    vehicle: withDefaults({ state: null }),
+  })
 }
 
 function inputOfSchema3(i: Old): Old {
@@ -110,7 +121,7 @@ const lowOrHigh = (fault: unknown): unknown => {
 
 /** Ethanol in the tank, 0 to 1, out of a lambda sensor's settings in per cent; 5 % where none says. */
 function fuelOfSchema3(build: Old): number {
-  const said = list(build.elements)
+  const said = listOrNone(build.elements)
     .map((e) => isThing(e) && isThing(e.settings) && e.settings.ethanol)
     .find((e) => typeof e === 'number')
   return Math.min(1, Math.max(0, Number(said ?? 5) / 100))
@@ -175,14 +186,14 @@ function stepUp(from: Old, version: number): Old {
   if (!Array.isArray(old.changes)) return next
   next.changes = things(old.changes, (c) => {
     const edits = step.edits
-      ? list(c.edits).flatMap((e) => (isThing(e) ? step.edits!(e, old) : [e]))
+      ? listOrNone(c.edits).flatMap((e) => (isThing(e) ? step.edits!(e, old) : [e]))
       : things(c.edits, (e) => editUp(e, step, old))
     return step.changes ? step.changes({ ...c, edits }, old) : { ...c, edits }
   })
   return next
 }
 
-function editUp(edit: Old, step: Step, build: Old): Old {
+function editUp(edit: Old, step: SchemaLift, build: Old): Old {
   const make = edit.in === 'build' ? step.top : step[edit.in as Collection | 'changes']
   if (!make) return edit
   const side = (value: unknown): unknown => {

@@ -1,10 +1,10 @@
-import { isThing, lift, thingsOf, type Old, type Step } from './lift.ts'
+import { isThing, lift, thingsOf, type Old, type SchemaLift } from './lift.ts'
 
 /**
  * From schema 10, in which a pin was a text, and what stands electrically at the pin of a switch or a trigger lay with
  * that. Now pins are things of a device, and everybody reads through an input at one.
  */
-export const TO_SCHEMA_11: Step = {
+export const TO_SCHEMA_11: SchemaLift = {
   first: withUnits,
   top: (b) => ('channels' in b ? { wires: [], ...b } : b),
   proofs: (p) => ('read' in p && 'measurements' in p ? { inForce: null, ...p } : p),

@@ -1,5 +1,5 @@
 import type { Build } from '../build/types.ts'
-import type { Candidate, CurvePoint, FamilyFit } from '../curve/family.ts'
+import type { FitCandidate, CurvePoint, FamilyFit } from '../curve/family.ts'
 import type { Finding, Settings } from '../curve/recipe.ts'
 import { familyOf } from '../curve/registry.ts'
 import { orElse } from '../error.ts'
@@ -27,7 +27,7 @@ export type Advice = {
    */
   next: { truth: number; bandBefore: number; bandAfter: number } | null
   /** library curves by how well they explain the points, best first; none without points */
-  candidates: Candidate[]
+  candidates: FitCandidate[]
   /** what is odd about the points that a fit alone does not say */
   findings: Finding[]
 }

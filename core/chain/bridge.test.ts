@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { inputOf, measured, type Build, type Input } from '../build/index.ts'
 import { solveCircuit } from '../circuit/index.ts'
 import { idealValue, linearSpread, walkForward } from './index.ts'
-import { after, chainOf, sample as build, withInput, withRead } from './sample.fixture.ts'
+import { after, chainOf, sample as build, sampleWithInput, withRead } from './sample.fixture.ts'
 
 describe('a ratiometric bridge', () => {
   const pinAt = (b: Build, kPa: number): number =>
@@ -47,7 +47,7 @@ describe('a ratiometric bridge', () => {
   })
   it('follows its supply: where that is the reference it cancels, where it is not it does not', () => {
     const shown = (patch: Partial<Input>): number =>
-      walkForward(chainOf(withInput('rd-pedal-a', patch), 'rd-pedal-a'), 30).shown
+      walkForward(chainOf(sampleWithInput('rd-pedal-a', patch), 'rd-pedal-a'), 30).shown
     const right = shown({})
     expect(shown({ referenceV: measured(4.9) })).toBeCloseTo(right, 3)
     const own = {
@@ -57,7 +57,7 @@ describe('a ratiometric bridge', () => {
     }
     expect(
       linearSpread(
-        chainOf(withInput('rd-pedal-a', { sensorSupply: own }), 'rd-pedal-a'),
+        chainOf(sampleWithInput('rd-pedal-a', { sensorSupply: own }), 'rd-pedal-a'),
         90,
       ).shares.find((s) => s.share === 'input')!.sigma,
     ).toBeGreaterThan(0.3)

@@ -7,7 +7,7 @@ import type { StageId } from './stages.ts'
 import { handHeld, MEASURED_GROUND_V, UNMEASURED_GROUND_V } from './points.ts'
 import {
   onPulls,
-  partOf,
+  seenPart,
   type GroundOffset,
   type Is,
   type Seen,
@@ -242,7 +242,7 @@ function supplySpread({ sensorSupply: { volt, tolerance } }: Input, part: string
 }
 
 /** What a reader looks with. */
-export type Looking = {
+export type Looker = {
   drive: Drive
   /** wired to the sensor, and the one that shows it */ wired: WiredRead
   read: Read
@@ -256,10 +256,10 @@ const isSupplied = (drive: Drive): boolean => drive.kind === 'voltage' && drive.
 const following = (view: View, input: Input): string[] =>
   onPulls(input)
     .filter((p) => p.toReference)
-    .map((p) => partOf(view, 'rail', p.id).element.id)
+    .map((p) => seenPart(view, 'rail', p.id).element.id)
 
 /** What this reader's own reference moves: its converter, and every rail that follows it. */
-function ownReference(view: View, { drive, input }: Looking): Spread[] {
+function ownReference(view: View, { drive, input }: Looker): Spread[] {
   if (input.bits === null) return []
   const supplied = isSupplied(drive) && input.sensorSupply.toReference
   const supplies = view.parts.filter((p) => p.is.kind === 'supply' && p.role === 'input')
@@ -275,7 +275,7 @@ function ownReference(view: View, { drive, input }: Looking): Spread[] {
 }
 
 /** The doubt of one part of a reader's circuit; none of what is known well enough, or cancels. */
-function partSpreads({ is, role, element }: Seen, looking: Looking): Spread[] {
+function partSpreads({ is, role, element }: Seen, looking: Looker): Spread[] {
   const of: ShareId = role === 'other' ? 'shared' : 'input'
   if (role === 'wires' || role === 'ground') return ownWireSpreads(is, element.id, looking)
   switch (is.kind) {
@@ -293,7 +293,7 @@ function partSpreads({ is, role, element }: Seen, looking: Looking): Spread[] {
 }
 
 /** Three and four wires take their own doubt off, and a differential input the ground's. */
-function ownWireSpreads(is: Is, part: string, { drive, input }: Looking): Spread[] {
+function ownWireSpreads(is: Is, part: string, { drive, input }: Looker): Spread[] {
   const cancels = drive.kind === 'resistance' && drive.leadsCancel === true
   switch (is.kind) {
     case 'signal wire':
@@ -344,14 +344,14 @@ function otherReferences(view: View): Spread[] {
     )
 }
 
-const inputSpreads = (view: View, looking: Looking): Spread[] => [
+const inputSpreads = (view: View, looking: Looker): Spread[] => [
   ...view.parts.flatMap((part) => partSpreads(part, looking)),
   ...otherReferences(view),
   ...ownReference(view, looking),
 ]
 
 /** What is not known exactly of a sensor and of the circuit it is read in, with what would make it smaller. */
-export const circuitCauses = (view: View, looking: Looking): Spread[] => [
+export const circuitCauses = (view: View, looking: Looker): Spread[] => [
   {
     id: 'curve',
     share: 'element',

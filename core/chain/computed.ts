@@ -19,7 +19,7 @@ import {
   type GroundOffset,
   type Nodes,
   type PartKind,
-  type Role,
+  type PartRole,
   type View,
 } from '../network/index.ts'
 
@@ -44,7 +44,7 @@ export type ChainSpec = {
   /** from the perfect chain to the real one, each adding a cause */
   circuits: { share: ShareId; elements: CircuitElement[] }[]
   /** what each part of them is and whose, for whoever changes one */
-  parts: { id: string; kind: PartKind; of: string; role: Role }[]
+  parts: { id: string; kind: PartKind; of: string; role: PartRole }[]
   /** counts for one volt or hertz at the pin, and the most it can show; null: none, as in a needle gauge */
   converter: { perUnit: number; full: number } | null
   /** what is in the device; null: as good as perfect */
@@ -184,7 +184,7 @@ const converterOf = (input: Input): ChainSpec['converter'] =>
       : { perUnit: 2 ** input.bits / input.referenceV.value, full: 2 ** input.bits - 1 }
 
 /** In which order the errors of a circuit are added to a perfect one, and what each is put down to. */
-const ADDED: [Role, ShareId][] = [
+const ADDED: [PartRole, ShareId][] = [
   ['input', 'element'],
   ['wires', 'leads'],
   ['other', 'shared'],

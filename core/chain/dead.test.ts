@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { type Build, measured, pathOf } from '../build/index.ts'
 import { branches, deadZones, leftOpen, walkForward } from './index.ts'
-import { after, chainOf, inside, sample as build, withInput } from './sample.fixture.ts'
+import { after, chainOf, inside, sample as build, sampleWithInput } from './sample.fixture.ts'
 
 it('a dead zone is answered with its interval, elsewhere nothing is left open', () => {
   const stop = build.measurements.find((m) => m.id === 'point-fuel-1')!
@@ -69,7 +69,7 @@ describe('dead zones', () => {
     'what a converter of 2 V cannot follow of a %s sensor lies on its own side',
     (_, read, at0, slope) => {
       const chain = chainOf(
-        withInput(read, {
+        sampleWithInput(read, {
           referenceV: measured(2),
           sensorSupply: { volt: measured(5), toReference: false, tolerance: 0.01 },
         }),
@@ -95,7 +95,7 @@ describe('dead zones', () => {
 })
 
 describe('a table that turns back', () => {
-  const turned = withInput('rd-coolant', {
+  const turned = sampleWithInput('rd-coolant', {
     table: {
       ...pathOf(build, 'rd-coolant').input.table!,
       entered: {

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { uniformStream } from '../math/index.ts'
 import { assembleChain, idealValue, standstill, walkForward } from './index.ts'
-import { chainOf, sample as build, withInput } from './sample.fixture.ts'
+import { chainOf, sample as build, sampleWithInput } from './sample.fixture.ts'
 
 describe('edges', () => {
   it('pass the wire whole, are counted for a while, and end where the input ends', () => {
@@ -11,18 +11,18 @@ describe('edges', () => {
       walkForward(chain, kmh).stages.find((s) => s.id === 'converter')!.value
     expect(at(100)).toBeCloseTo(idealValue(chain, 'element', 100) * 0.1, 9)
     const slow = chainOf(
-      withInput('rd-wheel', { counter: { gateS: 0.1, highestHz: 500 } }),
+      sampleWithInput('rd-wheel', { counter: { gateS: 0.1, highestHz: 500 } }),
       'rd-wheel',
     )
     expect(walkForward(slow, 120).shown).toBeLessThan(85)
   })
   it('need an input that counts, and volts one that measures', () => {
-    expect(assembleChain(withInput('rd-wheel', { signal: 'voltage' }), 'rd-wheel').problem).toMatch(
-      /measures volts, and this sensor gives edges/,
-    )
+    expect(
+      assembleChain(sampleWithInput('rd-wheel', { signal: 'voltage' }), 'rd-wheel').problem,
+    ).toMatch(/measures volts, and this sensor gives edges/)
     expect(
       assembleChain(
-        withInput('rd-map', { signal: 'frequency', counter: { gateS: 0.1, highestHz: 100 } }),
+        sampleWithInput('rd-map', { signal: 'frequency', counter: { gateS: 0.1, highestHz: 100 } }),
         'rd-map',
       ).problem,
     ).toMatch(/counts edges/)

@@ -45,6 +45,7 @@ export function needleMarks(
 /** What a face writes or points at, as one reads it. */
 export function faceText(face: Face, value: number, coreUnit: string): string {
   const unit = face.unit ?? coreUnit
+  // eslint-disable-next-line no-restricted-syntax -- digits of a device, not a sentence
   return `${fixed(convertFromCore(value, unit), face.decimals)} ${unit}`
 }
 

@@ -1,17 +1,18 @@
+import { roundTo } from '../quantity/index.ts'
 import type { DeviceTable, FaultShow } from '../build/types.ts'
 import { findUnit } from '../quantity/units.ts'
 import { curveReach, type Chain } from './chain.ts'
 import { axisValue, wantedAtAxis } from './fold.ts'
 import { idealValue } from './stages.ts'
 
-export type Fault = 'open' | 'short'
+export type WireFault = 'open' | 'short'
 export type Cell = { x: number; value: number }
 
 /** What a table does beyond one end of the range; x on the axis of the device, values in the core's unit. */
 export type Beyond = {
   side: 'below' | 'above'
   /** the faults that read on this side */
-  faults: Fault[]
+  faults: WireFault[]
   /** the cells it takes, from the range outward */
   cells: Cell[]
   /** the sensor is followed this far; null where the range ends at the end of its travel */
@@ -153,7 +154,7 @@ function beyondAt(
 }
 
 const onStep = ({ axisStep }: DeviceTable, x: number): number =>
-  Number((Math.round(x / axisStep) * axisStep).toFixed(9))
+  roundTo(Math.round(x / axisStep) * axisStep, 9)
 
 /** Where on the axis the sensor's own travel ends, on a step; null where that is no step beyond the range. */
 function travelEnd(chain: Chain, spec: DeviceTable, from: number, margin: number): number | null {
@@ -188,7 +189,7 @@ function withinValues(chain: Chain, spec: DeviceTable, from: number, end: number
 }
 
 /** Where on the axis an open and a shorted wire read. Edges that do not arrive are standstill, and no fault. */
-function faultsOn(chain: Chain, spec: DeviceTable): { fault: Fault; x: number }[] {
+function faultsOn(chain: Chain, spec: DeviceTable): { fault: WireFault; x: number }[] {
   const { drive } = chain.spec
   if (drive.kind === 'frequency') return []
   const [least, most] = spec.axisRange
@@ -218,7 +219,7 @@ function endOfTravel(known: (x: number) => boolean, from: number, end: number): 
 }
 
 /** What is asked for the faults of a side: an open wire is commoner than a short, and speaks where both read alike. */
-const faultShow = (spec: DeviceTable, faults: readonly Fault[]): FaultShow | undefined =>
+const faultShow = (spec: DeviceTable, faults: readonly WireFault[]): FaultShow | undefined =>
   faults
     .map((f) => (f === 'open' ? spec.onOpen : spec.onShort))
     .find((f) => f.show !== 'last' && !(f.show === 'value' && f.value === null))
@@ -247,6 +248,6 @@ export function valueHolder(spec: DeviceTable): (value: number) => number {
   const [low, high] = spec.valueRange
   return (value) => {
     const within = Math.min(high, Math.max(low, value))
-    return Number((Math.round((within + shift) / step) * step - shift).toFixed(6))
+    return roundTo(Math.round((within + shift) / step) * step - shift, 6)
   }
 }

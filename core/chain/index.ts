@@ -1,12 +1,12 @@
 export {
   assembleChain,
   assembleOnGround,
-  isProven,
+  isReaderProven,
   type Assembled,
   type Basis,
   type ChainSpec,
 } from './spec.ts'
-export { lapsesOf, whyLapsed, type Lapse } from './lapses.ts'
+export { lapsesOf, whyReaderLapsed, type Lapse } from './lapses.ts'
 export type { ShareId } from './shares.ts'
 export type { StageId } from './stages.ts'
 export { measuredIn, sensorBand, sensorOf, type Sensor } from './sensor.ts'
@@ -45,7 +45,7 @@ export {
 export type { Beyond } from './guards.ts'
 export { adviceTask, adviseOn, NO_ADVICE, type Advice, type AdviceTask } from './advice.ts'
 export { curveRemedy, makeableTruths, type Remedy } from './curveRemedy.ts'
-export { keepPrepared, partFor, pointsToFit, prepare, type Prepared } from './prepared.ts'
+export { keepPrepared, partFor, pointsToFit, preparedFor, type Prepared } from './prepared.ts'
 export { isRemembered, remembered } from './remember.ts'
 export { statusRestsOn } from './rests.ts'
 export type { NextStep } from './next.ts'
@@ -62,7 +62,7 @@ export {
   type ReaderChain,
   type Readers,
 } from './face.ts'
-export { sumOf, type Sum, type SummedPart } from './sum.ts'
+export { sumOfReaders, type Sum, type SummedPart } from './sum.ts'
 export type { Share } from './shares.ts'
 export {
   isCut,

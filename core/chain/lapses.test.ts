@@ -11,7 +11,7 @@ import {
   measured,
   pathOf,
 } from '../build/index.ts'
-import { isProven, lapsesOf, readStatus, walkForward } from './index.ts'
+import { isReaderProven, lapsesOf, readStatus, walkForward } from './index.ts'
 import { chainOf } from './edited.ts'
 import { saltmarshNine } from '../../demo/saltmarshNine.ts'
 
@@ -39,7 +39,7 @@ describe('a proof', () => {
   it('holds while nothing moves the reading by more than a tenth of what is needed', () => {
     expect(whyLapsed(build, READ)).toEqual([])
     expect(whyLapsed(after(build, raised(0.09 * NEED)), READ)).toEqual([])
-    expect(isProven(after(build, raised(0.09 * NEED)), READ)).toBe(true)
+    expect(isReaderProven(after(build, raised(0.09 * NEED)), READ)).toBe(true)
   })
   it('says what changed, when, and by how much that moves the reading', () => {
     const [why, ...more] = whyLapsed(after(build, raised(1)), READ)
@@ -108,7 +108,7 @@ describe('a proof that an older Echt kept as a hash', () => {
     const now = build.proofs.find((p) => p.read === READ)!.inForce!
     expect([kept.points, kept.read, kept.pin]).toEqual([now.points, now.read, now.pin])
     expect(kept.input.table).toEqual(now.input.table)
-    expect(isProven(opened, READ)).toBe(true)
+    expect(isReaderProven(opened, READ)).toBe(true)
     expect(readStatus(opened, pathOf(opened, READ).read).state).toBe('proven')
   })
   it('lapses by what was changed since, as one of today does', () => {

@@ -162,11 +162,12 @@ function said(build: Build, readId: Id, { part, what, by }: Lapse, since: string
   const changed = `${what} changed${when ? ` on ${dayOf(when)}` : ''}`
   if (by === null) return changed
   const { truthUnit } = familyOf(now.elements[0]!.family)
+  // eslint-disable-next-line no-restricted-syntax -- the contract asks for text, in the unit of the truth
   return `${changed}: up to ${withUnit(signed(by, decimalsOf(truthUnit)), truthUnit)}`
 }
 
 /** The same of a reader in sentences, with what was read for its proof and struck since; none of one never proven. */
-export function whyLapsed(build: Build, readId: Id): string[] {
+export function whyReaderLapsed(build: Build, readId: Id): string[] {
   const proof = build.proofs.find((p) => p.read === readId)
   if (!proof) return []
   const struck = proof.measurements.filter((id) => measurementOf(build, id)?.struck !== null)

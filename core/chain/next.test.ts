@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { type Build, type Edited, measured, pathOf, wiredReads } from '../build/index.ts'
-import { errorAt, isProven, linearSpread, readStatus } from './index.ts'
+import { errorAt, isReaderProven, linearSpread, readStatus } from './index.ts'
 import { after, chainOf, sample as build } from './sample.fixture.ts'
 
 const editWire = (patch: object): Edited => ({
@@ -65,8 +65,8 @@ describe('state and next step', () => {
       },
     ],
   ])('a proof lapses by itself when %s', (_, edit) => {
-    expect(isProven(build, 'rd-coolant')).toBe(true)
-    expect(isProven(after(build, edit), 'rd-coolant')).toBe(false)
+    expect(isReaderProven(build, 'rd-coolant')).toBe(true)
+    expect(isReaderProven(after(build, edit), 'rd-coolant')).toBe(false)
   })
   it.each<[string, Edited]>([
     [
@@ -89,7 +89,7 @@ describe('state and next step', () => {
     ['a point was struck that the others say as well', strike('point-2')],
     ['a wire has a fifth of an ohm more', editWire({ groundOhm: measured(0.5) })],
   ])('a proof stands when %s', (_, edit) => {
-    expect(isProven(after(build, edit), 'rd-coolant')).toBe(true)
+    expect(isReaderProven(after(build, edit), 'rd-coolant')).toBe(true)
   })
   it('striking the slip makes the air channel whole, and the next point is named with its gain', () => {
     const slip = build.measurements.filter(

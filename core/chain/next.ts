@@ -15,7 +15,7 @@ import {
   type Said,
 } from '../quantity/said.ts'
 import { errorBudget } from './budget.ts'
-import { whyLapsed } from './lapses.ts'
+import { whyReaderLapsed } from './lapses.ts'
 import { asSentence } from '../quantity/format.ts'
 import type { Chain } from './chain.ts'
 import { curveRemedy, makeableTruths } from './curveRemedy.ts'
@@ -299,7 +299,7 @@ function tableToReplace({ assembled, chain, walked, in: written }: Whole): NextS
 function check({ build, assembled: { read, shows: device }, proven }: Whole): NextStep | null {
   if (proven) return null
   const lapsed = build.proofs.some((p) => p.read === read.id)
-  const [why] = lapsed ? whyLapsed(build, read.id) : []
+  const [why] = lapsed ? whyReaderLapsed(build, read.id) : []
   return {
     stage: 'prove',
     title: say(lapsed ? 'check-again' : 'check')`Check ${read.face.name || device.name} at key-on.`,

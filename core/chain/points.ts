@@ -1,6 +1,12 @@
 import { EchtError, orElse } from '../error.ts'
 import type { CommonError, CurvePoint, Drive } from '../curve/family.ts'
-import type { Given, GivenNumber, PointMethod, Role, Worked } from '../curve/recipe.ts'
+import type {
+  GivenByRole,
+  GivenNumber,
+  PointMethod,
+  AskedRole,
+  WorkedTruth,
+} from '../curve/recipe.ts'
 import type { AnyFamily } from '../curve/registry.ts'
 import { readQuantity } from '../quantity/parse.ts'
 import { UNITS } from '../quantity/units.ts'
@@ -86,7 +92,12 @@ const commonOf = (given: GivenNumber, signal: number): CommonError[] =>
 const SUPPLY_LIMIT = 0.01
 
 /** A ratiometric sensor's volts at the supply its curve is stated for. */
-function atNominal(point: TakenPoint, given: Given, nominalV: number, sitting: number): TakenPoint {
+function atNominal(
+  point: TakenPoint,
+  given: GivenByRole,
+  nominalV: number,
+  sitting: number,
+): TakenPoint {
   const { signal, supply } = given
   if (!supply || !(supply.value > 0)) {
     const sigma = (SUPPLY_LIMIT / ROOT3) * Math.abs(point.signal)
@@ -187,10 +198,10 @@ function groundOf(build: Build, read: WiredRead): { value: number; sigma: number
 /** A truth worked out; where the recipe refuses what was given, null and why. */
 function truthOrWhy(
   recipe: PointMethod | undefined,
-  given: Given,
+  given: GivenByRole,
   settings: ElementSettings,
   refused: (why: string) => void,
-): Worked | null {
+): WorkedTruth | null {
   try {
     const worked = truthOf(recipe, given, settings)
     if (!worked || (Number.isFinite(worked.value) && Number.isFinite(worked.own))) return worked
@@ -204,9 +215,9 @@ function truthOrWhy(
 
 function truthOf(
   recipe: PointMethod | undefined,
-  given: Given,
+  given: GivenByRole,
   settings: ElementSettings,
-): Worked | null {
+): WorkedTruth | null {
   // a truth that was typed stands, whatever the recipe would have worked out
   if (recipe && (recipe.asks.length > 0 || !given.truth)) return recipe.truth(given, settings)
   const t = given.truth
@@ -233,12 +244,12 @@ const ELSEWHERE: ReadonlySet<string> = new Set([
   'rpm',
   'commanded',
   'seen',
-] satisfies Exclude<Reading['role'], Role>[])
-const isOfPoint = (role: Reading['role']): role is Role => !ELSEWHERE.has(role)
+] satisfies Exclude<Reading['role'], AskedRole>[])
+const isOfPoint = (role: Reading['role']): role is AskedRole => !ELSEWHERE.has(role)
 
 /** The readings of a measurement by role, each with its uncertainty. */
-export function givenBy(build: Build, measurement: Pick<Measurement, 'readings'>): Given {
-  const given: Given = {}
+export function givenBy(build: Build, measurement: Pick<Measurement, 'readings'>): GivenByRole {
+  const given: GivenByRole = {}
   for (const reading of measurement.readings) {
     const { role } = reading
     if (!isOfPoint(role)) continue

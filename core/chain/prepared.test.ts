@@ -3,7 +3,7 @@ import { applyChange, keyOnsOf, pointsOf, type Measurement } from '../build/inde
 import { saltmarshNine } from '../../demo/saltmarshNine.ts'
 import { thermistorOhm } from '../curve/thermistor/model.ts'
 import { TRUE_CURVES } from '../../demo/saltmarshNine.ts'
-import { keepPrepared, partFor, pointsToFit, prepare, readStatus, sensorOf } from './index.ts'
+import { keepPrepared, partFor, pointsToFit, preparedFor, readStatus, sensorOf } from './index.ts'
 
 const sample = saltmarshNine()
 const proto = pointsOf(sample, 'el-coolant').find((m) =>
@@ -37,7 +37,7 @@ it('a channel of very many points is prepared as plain data, and is the same as 
   expect(part.measurements).toHaveLength(
     400 + pointsOf(sample, 'el-coolant').length + keyOnsOf(sample, 'rd-coolant').length,
   )
-  const prepared = structuredClone(prepare(part, part.channels[0]!))
+  const prepared = structuredClone(preparedFor(part, part.channels[0]!))
   keepPrepared(build, coolant, prepared)
   expect(pointsToFit(build, coolant)).toBe(0)
   const kept = sensorOf(build, 'el-coolant', coolant.needs.range)

@@ -32,7 +32,7 @@ export const pointsToFit = (build: Build, channel: Channel): number =>
   unfitted(build, channel).reduce((n, id) => n + pointsOf(build, id).length, 0)
 
 /** Computes what takes long; in a worker. */
-export const prepare = (build: Build, channel: Channel): Prepared => ({
+export const preparedFor = (build: Build, channel: Channel): Prepared => ({
   sensors: channel.elements.map((id) => {
     const { element: _, points, ...sensor } = sensorOf(build, id, channel.needs.range)
     return {

@@ -17,7 +17,7 @@ export const withRead = (
   after(sample, { kind: 'editRead', args: { id, patch: patch(pathOf(sample, id).wired) } })
 
 /** The sample with the input of a reader changed. */
-export const withInput = (read: string, patch: Partial<Input>): Build =>
+export const sampleWithInput = (read: string, patch: Partial<Input>): Build =>
   after(sample, {
     kind: 'editInput',
     args: { input: pathOf(sample, read).input.id, patch },

@@ -37,7 +37,7 @@ function basisOf(
     reference: edges ? [] : [input.referenceV],
     table: Boolean(input.table?.entered),
   })
-  const proven = isProven(build, read.id)
+  const proven = isReaderProven(build, read.id)
   return Object.fromEntries(
     [...stated].map(([stage, basis]): [StageId, Basis] => [stage, proven ? 'proven' : basis]),
   )
@@ -47,5 +47,5 @@ function basisOf(
  * A read is proven while what was in force moves it by no more than a tenth of the need, and what
  * was read for it stands.
  */
-export const isProven = (build: Build, readId: string): boolean =>
+export const isReaderProven = (build: Build, readId: string): boolean =>
   proofHolds(build, readId, (proof) => lapsesOf(build, readId, proof).length === 0)

@@ -6,7 +6,7 @@ import { normalStream, uniformStream } from '../math/index.ts'
 import { chainOf } from './edited.ts'
 import {
   errorBudget,
-  isProven,
+  isReaderProven,
   judgeTable,
   linearSpread,
   monteCarlo,
@@ -15,7 +15,7 @@ import {
   readStatus,
   walkBackward,
   walkForward,
-  whyLapsed,
+  whyReaderLapsed,
 } from './index.ts'
 import { inputOf } from '../build/find.ts'
 import { heightOf, idealValue, shareBy, shares, stageBy, STAGES, type Step } from './stages.ts'
@@ -106,7 +106,7 @@ function told(): Record<string, number | string> {
     firstCell: proposed.table.y[0]!,
     worst: judgeTable(chain, input.table!, input.table!.entered!).worst,
     keyOn: String(keyOn(build, READ, AT, { shown: 92 }).agrees),
-    proof: String(isProven(build, READ)),
+    proof: String(isReaderProven(build, READ)),
   }
 }
 
@@ -133,7 +133,7 @@ describe('a made-up step that halves the display', () => {
     expect(now.firstCell).not.toBeCloseTo(plain.firstCell as number, 1)
     expect([plain.keyOn, now.keyOn]).toEqual(['true', 'false'])
     expect([plain.proof, now.proof]).toEqual(['true', 'false'])
-    expect(whyLapsed(fresh(), READ)).toHaveLength(1)
+    expect(whyReaderLapsed(fresh(), READ)).toHaveLength(1)
   })
   it('halves the doubt of all before it as well', () => {
     const chain = chainOf(fresh(), READ)

@@ -4,7 +4,7 @@ import type { Drive } from '../curve/family.ts'
 import { slopeAt } from '../math/slope.ts'
 import type { Axis } from '../build/types.ts'
 import { backFromTable, byTable } from './byTable.ts'
-import type { Looking, Spread } from './causes.ts'
+import type { Looker, Spread } from './causes.ts'
 import { countCauses, faceCauses } from './stepCauses.ts'
 import {
   curveReach,
@@ -62,12 +62,12 @@ type Named = {
 }
 
 /** What the sensor and the network make of a truth, on the way to the pin. */
-export type Given = { truth: number; signal: number; atPlug: number; atPin: number }
+export type UpToPin = { truth: number; signal: number; atPlug: number; atPin: number }
 
 /** A stage up to the pin, where the sensor and the network decide. */
 export type Front = Named & {
   /** value of the real chain */
-  real: (given: Given) => number
+  real: (given: UpToPin) => number
   /** every truth that explains a value seen here, biases known included; none where nothing does */
   back: (chain: Chain, value: number) => number[]
 }
@@ -91,7 +91,7 @@ export type Step = Named & {
   /** whether heights pass it one for one, so that it bends nothing */
   isStraight: (chain: Chain) => boolean
   /** what is not known exactly of it, in its own unit */
-  causes: (of: Looking) => Spread[]
+  causes: (of: Looker) => Spread[]
 }
 
 /**

@@ -5,7 +5,7 @@ import { findFamily } from '../curve/registry.ts'
 import { say } from '../quantity/said.ts'
 import { nextStep, type NextStep, type Worst } from './next.ts'
 import { linspace } from '../math/linspace.ts'
-import { assembleChain, isProven, type Assembled } from './spec.ts'
+import { assembleChain, isReaderProven, type Assembled } from './spec.ts'
 import { measuredIn } from './sensor.ts'
 import { partName } from './source.ts'
 import { errorAt } from './spread.ts'
@@ -96,7 +96,7 @@ function statusOf(build: Build, read: Read): ReadStatus {
     worst && assembled.spec
       ? (Math.abs(worst.bias) + worst.band) / assembled.spec.accuracy
       : Infinity
-  const proven = isProven(build, read.id)
+  const proven = isReaderProven(build, read.id)
   const sensors = measuredIn(assembled.sensor)
   const suspects = sensors.flatMap((s) => s.suspects)
   const unusable = sensors.flatMap((s) => s.unusable)

@@ -1,4 +1,4 @@
-import type { Looking, Spread } from './causes.ts'
+import type { Looker, Spread } from './causes.ts'
 import { faceHalfStep } from './faceStep.ts'
 
 /** A converter rounds to the nearest count. */
@@ -11,7 +11,7 @@ const HALF_A_COUNT = { kind: 'uniform' as const, size: 0.5 }
 const ONE_EDGE = { kind: 'normal' as const, size: 0.93 / 1.96 }
 
 /** A converter's rounding, or a counter's gate, in counts. */
-export function countCauses({ drive }: Looking): Spread[] {
+export function countCauses({ drive }: Looker): Spread[] {
   const edges = drive.kind === 'frequency'
   return [
     {
@@ -31,7 +31,7 @@ export function countCauses({ drive }: Looking): Spread[] {
 }
 
 /** The last digit a face shows, truth unit. */
-export const faceCauses = ({ read, input, family }: Looking): Spread[] => [
+export const faceCauses = ({ read, input, family }: Looker): Spread[] => [
   {
     id: 'face',
     share: 'table',

@@ -33,7 +33,7 @@ export type Sum = {
  * of which are filled to the same share. The first reader of each sensor counts. `problem` says what is missing; null
  * for a channel whose readers read all of it.
  */
-export function sumOf(build: Build, channel: Channel, truth: number): Sum | null {
+export function sumOfReaders(build: Build, channel: Channel, truth: number): Sum | null {
   if (!sourceBy(channel).adds) return null
   const none = (problem: string): Sum => ({ parts: [], shown: NaN, off: NaN, half: NaN, problem })
   const readers = channel.elements

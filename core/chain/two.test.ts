@@ -14,14 +14,14 @@ import { familyOf } from '../curve/registry.ts'
 import {
   assembleChain,
   heightOf,
-  isProven,
+  isReaderProven,
   leftOpen,
   needsOf,
   partsAt,
   unevenly,
   readerChains,
   readStatus,
-  sumOf,
+  sumOfReaders,
   walkBackward,
   walkForward,
 } from './index.ts'
@@ -120,12 +120,12 @@ describe('two senders on one wire', () => {
       by: '',
     }
     const proven = after(sample, { kind: 'prove', args: { proof } })
-    expect(isProven(proven, 'rd-side-left')).toBe(true)
+    expect(isReaderProven(proven, 'rd-side-left')).toBe(true)
     const struck = sample.measurements.find(
       (m) => m.about.kind === 'point' && m.about.element === 'el-side-right',
     )!
     expect(
-      isProven(
+      isReaderProven(
         after(proven, {
           kind: 'strikeMeasurement',
           args: { id: struck.id, at: '2026-11-25T08:00:00Z', why: '' },
@@ -134,7 +134,7 @@ describe('two senders on one wire', () => {
       ),
     ).toBe(false)
     expect(
-      isProven(
+      isReaderProven(
         after(proven, {
           kind: 'editChannel',
           args: { id: 'ch-side-left', patch: { linked: true } },
@@ -194,7 +194,7 @@ describe('two senders on two inputs', () => {
     expect(statusOf(apart, 'rd-side-right').assembled.spec!.range).toEqual(right.range)
   })
   it('add up whatever each holds: no bar is left, and the band is the root of both squared', () => {
-    const sum = sumOf(apart, channel, 12)!
+    const sum = sumOfReaders(apart, channel, 12)!
     expect(sum.problem).toBeNull()
     expect(sum.parts.reduce((s, p) => s + p.truth, 0)).toBeCloseTo(12, 9)
     expect(Math.abs(sum.off)).toBeLessThan(0.3)
@@ -202,7 +202,7 @@ describe('two senders on two inputs', () => {
   })
   it('a half without a reader is said to be missing; one sensor is no sum', () => {
     expect(
-      sumOf(
+      sumOfReaders(
         after(apart, { kind: 'removeRead', args: { id: 'rd-side-right' } }),
         channelOf(
           after(apart, { kind: 'removeRead', args: { id: 'rd-side-right' } }),
@@ -211,7 +211,7 @@ describe('two senders on two inputs', () => {
         12,
       )!.problem,
     ).toMatch(/no reader/)
-    expect(sumOf(apart, channelOf(apart, 'ch-fuel'), 12)).toBeNull()
+    expect(sumOfReaders(apart, channelOf(apart, 'ch-fuel'), 12)).toBeNull()
   })
   it('readers are compared with those of the same half only', () => {
     expect(readerChains(apart, 'ch-side-left', 'el-side-right').map((r) => r.read.id)).toEqual([

@@ -5,7 +5,7 @@ import { familyOf } from '../curve/registry.ts'
 import { findHousing } from './response.ts'
 
 /** A sensor one might fit: what it is, and what only its owner knows of it. */
-export type Candidate = {
+export type SensorCandidate = {
   id: string
   name: string
   /** a library curve of the family; null: the sensor that is fitted now, as it was measured */
@@ -18,7 +18,7 @@ export type Candidate = {
   second: boolean
 }
 
-export type Judged = Candidate & {
+export type Judged = SensorCandidate & {
   /** |bias| + 95 % half-width at the place that matters, truth unit; null with the reason in `problem` */
   worst: number | null
   lagS: number
@@ -43,7 +43,7 @@ export type Choice = {
 export function compareCandidates(
   build: Build,
   readId: string,
-  candidates: readonly Candidate[],
+  candidates: readonly SensorCandidate[],
   medium: 'liquid' | 'air',
 ): Choice {
   const { channel, needs, element, sensor } = assembleChain(build, readId)

@@ -7,12 +7,12 @@ import {
   compareCandidates,
   HOUSINGS,
   settlesIn,
-  type Candidate,
+  type SensorCandidate,
 } from './index.ts'
 import { coded } from '../coded.fixture.ts'
 
 const build = saltmarshNine()
-const candidate = (patch: Partial<Candidate>): Candidate => ({
+const candidate = (patch: Partial<SensorCandidate>): SensorCandidate => ({
   id: 'own',
   name: 'fitted',
   curve: null,

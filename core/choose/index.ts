@@ -1,4 +1,4 @@
-export { compareCandidates, type Candidate, type Choice, type Judged } from './candidates.ts'
+export { compareCandidates, type SensorCandidate, type Choice, type Judged } from './candidates.ts'
 export {
   AIR_PLACES,
   airReading,

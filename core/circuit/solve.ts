@@ -1,5 +1,5 @@
 import { inMessage } from '../error.ts'
-import { aNumber, aSize, aText, listOf, oneOf, thingWith, type Expects } from '../expects.ts'
+import { aNumber, aSize, aText, everyOf, wordOf, thingWith, type Expects } from '../expects.ts'
 import type { Circuit, CircuitElement } from './circuit.ts'
 import { factorCircuit, type Factored } from './factor.ts'
 
@@ -10,7 +10,7 @@ const ELEMENTS: Record<CircuitElement['kind'], Expects> = {
 }
 const CIRCUIT = thingWith({
   reference: aText,
-  elements: listOf(thingWith({ id: aText, kind: oneOf(...Object.keys(ELEMENTS)) })),
+  elements: everyOf(thingWith({ id: aText, kind: wordOf(...Object.keys(ELEMENTS)) })),
 })
 
 /**

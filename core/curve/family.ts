@@ -121,7 +121,7 @@ export type Family<Curve = unknown, Fit extends FamilyFit<Curve> = FamilyFit<Cur
   /** truths this owner can make, where the methods' typical ones do not say it all */
   makeable?: (place: { altitudeM: number; range: [number, number] }) => number[]
   /** library curves by how well they explain the points, best first */
-  identify: (points: readonly CurvePoint[], settings: Settings) => Candidate[]
+  identify: (points: readonly CurvePoint[], settings: Settings) => FitCandidate[]
   /** the models the fit offers besides 'auto' */
   models: { id: string; name: string }[]
   /** the coefficients as the field writes them */
@@ -163,7 +163,7 @@ export type Family<Curve = unknown, Fit extends FamilyFit<Curve> = FamilyFit<Cur
   cautions: string[]
 }
 
-export type Candidate = {
+export type FitCandidate = {
   id: string
   name: string
   /** share of belief among the library, 0 to 1 */

@@ -1,7 +1,7 @@
 import { orElse } from '../error.ts'
 import { sharedColumns, weighed } from '../math/observationErrors.ts'
 import { slopeAt } from '../math/slope.ts'
-import type { Candidate, CurvePoint, LibraryCurve } from './family.ts'
+import type { FitCandidate, CurvePoint, LibraryCurve } from './family.ts'
 import { someOf } from './grouped.ts'
 
 /** χ² a point may cost on average before a type is said not to fit. */
@@ -23,7 +23,7 @@ export function identifyBy<Curve>(
     inverse: (curve: Curve, signal: number) => number
     reach: (curve: Curve) => [number, number]
   },
-): Candidate[] {
+): FitCandidate[] {
   if (points.length === 0) return []
   // of very many points some say which type it is
   const some = someOf(points)

@@ -7,7 +7,7 @@ export {
   type Finding,
   type InstrumentKind,
   type PointMethod,
-  type Role,
+  type AskedRole,
   type SettingField,
 } from './recipe.ts'
 export type { Drive, SignalKind } from './family.ts'

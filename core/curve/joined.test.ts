@@ -1,3 +1,4 @@
+import { times } from '../tries.fixture.ts'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { linspace, normalStream, uniformStream } from '../math/index.ts'
@@ -162,7 +163,7 @@ describe('two sensors as one', () => {
       )
   })
   it.each(WIRINGS)(
-    'in %s: the band covers 93 to 98 in 100 of 500 trials of halves measured with error',
+    'in %s: the band covers 93 to 98 in 100 of halves measured with error',
     (wiring) => {
       const family = familyOf(joinedId('level')),
         draw = normalStream(uniformStream(7)),
@@ -170,7 +171,7 @@ describe('two sensors as one', () => {
         ohmSigma = 0.4
       const places = [8, 20, 33],
         inside = places.map(() => 0),
-        trials = 500
+        trials = times(500, 150)
       const truly = joined(wiring, true)
       const fills = [...BIG.map((p) => p[1])].flatMap((l, i, all) =>
         i === 0 ? [l] : [(all[i - 1]! + l) / 2, l],

@@ -1,7 +1,7 @@
 import { EchtError, requireFinite } from '../error.ts'
-import { aNumber, listOf, thingWith } from '../expects.ts'
+import { aNumber, everyOf, thingWith } from '../expects.ts'
 
-export type Pair = { signal: number; truth: number }
+export type SignalTruth = { signal: number; truth: number }
 
 /**
  * Truth over signal: knots in ascending signal, each with the truths it may mean (an interval where several
@@ -18,7 +18,7 @@ export type KnotCurve = {
 
 const KNOTS = thingWith(
   Object.fromEntries(
-    ['signal', 'low', 'high', 'slopeIn', 'slopeOut'].map((name) => [name, listOf(aNumber)]),
+    ['signal', 'low', 'high', 'slopeIn', 'slopeOut'].map((name) => [name, everyOf(aNumber)]),
   ),
 )
 
@@ -45,7 +45,7 @@ export type Words = { point: string; unit: string }
  * signal are a dead zone, kept as an interval. Throws `EchtError` `too-few-points` on fewer than two signals,
  * `reversal` naming the two points where the curve turns back.
  */
-export function knotCurve(points: readonly Pair[], words: Words): KnotCurve {
+export function knotCurve(points: readonly SignalTruth[], words: Words): KnotCurve {
   const bySignal = new Map<number, number[]>()
   for (const p of points) bySignal.set(p.signal, [...(bySignal.get(p.signal) ?? []), p.truth])
   const signal = [...bySignal.keys()].sort((a, b) => a - b)

@@ -13,9 +13,9 @@ import { grouped, MANY, someOf } from './grouped.ts'
  * `signal = offset + slope·g(truth)`, where g is the family's own shape (the truth itself for a
  * bridge or a controller).
  */
-export type Line = { offset: number; slope: number }
+export type StraightLine = { offset: number; slope: number }
 
-export type LineFit = FamilyFit<Line> & {
+export type LineFit = FamilyFit<StraightLine> & {
   /** of [offset, slope]; where the line is held through zero, offset carries none */
   covariance: number[][]
   /** what 1σ of each error the points share moves [offset, slope] by */
@@ -102,7 +102,7 @@ export function fitLine(points: readonly CurvePoint[], shape: LineShape): LineFi
     slope = squares.parameters.at(-1)!
   }
   // adding zero: a curve in a file has no negative zero
-  const curve: Line = { offset: throughZero ? 0 : squares.parameters[0]! + 0, slope }
+  const curve: StraightLine = { offset: throughZero ? 0 : squares.parameters[0]! + 0, slope }
   if (!(Math.abs(slope) > 0))
     throw new EchtError(
       'degenerate-points',

@@ -4,11 +4,18 @@ import type { Coefficient, CurvePoint, Drive, Family, FamilyFit, LibraryCurve } 
 import { identifyBy } from './identify.ts'
 import { leadOhmOf } from './leads.ts'
 import { fromLibrary } from './library.ts'
-import { bestNextBy, fitLine, lineBand, lineSharedBand, type Line, type LineFit } from './line.ts'
+import {
+  bestNextBy,
+  fitLine,
+  lineBand,
+  lineSharedBand,
+  type StraightLine,
+  type LineFit,
+} from './line.ts'
 import type { Settings } from './recipe.ts'
 
 /** A line, and what of the settings its shape needs. */
-export type ShapedLine = Line & { [shape: string]: number }
+export type ShapedLine = StraightLine & { [shape: string]: number }
 export type ShapedFit = LineFit & FamilyFit<ShapedLine>
 
 /** What a family with a straight signal says of itself; the rest of its face follows. */

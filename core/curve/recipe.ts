@@ -4,14 +4,14 @@ import type { CommonError } from './family.ts'
 
 /** How points are taken: what is asked, and how the truth follows from it. */
 
-export type Role =
+export type AskedRole =
   'truth' | 'signal' | 'altitude' | 'pressure' | 'supply' | 'gauge' | 'height' | 'mass' | 'diameter'
 /** Which kind of instrument reads a role; null where none does (a number from a manual, a mark on a can). */
 export type InstrumentKind = 'meter' | 'thermometer' | 'barometer' | 'gauge' | 'can'
 
 /** One number asked for a point, in the core's unit. */
 export type Ask = {
-  role: Role
+  role: AskedRole
   label: string
   unit: string
   with: InstrumentKind | null
@@ -29,10 +29,10 @@ export type GivenNumber = {
   common: number
   instrument: { id: string; name: string } | null
 }
-export type Given = Partial<Record<Role, GivenNumber>>
+export type GivenByRole = Partial<Record<AskedRole, GivenNumber>>
 
 /** A truth worked out of what was given: value, 1σ of its own, shared parts, and where it came from. */
-export type Worked = { value: number; own: number; common: CommonError[]; from: string }
+export type WorkedTruth = { value: number; own: number; common: CommonError[]; from: string }
 
 /** A setting of an element: a number with its unit, or a choice. Kept in `settings` under its id. */
 export type SettingField = {
@@ -96,7 +96,7 @@ export type PointMethod = {
   /** asked besides the signal, in order; a list inside it is one of several ways to say the same */
   asks: (Ask | Ask[])[]
   /** the truth from what was given; null while something is missing */
-  truth: (given: Given, settings: Settings) => Worked | null
+  truth: (given: GivenByRole, settings: Settings) => WorkedTruth | null
   /** 1σ of the method itself, truth unit */
   uncertainty: number
   cautions: string[]
@@ -163,7 +163,7 @@ export const AIR_PRESSURE: Ask[] = [
  * Air pressure out of what was given, kPa. A barometer taken from altitude carries the weather,
  * which one day's points share.
  */
-export function airPressure(given: Given): Worked | null {
+export function airPressure(given: GivenByRole): WorkedTruth | null {
   if (given.pressure)
     return { ...withCommon(given.pressure), own: given.pressure.own, from: given.pressure.typed }
   if (given.altitude)

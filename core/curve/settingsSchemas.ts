@@ -7,7 +7,7 @@ import {
   numberShape,
   oneOf,
   orNothing,
-  partOf,
+  partlyOf,
   rangeShape,
   textShape,
   thing,
@@ -30,7 +30,7 @@ const COMMON: Record<string, Shape> = {
     }),
     50,
   ),
-  edges: partOf({
+  edges: partlyOf({
     output: oneOf('open collector', 'push-pull'),
     pull: oneOf('up', 'down'),
     pullOhm: orNothing(numberShape),

@@ -35,4 +35,4 @@ export const listOf = <T extends TSchema>(items: T, maxItems: number, minItems =
 /** A thing with all of these; more is let be. */
 export const thing = <P extends TProperties>(properties: P) => object(properties)
 /** A thing with some of these. */
-export const partOf = <P extends TProperties>(properties: P) => Partial(object(properties))
+export const partlyOf = <P extends TProperties>(properties: P) => Partial(object(properties))

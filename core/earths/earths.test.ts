@@ -4,7 +4,7 @@ import { applyChange, type Build, type Edited } from '../build/index.ts'
 import {
   assembleChain,
   assembleOnGround,
-  isProven,
+  isReaderProven,
   prepareChain,
   readStatus,
   walkForward,
@@ -111,7 +111,8 @@ describe('the grounds of the sample in a state', () => {
     const shown = (b: Build): number =>
       walkForward(prepareChain(assembleChain(b, 'rd-coolant').spec!), 95).shown
     expect(shown(on)).toBe(shown(sample))
-    for (const { read } of sample.proofs) expect(isProven(on, read)).toBe(isProven(sample, read))
+    for (const { read } of sample.proofs)
+      expect(isReaderProven(on, read)).toBe(isReaderProven(sample, read))
   })
 
   it('widen the band of a reader by what is not known of the straps', () => {

@@ -17,7 +17,7 @@ export {
   NEAR_LIMIT,
   railBudgets,
   type Dropout,
-  type Feed,
+  type SupplyFeed,
   type FeedTest,
   type RailBudget,
 } from './supplies.ts'

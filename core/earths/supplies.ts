@@ -152,7 +152,7 @@ function liftsWhileCranking(build: Build): Map<Id, number> {
 
 /** Volts of one wire at each position of the key, and what feed that makes of it. */
 export type FeedTest = { off: number; accessory: number; on: number; crank: number }
-export type Feed = 'permanent' | 'switched' | 'drops-out-on-crank' | 'accessory' | 'none'
+export type SupplyFeed = 'permanent' | 'switched' | 'drops-out-on-crank' | 'accessory' | 'none'
 
 /** Less than so much of the battery's own volts is no feed. */
 const ALIVE_SHARE = 0.6
@@ -161,7 +161,7 @@ const ALIVE_SHARE = 0.6
  * What a wire is, by its volts at off, accessory, on and crank: battery volts at rest are the measure. Throws
  * `EchtError` `not-a-number`, `not-positive`, `out-of-range`, `bad-input`.
  */
-export function feedOf(test: FeedTest, batteryV: number): Feed {
+export function feedOf(test: FeedTest, batteryV: number): SupplyFeed {
   thingWith({ off: aNumber, accessory: aNumber, on: aNumber, crank: aNumber })(test, 'The test')
   requirePositive(batteryV, 'The battery')
   const { off, accessory, on, crank } = test

@@ -1,5 +1,5 @@
 import { EchtError, requireFinite, requirePositive } from '../error.ts'
-import { aNumber, aSize, aText, listOf, thingWith } from '../expects.ts'
+import { aNumber, aSize, aText, everyOf, thingWith } from '../expects.ts'
 import { groundNet, type GroundLoad, type GroundNet, type GroundWire } from './net.ts'
 
 /**
@@ -31,9 +31,9 @@ export type GroundCost = {
 
 const TASK = thingWith({
   reference: aText,
-  wires: listOf(thingWith({ id: aText, a: aText, b: aText, ohm: aSize })),
-  loads: listOf(thingWith({ id: aText, into: aText, ampere: aNumber, states: listOf(aText) })),
-  readers: listOf(thingWith({ id: aText, sensorGround: aText, converterGround: aText })),
+  wires: everyOf(thingWith({ id: aText, a: aText, b: aText, ohm: aSize })),
+  loads: everyOf(thingWith({ id: aText, into: aText, ampere: aNumber, states: everyOf(aText) })),
+  readers: everyOf(thingWith({ id: aText, sensorGround: aText, converterGround: aText })),
 })
 
 /**

@@ -1,5 +1,5 @@
 import { EchtError, requireFinite, requirePositive } from '../error.ts'
-import { aThing, listOf, oneOf, thingWith } from '../expects.ts'
+import { aThing, everyOf, wordOf, thingWith } from '../expects.ts'
 
 /** Vacuum permittivity, F/m, and permeability, H/m. */
 const EPS_0 = 8.854e-12
@@ -50,8 +50,8 @@ export function noiseOfRoute(
   route: readonly Beside[],
   signal: { ohm: number; cable: Cable },
 ): number {
-  thingWith({ cable: oneOf(...Object.keys(OWN_F_PER_M)) })(signal, 'The signal')
-  listOf(aThing)(route, 'The way')
+  thingWith({ cable: wordOf(...Object.keys(OWN_F_PER_M)) })(signal, 'The signal')
+  everyOf(aThing)(route, 'The way')
   const { ohm, cable } = signal
   requirePositive(ohm, 'The resistance the signal sees')
   const twisted = cable === 'twisted' || cable === 'shielded-pair'

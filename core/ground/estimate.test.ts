@@ -7,7 +7,7 @@ import {
   readerBands,
   type Drop,
 } from './estimate.ts'
-import { meterSigmaV, seededVehicle, STATES } from './vehicle.fixture.ts'
+import { meterScatterV, seededVehicle, STATES } from './vehicle.fixture.ts'
 
 const VEHICLES = 500
 
@@ -84,7 +84,7 @@ describe('ohms found from volt drops', () => {
         ...v,
         estimate,
         states: STATES,
-        sigmaV: meterSigmaV,
+        sigmaV: meterScatterV,
       })!
       const widest = (drop: Drop): number => {
         const found = estimateGround({ ...v, drops: [...before, drop] })

@@ -38,7 +38,7 @@ export {
   vehicleGround,
   watchedIn,
   type Feet,
-  type Solved,
+  type SolvedOrWhyNot,
   type SolvedGround,
   type VehicleGround,
 } from './ofBuild.ts'

@@ -125,17 +125,17 @@ export type SolvedGround = {
   offsets: Map<Id, { volt: number; band: number }>
 }
 /** Grounds worked out, or why they cannot be. */
-export type Solved =
+export type SolvedOrWhyNot =
   { solved: SolvedGround; problem: null } | { solved: null; problem: string | null }
 
 /** Draws for the bands that a chain takes: fewer than a page of their own shows. */
 const CHAIN_DRAWS = 120
 
 type Rests = [...unknown[]]
-const known = new WeakMap<Build['posts'], { rests: Rests; solved: Solved }>()
+const known = new WeakMap<Build['posts'], { rests: Rests; solved: SolvedOrWhyNot }>()
 
 /** The grounds of a build in the state it is in, worked out once for as long as nothing of them changes. */
-export function solvedGround(build: Build): Solved {
+export function solvedGround(build: Build): SolvedOrWhyNot {
   if (build.posts.length === 0) return { solved: null, problem: null }
   const { feet } = vehicleGround(build) ?? { feet: new Map<Id, never>() }
   const rests: Rests = [
@@ -153,7 +153,7 @@ export function solvedGround(build: Build): Solved {
   return solved
 }
 
-function solve(build: Build): Solved {
+function solve(build: Build): SolvedOrWhyNot {
   const ground = vehicleGround(build)
   if (!ground)
     return {

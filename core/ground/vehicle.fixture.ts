@@ -34,7 +34,7 @@ const READERS: readonly [string, string, string][] = [
 export const STATES = ['idle', 'fans', 'all']
 
 /** 1σ of a meter on its millivolt range. */
-export const meterSigmaV = (volt: number): number => 0.0004 + 0.005 * Math.abs(volt)
+export const meterScatterV = (volt: number): number => 0.0004 + 0.005 * Math.abs(volt)
 
 /** An invented vehicle: what one would guess of it, what is true of it, and a meter that scatters. */
 export function seededVehicle(seed: number) {
@@ -60,7 +60,7 @@ export function seededVehicle(seed: number) {
   /** What the meter shows between two nodes of the true vehicle. */
   const measure = (plus: string, minus: string, state: string): Drop => {
     const { volts } = linearised('-', truth, [{ id: 'true', plus, minus, state }])
-    const sigmaV = meterSigmaV(volts[0]!)
+    const sigmaV = meterScatterV(volts[0]!)
     return {
       ...{ id: `${plus} to ${minus}, ${state}`, plus, minus, state, sigmaV },
       volt: volts[0]! + sigmaV * normal(),

@@ -1,6 +1,6 @@
 import { figures, number, say, type Said } from '../quantity/said.ts'
 import { requireFinite, requirePositive } from '../error.ts'
-import { oneOf, thingWith } from '../expects.ts'
+import { wordOf, thingWith } from '../expects.ts'
 
 /** An output that gives edges, the wire, and the input that counts them. */
 export type EdgeInput = {
@@ -33,8 +33,8 @@ export type EdgeVerdict = {
 }
 
 const TASK = thingWith({
-  output: oneOf('open collector', 'push-pull'),
-  pull: oneOf('up', 'down'),
+  output: wordOf('open collector', 'push-pull'),
+  pull: wordOf('up', 'down'),
 })
 
 /**

@@ -42,7 +42,7 @@ export function switchedTask(
 }
 
 /** The parts that give a pin its levels: those fitted, or the pull-up it has of its own; null where it floats. */
-export function partsAt({ fitted, pulls }: FrontEnd): InputParts | null {
+export function levelParts({ fitted, pulls }: FrontEnd): InputParts | null {
   if (fitted) return fitted
   const own = pulls.find((p) => p.on && p.toReference)
   return own ? { school: 'pull-up', upOhm: own.ohm.value, downOhm: null } : null

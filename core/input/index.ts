@@ -7,7 +7,13 @@ export {
 } from './pullUp.ts'
 export { findPullUp } from './unknownPull.ts'
 export { sharedStates, type SharedFeed, type SharedState } from './sharing.ts'
-export { partsAt, switchedTask, USUAL_FRONT_END, type FrontEnd, type Switched } from './frontEnd.ts'
+export {
+  levelParts,
+  switchedTask,
+  USUAL_FRONT_END,
+  type FrontEnd,
+  type Switched,
+} from './frontEnd.ts'
 export { edgeInput, type EdgeInput, type EdgeVerdict } from './edges.ts'
 export {
   designSwitchedInput,

@@ -1,5 +1,5 @@
 import { EchtError, requireFinite, requirePositive } from '../error.ts'
-import { aNumber, listOf, oneOf, thingWith } from '../expects.ts'
+import { aNumber, everyOf, wordOf, thingWith } from '../expects.ts'
 import { say, figures, number, type Said } from '../quantity/said.ts'
 import { preferredValues, type PreferredSeries } from '../standards/index.ts'
 
@@ -157,7 +157,7 @@ function risesIn(
  */
 export function switchedInput(task: SwitchedInputTask, parts: InputParts): InputDesign {
   check(task)
-  thingWith({ school: oneOf(...SCHOOLS.ground, ...SCHOOLS.battery) })(parts, 'The parts')
+  thingWith({ school: wordOf(...SCHOOLS.ground, ...SCHOOLS.battery) })(parts, 'The parts')
   requirePositive(parts.upOhm, 'The resistor')
   if (parts.downOhm !== null) requirePositive(parts.downOhm, 'The resistor to ground')
   const design = judged(task, parts, cornersOf(task, parts.school))
@@ -239,10 +239,10 @@ export function designSwitchedInput(task: SwitchedInputTask): InputDesign[] {
 }
 
 const TASK = thingWith({
-  switches: oneOf('ground', 'battery'),
+  switches: wordOf('ground', 'battery'),
   thresholdLowV: aNumber,
   thresholdHighV: aNumber,
-  batteryV: listOf(aNumber),
+  batteryV: everyOf(aNumber),
 })
 
 /** A contact has no supply of its own: for it that school is the pull-up, said once. */

@@ -1,4 +1,4 @@
-import { number, plainly, say, written, type Said } from '../quantity/index.ts'
+import { number, plainly, say, written, type Said, counted } from '../quantity/index.ts'
 import Papa from 'papaparse'
 import { EchtError } from '../error.ts'
 import { beginOf, delimiterOf } from './begin.ts'
@@ -247,7 +247,7 @@ export function trustedColumn(log: Log, column: number): Float64Array {
   if (log.unread.rows + bad > MOST_UNREAD * all)
     throw new EchtError(
       'unread-log',
-      `${bad.toLocaleString('en')} of ${all.toLocaleString('en')} cells of "${name}" hold no ` +
+      `${counted(bad)} of ${counted(all)} cells of "${name}" hold no ` +
         'number. No verdict is given on the rest: choose another column, or export the log ' +
         'again.',
     )

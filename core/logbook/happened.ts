@@ -19,7 +19,7 @@ export type Happening =
   | { kind: 'changed'; of: string; fields: Changed[] }
   | { kind: 'undone' | 'redone'; what: Happening | null; at: string }
 
-export type Entry = {
+export type LogEntry = {
   id: Id
   at: string
   by: string
@@ -30,7 +30,7 @@ export type Entry = {
 }
 
 /** One line of the log that is not worked out yet: when it was, and what kind it is. */
-export type Line = { at: string; kind: EntryKind } & (
+export type LogLine = { at: string; kind: EntryKind } & (
   { measurement: Measurement } | { change: Change }
 )
 
@@ -38,8 +38,8 @@ export type Line = { at: string; kind: EntryKind } & (
  * What happened to a build as lines, newest first: every measurement when it was taken, and every other change when it
  * was made. Cheap however many there are; `entryOfLine` works one out, for those that are shown.
  */
-export function logLines({ measurements, changes }: Build): Line[] {
-  const lines: Line[] = []
+export function logLines({ measurements, changes }: Build): LogLine[] {
+  const lines: LogLine[] = []
   for (const change of changes.toReversed()) {
     const kind = kindOfChange(change)
     if (kind) lines.push({ at: change.at, kind, change })
@@ -52,7 +52,7 @@ export function logLines({ measurements, changes }: Build): Line[] {
 }
 
 /** A line with what it says, and the channels it touches. */
-export function entryOfLine(build: Build, line: Line): Entry {
+export function entryOfLine(build: Build, line: LogLine): LogEntry {
   if ('measurement' in line) {
     const { measurement } = line
     const { about, channels } = ofMeasurement(build, measurement)
@@ -68,7 +68,7 @@ export function entryOfLine(build: Build, line: Line): Entry {
 }
 
 /** The same of all: data only, no sentences. */
-export const logbook = (build: Build): Entry[] =>
+export const logbook = (build: Build): LogEntry[] =>
   logLines(build).map((line) => entryOfLine(build, line))
 
 /** What kind of entry a change makes; null where it did nothing but add measurements, which stand by themselves. */

@@ -1,11 +1,11 @@
-export { dueAgain, SEASON_DAYS, type Due } from './due.ts'
+export { dueAgain, SEASON_DAYS, type ToDoAgain } from './due.ts'
 export {
   entryOfLine,
   logbook,
   logLines,
-  type Line,
+  type LogLine,
   type Changed,
-  type Entry,
+  type LogEntry,
   type EntryKind,
   type Happening,
 } from './happened.ts'

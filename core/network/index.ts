@@ -14,12 +14,12 @@ export { sensorElements, type SensorAt, type Standing } from './others.ts'
 export {
   hangingBeside,
   nodesOf,
-  partOf,
+  seenPart,
   viewFrom,
   type Around,
   type GroundOffset,
   type Nodes,
-  type Role,
+  type PartRole,
   type Seen,
   type View,
 } from './view.ts'

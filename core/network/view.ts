@@ -24,10 +24,15 @@ export type Nodes = { pin: string; ground: string; high: string; low: string; su
  * Whose a part of a reader's circuit is: its own input, its own wires, what its sensor's ground stands off, another
  * device's or another sensor's.
  */
-export type Role = 'input' | 'wires' | 'ground' | 'other'
+export type PartRole = 'input' | 'wires' | 'ground' | 'other'
 
 /** A part as one reader has it, and as its circuit would have it without error: a perfect wire, or nothing. */
-export type Seen = { is: Is; element: CircuitElement; perfect: CircuitElement | null; role: Role }
+export type Seen = {
+  is: Is
+  element: CircuitElement
+  perfect: CircuitElement | null
+  role: PartRole
+}
 
 /** What the network looks like from one reader's sensor. */
 export type View = { nodes: Nodes; parts: Seen[] }
@@ -149,7 +154,7 @@ function ownWires(network: Network, { id, plug, pin }: Hanging, reached: readonl
 
 type Roles = { looking: Looking; hanging: Hanging; own: ReadonlySet<Part> }
 
-function roleOf(part: Part, { looking, hanging, own }: Roles): Role {
+function roleOf(part: Part, { looking, hanging, own }: Roles): PartRole {
   const { is } = part
   if ('input' in is) return is.input.id === looking.input.id ? 'input' : 'other'
   if (is.kind === 'supply current') return is.of === hanging.id ? 'input' : 'other'
@@ -230,7 +235,7 @@ function sensorSeen({ sensor, plug }: Hanging, standing: Standing): Seen[] {
 
 function asSeen(
   { element, is }: Part,
-  role: Role,
+  role: PartRole,
   { input, drive }: Looking,
   listens: boolean,
   offset: GroundOffset | undefined,
@@ -309,7 +314,7 @@ function groundsOf(reached: readonly Part[], own: Device, ground: string): Seen[
 }
 
 /** The part of a view that is of some kind, and whose. Throws `RangeError` where it has none. */
-export function partOf({ parts }: Pick<View, 'parts'>, kind: Is['kind'], of?: Id): Seen {
+export function seenPart({ parts }: Pick<View, 'parts'>, kind: Is['kind'], of?: Id): Seen {
   const found = parts.find((p) => p.is.kind === kind && (of === undefined || p.is.of === of))
   if (!found) throw new RangeError(`No ${kind}${of === undefined ? '' : ` of ${of}`} is there.`)
   return found

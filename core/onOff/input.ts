@@ -1,7 +1,7 @@
 import type { OnOff } from '../build/types.ts'
 import { orElse } from '../error.ts'
 import {
-  partsAt,
+  levelParts,
   switchedInput,
   switchedTask,
   type FrontEnd,
@@ -30,6 +30,6 @@ export const taskOf = (
 
 /** What the parts at its pin give; null where it floats, or where their numbers cannot be. */
 export function fittedInput(switched: SwitchedOnOff, input: FrontEnd): InputDesign | null {
-  const parts = partsAt(input)
+  const parts = levelParts(input)
   return parts ? orElse(() => switchedInput(taskOf(switched, input), parts), null) : null
 }

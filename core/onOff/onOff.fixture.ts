@@ -1,21 +1,13 @@
-import {
-  applyChange,
-  createBuild,
-  onOffChannel,
-  maker,
-  wiredReads,
-  withInput,
-} from '../build/index.ts'
+import { createBuild, onOffChannel, maker, wiredReads, withInput } from '../build/index.ts'
 import type { Build, Channel, Edited, Measurement } from '../build/index.ts'
+import { after } from '../chain/edited.ts'
 import { memberOf } from './members.ts'
 import type { Way } from './thresholds.ts'
 
+export { after }
+
 let count = 0
 const nextId = (): string => `s${count++}`
-const stamp = () => ({ id: nextId(), at: '2026-11-20T10:00:00Z', by: '' })
-
-export const after = (build: Build, ...edits: Edited[]): Build =>
-  edits.reduce((b, e) => applyChange(b, e, stamp()), build)
 
 /** One switch of a kind at one pin, nothing measured of it, its pin as it floats. */
 export function switchBuild(member: string): { build: Build; channel: Channel } {
@@ -34,7 +26,7 @@ export function switchBuild(member: string): { build: Build; channel: Channel } 
 }
 
 /** One reading of where it switched. */
-export const reading = (channel: Channel, way: Way, value: number, id = nextId()): Edited => {
+export const sensedReading = (channel: Channel, way: Way, value: number, id = nextId()): Edited => {
   const measurement: Measurement = {
     ...{ id, at: '2026-11-20T11:00:00Z', by: '', note: '', struck: null, method: way },
     about: { kind: 'point', element: channel.elements[0]! },

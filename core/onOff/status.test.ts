@@ -11,7 +11,7 @@ import {
 } from '../build/index.ts'
 import { usualSwitched } from './input.ts'
 import { memberOf, MEMBERS } from './members.ts'
-import { after, fit, of, reading, switchBuild } from './onOff.fixture.ts'
+import { after, fit, of, sensedReading, switchBuild } from './onOff.fixture.ts'
 import { onOffRestsOn, onOffStatus, type OnOffStatus } from './status.ts'
 
 const { build: bare, channel } = switchBuild('temperature')
@@ -20,8 +20,8 @@ const status = (build: Build): OnOffStatus => onOffStatus(build, of(build, chann
 /** Three readings each way about two places. */
 const measured = (up: number, down: number): Edited[] =>
   [-0.3, 0.1, 0.2].flatMap((d) => [
-    reading(channel, 'rising', up + d),
-    reading(channel, 'falling', down + d),
+    sensedReading(channel, 'rising', up + d),
+    sensedReading(channel, 'falling', down + d),
   ])
 const fitted = after(bare, fit(channel))
 const good = after(fitted, ...measured(95, 90))
@@ -35,7 +35,7 @@ describe('where a switch stands', () => {
   it('is assumed until its pin is held, and its thresholds are read', () => {
     expect(status(bare)).toMatchObject({ state: 'assumed', fitted: null, ratio: Infinity })
     expect(status(fitted).state).toBe('assumed')
-    const one = after(fitted, reading(channel, 'rising', 95))
+    const one = after(fitted, sensedReading(channel, 'rising', 95))
     expect(status(one).next.title).not.toEqual(status(fitted).next.title)
     expect(status(one).known).toMatchObject({ code: 'switches-up' })
   })
@@ -45,7 +45,11 @@ describe('where a switch stands', () => {
       worst: { at: expect.any(Number) as number },
     })
     expect(status(good).ratio).toBeLessThan(1)
-    const few = after(fitted, reading(channel, 'rising', 95), reading(channel, 'falling', 90))
+    const few = after(
+      fitted,
+      sensedReading(channel, 'rising', 95),
+      sensedReading(channel, 'falling', 90),
+    )
     expect(status(few).next.title).toMatchObject({ code: 'again' })
   })
   it('is wrong where it switches elsewhere than asked, and the worse of the two is named', () => {
@@ -92,7 +96,7 @@ describe('a proof of a switch', () => {
     expect(holds(named)).toBe(true)
   })
   it.each<[string, Edited]>([
-    ['another reading', reading(channel, 'rising', 95.1)],
+    ['another reading', sensedReading(channel, 'rising', 95.1)],
     ['other parts at its pin', fit(channel, 4700)],
     [
       'another place to switch',

@@ -2,7 +2,7 @@ import { pathOf, pinName, proofHolds } from '../build/find.ts'
 import { hashOf } from '../build/hash.ts'
 import type { Build, Channel, Input, OnOff, Read } from '../build/types.ts'
 import type { State } from '../chain/index.ts'
-import { partsAt, type InputDesign, type InputParts } from '../input/index.ts'
+import { levelParts, type InputDesign, type InputParts } from '../input/index.ts'
 import { amount, list, number, off, say, type Phrase, type Said } from '../quantity/said.ts'
 import { fittedInput, usualSwitched } from './input.ts'
 import { memberOf } from './members.ts'
@@ -53,7 +53,7 @@ export function onOffStatus(build: Build, channel: Channel, read: Read): OnOffSt
   const { accuracy } = channel.needs
   const thresholds = thresholdsOf(build, channel)
   const { input, pin, shows } = pathOf(build, read.id)
-  const parts = partsAt(input)
+  const parts = levelParts(input)
   const fitted = fittedInput(onOff.switched ?? usualSwitched(onOff), input)
   const findings = thresholdFindings(thresholds, onOff, accuracy)
   const worst = worstOf(onOff, thresholds)

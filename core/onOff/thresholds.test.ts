@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { normalStream, uniformStream } from '../math/index.ts'
-import { after, of, reading, switchBuild } from './onOff.fixture.ts'
+import { after, of, sensedReading, switchBuild } from './onOff.fixture.ts'
 import {
   isClosed,
   thresholdFindings,
@@ -49,10 +49,10 @@ describe('thresholds out of the record', () => {
   const { build, channel } = switchBuild('temperature')
   const taken = after(
     build,
-    reading(channel, 'rising', 95),
-    reading(channel, 'falling', 90),
-    reading(channel, 'rising', 96),
-    reading(channel, 'rising', 120, 'slip'),
+    sensedReading(channel, 'rising', 95),
+    sensedReading(channel, 'falling', 90),
+    sensedReading(channel, 'rising', 96),
+    sensedReading(channel, 'rising', 120, 'slip'),
   )
   it('are told apart by the way the truth moved, and struck readings do not count', () => {
     const all = thresholdsOf(taken, of(taken, channel))

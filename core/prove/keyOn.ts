@@ -6,7 +6,7 @@ import { expectedReadings } from './expected.ts'
 import { FAULTS } from './faults/index.ts'
 import {
   checkedAt,
-  KINDS,
+  OBSERVABLES,
   likelihood,
   predictAll,
   stageOf,
@@ -78,7 +78,7 @@ export function keyOnCheck(
   knownSigma: number,
   observed: Observed,
 ): KeyOnVerdict {
-  const taken = KINDS.filter((k) => observed[k] !== undefined)
+  const taken = OBSERVABLES.filter((k) => observed[k] !== undefined)
   if (taken.length === 0)
     throw new EchtError('nothing-read', 'Type at least what the device shows.')
   for (const k of taken) requireFinite(observed[k], 'A reading of the check')
@@ -193,7 +193,7 @@ function nextReading(
   const [first, ...rest] = likely
   if (!first || rest.length === 0) return null
   const resistive = first.best.variant.spec.drive.kind === 'resistance'
-  const ranked = KINDS.filter((k) => !taken.includes(k) && (k !== 'ohm' || resistive))
+  const ranked = OBSERVABLES.filter((k) => !taken.includes(k) && (k !== 'ohm' || resistive))
     .map((what) => ({ what, by: Math.max(...rest.map((r) => apart(first.best, r.best, what))) }))
     .filter((r) => r.by > ALIKE_SIGMA)
     .sort((a, b) => b.by - a.by)

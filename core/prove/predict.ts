@@ -49,7 +49,7 @@ export const stageOf = (spec: ChainSpec, what: Observable): StageId =>
       ? STAGE.element
       : STAGE.pin
 
-export const KINDS: Observable[] = ['shown', 'pinV', 'ohm']
+export const OBSERVABLES: Observable[] = ['shown', 'pinV', 'ohm']
 const each = (f: (what: Observable) => number): Readings => ({
   shown: f('shown'),
   pinV: f('pinV'),
@@ -199,7 +199,7 @@ export function predictAll(
 
 /** Whether all of it is a number: a curve that does not reach here makes no suspect. */
 const isWhole = ({ readings, effects, own }: Prediction): boolean =>
-  [readings, own, ...effects].every((r) => KINDS.every((what) => Number.isFinite(r[what])))
+  [readings, own, ...effects].every((r) => OBSERVABLES.every((what) => Number.isFinite(r[what])))
 
 /** What lies between a size of a fault and its neighbours. */
 function gap(sizes: readonly Prediction[], i: number): Readings[] {

@@ -44,7 +44,7 @@ export function formatQuantity(value: number, unit: string, options: FormatOptio
   if (options.bare || !ENGINEERING.has(symbol) || n === 0)
     return join(significant(n, digits), symbol, options.bare)
   // round first, so that 999.96 becomes 1 k and not 1000
-  const rounded = Math.abs(Number(n.toPrecision(digits)))
+  const rounded = Math.abs(roundFigures(n, digits))
   const [scale, prefix] = STEPS.find(([s]) => rounded >= s) ?? STEPS.at(-1)!
   return join(significant(n / scale, digits), prefix + symbol, false)
 }
@@ -77,15 +77,30 @@ export const withUnit = (number: string, unit: string): string =>
 
 const minus = (text: string): string => text.replace('-', '−')
 
-/** Fixed decimals with a true minus sign and without a negative zero. */
+/** Fixed decimals with a true minus sign and without a negative zero; a dash where there is no number. */
 export function fixed(value: number, decimals: number): string {
+  if (Number.isNaN(value)) return '–'
   // the language writes at most a hundred decimals and throws beyond
   const text = value.toFixed(Math.min(20, Math.max(0, Math.round(decimals) || 0)))
   return minus(Number(text) === 0 ? text.replace('-', '') : text)
 }
 
-const significant = (value: number, digits: number): string =>
-  minus(String(Number(value.toPrecision(digits))))
+/** So many significant digits with a true minus sign, trailing zeros dropped. */
+export const significant = (value: number, digits: number): string =>
+  Number.isNaN(value) ? '–' : minus(String(roundFigures(value, digits)))
+
+/** A count with its thousands parted: 12,300. */
+export const counted = (count: number): string => count.toLocaleString('en')
+
+/** A number as one digit, decimals and a power of ten, as a device takes coefficients: 1.20000000e-3. */
+export const scientific = (value: number, decimals: number): string => value.toExponential(decimals)
+
+/** A number rounded to decimals, for a place in a drawing or for a record: still a number. */
+export const roundTo = (value: number, decimals: number): number => Number(value.toFixed(decimals))
+
+/** A number rounded to so many significant digits: still a number. */
+export const roundFigures = (value: number, digits: number): number =>
+  Number(value.toPrecision(digits))
 
 /** A signed difference, `+0.22` or `−1.62`. */
 export function signed(value: number, decimals: number): string {

@@ -5,7 +5,12 @@ export {
   decimalsOf,
   fixed,
   inUnit,
+  counted,
+  roundFigures,
+  roundTo,
+  scientific,
   signed,
+  significant,
   type FormatOptions,
 } from './format.ts'
 export { afrUnit, findUnit, unitsLike, convertFromCore, UNITS, type Unit } from './units.ts'

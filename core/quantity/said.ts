@@ -1,4 +1,4 @@
-import { fixed, formatQuantity, withUnit } from './format.ts'
+import { fixed, formatQuantity, significant, withUnit } from './format.ts'
 import type { Write } from './shown.ts'
 
 /**
@@ -106,10 +106,7 @@ export const besideDifference = (unit: string): string =>
 function amountText({ value, unit, as, decimals, need }: Amount, write: Write): string {
   if (as === 'engineering') return formatQuantity(value, unit, { digits: decimals })
   if (as === 'percent') return `${fixed(value * 100, decimals)} %`
-  if (as === 'number')
-    return decimals < 0
-      ? String(Number(value.toPrecision(-decimals))).replace('-', '−')
-      : fixed(value, decimals)
+  if (as === 'number') return decimals < 0 ? significant(value, -decimals) : fixed(value, decimals)
   const q = write(unit, need)
   const shown = besideDifference(q.unit)
   switch (as) {

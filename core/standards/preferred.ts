@@ -1,3 +1,4 @@
+import { roundTo, roundFigures } from '../quantity/index.ts'
 import { EchtError } from '../error.ts'
 
 export type PreferredSeries = 'E12' | 'E24' | 'E96'
@@ -10,7 +11,7 @@ const E24 = [
 const MANTISSAS: Partial<Record<string, readonly number[]>> = {
   E12: E24.filter((_, i) => i % 2 === 0),
   E24,
-  E96: Array.from({ length: 96 }, (_, i) => Number((10 ** (i / 96)).toFixed(2))),
+  E96: Array.from({ length: 96 }, (_, i) => roundTo(10 ** (i / 96), 2)),
 }
 
 /**
@@ -28,7 +29,7 @@ export function preferredValues(series: PreferredSeries, low: number, high: numb
     decade++
   ) {
     for (const m of mantissas) {
-      const ohm = Number((m * 10 ** decade).toPrecision(3))
+      const ohm = roundFigures(m * 10 ** decade, 3)
       if (ohm >= low * (1 - 1e-9) && ohm <= high * (1 + 1e-9)) out.push(ohm)
     }
   }

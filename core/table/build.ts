@@ -1,5 +1,6 @@
+import { roundFigures } from '../quantity/index.ts'
 import { EchtError, requireFinite, requirePositive, requireRange, orElse } from '../error.ts'
-import { aFunction, aNumber, listOf, oneOf, optional, thingWith } from '../expects.ts'
+import { aFunction, aNumber, everyOf, wordOf, optional, thingWith } from '../expects.ts'
 import { linspace } from '../math/linspace.ts'
 import { lookUp, requireTable, type Table } from './interpolate.ts'
 import { jointOnSteps, MOST_JOINT } from './joint.ts'
@@ -32,8 +33,8 @@ const MOST_CELLS = 4096
 
 const TASK = thingWith({
   curve: aFunction,
-  placement: oneOf('even', 'best'),
-  fixedX: optional(listOf(aNumber)),
+  placement: wordOf('even', 'best'),
+  fixedX: optional(everyOf(aNumber)),
 })
 
 /**
@@ -173,8 +174,7 @@ function onCurveAt({ curve, range }: TableTask, x: number): number {
 }
 
 /** The nearest step, free of the last binary digits: 102.1 and not 102.10000000000001. */
-const onStep = (v: number, step: number): number =>
-  Number((Math.round(v / step) * step).toPrecision(12))
+const onStep = (v: number, step: number): number => roundFigures(Math.round(v / step) * step, 12)
 
 function evenAxis(samples: Samples, cells: number): number[] {
   const first = samples.x[samples.knots[0]!]!,

@@ -1,5 +1,5 @@
 import { EchtError, inMessage, orElse, requireFinite } from '../error.ts'
-import { listOf, thingWith, type Expects } from '../expects.ts'
+import { everyOf, thingWith, type Expects } from '../expects.ts'
 
 /** Breakpoints as a device holds them: x ascending, one value each. */
 export type Table = { x: number[]; y: number[] }
@@ -11,7 +11,7 @@ const aCell: Expects = (value, what) => {
       `${what} is ${inMessage(value)}: a table holds numbers a device can hold.`,
     )
 }
-const TABLE = thingWith({ x: listOf(aCell), y: listOf(aCell) })
+const TABLE = thingWith({ x: everyOf(aCell), y: everyOf(aCell) })
 
 /** Throws `EchtError` `bad-table` unless x ascends strictly and each has a finite value. */
 export function requireTable(table: Table): void {

@@ -1,3 +1,4 @@
+import { some } from '../tries.fixture.ts'
 import { solve } from 'yalps'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
@@ -50,7 +51,7 @@ function missOf(
 describe('best places', () => {
   it.each(CURVES)('%s: within 1.05 of the limit, on the curve and free', (_, curve, range) => {
     const limit = limitFor(curve, range)
-    for (const cells of [16, 17, 24, 33, 64]) {
+    for (const cells of some([16, 17, 24, 33, 64], (n) => n === 17 || n === 24)) {
       const free = buildTable({ curve, range, cells, placement: 'best' })
       expect(free.worstError).toBeLessThanOrEqual((1.05 * limit) / (cells - 1) ** 2)
       expect(missOf(curve, free, range)).toBeLessThanOrEqual(1.002 * free.worstError)
@@ -62,7 +63,10 @@ describe('best places', () => {
 
   it.each(CURVES)('%s: never worse than even spacing, at 2 to 64 cells', (_, curve, range) => {
     for (const onCurve of [false, true])
-      for (const cells of [2, 3, 4, 5, 6, 7, 9, 12, 16, 24, 40, 64]) {
+      for (const cells of some(
+        [2, 3, 4, 5, 6, 7, 9, 12, 16, 24, 40, 64],
+        (n) => n < 6 || n === 16,
+      )) {
         const best = buildTable({ curve, range, cells, placement: 'best', onCurve }),
           even = buildTable({ curve, range, cells, placement: 'even', onCurve })
         expect(best.x).toHaveLength(cells)

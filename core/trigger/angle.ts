@@ -1,20 +1,20 @@
 import { EchtError, requireFinite } from '../error.ts'
-import { oneOf, thingWith } from '../expects.ts'
+import { wordOf, thingWith } from '../expects.ts'
 import type { Trigger } from '../build/types.ts'
-import { requireWheel, stepsOf, type Wheel } from './wheel.ts'
+import { requireWheel, degreesBetween, type Wheel } from './wheel.ts'
 
 /** How a unit counts: from the first tooth after the gap or the last before it, before or after top dead centre. */
 export type Counts = Trigger['counts']
 
 /** Degrees from the last tooth before the gap to the first after it. */
-export const gapDegrees = (wheel: Wheel): number => Math.max(...stepsOf(wheel))
+export const gapDegrees = (wheel: Wheel): number => Math.max(...degreesBetween(wheel))
 
 /** An angle brought into one turn, 0 to 360. */
 const inTurn = (degrees: number): number => ((degrees % 360) + 360) % 360
 
 const COUNTS = thingWith({
-  tooth: oneOf('after-gap', 'before-gap'),
-  from: oneOf('before', 'after'),
+  tooth: wordOf('after-gap', 'before-gap'),
+  from: wordOf('before', 'after'),
 })
 
 function checked(wheel: Wheel, counts: Counts): Counts {
@@ -76,7 +76,7 @@ export function signatureOf(offsetDeg: number, sigmaDeg: number, wheel: Wheel): 
   requireWheel(wheel)
   const off = Math.abs(requireFinite(offsetDeg, 'The offset'))
   const within = NEAR_SIGMAS * Math.max(requireFinite(sigmaDeg, 'Its uncertainty'), 0.2)
-  const pitch = Math.min(...stepsOf(wheel))
+  const pitch = Math.min(...degreesBetween(wheel))
   if (within < pitch / 4 && Math.abs(off - pitch / 2) < within) return 'half-tooth'
   if (Math.abs(off - gapDegrees(wheel)) < within) return 'gap'
   return null

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { normalStream, uniformStream } from '../math/index.ts'
 import { camPhase, inGap } from './cam.ts'
 import { readCapture } from './decode.ts'
-import { cranked, turn } from './engine.fixture.ts'
+import { crankedFromRest, turn } from './engine.fixture.ts'
 import { parseWheel } from './wheel.ts'
 
 const wheel = parseWheel('36-2')
@@ -35,7 +35,7 @@ function camBeside(
 }
 
 const made = turn({
-  ...{ wheel: '36-2', sampleHz: SAMPLE_HZ, durationS: 4, rpm: cranked(420), noise: 0.05 },
+  ...{ wheel: '36-2', sampleHz: SAMPLE_HZ, durationS: 4, rpm: crankedFromRest(420), noise: 0.05 },
   ...{ swing: 0.2, seed: 6 },
 })
 const crank = readCapture(made.samples, { sampleHz: SAMPLE_HZ, wheel, pickup: 'vr' })

@@ -1,6 +1,6 @@
 import { levelsOf, switchings } from './levels.ts'
 import type { ReadCapture } from './decode.ts'
-import { stepsOf, type Wheel } from './wheel.ts'
+import { degreesBetween, type Wheel } from './wheel.ts'
 
 /** An edge of the cam against the crank. */
 export type CamEdge = {
@@ -120,7 +120,7 @@ const turned = (degrees: number): number => ((((degrees + 180) % 360) + 360) % 3
 
 /** The gap of a wheel an angle falls beside: how many degrees after it begins; null where it falls in none. */
 export function inGap(afterDeg: number, wheel: Wheel): boolean {
-  const steps = stepsOf(wheel)
+  const steps = degreesBetween(wheel)
   const widest = Math.max(...steps)
   const at = steps.indexOf(widest)
   const from = wheel.edgesDegrees[at]!

@@ -1,3 +1,4 @@
+import { roundTo } from '../quantity/index.ts'
 import { sampleVariance } from 'simple-statistics'
 import type { Crossings } from './crossings.ts'
 import { Pattern } from './pattern.ts'
@@ -27,7 +28,7 @@ const FOLDED = 40
  * `named`: it has a shorthand, and is not told by its own angles. `seenOnce`: its gap was seen once only, so that it
  * may have more teeth than these.
  */
-export type Candidate = {
+export type WheelCandidate = {
   wheel: Wheel
   name: string
   named: boolean
@@ -36,7 +37,7 @@ export type Candidate = {
 }
 
 /** Wheels that the edges may be of, best first. */
-export function candidatesOf(all: Crossings): Candidate[] {
+export function candidatesOf(all: Crossings): WheelCandidate[] {
   const crossings = middleOf(all)
   const { at } = crossings
   // a ring without a gap, such as a wheel's speed has
@@ -47,7 +48,7 @@ export function candidatesOf(all: Crossings): Candidate[] {
   if (once.length > 0) return once
   const standing = standingOut(at)
   // two turns of few teeth repeat too little to be seen to: every number of them is tried
-  const tried: Candidate[] = []
+  const tried: WheelCandidate[] = []
   for (let few = 2; few <= Math.min(FEW_EDGES, at.length - 3); few++) {
     // its gap changes the step twice in a turn, and compression hides no more than half of that
     if (standing < at.length / few - 1) continue
@@ -66,7 +67,7 @@ const FEW_EDGES = 12
  * Wheels with half as many edges as the rhythm has: a cylinder fires every second turn, so that with one, three or
  * five of them the speed repeats after two turns of a wheel. Null where compression does not explain them.
  */
-function inOneTurn(crossings: Crossings, n: number): Candidate[] | null {
+function inOneTurn(crossings: Crossings, n: number): WheelCandidate[] | null {
   if (n % 2 !== 0 || n < 4) return null
   const half = withEdges(crossings, n / 2)
   return half[0] && half[0].named && half[0].cost < explainedBy(n / 2) ? half : null
@@ -78,7 +79,7 @@ export const explainedBy = (n: number): number => (n < FEW_EDGES ? EXPLAINED.few
  * The wheel of just two turns from edge 0 on: its gap shows once, with all its edges before it and after it. The least
  * wheel of so many is taken, of an engine that turns evenly; with a gap that shows twice there is no need to.
  */
-function gapSeenOnce(crossings: Crossings): Candidate[] {
+function gapSeenOnce(crossings: Crossings): WheelCandidate[] {
   const { at } = crossings
   let gap = 0
   for (let k = 1; k + 1 < at.length; k++) if (at[k + 1]! - at[k]! > at[gap + 1]! - at[gap]!) gap = k
@@ -92,7 +93,7 @@ function gapSeenOnce(crossings: Crossings): Candidate[] {
  * The ring of a few teeth whose steps differ too little to stand out of compression: told where the signal is as steep
  * at every tooth, so that it is not the engine that turns unevenly.
  */
-function littleUneven(crossings: Crossings): Candidate[] {
+function littleUneven(crossings: Crossings): WheelCandidate[] {
   const { at, steep } = crossings
   if (!steep || at.length < 5) return []
   const intervals = Array.from(at.subarray(1), (x, k) => Math.log(x - at[k]!))
@@ -150,11 +151,11 @@ const SURELY = 2e-3
 const SIMPLER = 1e-5
 
 /** Wheels with so many edges that the edges may be of, best first. */
-function withEdges(crossings: Crossings, n: number): Candidate[] {
+function withEdges(crossings: Crossings, n: number): WheelCandidate[] {
   const names = Array.from({ length: MOST_MISSING }, (_, i) => `${n + i + 1}-${i + 1}`)
   // with two teeth and one more the steps are those of 4-1
   if (n > 3) names.push(`${n - 1}+1`)
-  const known = (swinging: boolean): Candidate[] =>
+  const known = (swinging: boolean): WheelCandidate[] =>
     names.flatMap((name) => {
       const wheel = parseWheel(name)
       const cost = costOf(crossings, new Pattern(wheel), swinging)
@@ -173,7 +174,7 @@ function withEdges(crossings: Crossings, n: number): Candidate[] {
 }
 
 /** The wheel by the angles the capture itself shows; none where they come out as one that has a name already. */
-function ofOwnAngles(crossings: Crossings, n: number, names: readonly string[]): Candidate[] {
+function ofOwnAngles(crossings: Crossings, n: number, names: readonly string[]): WheelCandidate[] {
   const wheel = ownAngles(crossings.at, n)
   const cost = wheel && costOf(crossings, new Pattern(wheel), false)
   if (!wheel || cost === null) return []
@@ -181,7 +182,7 @@ function ofOwnAngles(crossings: Crossings, n: number, names: readonly string[]):
   return names.includes(name) ? [] : [{ wheel, name, named: false, cost: cost + OWN_ANGLES }]
 }
 
-const bestFirst = (all: Candidate[]): Candidate[] => all.sort((a, b) => a.cost - b.cost)
+const bestFirst = (all: WheelCandidate[]): WheelCandidate[] => all.sort((a, b) => a.cost - b.cost)
 
 /** The later edges of a capture: at its beginning the engine is just being started. */
 const middleOf = ({ at, steep }: Crossings): Crossings => {
@@ -276,7 +277,7 @@ function ownAngles(at: Float64Array, n: number): Wheel | null {
   const edges: number[] = []
   let angle = 0
   for (const share of turned) {
-    edges.push(Number((Math.round(angle / ANGLE_STEP) * ANGLE_STEP).toFixed(1)))
+    edges.push(roundTo(Math.round(angle / ANGLE_STEP) * ANGLE_STEP, 1))
     angle += 360 * share
   }
   const rises = edges.every((e, i) => i === 0 || e > edges[i - 1]!)

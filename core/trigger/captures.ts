@@ -1,3 +1,4 @@
+import { significant, roundFigures } from '../quantity/index.ts'
 import Papa from 'papaparse'
 import { EchtError } from '../error.ts'
 
@@ -33,7 +34,7 @@ function requireSensible(sampleHz: number): void {
   if (sampleHz < LEAST_HZ || sampleHz > MOST_HZ)
     throw new EchtError(
       'bad-capture',
-      `${Number(sampleHz.toPrecision(3))} samples a second are no capture of an engine: ` +
+      `${significant(sampleHz, 3)} samples a second are no capture of an engine: ` +
         'look at the column of time, and at its unit.',
     )
 }
@@ -125,7 +126,7 @@ export function* csvPieces({
   for (let from = 0; from < samples.length; from += PIECE) {
     const rows = Array.from(samples.subarray(from, from + PIECE), (v, i) => [
       (from + i) / sampleHz,
-      Number(v.toPrecision(6)),
+      roundFigures(v, 6),
     ])
     yield `\r\n${Papa.unparse(rows)}`
   }

@@ -1,6 +1,6 @@
 import { grown } from './grown.ts'
 import type { Profile } from './profile.ts'
-import { sumOf } from './samples.ts'
+import { sumOfSamples } from './samples.ts'
 
 /**
  * Crossings of a pickup's signal, with the part of a sample at which they lie. A crossing counts where the signal goes
@@ -105,7 +105,7 @@ class Descent {
     let read = 0
     let b = 0
     for (; b < most; b++) {
-      const sum = sumOf(samples, first + b * step, by)
+      const sum = sumOfSamples(samples, first + b * step, by)
       read += sum
       if (sign * sum > least) break
     }
@@ -121,7 +121,7 @@ class Descent {
     let above = -1
     let b = 0
     for (; b < most; b++) {
-      const sum = sign * sumOf(samples, first + b * step, by)
+      const sum = sign * sumOfSamples(samples, first + b * step, by)
       read += sum
       if (sum > least) {
         if (sum > top) top = sum
@@ -222,7 +222,8 @@ export class VrScan {
     }
     // less than one average is left, unless it was enough before
     const rest = i + by > length ? length - i : 0
-    const read = descent.read + sumOf(samples, ahead > 0 ? from + i : from - length + 1, rest)
+    const read =
+      descent.read + sumOfSamples(samples, ahead > 0 ? from + i : from - length + 1, rest)
     const { at, steep, widths, count } = this
     return {
       ...{ at: at.subarray(0, count), steep: steep.subarray(0, count), read },
@@ -261,7 +262,7 @@ export class VrScan {
       const from = Math.round(x + way * step * by - by / 2)
       // what holds no number leads nowhere
       if (!(from >= 0 && from + by <= samples.length)) return NaN
-      const now = (-way * sign * sumOf(samples, from, by)) / by
+      const now = (-way * sign * sumOfSamples(samples, from, by)) / by
       if (now >= level) return Math.max(0.1, step - (now - level) / (now - before || 1)) * by
       before = now
     }

@@ -1,8 +1,9 @@
+import { some } from '../tries.fixture.ts'
 import { describe, expect, it } from 'vitest'
 import { coded } from '../coded.fixture.ts'
 import { normalStream, uniformStream } from '../math/index.ts'
 import { decodeTrigger, readCapture } from './decode.ts'
-import { cranked, turn, WHEELS, type Run } from './engine.fixture.ts'
+import { crankedFromRest, turn, WHEELS, type Run } from './engine.fixture.ts'
 import { simulateTrigger } from './simulate.ts'
 import { parseWheel } from './wheel.ts'
 
@@ -19,7 +20,7 @@ describe('cranking from rest, the speed swinging 35 % by compression, noise a te
       return {
         ...{ wheel, reversed, seed: s + 3, noise: 0.1, swing: 0.35, durationS: 1.9 },
         ...{ shape: SHAPES[s % 3]!, swingsPerTurn: SWINGS[(s + i) % SWINGS.length]! },
-        ...{ sampleHz: s % 2 ? 48_000 : 25_000, rpm: cranked(200 + (s % 9) * 12) },
+        ...{ sampleHz: s % 2 ? 48_000 : 25_000, rpm: crankedFromRest(200 + (s % 9) * 12) },
       }
     }),
   )
@@ -80,7 +81,7 @@ describe('few teeth, one stroke of compression a turn: slow turning takes as lon
       for (const reversed of [false, true]) {
         const made = turn({
           ...{ wheel, reversed, shape, seed: 11, noise: 0.1, runout: 0.2, swing: 0.35 },
-          ...{ swingsPerTurn: 1, durationS: 1.9, sampleHz: 25_000, rpm: cranked(230) },
+          ...{ swingsPerTurn: 1, durationS: 1.9, sampleHz: 25_000, rpm: crankedFromRest(230) },
         })
         const got = decodeTrigger(made.samples, { ...made, pickup: 'vr' })
         expect([got.inSync, got.polarity]).toEqual([true, reversed ? 'reversed' : 'right'])
@@ -117,9 +118,17 @@ describe('at a steady speed', () => {
 describe('one tooth that does not show, one edge too many', () => {
   const ENGINES = {
     idling: { turn: 3, shape: 'bell', run: { rpm: () => 900, swing: 0.05, noise: 0.05 } },
-    cranking: { turn: 5, shape: 'bell', run: { rpm: cranked(230), swing: 0.35, noise: 0.1 } },
+    cranking: {
+      turn: 5,
+      shape: 'bell',
+      run: { rpm: crankedFromRest(230), swing: 0.35, noise: 0.1 },
+    },
     // in the first turn at speed, before it is known how the engine turns
-    starting: { turn: 2, shape: 'lopsided', run: { rpm: cranked(230), swing: 0.35, noise: 0.1 } },
+    starting: {
+      turn: 2,
+      shape: 'lopsided',
+      run: { rpm: crankedFromRest(230), swing: 0.35, noise: 0.1 },
+    },
   } as const
   const cases = WHEELS.flatMap((wheel, i) =>
     (['dropped', 'extra'] as const).flatMap((kind, j) =>
@@ -129,33 +138,36 @@ describe('one tooth that does not show, one edge too many', () => {
         .map((engine) => ({ wheel, kind, engine, i: 2 * i + j })),
     ),
   )
-  it.each(cases)('$wheel, $engine, $kind: is said where it happened', (of) => {
-    const edges = parseWheel(of.wheel).edgesDegrees.length
-    const engine = ENGINES[of.engine]
-    const at = engine.turn * edges + 1 + ((5 * of.i) % edges)
-    const turnS = of.engine === 'idling' ? 60 / 900 : 60 / 200
-    const durationS = (engine.turn + 6) * turnS
-    const made = turn({
-      ...{ wheel: of.wheel, sampleHz: of.engine === 'idling' ? 100_000 : 25_000, durationS },
-      ...{ ...engine.run, shape: engine.shape, swingsPerTurn: SWINGS[of.i % SWINGS.length]! },
-      ...{ seed: 8 + of.i, [of.kind]: [at] },
-    })
-    const got = decodeTrigger(made.samples, { ...made, pickup: 'vr' })
-    const [a, b] = [made.edgesS[at]!, made.edgesS[at + 1]!]
-    const when = of.kind === 'extra' ? (a + b) / 2 : a
-    expect(got.faults.length).toBeGreaterThan(0)
-    for (const f of got.faults) expect(Math.abs(f.timeS - when)).toBeLessThan(0.05 * turnS)
-    expect(got.faults.map((f) => f.kind)).toContain(of.kind === 'extra' ? 'noise' : 'missed')
-    expect(got.inSync).toBe(true)
-    const steady = made.startsS.filter((t) => t > 0.35 + 2 * turnS && t < durationS - 0.005)
-    const lost = steady.filter((t) => !near(t, got.cycleStartsS, 0.003))
-    expect(lost.length).toBeLessThanOrEqual(1)
-    const pitch = (t: number): number => (made.edgesS[made.edgesS.indexOf(t) + 1] ?? t) - t
-    const wrong = Array.from(got.cycleStartsS).filter(
-      (t) => !made.startsS.some((x) => Math.abs(x - t) < Math.max(0.004, 0.2 * pitch(x))),
-    )
-    expect(wrong).toEqual([])
-  })
+  it.each(some(cases, (_, i) => i % 3 === 0))(
+    '$wheel, $engine, $kind: is said where it happened',
+    (of) => {
+      const edges = parseWheel(of.wheel).edgesDegrees.length
+      const engine = ENGINES[of.engine]
+      const at = engine.turn * edges + 1 + ((5 * of.i) % edges)
+      const turnS = of.engine === 'idling' ? 60 / 900 : 60 / 200
+      const durationS = (engine.turn + 6) * turnS
+      const made = turn({
+        ...{ wheel: of.wheel, sampleHz: of.engine === 'idling' ? 100_000 : 25_000, durationS },
+        ...{ ...engine.run, shape: engine.shape, swingsPerTurn: SWINGS[of.i % SWINGS.length]! },
+        ...{ seed: 8 + of.i, [of.kind]: [at] },
+      })
+      const got = decodeTrigger(made.samples, { ...made, pickup: 'vr' })
+      const [a, b] = [made.edgesS[at]!, made.edgesS[at + 1]!]
+      const when = of.kind === 'extra' ? (a + b) / 2 : a
+      expect(got.faults.length).toBeGreaterThan(0)
+      for (const f of got.faults) expect(Math.abs(f.timeS - when)).toBeLessThan(0.05 * turnS)
+      expect(got.faults.map((f) => f.kind)).toContain(of.kind === 'extra' ? 'noise' : 'missed')
+      expect(got.inSync).toBe(true)
+      const steady = made.startsS.filter((t) => t > 0.35 + 2 * turnS && t < durationS - 0.005)
+      const lost = steady.filter((t) => !near(t, got.cycleStartsS, 0.003))
+      expect(lost.length).toBeLessThanOrEqual(1)
+      const pitch = (t: number): number => (made.edgesS[made.edgesS.indexOf(t) + 1] ?? t) - t
+      const wrong = Array.from(got.cycleStartsS).filter(
+        (t) => !made.startsS.some((x) => Math.abs(x - t) < Math.max(0.004, 0.2 * pitch(x))),
+      )
+      expect(wrong).toEqual([])
+    },
+  )
 })
 
 describe('gaining speed from idle', () => {

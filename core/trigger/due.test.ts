@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { Due, TIGHT, type Passed } from './due.ts'
+import { DueTimes, TIGHT, type Passed } from './due.ts'
 import { Pattern } from './pattern.ts'
 import { parseWheel } from './wheel.ts'
 
@@ -17,7 +17,7 @@ function intervals(wheel: string, count: number, speed: (degrees: number) => num
 }
 
 /** After how many intervals they are held against ones that came before; Infinity where never. */
-function knownAfter(due: Due, all: readonly Passed[]): number {
+function knownAfter(due: DueTimes, all: readonly Passed[]): number {
   for (let k = 1; k < all.length; k++) {
     due.came(all[k - 1]!, all[k]!)
     if (due.known) return k
@@ -29,7 +29,7 @@ const swinging = (perTurn: number) => (degrees: number) =>
   6 * (1 + 0.35 * Math.sin((degrees * perTurn * Math.PI) / 180))
 
 describe('what intervals are held against', () => {
-  const due = (wheel: string): Due => new Due(new Pattern(parseWheel(wheel)))
+  const due = (wheel: string): DueTimes => new DueTimes(new Pattern(parseWheel(wheel)))
 
   it('is their degrees at first', () => {
     expect(due('4-1').values).toEqual(Float64Array.of(90, 90, 180, 90, 90, 180))
@@ -69,7 +69,7 @@ describe('what intervals are held against', () => {
   it('is known at once by turns that were seen elsewhere, follows what comes, and is not given up', () => {
     const all = intervals('12-1', 44, swinging(2))
     const seen = Float64Array.from(all.slice(0, 22), (v) => v.samples)
-    const held = new Due(new Pattern(parseWheel('12-1')), seen.slice())
+    const held = new DueTimes(new Pattern(parseWheel('12-1')), seen.slice())
     expect([held.known, held.fromElsewhere]).toEqual([true, true])
     expect(held.of(3, 2)).toBeCloseTo(seen[3]! + seen[4]!, 9)
     // three times as slow, from one interval to the next

@@ -16,7 +16,7 @@ type History = { took: Float64Array; turnsBefore: number; matched: number }
  * what it took then, in samples: compression comes back with the turn, or with every second one as a cylinder fires,
  * and what is left is what the wheel did.
  */
-export class Due {
+export class DueTimes {
   /** by the interval's place on two turns, °, or samples */
   values: Float64Array
   private readonly degrees: Float64Array

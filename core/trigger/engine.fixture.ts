@@ -1,5 +1,5 @@
 import { normalStream, uniformStream } from '../math/index.ts'
-import { parseWheel, stepsOf, type Wheel } from './wheel.ts'
+import { parseWheel, degreesBetween, type Wheel } from './wheel.ts'
 
 /** Wheels that are common, coarse and fine, and two that are neither. */
 export const WHEELS = [
@@ -22,10 +22,10 @@ export const WHEELS = [
   ...['0,10,25.5,90,150,200,270/360', '0,25,90,150,240,300/360'],
 ]
 
-export type Shape = 'sine' | 'bell' | 'lopsided'
+export type PulseShape = 'sine' | 'bell' | 'lopsided'
 
 /** V over the peak at x pitches from a tooth's centre: rises as it comes, falls through zero at its centre. */
-const SHAPES: Record<Shape, (x: number) => number> = {
+const SHAPES: Record<PulseShape, (x: number) => number> = {
   sine: (x) => (Math.abs(x) < 0.5 ? -Math.sin(2 * Math.PI * x) : 0),
   bell: (x) => -(x / 0.16) * Math.exp(0.5 - 0.5 * (x / 0.16) ** 2),
   // the side that leaves is higher than the side that comes
@@ -44,7 +44,7 @@ export type Run = {
   /** share by which the speed swings within a turn, and how often */
   swing?: number
   swingsPerTurn?: number
-  shape?: Shape
+  shape?: PulseShape
   /** 1σ over the local peak */
   noise?: number
   reversed?: boolean
@@ -63,7 +63,7 @@ export function turn(run: Run) {
   const uniform = uniformStream(seed)
   const normal = normalStream(uniform)
   const n = Math.round(sampleHz * durationS)
-  const pitch = Math.min(...stepsOf(wheel))
+  const pitch = Math.min(...degreesBetween(wheel))
   const f = SHAPES[run.shape ?? 'sine']
   const start = uniform() * wheel.cycleDegrees
   const samples = new Float32Array(n)
@@ -131,7 +131,7 @@ function passings(run: Run, wheel: Wheel, start: number, n: number) {
 }
 
 /** Cranked from rest: up to speed in a third of a second, as a starter does it. */
-export const cranked =
+export const crankedFromRest =
   (rpm: number) =>
   (timeS: number): number =>
     rpm * Math.min(1, 0.02 + timeS / 0.35)

@@ -4,7 +4,7 @@ import { coded } from '../coded.fixture.ts'
 import { turn, WHEELS } from './engine.fixture.ts'
 import { identifyWheel } from './identify.ts'
 import { simulateTrigger } from './simulate.ts'
-import { parseWheel, stepsOf } from './wheel.ts'
+import { parseWheel, degreesBetween } from './wheel.ts'
 
 const SHORT = [...WHEELS.filter((w) => !w.includes('/')), '90-1', '120-1', '54-2']
 
@@ -30,7 +30,7 @@ function fromEdge0(
   const { samples, trueCycleStartsS } = simulateTrigger({
     ...{ ...task, wheel, pickup: 'vr', durationS: durationS + 2 * turnS },
   })
-  const before = (0.25 * Math.min(...stepsOf(wheel)) * turnS) / 360
+  const before = (0.25 * Math.min(...degreesBetween(wheel)) * turnS) / 360
   const from = Math.round((trueCycleStartsS.find((t) => t > before)! - before) * task.sampleHz)
   return samples.subarray(from, from + Math.round(durationS * task.sampleHz))
 }
@@ -108,10 +108,12 @@ describe('the wheel from a capture alone', () => {
         ...{ wheel, pickup: 'hall', sampleHz: 400_000, durationS: 0.25, rpm: () => 700, seed: 5 },
       })
       const got = identifyWheel(made.samples, { sampleHz: 400_000, pickup: 'hall' })
-      const steps = stepsOf(wheel)
+      const steps = degreesBetween(wheel)
       const longest = steps.indexOf(Math.max(...steps))
       const turned = steps.map((_, j) => steps[(longest + 1 + j) % steps.length]!)
-      stepsOf(got.wheel).forEach((s, j) => expect(Math.abs(s - turned[j]!)).toBeLessThan(0.3))
+      degreesBetween(got.wheel).forEach((s, j) =>
+        expect(Math.abs(s - turned[j]!)).toBeLessThan(0.3),
+      )
     },
   )
   it.each([[24], [44]])('is none on a ring of %i teeth without a gap', (teeth) => {
@@ -154,7 +156,7 @@ describe('the wheel from a capture alone', () => {
       const task = { sampleHz: 200_000, durationS: (2.3 * 60) / 700, rpm: () => 700 }
       const made = turn({ ...task, wheel, shape: 'bell', seed: i + 1 })
       try {
-        const got = stepsOf(identifyWheel(made.samples, { ...task, pickup: 'vr' }).wheel)
+        const got = degreesBetween(identifyWheel(made.samples, { ...task, pickup: 'vr' }).wheel)
         const turned = steps.map((__, r) =>
           steps.map((___, k) => (360 * steps[(r + k) % n]!) / sum),
         )
@@ -174,8 +176,8 @@ describe('the wheel from a capture alone', () => {
     const task = { sampleHz: 200_000, durationS: 0.23, rpm: () => 600 }
     const made = turn({ ...task, wheel, shape: 'bell', seed })
     const got = identifyWheel(made.samples, { ...task, pickup: 'vr' }).wheel
-    const steps = stepsOf(got)
-    const drawn = stepsOf(made.wheel)
+    const steps = degreesBetween(got)
+    const drawn = degreesBetween(made.wheel)
     expect(steps).toHaveLength(drawn.length)
     steps.forEach((v, k) => expect(Math.abs(v - drawn[k]!)).toBeLessThan(0.5))
   })

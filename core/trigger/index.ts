@@ -3,7 +3,7 @@ export {
   nameOfWheel,
   parseWheel,
   requireWheel,
-  stepsOf,
+  degreesBetween,
   type Pickup,
   type Wheel,
 } from './wheel.ts'
@@ -94,7 +94,7 @@ export {
   recordingOfVcd,
   recordingOfSound,
   recordingOfWav,
-  type Recording,
+  type TriggerRecording,
 } from './recording.ts'
 export {
   captureAtRate,

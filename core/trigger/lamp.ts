@@ -1,5 +1,5 @@
 import { EchtError, requireFinite, requirePositive, requireRange } from '../error.ts'
-import { aNumber, aThing, listOf } from '../expects.ts'
+import { aNumber, aThing, everyOf } from '../expects.ts'
 import { scatterScale } from '../math/index.ts'
 
 /** What a timing lamp showed at a speed, against what was commanded; degrees before top dead centre. */
@@ -76,7 +76,7 @@ export function lampFit(readings: LampReading[]): LampFit {
 
 /** A weighted line through lamp readings, and how much wider than stated their scatter makes it. */
 function lineThrough(readings: LampReading[]) {
-  listOf(aThing)(readings, 'The lamp readings')
+  everyOf(aThing)(readings, 'The lamp readings')
   if (readings.length === 0)
     throw new EchtError('too-few-points', 'No lamp reading: read the lamp at one speed at least.')
   const all = readings.map(weighed)
@@ -107,7 +107,7 @@ export function bestNextLamp(
   range: readonly [number, number],
 ): NextLamp {
   const [low, high] = requireRange(range, 'The speeds of use')
-  listOf(aNumber)(speeds, 'The speeds that may be driven')
+  everyOf(aNumber)(speeds, 'The speeds that may be driven')
   if (speeds.length === 0)
     throw new EchtError('nothing-makeable', 'Give at least one speed the engine may be run at.')
   const { scale } = lineThrough(readings)

@@ -3,7 +3,7 @@ import { hashOf } from '../build/hash.ts'
 import type { Build, Device, Input, Measurement, Pin, Trigger } from '../build/types.ts'
 import { orElse } from '../error.ts'
 import {
-  partsAt,
+  levelParts,
   switchedInput,
   switchedTask,
   type FrontEnd,
@@ -130,7 +130,7 @@ export function fittedAt(build: Build, trigger: Trigger): InputDesign | null {
 /** The parts that give the pin of a sensor that switches its levels; null of a coil, or where it floats. */
 function partsOf(build: Build, trigger: Trigger): InputParts | null {
   const { input } = readBy(build, trigger)
-  return trigger.pickup === 'hall' && input ? partsAt(input) : null
+  return trigger.pickup === 'hall' && input ? levelParts(input) : null
 }
 
 /** Who reads a trigger: the device, its input, and the pins its leads go to; null and none where nobody said. */

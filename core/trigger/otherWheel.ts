@@ -2,7 +2,7 @@ import { candidatesOf, explainedBy } from './candidates.ts'
 import type { Crossings } from './crossings.ts'
 import { Pattern } from './pattern.ts'
 import type { Tracked } from './tracked.ts'
-import { stepsOf, type Wheel } from './wheel.ts'
+import { degreesBetween, type Wheel } from './wheel.ts'
 
 /** Turns after which it is asked whether the edges are of this wheel at all. */
 const TURNS = 3
@@ -103,7 +103,7 @@ function roughnessOf({ at, edge }: Tracked, pattern: Pattern): number {
 }
 
 const isSame = (a: Wheel, b: Wheel): boolean => {
-  const [x, y] = [stepsOf(a), stepsOf(b)]
+  const [x, y] = [degreesBetween(a), degreesBetween(b)]
   return x.length === y.length && x.every((step, i) => Math.abs(step - y[i]!) < SAME_DEG)
 }
 
@@ -113,7 +113,7 @@ const isSame = (a: Wheel, b: Wheel): boolean => {
  */
 function goneOf(part: Wheel, whole: Wheel): number[][] | null {
   const { cycleDegrees: cycle, edgesDegrees: edges } = whole
-  const near = NEAR * Math.min(...stepsOf(whole))
+  const near = NEAR * Math.min(...degreesBetween(whole))
   const isAt = (a: number, b: number): boolean => {
     const apart = (((a - b) % cycle) + cycle) % cycle
     return Math.min(apart, cycle - apart) < near

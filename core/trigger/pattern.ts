@@ -1,7 +1,7 @@
 import { sampleVariance } from 'simple-statistics'
 import type { Crossings } from './crossings.ts'
-import { BY_STEEPNESS, Stretch, type Interval } from './swing.ts'
-import { stepsOf, type Wheel } from './wheel.ts'
+import { BY_STEEPNESS, SwingStretch, type Interval } from './swing.ts'
+import { degreesBetween, type Wheel } from './wheel.ts'
 
 /** A pattern is where it is when every other place fits worse by this. */
 const SURE = 0.55
@@ -25,10 +25,10 @@ export class Pattern {
   /** whether turning the wheel by some of its edges gives it back: nothing then tells one from the other */
   readonly symmetric: boolean
   /** those that were looked at, to be looked at again */
-  private readonly stretches = new Map<number, Stretch>()
+  private readonly stretches = new Map<number, SwingStretch>()
 
   constructor(private readonly wheel: Wheel) {
-    this.steps = stepsOf(wheel)
+    this.steps = degreesBetween(wheel)
     this.n = this.steps.length
     this.log = Float64Array.from(this.steps, Math.log)
     const turned = (k: number): boolean =>
@@ -155,7 +155,7 @@ export class Pattern {
   }
 
   /** So many intervals from an edge on, and the edges where they begin. */
-  private stretch(j: number, intervals: number): Stretch {
+  private stretch(j: number, intervals: number): SwingStretch {
     const key = intervals * this.n + j
     let stretch = this.stretches.get(key)
     if (!stretch) {
@@ -168,7 +168,7 @@ export class Pattern {
         places.push({ middle: angle + width / 2, width })
         angle += width
       }
-      stretch = new Stretch(places, begins)
+      stretch = new SwingStretch(places, begins)
       this.stretches.set(key, stretch)
     }
     return stretch

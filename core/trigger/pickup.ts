@@ -1,5 +1,5 @@
 import { EchtError, requireFinite, requirePositive } from '../error.ts'
-import { aText, aThing, listOf, thingWith } from '../expects.ts'
+import { aText, aThing, everyOf, thingWith } from '../expects.ts'
 
 /** Ohms between two leads of a pickup that is plugged in nowhere; Infinity where the meter shows an open. */
 export type LeadOhms = {
@@ -32,7 +32,7 @@ const SAME = 0.1
  * `not-a-number` and `not-positive` for ohms that are none.
  */
 export function kindOfPickup(pairs: readonly LeadOhms[]): PickupKind {
-  listOf(thingWith({ a: aText, b: aText }))(pairs, 'The pairs of leads')
+  everyOf(thingWith({ a: aText, b: aText }))(pairs, 'The pairs of leads')
   for (const p of pairs) {
     requireOhm(p.ohm, p)
     requireOhm(p.exchangedOhm, p)
@@ -107,8 +107,8 @@ export function pinsOf(
   pins: readonly [string, string, string],
   tries: readonly PinTry[],
 ): Pins | null {
-  listOf(aText)(pins, 'The pins')
-  listOf(thingWith({ plus: aText, minus: aText }))(tries, 'The tries')
+  everyOf(aText)(pins, 'The pins')
+  everyOf(thingWith({ plus: aText, minus: aText }))(tries, 'The tries')
   const right = tries.filter(
     ({ acrossV, withV, withoutV }) =>
       requireFinite(acrossV, 'The volts across the resistor') >= DRAWS_V[0] &&

@@ -5,7 +5,7 @@ import { VcdReader } from './vcd.ts'
 import { WavReader } from './wav.ts'
 
 /** A file of channels that were taken together. */
-export type Recording = {
+export type TriggerRecording = {
   names: string[]
   /** which of them is likely the crank's */
   likely: number
@@ -25,7 +25,7 @@ const isCrank = (name: string): boolean =>
 export function recordingOfColumns(
   { names, columns, preamble }: Pick<Log, 'names' | 'preamble'> & { columns: ArrayLike<number>[] },
   saidHz: number | null,
-): Recording {
+): TriggerRecording {
   const rateHz = saidHz ?? rateAbove(preamble)
   const counts = names.findIndex((n) => COUNTS.test(n.trim()))
   const time = timeColumn({ names, columns }, { saidHz, rateHz, counts })
@@ -102,14 +102,14 @@ function rateAbove(preamble: readonly (readonly string[])[]): number | null {
 }
 
 /** The channels of a WAV file. Throws as `captureOfWav`. */
-export function recordingOfWav(bytes: Uint8Array): Recording {
+export function recordingOfWav(bytes: Uint8Array): TriggerRecording {
   const wav = new WavReader(bytes.length)
   wav.push(bytes)
   return recordingOfSound(wav)
 }
 
 /** The same of a file that was read a piece at a time. */
-export function recordingOfSound(wav: WavReader): Recording {
+export function recordingOfSound(wav: WavReader): TriggerRecording {
   const { channels, capture } = wav.end()
   const names = Array.from({ length: channels }, (_, i) =>
     channels > 2 || i > 1 ? `channel ${i + 1}` : i === 0 ? 'left' : 'right',
@@ -118,14 +118,14 @@ export function recordingOfSound(wav: WavReader): Recording {
 }
 
 /** The signals of a value change dump. Throws as `captureOfVcd`. */
-export function recordingOfVcd(text: string): Recording {
+export function recordingOfVcd(text: string): TriggerRecording {
   const dump = new VcdReader()
   dump.push(text)
   return recordingOfDump(dump)
 }
 
 /** The same of a dump that was read a piece at a time. */
-export function recordingOfDump(dump: VcdReader): Recording {
+export function recordingOfDump(dump: VcdReader): TriggerRecording {
   const signals = dump.end()
   const names = signals.map((s) => s.name)
   const most = signals.reduce((a, s, i) => (s.changes > signals[a]!.changes ? i : a), 0)
@@ -136,7 +136,7 @@ export function recordingOfDump(dump: VcdReader): Recording {
   }
 }
 
-function recordingOf(all: string[], capture: Recording['capture']): Recording {
+function recordingOf(all: string[], capture: TriggerRecording['capture']): TriggerRecording {
   requireFewChannels(all.length)
   return { names: all, likely: likelyColumn(all, CRANK, []), capture }
 }

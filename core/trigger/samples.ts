@@ -11,7 +11,10 @@ export function requireSamples(samples: unknown): Float32Array {
  * Refuses what holds anything but numbers, by the place of the first; `sum` is what all of it comes to, where somebody
  * has added it up: one that is no number makes the sum none. Throws `EchtError` `bad-capture`.
  */
-export function requireNumbers(samples: Float32Array, sum = sumOf(samples, 0, samples.length)) {
+export function requireNumbers(
+  samples: Float32Array,
+  sum = sumOfSamples(samples, 0, samples.length),
+) {
   if (Number.isFinite(sum)) return
   const at = samples.findIndex((v) => !Number.isFinite(v))
   throw new EchtError(
@@ -21,7 +24,7 @@ export function requireNumbers(samples: Float32Array, sum = sumOf(samples, 0, sa
 }
 
 /** Sum of so many samples from one on: singles cannot add up to more than a double holds. */
-export function sumOf(samples: Float32Array, from: number, count: number): number {
+export function sumOfSamples(samples: Float32Array, from: number, count: number): number {
   const end = from + count
   // four at a time, each on its own, so that none waits for the one before it
   let a = 0

@@ -1,11 +1,11 @@
 import { EchtError, requireFinite, requirePositive } from '../error.ts'
-import { aFunction, aNumber, aThing, listOf, optional, thingWith } from '../expects.ts'
+import { aFunction, aNumber, aThing, everyOf, optional, thingWith } from '../expects.ts'
 import { normalStream, uniformStream } from '../math/index.ts'
 import {
   requirePickup,
   requireRate,
   requireWheel,
-  stepsOf,
+  degreesBetween,
   type Pickup,
   type Wheel,
 } from './wheel.ts'
@@ -62,7 +62,7 @@ const FAULTS = thingWith({
   noiseV: optional(aNumber),
   runout: optional(aNumber),
   gapRatio: optional(aNumber),
-  brokenTeeth: optional(listOf(aNumber)),
+  brokenTeeth: optional(everyOf(aNumber)),
 })
 
 /** Edges that are held at the most, and no engine turns quicker. */
@@ -181,7 +181,7 @@ function asVr(turning: Turning, task: TriggerFaults): SimulatedTrigger {
   const { wheel, angle, speed } = turning
   const edges = spoiledEdges(turning, task)
   const { cycleDegrees: cycle } = wheel
-  const width = FLUX_SHARE * Math.min(...stepsOf(wheel))
+  const width = FLUX_SHARE * Math.min(...degreesBetween(wheel))
   const scale = (VR_V_PER_RPM / EMF_PEAK) * GAP_FALL ** (1 - (task.gapRatio ?? 1))
   const runout = task.runout ?? 0
   const samples = new Float32Array(angle.length)
@@ -207,7 +207,7 @@ function asVr(turning: Turning, task: TriggerFaults): SimulatedTrigger {
 function asHall(turning: Turning, task: TriggerFaults): SimulatedTrigger {
   const { wheel, angle } = turning
   const edges = spoiledEdges(turning, task)
-  const width = Math.min(...stepsOf(wheel)) / 2
+  const width = Math.min(...degreesBetween(wheel)) / 2
   const samples = new Float32Array(angle.length)
   const { cycleDegrees: cycle } = wheel
   let near = 0

@@ -1,4 +1,4 @@
-import { ASKED, type Due, type Passed } from './due.ts'
+import { ASKED, type DueTimes, type Passed } from './due.ts'
 import { COARSE, type Pattern } from './pattern.ts'
 import { misfit, type Timed } from './swing.ts'
 
@@ -22,7 +22,7 @@ const ENOUGH = 10
 export const COST = { normal: 0, missed: 0.15, extra: 0.15, missedTwo: 0.3 }
 
 /** What may have happened between an edge and the one that follows it, which lies at a place on two turns. */
-export type Step = {
+export type WheelStep = {
   to: number
   slot: number
   kind: keyof typeof COST
@@ -34,10 +34,10 @@ export type Step = {
 type Accepted = { at: Float64Array; speed: Float64Array }
 
 /** Where the wheel is: the crossing, its place on two turns, the interval before, and how many were accepted so far. */
-export type Place = { k: number; slot: number; before: Passed; seen: number }
+export type WheelPlace = { k: number; slot: number; before: Passed; seen: number }
 
 /** What follows an edge: the next one, one too many before it, or teeth that did not show. */
-export class Steps {
+export class WheelSteps {
   constructor(
     private readonly at: Float64Array,
     private readonly pattern: Pattern,
@@ -45,12 +45,12 @@ export class Steps {
   ) {}
 
   /** The next edge, taken as it comes. */
-  plain(place: Place, due: Due): Step {
+  plain(place: WheelPlace, due: DueTimes): WheelStep {
     return this.step(place, due, { kind: 'normal', to: place.k + 1, steps: 1 })
   }
 
   /** The next edge and what it is; null where nothing fits. */
-  next(place: Place, due: Due): Step | null {
+  next(place: WheelPlace, due: DueTimes): WheelStep | null {
     const { at, pattern } = this
     const { k } = place
     const normal = this.plain(place, due)
@@ -78,7 +78,7 @@ export class Steps {
       normal,
       ...others.filter((o) => o.to < at.length).map((o) => this.step(place, due, o)),
     ]
-    let best: Step | null = null
+    let best: WheelStep | null = null
     let least = Infinity
     for (const s of all) {
       if (Math.abs(s.change) > BREAK) continue
@@ -90,10 +90,10 @@ export class Steps {
   }
 
   private step(
-    { k, slot, before }: Place,
-    due: Due,
-    { kind, to, steps }: Pick<Step, 'kind' | 'to' | 'steps'>,
-  ): Step {
+    { k, slot, before }: WheelPlace,
+    due: DueTimes,
+    { kind, to, steps }: Pick<WheelStep, 'kind' | 'to' | 'steps'>,
+  ): WheelStep {
     const took = (this.at[to]! - this.at[k]!) / due.of(slot, steps)
     const change = Math.log((took / before.samples) * due.of(before.slot, before.steps))
     return { kind, to, steps, slot: (slot + steps) % (2 * this.pattern.n), change }
@@ -103,7 +103,7 @@ export class Steps {
    * Whether the intervals that follow all take far longer than they did some turns before: the engine stops, or, back
    * in time, starts. Where too few follow nothing tells, but that it starts there.
    */
-  private slowAhead({ k, slot }: Place, due: Due): boolean {
+  private slowAhead({ k, slot }: WheelPlace, due: DueTimes): boolean {
     const { at } = this
     const seen = Math.min(AHEAD, at.length - k - 2)
     for (let s = 1; s <= seen; s++)
@@ -119,14 +119,14 @@ export class Steps {
   }
 
   /** How badly the speeds of two turns before a step, its own, and two turns after it are an engine's, summed. */
-  private misfitAbout(place: Place, step: Step): number {
+  private misfitAbout(place: WheelPlace, step: WheelStep): number {
     const about = this.about(place, step, this.pattern.n + LOOK_AHEAD.beyond)
     const fit = misfit(about)
     return Number.isFinite(fit) ? fit * about.length : 0
   }
 
   /** The intervals of two turns before a step, its own, and so many after it; it ends at 0°. */
-  private about(place: Place, step: Step, after: number): Timed[] {
+  private about(place: WheelPlace, step: WheelStep, after: number): Timed[] {
     const { at, pattern, accepted } = this
     const { n, log, steps } = pattern
     const { k, slot: from, seen } = place
@@ -153,7 +153,7 @@ export class Steps {
   }
 
   /** How rough the speed is over a step and some teeth after it: its logarithms' changes, squared and summed. */
-  private roughness({ k, slot: from }: Place, due: Due, step: Step): number {
+  private roughness({ k, slot: from }: WheelPlace, due: DueTimes, step: WheelStep): number {
     const { at, pattern } = this
     const { to, slot, change } = step
     const ahead = Math.max(pattern.n + LOOK_AHEAD.beyond, LOOK_AHEAD.least)

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { cranked, turn } from './engine.fixture.ts'
+import { crankedFromRest, turn } from './engine.fixture.ts'
 import { readCapture } from './decode.ts'
 import { simulateTrigger } from './simulate.ts'
 import { againstComparator, strengthOf } from './strength.ts'
@@ -63,7 +63,14 @@ describe('how strong a pickup is', () => {
 describe('against a comparator', () => {
   const made = (noiseV: number, gapRatio: number) =>
     simulateTrigger({
-      ...{ wheel, pickup: 'vr', sampleHz: 100_000, durationS: 2.5, rpm: cranked(240), seed: 6 },
+      ...{
+        wheel,
+        pickup: 'vr',
+        sampleHz: 100_000,
+        durationS: 2.5,
+        rpm: crankedFromRest(240),
+        seed: 6,
+      },
       ...{ noiseV, gapRatio },
     })
   it.each([

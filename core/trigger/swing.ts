@@ -22,7 +22,7 @@ export type Sight = { logSpeed: number; angle: number }
 
 /** How badly speeds are those of an engine: see `Stretch`, for intervals and places that are looked at once. */
 export const misfit = (intervals: readonly Timed[], sights: readonly Sight[] = []): number =>
-  new Stretch(
+  new SwingStretch(
     intervals,
     sights.map((v) => v.angle),
   ).misfit(
@@ -31,7 +31,7 @@ export const misfit = (intervals: readonly Timed[], sights: readonly Sight[] = [
   )
 
 /** Intervals that follow one another, and places at which speeds are seen besides: what swings would show there. */
-export class Stretch {
+export class SwingStretch {
   private readonly swings: Swing[]
 
   constructor(

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { readCapture } from './decode.ts'
-import { cranked, turn } from './engine.fixture.ts'
+import { crankedFromRest, turn } from './engine.fixture.ts'
 import { simulateTrigger, type TriggerFaults } from './simulate.ts'
 import { bentTooth, gapRatio, toothOffsets } from './teeth.ts'
 import { parseWheel } from './wheel.ts'
@@ -43,7 +43,14 @@ describe('compression, whose swing comes back at the same teeth', () => {
       for (const swingsPerTurn of [1, 1.5, 2, 3, 4])
         for (const swing of [0.1, 0.3]) {
           const made = turn({
-            ...{ wheel, sampleHz: 40_000, durationS: 3, rpm: cranked(230), swing, swingsPerTurn },
+            ...{
+              wheel,
+              sampleHz: 40_000,
+              durationS: 3,
+              rpm: crankedFromRest(230),
+              swing,
+              swingsPerTurn,
+            },
             ...{ noise: 0.05, seed: 8, shape: 'bell' },
           })
           const capture = readCapture(made.samples, { ...made, pickup: 'vr' })

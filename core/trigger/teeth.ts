@@ -1,6 +1,6 @@
 import { median } from 'd3-array'
 import type { ReadCapture } from './decode.ts'
-import { stepsOf, type Wheel } from './wheel.ts'
+import { degreesBetween, type Wheel } from './wheel.ts'
 
 /** Where a tooth stands against where it should, ° late, over many turns; `se` is 1σ of the mean. */
 export type ToothOffset = { edge: number; lateDeg: number; se: number; turns: number }
@@ -76,7 +76,7 @@ function besideOf(
 export function bentTooth(offsets: readonly ToothOffset[], wheel: Wheel): ToothOffset | null {
   if (offsets.length < LEAST_TEETH) return null
   const reach = offsets.map((o) => besideOf(wheel, o.edge).reach)
-  const least = Math.max(BENT.deg, BENT.pitches * median(stepsOf(wheel))!)
+  const least = Math.max(BENT.deg, BENT.pitches * median(degreesBetween(wheel))!)
   const usual = median(offsets, (o) => Math.abs(o.lateDeg))!
   // beside a gap a swing of the speed leaves more
   const of = (j: number): number => Math.max(1, reach[j]! / median(reach)!)
@@ -93,7 +93,7 @@ export function bentTooth(offsets: readonly ToothOffset[], wheel: Wheel): ToothO
 
 /** How long the gap is in a capture, in intervals beside it: 3 where two teeth are missing. Null where none is seen. */
 export function gapRatio({ tracked }: ReadCapture, wheel: Wheel): number | null {
-  const steps = stepsOf(wheel)
+  const steps = degreesBetween(wheel)
   const gap = steps.indexOf(Math.max(...steps))
   const ratios: number[] = []
   const { at, edge } = tracked

@@ -1,7 +1,7 @@
 import type { Crossings } from './crossings.ts'
-import { ASKED, Due, type Passed } from './due.ts'
+import { ASKED, DueTimes, type Passed } from './due.ts'
 import { firstSure, isSure, Pattern, type Alignment } from './pattern.ts'
-import { COST, SMOOTH, Steps, type Place, type Step } from './steps.ts'
+import { COST, SMOOTH, WheelSteps, type WheelPlace, type WheelStep } from './steps.ts'
 import type { Tracked, TrackFault } from './tracked.ts'
 
 /** Edges followed from where they are sure to be to where they are lost, and so on from there. */
@@ -56,7 +56,7 @@ export class Tracker {
   /** edges up to here are spoken for */
   private taken = 0
   private readonly at: Float64Array
-  private readonly steps: Steps
+  private readonly steps: WheelSteps
 
   constructor(
     private readonly crossings: Crossings,
@@ -70,7 +70,7 @@ export class Tracker {
       edge: new Uint16Array(at.length),
       speed: new Float64Array(at.length),
     }
-    this.steps = new Steps(at, pattern, this.out)
+    this.steps = new WheelSteps(at, pattern, this.out)
   }
 
   /** edges that were accepted so far */
@@ -99,7 +99,7 @@ export class Tracker {
     const sure = this.evenFrom(found)
     const first = this.backFrom(sure)
     const begins = this.count
-    const due = new Due(pattern, this.seen)
+    const due = new DueTimes(pattern, this.seen)
     let slot = (((sure.edge - (sure.from - first)) % n) + n) % n
     let k = first
     this.accept(k, slot, 0)
@@ -148,7 +148,7 @@ export class Tracker {
   }
 
   /** A step that is not as it was due, with what went wrong in it named; null where nothing fits. */
-  private stepped(place: Place, due: Due, plain: boolean): Step | null {
+  private stepped(place: WheelPlace, due: DueTimes, plain: boolean): WheelStep | null {
     const { k, slot, before } = place
     const step = plain ? this.steps.plain(place, due) : this.steps.next(place, due)
     if (!step) return null
@@ -218,7 +218,7 @@ export class Tracker {
   }
 
   /** Names what was wrong in a step: edges too many, teeth that did not show. */
-  private named(k: number, slot: number, step: Step, due: Due): void {
+  private named(k: number, slot: number, step: WheelStep, due: DueTimes): void {
     if (step.kind === 'extra')
       for (let e = k + 1; e < step.to; e++)
         this.faults.push({ at: this.at[e]!, kind: 'noise', edge: null })
@@ -234,7 +234,7 @@ export class Tracker {
   }
 
   /** Teeth that did not show, where they were due; edge 0 passed all the same. */
-  private missed(k: number, slot: number, { to, steps }: Step, due: Due): void {
+  private missed(k: number, slot: number, { to, steps }: WheelStep, due: DueTimes): void {
     const { n } = this.pattern
     const rate = (this.at[to]! - this.at[k]!) / due.of(slot, steps)
     for (let s = 1; s < steps; s++) {

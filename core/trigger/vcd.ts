@@ -1,3 +1,4 @@
+import { roundFigures } from '../quantity/index.ts'
 import { EchtError } from '../error.ts'
 import { captureAtRate, MOST_SAMPLES, requireFewChannels, type Capture } from './captures.ts'
 import { grown } from './grown.ts'
@@ -280,7 +281,7 @@ export function* vcdPieces({
       const v = samples[i]!
       if (v === before && i < samples.length - 1) continue
       before = v
-      const volt = Number(v.toPrecision(6))
+      const volt = roundFigures(v, 6)
       lines.push(`#${Math.round((i / sampleHz) * 1e9)}\nr${volt} !\n`)
     }
     yield lines.join('')

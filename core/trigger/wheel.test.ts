@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { coded } from '../coded.fixture.ts'
-import { nameOfWheel, parseWheel, requireWheel, stepsOf } from './wheel.ts'
+import { nameOfWheel, parseWheel, requireWheel, degreesBetween } from './wheel.ts'
 
 describe('a wheel by its shorthand', () => {
   it('60-2 is 58 edges of 6°, the gap of 18° before edge 0', () => {
@@ -27,7 +27,7 @@ describe('a wheel by its shorthand', () => {
         (teeth, missing, added) => {
           const text = added ? `${teeth}+1` : `${teeth}-${missing}`
           const wheel = parseWheel(text)
-          expect(stepsOf(wheel).reduce((a, b) => a + b, 0)).toBeCloseTo(360, 6)
+          expect(degreesBetween(wheel).reduce((a, b) => a + b, 0)).toBeCloseTo(360, 6)
           expect(parseWheel(nameOfWheel(wheel))).toEqual(wheel)
         },
       ),

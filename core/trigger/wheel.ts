@@ -88,7 +88,7 @@ export function requireWheel(wheel: Wheel): Wheel {
 }
 
 /** Degrees from each edge to the next, the last to the first of the next cycle. */
-export const stepsOf = ({ cycleDegrees, edgesDegrees }: Wheel): number[] =>
+export const degreesBetween = ({ cycleDegrees, edgesDegrees }: Wheel): number[] =>
   edgesDegrees.map((e, i) => (edgesDegrees[i + 1] ?? cycleDegrees) - e)
 
 /** How far a pattern may be off a shorthand to be written as it, ° of a pitch. */
@@ -133,6 +133,6 @@ const MOST_EVEN = 12
 
 /** A ring of many teeth without a gap, as a wheel's speed has: it tells speed, and no angle. */
 export const isSpeedRing = (wheel: Wheel): boolean => {
-  const steps = stepsOf(wheel)
+  const steps = degreesBetween(wheel)
   return steps.length > MOST_EVEN && Math.max(...steps) - Math.min(...steps) < LEAST_STEP
 }

@@ -5,7 +5,7 @@ import { pathOf, readOf } from '../build/find.ts'
 import type { Build, DeviceTable } from '../build/types.ts'
 import {
   assembleChain,
-  isProven as provenNow,
+  isReaderProven as provenNow,
   axisAt,
   errorAt,
   prepareChain,
@@ -14,12 +14,12 @@ import {
   type Chain,
   type StageId,
   stageBy,
-  whyLapsed as lapsedNow,
+  whyReaderLapsed as lapsedNow,
 } from '../chain/index.ts'
 import { entryOf, isEntryProven } from '../channel/index.ts'
 import { familyOf } from '../curve/registry.ts'
 import { EchtError, requireFinite } from '../error.ts'
-import { aFlag, aNumber, oneOf, optional, thingWith } from '../expects.ts'
+import { aFlag, aNumber, wordOf, optional, thingWith } from '../expects.ts'
 import { keyOnCheck, type Observed } from '../prove/index.ts'
 import { requireTable, type Table } from '../table/interpolate.ts'
 
@@ -53,7 +53,7 @@ const OBSERVED = thingWith(
   Object.fromEntries(['shown', 'pinV', 'sensorOhm'].map((name) => [name, optional(aNumber)])),
 )
 const PLACED = thingWith({
-  placement: optional(oneOf('best', 'even')),
+  placement: optional(wordOf('best', 'even')),
   onCurve: optional(aFlag),
 })
 

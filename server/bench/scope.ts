@@ -7,7 +7,7 @@ import {
 } from '../../core/trigger/index.ts'
 import { EchtError } from '../../core/error.ts'
 import { ScpiError, ScpiParser, type Command } from './scpi.ts'
-import type { Sweep, Sweeps } from './sweeps.ts'
+import type { ConverterSweep, Sweeps } from './sweeps.ts'
 
 /** Points that are sent at once. */
 const BLOCK = 4096
@@ -50,7 +50,7 @@ export function simulatedScope(sweeps: Sweeps): ScpiParser {
     ...{ wheel: parseWheel('36-1'), pickup: 'vr', cylinders: 4, running: 'cranking', faults: [] },
     seed: 1,
   }
-  let taken: Sweep | null = null
+  let taken: ConverterSweep | null = null
   const needed = () => {
     if (!taken) throw new ScpiError(-230, 'Data corrupt or stale')
     return taken

@@ -1,6 +1,6 @@
 import { parentPort } from 'node:worker_threads'
 import { sceneTask, simulateTrigger, type Scene } from '../../core/trigger/index.ts'
-import type { Sweep } from './sweeps.ts'
+import type { ConverterSweep } from './sweeps.ts'
 
 /** Steps of the scope's converter over its range. */
 const LEVELS = 4096
@@ -12,6 +12,6 @@ parentPort!.on('message', (scene: Scene) => {
   const most = samples.reduce((m, v) => Math.max(m, Math.abs(v)), 0)
   const voltPerCount = (2 * most) / LEVELS || 1
   const counts = Int16Array.from(samples, (v) => Math.round(v / voltPerCount))
-  const sweep: Sweep = { counts, sampleHz: task.sampleHz, voltPerCount }
+  const sweep: ConverterSweep = { counts, sampleHz: task.sampleHz, voltPerCount }
   parentPort!.postMessage(sweep, [counts.buffer])
 })

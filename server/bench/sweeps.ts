@@ -3,7 +3,7 @@ import type { Scene } from '../../core/trigger/index.ts'
 import { ScpiError } from './scpi.ts'
 
 /** One sweep as the scope's converter has it. */
-export type Sweep = { counts: Int16Array; sampleHz: number; voltPerCount: number }
+export type ConverterSweep = { counts: Int16Array; sampleHz: number; voltPerCount: number }
 
 /** A sweep takes a few tenths of a second: what takes so long is stuck, ms. */
 const LONGEST_MS = 8000
@@ -11,7 +11,7 @@ const LONGEST_MS = 8000
 type Job = {
   scene: Scene
   signal: AbortSignal
-  done: (sweep: Sweep) => void
+  done: (sweep: ConverterSweep) => void
   failed: (error: Error) => void
 }
 
@@ -31,7 +31,7 @@ export class Sweeps {
     if (!this.ended) this.worker ??= this.started()
   }
 
-  take(scene: Scene, signal: AbortSignal): Promise<Sweep> {
+  take(scene: Scene, signal: AbortSignal): Promise<ConverterSweep> {
     return new Promise((done, failed) => {
       this.waiting.push({ scene, signal, done, failed })
       this.next()
@@ -81,7 +81,7 @@ export class Sweeps {
     const worker = new Worker(new URL('./sweepWorker.mjs', import.meta.url))
     // nobody waits for it when the server ends
     worker.unref()
-    worker.on('message', (sweep: Sweep) => this.over((job) => job.done(sweep)))
+    worker.on('message', (sweep: ConverterSweep) => this.over((job) => job.done(sweep)))
     worker.on('error', () => {
       if (this.worker === worker) this.broken(new ScpiError(-240, 'Hardware error'))
     })

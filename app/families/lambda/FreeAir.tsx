@@ -1,8 +1,9 @@
+import { fixed } from '../../../core/quantity/index.ts'
 import { Button } from '@mantine/core'
 import dayjs from 'dayjs'
 import { useState } from 'react'
 import { freeAirFinding } from '../../../core/curve/lambda/index.ts'
-import { Beside, Fields } from '../../parts/Fields.tsx'
+import { SideBySide, Fields } from '../../parts/Fields.tsx'
 import { Say } from '../../parts/Say.tsx'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import { newId } from '../../store/id.ts'
@@ -46,11 +47,11 @@ export function FreeAir({ status }: PanelProps) {
           onTyped={(t) => setTyped(t?.value ?? null)}
           check={(v) => (v > 0 && v <= 40 ? null : '0 to 40 %')}
         />
-        <Beside>
+        <SideBySide>
           <Button variant="default" disabled={typed === null} onClick={keep}>
             Note it
           </Button>
-        </Beside>
+        </SideBySide>
       </Fields>
       {record.length > 0 && (
         <Sheet
@@ -62,7 +63,7 @@ export function FreeAir({ status }: PanelProps) {
               key: r.at,
               cells: [
                 dayjs(r.at).format('D MMM YYYY'),
-                `${(r.oxygen * 100).toFixed(2)} %`,
+                `${fixed(r.oxygen * 100, 2)} %`,
                 <span key="finding" className={f.level === 'note' ? 'pale' : f.level}>
                   <Say of={f} />
                 </span>,

@@ -1,3 +1,4 @@
+import { fixed, roundTo } from '../../../core/quantity/index.ts'
 import { Button } from '@mantine/core'
 import { useMemo, useState } from 'react'
 import { blendInTank, mistakenLambda, shownAfr } from '../../../core/curve/lambda/index.ts'
@@ -20,8 +21,8 @@ export function Fuel() {
   return (
     <>
       <p className="tight">
-        With {(ethanol * 100).toFixed(0)} % ethanol in the tank λ 1 is AFR{' '}
-        <b>{stoichiometricAfr(ethanol).toFixed(2)}</b>.
+        With {fixed(ethanol * 100, 0)} % ethanol in the tank λ 1 is AFR{' '}
+        <b>{fixed(stoichiometricAfr(ethanol), 2)}</b>.
       </p>
       <Fields>
         <QuantityInput
@@ -55,10 +56,10 @@ export function Fuel() {
         rows={[0.8, 0.9, 1, 1.1].map((l) => ({
           key: l,
           cells: [
-            l.toFixed(2),
-            shownAfr(l, ethanol).toFixed(2),
-            shownAfr(l, other).toFixed(2),
-            mistakenLambda(l, ethanol, other).toFixed(3),
+            fixed(l, 2),
+            fixed(shownAfr(l, ethanol), 2),
+            fixed(shownAfr(l, other), 2),
+            fixed(mistakenLambda(l, ethanol, other), 3),
           ],
         }))}
       />
@@ -112,8 +113,8 @@ function PouredTogether({ onUse }: { onUse: (ethanol: number) => void }) {
           One more filling
         </Button>
         {blend && (
-          <Button variant="default" onClick={() => onUse(Number(blend.ethanol.toFixed(3)))}>
-            In the tank: {(blend.ethanol * 100).toFixed(0)} %, AFR {blend.afr.toFixed(2)}. Use it
+          <Button variant="default" onClick={() => onUse(roundTo(blend.ethanol, 3))}>
+            In the tank: {fixed(blend.ethanol * 100, 0)} %, AFR {fixed(blend.afr, 2)}. Use it
           </Button>
         )}
       </Fields>

@@ -1,7 +1,7 @@
 import { Button } from '@mantine/core'
 import { useMemo } from 'react'
 import { measured } from '../../../core/build/index.ts'
-import { fixed } from '../../../core/quantity/index.ts'
+import { fixed, roundTo } from '../../../core/quantity/index.ts'
 import { StatedChip } from '../../parts/StatedChip.tsx'
 import { useBuild } from '../../store/useBuild.ts'
 import type { PanelProps } from '../registry.ts'
@@ -23,8 +23,8 @@ export function Ground({ status }: PanelProps) {
         <>
           <p role="status">
             {device.name} reads <b>{fixed(Math.abs(found.volt) * 1000, 0)} mV</b> ±
-            {(1960 * found.sigmaV).toFixed(0)} {found.volt >= 0 ? 'above' : 'below'} the
-            controller’s own line
+            {fixed(1960 * found.sigmaV, 0)} {found.volt >= 0 ? 'above' : 'below'} the controller’s
+            own line
             {found.slopeAgrees
               ? ', at every output alike.'
               : ', but not at every output alike: a wrong scale, not only a ground.'}
@@ -44,7 +44,7 @@ export function Ground({ status }: PanelProps) {
                     id: read.id,
                     patch: {
                       wire: {
-                        groundOffsetV: measured(Number(found.volt.toFixed(4)), heard),
+                        groundOffsetV: measured(roundTo(found.volt, 4), heard),
                       },
                     },
                   },

@@ -17,7 +17,7 @@ const PLACE: Placement = {
 }
 
 /** Where the sensor sits in the exhaust, and what speaks against it. */
-export function Place({ status }: PanelProps) {
+export function PlacementPanel({ status }: PanelProps) {
   const { edit } = useBuild()
   const { element } = status.assembled.sensor
   const place = { ...PLACE, ...(element.settings.placement as Partial<Placement> | undefined) }

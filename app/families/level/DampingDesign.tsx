@@ -1,8 +1,9 @@
+import { fixed, roundTo } from '../../../core/quantity/index.ts'
 import { Button } from '@mantine/core'
 import { useMemo, useState } from 'react'
 import { CartesianGrid, Legend, Line, LineChart, ResponsiveContainer, XAxis, YAxis } from 'recharts'
 import { reserveLamp } from '../../../core/curve/level/index.ts'
-import { Beside, Fields } from '../../parts/Fields.tsx'
+import { SideBySide, Fields } from '../../parts/Fields.tsx'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import { AXIS, GRID } from '../../parts/chart.ts'
 import { useQuantity } from '../../parts/units.ts'
@@ -106,10 +107,10 @@ function Dampings({ verdicts, chosenS }: Pick<DampingWork, 'verdicts' | 'chosenS
       rows={verdicts.map((r) => ({
         key: r.tauS,
         cells: [
-          r.tauS === chosenS ? <b key="tau">{r.tauS.toFixed(1)}</b> : r.tauS.toFixed(1),
+          r.tauS === chosenS ? <b key="tau">{fixed(r.tauS, 1)}</b> : fixed(r.tauS, 1),
           q.pm(r.swingL, 1),
-          r.fillS.toFixed(0),
-          r.keyOnS.toFixed(0),
+          fixed(r.fillS, 0),
+          fixed(r.keyOnS, 0),
         ],
       }))}
     />
@@ -137,13 +138,13 @@ function Choice({
   return (
     <Fields>
       <span role="status">
-        <b>{tauS.toFixed(1)} s</b> is the least that keeps the needle within {swing} in 19 laps of
+        <b>{fixed(tauS, 1)} s</b> is the least that keeps the needle within {swing} in 19 laps of
         20; fast for 5 s at key-on, so that a fill shows at once.
       </span>
       <Button
         variant="default"
         disabled={Math.abs(inUse - tauS) < 0.05}
-        onClick={() => onUse(Number(tauS.toFixed(1)))}
+        onClick={() => onUse(roundTo(tauS, 1))}
       >
         Use it on this face
       </Button>
@@ -204,15 +205,15 @@ function ReserveLamp({ shown, readId }: { shown: DampingWork['shown']; readId: s
       <Fields>
         <Litres label="Reserve lamp below" value={at} onCommit={setAt} />
         <Litres label="off again by" value={hysteresis} onCommit={setHysteresis} least="zero" />
-        <Beside>
+        <SideBySide>
           <Button variant="default" onClick={use}>
             Use it on this face
           </Button>
-        </Beside>
+        </SideBySide>
       </Fields>
       <p role="status" className={flickers ? 'doubt' : 'pale'}>
         Over this lap the lamp would change {lamp.changes} {lamp.changes === 1 ? 'time' : 'times'}{' '}
-        and be lit {lamp.litS.toFixed(0)} of {LAP_S} s.
+        and be lit {fixed(lamp.litS, 0)} of {LAP_S} s.
         {flickers && ' It flickers: more hysteresis, or more damping.'}
       </p>
     </>

@@ -3,7 +3,7 @@ import { useForm } from '@mantine/form'
 import { useRef, useState } from 'react'
 import type { Instrument } from '../../../core/build/index.ts'
 import { familyOf } from '../../../core/curve/index.ts'
-import { Beside, Fields } from '../../parts/Fields.tsx'
+import { SideBySide, Fields } from '../../parts/Fields.tsx'
 import { QuantityInput, type Typed } from '../../parts/QuantityInput.tsx'
 import { useQuantity } from '../../parts/units.ts'
 import { signalCheck } from '../../places/channel/element/check.ts'
@@ -73,9 +73,9 @@ export function FillFromCans({ status }: PanelProps) {
             width={200}
             check={signalCheck(family.drive(element.settings), family.signalUnit)}
           />
-          <Beside>
+          <SideBySide>
             <Button type="submit">{now === null ? 'It is empty' : 'One can poured'}</Button>
-          </Beside>
+          </SideBySide>
         </Fields>
       </form>
       <p className="pale tight">

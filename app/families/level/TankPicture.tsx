@@ -1,6 +1,13 @@
 import { useMemo, useRef, type KeyboardEvent, type PointerEvent, type RefObject } from 'react'
 import type { Tank } from '../../../core/curve/level/index.ts'
-import { frameOf, middleAt, nudged, PICTURE, type Frame, type Place } from './section.ts'
+import {
+  sectionFrame,
+  middleAt,
+  nudged,
+  PICTURE,
+  type SectionFrame,
+  type SectionPoint,
+} from './section.ts'
 import css from './TankPicture.module.css'
 
 /**
@@ -16,10 +23,10 @@ export function TankPicture({
   tank: Tank
   fuelMm: number | null
   floatMm: { y: number; pivotY: number | null } | null
-  onMove: (corner: number, to: Place) => void
+  onMove: (corner: number, to: SectionPoint) => void
 }) {
   const svg = useRef<SVGSVGElement>(null)
-  const frame = useMemo(() => frameOf(tank), [tank])
+  const frame = useMemo(() => sectionFrame(tank), [tank])
   const { at, bottomMm } = frame
   const outline = tank.corners
     .map(at)
@@ -71,7 +78,7 @@ function Float({
   floatMm,
 }: {
   tank: Tank
-  frame: Frame
+  frame: SectionFrame
   floatMm: { y: number; pivotY: number | null }
 }) {
   const mm = { x: middleAt(tank, bottomMm + floatMm.y), y: bottomMm + floatMm.y }
@@ -99,10 +106,10 @@ function Corner({
   onMove,
 }: {
   name: string
-  corner: Place
-  frame: Frame
+  corner: SectionPoint
+  frame: SectionFrame
   svg: RefObject<SVGSVGElement | null>
-  onMove: (to: Place) => void
+  onMove: (to: SectionPoint) => void
 }) {
   // the picture fits itself anew with every corner: the hand says where when it lets go
   const letGo = (e: PointerEvent<SVGCircleElement>): void => {

@@ -1,3 +1,4 @@
+import { fixed } from '../../../core/quantity/index.ts'
 import {
   CartesianGrid,
   ComposedChart,
@@ -111,7 +112,7 @@ function PredictedCurve({
             {...roundTicks(Math.min(...signals), Math.max(...signals))}
             unit={` ${signalUnit}`}
           />
-          <YAxis {...AXIS} width={50} tickFormatter={(v: number) => v.toFixed(0)} />
+          <YAxis {...AXIS} width={50} tickFormatter={(v: number) => fixed(v, 0)} />
           <Line
             dataKey="litres"
             stroke="var(--pale)"
@@ -129,8 +130,8 @@ function PredictedCurve({
             />
           )}
           <Tooltip
-            formatter={(v) => `${Number(v).toFixed(1)} ${q.unit}`}
-            labelFormatter={(v) => `${Number(v).toFixed(digits)} ${signalUnit}`}
+            formatter={(v) => `${fixed(Number(v), 1)} ${q.unit}`}
+            labelFormatter={(v) => `${fixed(Number(v), digits)} ${signalUnit}`}
             contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--hair)' }}
           />
         </ComposedChart>

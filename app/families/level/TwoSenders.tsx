@@ -38,7 +38,7 @@ type Halves = [KnotCurve, KnotCurve]
  * A saddle tank with a sender in each half: what each way of joining them cannot know, and all litres that fit a
  * reading. Of a channel that has both, their curves as measured; else the halves as drawn.
  */
-export function TwoSenders({ status }: PanelProps) {
+export function TwoSendersPanel({ status }: PanelProps) {
   const { build } = useBuild()
   const {
     sensor: { element },

@@ -1,3 +1,4 @@
+import { roundTo } from '../../../core/quantity/index.ts'
 import type { Measurement } from '../../../core/build/index.ts'
 import type { TakenPoint } from '../../../core/chain/index.ts'
 import type { Typed } from '../../parts/QuantityInput.tsx'
@@ -23,7 +24,7 @@ export const drained = (signal: Typed): Filled => ({
 
 /** The signal after one more can was poured on `now` litres; litres to the millilitre. */
 export function canPoured(signal: Typed, { now, can }: { now: number; can: Can }): Filled {
-  const litres = Number((now + can.litres).toFixed(3))
+  const litres = roundTo(now + can.litres, 3)
   const poured = { typed: String(litres), unit: 'l', value: litres, instrument: can.instrument }
   return {
     method: 'fill',

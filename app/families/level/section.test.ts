@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest'
 import type { Tank } from '../../../core/curve/level/index.ts'
-import { floatIn, frameOf, middleAt, nudged, PICTURE, withOneMore } from './section.ts'
+import { floatIn, sectionFrame, middleAt, nudged, PICTURE, withOneMore } from './section.ts'
 import { otherKind } from './start.ts'
 
 const wedge: Tank = {
@@ -15,7 +15,7 @@ const wedge: Tank = {
 test('every corner is put inside the picture and found again where it was', () => {
   const deep: Tank = { ...wedge, corners: wedge.corners.map((c) => ({ x: c.x / 10, y: c.y * 5 })) }
   for (const tank of [wedge, deep]) {
-    const { at, from } = frameOf(tank)
+    const { at, from } = sectionFrame(tank)
     for (const corner of tank.corners) {
       const p = at(corner)
       expect(p.x).toBeGreaterThanOrEqual(PICTURE.pad - 1e-9)
@@ -30,7 +30,7 @@ test('every corner is put inside the picture and found again where it was', () =
 })
 
 test('a hand puts a corner on whole fives, keys move it by tens and ones', () => {
-  const { at, from } = frameOf(wedge)
+  const { at, from } = sectionFrame(wedge)
   expect(from(at({ x: 213, y: 98 }))).toEqual({ x: 215, y: 100 })
   expect(nudged({ x: 10, y: 20 }, 'ArrowUp', false)).toEqual({ x: 10, y: 30 })
   expect(nudged({ x: 10, y: 20 }, 'ArrowLeft', true)).toEqual({ x: 9, y: 20 })

@@ -1,7 +1,7 @@
 import type { Sender, Tank } from '../../../core/curve/level/index.ts'
 
 /** A place in the section or in the picture of it. */
-export type Place = { x: number; y: number }
+export type SectionPoint = { x: number; y: number }
 
 /** The picture's own size and the room left for what is written at the corners. */
 export const PICTURE = { width: 420, height: 250, pad: 30 }
@@ -10,14 +10,14 @@ export const PICTURE = { width: 420, height: 250, pad: 30 }
 const GRID_MM = 5
 
 /** Between a section in millimetres and its picture, which it fills and stands in the middle of. */
-export type Frame = {
+export type SectionFrame = {
   bottomMm: number
-  at: (mm: Place) => Place
+  at: (mm: SectionPoint) => SectionPoint
   /** the nearest place on the grid */
-  from: (picture: Place) => Place
+  from: (picture: SectionPoint) => SectionPoint
 }
 
-export function frameOf({ corners }: Tank): Frame {
+export function sectionFrame({ corners }: Tank): SectionFrame {
   const { width, height, pad } = PICTURE
   const xs = corners.map((c) => c.x),
     ys = corners.map((c) => c.y)
@@ -44,7 +44,7 @@ export function frameOf({ corners }: Tank): Frame {
 }
 
 /** Where an arrow key puts a corner: 10 mm on, 1 mm with shift; null for any other key. */
-export function nudged(corner: Place, key: string, fine: boolean): Place | null {
+export function nudged(corner: SectionPoint, key: string, fine: boolean): SectionPoint | null {
   const by = fine ? 1 : 10
   switch (key) {
     case 'ArrowLeft':
@@ -61,7 +61,7 @@ export function nudged(corner: Place, key: string, fine: boolean): Place | null 
 }
 
 /** One corner more, half-way between the last and the first. */
-export function withOneMore(corners: readonly Place[]): Place[] {
+export function withOneMore(corners: readonly SectionPoint[]): SectionPoint[] {
   const a = corners.at(-1)!,
     b = corners[0]!
   return [...corners, { x: Math.round((a.x + b.x) / 2), y: Math.round((a.y + b.y) / 2) }]

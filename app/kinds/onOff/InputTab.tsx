@@ -1,3 +1,4 @@
+import { fixed } from '../../../core/quantity/index.ts'
 import { pathOf, type Channel } from '../../../core/build/index.ts'
 import { taskOf, usualSwitched, type OnOffStatus } from '../../../core/onOff/index.ts'
 import { aboveZero } from '../../parts/checks.ts'
@@ -6,7 +7,7 @@ import { SwitchedInput } from '../../parts/switched/SwitchedInput.tsx'
 import { useBuild } from '../../store/useBuild.ts'
 
 /** How the pin of a switch is read. */
-export function InputTab({ channel, status }: { channel: Channel; status: OnOffStatus }) {
+export function SwitchInputTab({ channel, status }: { channel: Channel; status: OnOffStatus }) {
   const { build, edit } = useBuild()
   const { input, pin, sends } = pathOf(build, channel.reads[0]!.id)
   const usual = usualSwitched(status.onOff)
@@ -19,7 +20,7 @@ export function InputTab({ channel, status }: { channel: Channel; status: OnOffS
       device={sends}
       task={taskOf(switched, input)}
       set={set}
-      delay={{ name: 'delay, ms', text: (s) => (1000 * s).toFixed(3) }}
+      delay={{ name: 'delay, ms', text: (s) => fixed(1000 * s, 3) }}
     >
       <QuantityInput
         label="At most"

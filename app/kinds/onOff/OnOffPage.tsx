@@ -10,7 +10,7 @@ import { useBuild } from '../../store/useBuild.ts'
 import { EditChannel } from '../../places/channel/title/EditChannel.tsx'
 import { ProveBySteps } from '../ProveBySteps.tsx'
 import type { KindProps } from '../registry.ts'
-import { InputTab } from './InputTab.tsx'
+import { SwitchInputTab } from './InputTab.tsx'
 import css from './OnOff.module.css'
 import { OnOffScales } from './OnOffScales.tsx'
 import { ThresholdsTab } from './ThresholdsTab.tsx'
@@ -52,7 +52,7 @@ export default function OnOffPage({ channel, read }: KindProps) {
       <OnOffScales channel={channel} status={status} />
       <PlaceTabs label="What is worked on" tabs={TABS} value={tab} onChoose={choose}>
         {tab === 'switch' && <ThresholdsTab channel={channel} status={status} />}
-        {tab === 'input' && <InputTab channel={channel} status={status} />}
+        {tab === 'input' && <SwitchInputTab channel={channel} status={status} />}
         {tab === 'prove' && <ProveBySteps entry={entry} status={status} />}
       </PlaceTabs>
     </article>

@@ -1,9 +1,10 @@
+import { fixed } from '../../../core/quantity/index.ts'
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react'
 import type { Channel } from '../../../core/build/index.ts'
 import type { OnOffStatus } from '../../../core/onOff/index.ts'
 import { useQuantity, type Quantity } from '../../parts/units.ts'
 import css from './OnOff.module.css'
-import { levelsOf, type Levels, type SwitchNow } from './switchNow.ts'
+import { switchLevels, type Levels, type SwitchNow } from './switchNow.ts'
 import { useSwitchThread } from './useSwitchThread.ts'
 import { USUAL_FRONT_END } from '../../../core/input/index.ts'
 
@@ -22,7 +23,7 @@ const HALF = 58
 export function OnOffScales({ channel, status }: { channel: Channel; status: OnOffStatus }) {
   const { range } = channel.needs
   const q = useQuantity(status.unit, status.accuracy)
-  const levels = levelsOf(status, range)
+  const levels = switchLevels(status, range)
   const { now, moveTo } = useSwitchThread(status, range)
   const svg = useRef<SVGSVGElement>(null)
   const y = (v: number): number =>
@@ -87,7 +88,7 @@ function ThreadThrough({
         {closed ? 'closed' : 'open'}
       </text>
       <text x={X.pin + HALF + 8} y={pinY - 8}>
-        {pinV === null ? 'floats' : `${pinV.toFixed(2)} V`}
+        {pinV === null ? 'floats' : `${fixed(pinV, 2)} V`}
       </text>
       <text x={X.shown + 12} y={shownY + 5}>
         {doubtful ? '?' : on ? 'on' : 'off'}

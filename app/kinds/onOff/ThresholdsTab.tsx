@@ -11,7 +11,7 @@ import {
 } from '../../../core/onOff/index.ts'
 import { Caution } from '../../parts/Caution.tsx'
 import { num, unseen, words } from '../../parts/columns.ts'
-import { Beside, Fields } from '../../parts/Fields.tsx'
+import { SideBySide, Fields } from '../../parts/Fields.tsx'
 import { QuantityInput, type Typed } from '../../parts/QuantityInput.tsx'
 import { Say } from '../../parts/Say.tsx'
 import { Sheet } from '../../parts/Sheet.tsx'
@@ -84,7 +84,7 @@ function AddReading({ channel, status: { onOff, thresholds, unit } }: Props) {
       }}
     >
       <Fields name="One more reading">
-        <Beside>
+        <SideBySide>
           <SegmentedControl
             aria-label="Which way"
             value={way}
@@ -100,7 +100,7 @@ function AddReading({ channel, status: { onOff, thresholds, unit } }: Props) {
               },
             ]}
           />
-        </Beside>
+        </SideBySide>
         <QuantityInput
           key={round}
           label="It switched at"
@@ -119,9 +119,9 @@ function AddReading({ channel, status: { onOff, thresholds, unit } }: Props) {
           onChange={(e) => setInstrument(e.currentTarget.value)}
           w={220}
         />
-        <Beside>
+        <SideBySide>
           <Button type="submit">Add it</Button>
-        </Beside>
+        </SideBySide>
       </Fields>
       <Wrong>{problem}</Wrong>
     </form>

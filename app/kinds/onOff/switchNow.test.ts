@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
-import { after, fit, of, reading, switchBuild } from '../../../core/onOff/onOff.fixture.ts'
+import { after, fit, of, sensedReading, switchBuild } from '../../../core/onOff/onOff.fixture.ts'
 import { onOffStatus, type OnOffStatus, usualSwitched } from '../../../core/onOff/index.ts'
-import { levelsOf, switchNow } from './switchNow.ts'
+import { switchLevels, switchNow } from './switchNow.ts'
 import { wiredReads } from '../../../core/build/index.ts'
 
 const { build, channel } = switchBuild('temperature')
@@ -11,9 +11,9 @@ const RANGE = [60, 120] as const
 
 describe('the thread of a switch', () => {
   it('goes by what was measured, else by what is wanted', () => {
-    expect(levelsOf(status(build), RANGE)).toEqual({ rising: 95, falling: 90 })
-    const taken = after(build, reading(channel, 'rising', 97))
-    expect(levelsOf(status(taken), RANGE)).toEqual({ rising: 97, falling: 90 })
+    expect(switchLevels(status(build), RANGE)).toEqual({ rising: 95, falling: 90 })
+    const taken = after(build, sensedReading(channel, 'rising', 97))
+    expect(switchLevels(status(taken), RANGE)).toEqual({ rising: 97, falling: 90 })
   })
   it('is in doubt while nothing holds the pin', () => {
     expect(switchNow(status(build), RANGE, 110, false)).toMatchObject({

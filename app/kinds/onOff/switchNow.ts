@@ -3,7 +3,7 @@ import { isClosed, type OnOffStatus, type Way } from '../../../core/onOff/index.
 export type Levels = Record<Way, number>
 
 /** Where it switches each way: as measured, else as wanted, else at a third and two thirds of its range. */
-export const levelsOf = (
+export const switchLevels = (
   { thresholds, onOff }: OnOffStatus,
   [low, high]: readonly [number, number],
 ): Levels => ({
@@ -30,7 +30,7 @@ export function switchNow(
   before: boolean,
 ): SwitchNow {
   const { onOff, fitted } = status
-  const closed = isClosed(onOff, levelsOf(status, range), truth, before)
+  const closed = isClosed(onOff, switchLevels(status, range), truth, before)
   const high = closed === (onOff.switched?.switches === 'battery')
   const [from, to] = (high ? fitted?.highV : fitted?.lowV) ?? [0, 0]
   return {

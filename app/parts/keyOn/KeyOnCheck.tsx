@@ -1,6 +1,6 @@
 import { Group, NativeSelect } from '@mantine/core'
 import dayjs from 'dayjs'
-import { isProven, whyLapsed, type ReadStatus } from '../../../core/chain/index.ts'
+import { isReaderProven, whyReaderLapsed, type ReadStatus } from '../../../core/chain/index.ts'
 import { findFamily, type SignalKind } from '../../../core/curve/index.ts'
 import { asSentence } from '../../../core/quantity/index.ts'
 import { useBuild } from '../../store/useBuild.ts'
@@ -102,13 +102,13 @@ function ProofOf({ readId }: { readId: string }) {
   const proof = build.proofs.find((p) => p.read === readId)
   if (!proof) return null
   const at = dayjs(proof.at).format('D MMM YYYY')
-  return isProven(build, readId) ? (
+  return isReaderProven(build, readId) ? (
     <span>
       <Chip state="proven" /> <span className="pale">{at}</span>
     </span>
   ) : (
     <span className="doubt">
-      The proof of {at} has lapsed. {whyLapsed(build, readId).map(asSentence).join(' ')}
+      The proof of {at} has lapsed. {whyReaderLapsed(build, readId).map(asSentence).join(' ')}
     </span>
   )
 }

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { saltmarshNine } from '../../../demo/saltmarshNine.ts'
 import { applyChange, type Build } from '../../../core/build/index.ts'
-import { isProven } from '../../../core/chain/index.ts'
+import { isReaderProven } from '../../../core/chain/index.ts'
 import type { Typed } from '../QuantityInput.tsx'
-import { knownTruth, observedOf, readingsOf, recordCheck, truthReading } from './reading.ts'
+import { knownTruth, observedOf, checkReadings, recordCheck, truthReading } from './reading.ts'
 
 const build = saltmarshNine()
 const typed = (value: number, unit: string): Typed => ({ value, unit, typed: String(value) })
@@ -16,7 +16,7 @@ const recorded = (b: Build, prove: boolean): Build =>
       b,
       {
         read: 'rd-coolant',
-        readings: readingsOf(truthReading(SHED, 'kitchen-probe'), { shown: typed(14.6, '°C') }),
+        readings: checkReadings(truthReading(SHED, 'kitchen-probe'), { shown: typed(14.6, '°C') }),
         prove,
       },
       STAMP,
@@ -55,7 +55,7 @@ it('what was read goes to the check by value, and an emptied box does not', () =
 })
 
 it('the record keeps the truth first, then what was read, each as typed and in its role', () => {
-  const readings = readingsOf(truthReading(SHED, 'kitchen-probe'), {
+  const readings = checkReadings(truthReading(SHED, 'kitchen-probe'), {
     shown: typed(14.6, '°C'),
     ohm: typed(2900, 'Ω'),
     pinV: undefined,
@@ -72,12 +72,12 @@ describe('recording a check', () => {
     const after = recorded({ ...build, proofs: [] }, true)
     expect(after.measurements.at(-1)).toMatchObject({ id: 'm-1', method: 'keyOn' })
     expect(after.proofs).toMatchObject([{ id: 'p-1', read: 'rd-coolant', measurements: ['m-1'] }])
-    expect(isProven(after, 'rd-coolant')).toBe(true)
+    expect(isReaderProven(after, 'rd-coolant')).toBe(true)
   })
   it('alone proves nothing', () => {
     const after = recorded({ ...build, proofs: [] }, false)
     expect(after.measurements.at(-1)!.id).toBe('m-1')
     expect(after.proofs).toEqual([])
-    expect(isProven(after, 'rd-coolant')).toBe(false)
+    expect(isReaderProven(after, 'rd-coolant')).toBe(false)
   })
 })

@@ -44,7 +44,7 @@ export const observedOf = (typed: TypedReadings): Observed =>
   ) as Observed
 
 /** The readings of a check as the record keeps them: the truth first. */
-export function readingsOf(truth: Reading, typed: TypedReadings): Reading[] {
+export function checkReadings(truth: Reading, typed: TypedReadings): Reading[] {
   const read = Object.entries(typed) as [Observable, Typed | undefined][]
   return [
     truth,

@@ -11,7 +11,7 @@ import type { Typed } from '../QuantityInput.tsx'
 import {
   knownTruth,
   observedOf,
-  readingsOf,
+  checkReadings,
   recordCheck,
   truthReading,
   type TypedReadings,
@@ -75,7 +75,7 @@ export function useKeyOn(
   )
   const record = (prove: boolean): void => {
     if (!truth) return
-    const readings = readingsOf(truthReading(truth, probe), typed)
+    const readings = checkReadings(truthReading(truth, probe), typed)
     const stamp = { measurement: newId(), proof: newId(), at: new Date().toISOString() }
     // what was typed stays where it could not be recorded: the page says why
     if (edit(recordCheck(build, { read: read.id, readings, prove }, stamp))) return

@@ -1,3 +1,4 @@
+import { fixed } from '../../../core/quantity/index.ts'
 import { Button } from '@mantine/core'
 import type { InputDesign, InputParts } from '../../../core/input/index.ts'
 import { num, unseen, words } from '../columns.ts'
@@ -27,8 +28,8 @@ export function Designs({
     <>
       {best && (
         <p className="large">
-          Best: <b>{partsText(best)}</b>, {SCHOOL[best.school]}: {best.marginV.toFixed(2)} V are
-          left in the worst corner.
+          Best: <b>{partsText(best)}</b>, {SCHOOL[best.school]}: {fixed(best.marginV, 2)} V are left
+          in the worst corner.
         </p>
       )}
       <Sheet
@@ -55,8 +56,8 @@ export function Designs({
               ))}
             </td>
             <td>{partsText(d)}</td>
-            <td className="num">{d.marginV.toFixed(2)}</td>
-            <td className="num">{(d.sinkA * 1000).toFixed(1)}</td>
+            <td className="num">{fixed(d.marginV, 2)}</td>
+            <td className="num">{fixed(d.sinkA * 1000, 1)}</td>
             <td className="num">{delay.text(d.delayS)}</td>
             <td>
               <Button

@@ -1,3 +1,4 @@
+import { fixed } from '../../../core/quantity/index.ts'
 import { Button, NativeSelect } from '@mantine/core'
 import { useState } from 'react'
 import { orElse } from '../../../core/error.ts'
@@ -8,7 +9,7 @@ import {
   type SwitchedInputTask,
 } from '../../../core/input/index.ts'
 import { aboveZero } from '../checks.ts'
-import { Beside, Fields } from '../Fields.tsx'
+import { SideBySide, Fields } from '../Fields.tsx'
 import { QuantityInput } from '../QuantityInput.tsx'
 import { Say } from '../Say.tsx'
 import { SCHOOL } from './school.ts'
@@ -69,18 +70,18 @@ export function Drawer({
           />
         )}
         {parts && gives && (
-          <Beside>
+          <SideBySide>
             <Button variant="default" onClick={() => onFit(parts)}>
               Fit it
             </Button>
-          </Beside>
+          </SideBySide>
         )}
       </Fields>
       {gives && (
         <p role="status">
           It leaves{' '}
-          <b className={gives.marginV > 0 ? undefined : 'wrong'}>{gives.marginV.toFixed(2)} V</b> in
-          the worst corner and carries up to {(gives.sinkA * 1000).toFixed(1)} mA.{' '}
+          <b className={gives.marginV > 0 ? undefined : 'wrong'}>{fixed(gives.marginV, 2)} V</b> in
+          the worst corner and carries up to {fixed(gives.sinkA * 1000, 1)} mA.{' '}
           {gives.says.map((s) => (
             <span key={s.code}>
               <Say of={s} />{' '}

@@ -1,9 +1,10 @@
+import { fixed } from '../../../core/quantity/index.ts'
 import type { ReactNode } from 'react'
 import type { Device, Input, OnOff, Patch, Pin } from '../../../core/build/index.ts'
 import { EchtError, orElse } from '../../../core/error.ts'
 import {
   designSwitchedInput,
-  partsAt,
+  levelParts,
   switchedInput,
   type InputDesign,
   type InputParts,
@@ -19,7 +20,7 @@ import { TaskFields } from './TaskFields.tsx'
 import { Zones } from './Zones.tsx'
 
 /** What is typed of what switches: without how often, which each says in its own way. */
-export type Typed = Omit<NonNullable<OnOff['switched']>, 'edgesHz'>
+export type SwitchedTyped = Omit<NonNullable<OnOff['switched']>, 'edgesHz'>
 
 /** A delay in what it costs. */
 export type Delay = { name: string; text: (delayS: number) => string }
@@ -38,20 +39,20 @@ export function SwitchedInput({
   delay,
   children,
 }: {
-  switched: Typed
+  switched: SwitchedTyped
   /** the front end that reads it */
   input: Input
   device: Device
   pin: Pin
   task: SwitchedInputTask
-  set: (patch: Patch<Typed>) => string | null
+  set: (patch: Patch<SwitchedTyped>) => string | null
   delay: Delay
   /** boxes of its own */
   children?: ReactNode
 }) {
   const { designs, problem } = designed(task)
   const { edit } = useBuild()
-  const parts = partsAt(input)
+  const parts = levelParts(input)
   const fitted = parts && orElse(() => switchedInput(task, parts), null)
   // parts are one thing: none of them says anything without the others
   const fit = (parts: InputParts | null): string | null =>
@@ -100,12 +101,12 @@ function Fitted({
 }) {
   if (!fitted) return <p className="pale">No parts are fitted yet: the pin floats.</p>
   const at = (volt: number): string =>
-    switchedInput({ ...task, batteryV: [volt, volt] }, fitted).marginV.toFixed(2)
+    fixed(switchedInput({ ...task, batteryV: [volt, volt] }, fitted).marginV, 2)
   const [low, high] = task.batteryV
   return (
     <p role="status">
-      {own ? 'Its own' : 'Fitted'}: <b>{partsText(fitted)}</b>, {fitted.marginV.toFixed(2)} V left
-      in the worst corner; {at(low)} V at {low} V of battery, {at(high)} V at {high} V.
+      {own ? 'Its own' : 'Fitted'}: <b>{partsText(fitted)}</b>, {fixed(fitted.marginV, 2)} V left in
+      the worst corner; {at(low)} V at {low} V of battery, {at(high)} V at {high} V.
     </p>
   )
 }

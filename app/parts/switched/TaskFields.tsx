@@ -5,7 +5,7 @@ import { USUAL_FRONT_END } from '../../../core/input/index.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import { Fields } from '../Fields.tsx'
 import { QuantityInput } from '../QuantityInput.tsx'
-import type { Typed } from './SwitchedInput.tsx'
+import type { SwitchedTyped } from './SwitchedInput.tsx'
 
 type Key = 'lowV' | 'sinkA' | 'leastA' | 'sensorFromV' | 'cableF'
 const BOXES: readonly [key: Key, label: string, unit: string][] = [
@@ -23,9 +23,9 @@ export function TaskFields({
   set,
   children,
 }: {
-  switched: Typed
+  switched: SwitchedTyped
   input: Input
-  set: (patch: Patch<Typed>) => string | null
+  set: (patch: Patch<SwitchedTyped>) => string | null
   children?: ReactNode
 }) {
   // a contact needs no supply; a transistor no current to stay clean
@@ -37,7 +37,7 @@ export function TaskFields({
         label="It switches to"
         value={switched.switches}
         data={['ground', 'battery']}
-        onChange={(e) => set({ switches: e.currentTarget.value as Typed['switches'] })}
+        onChange={(e) => set({ switches: e.currentTarget.value as SwitchedTyped['switches'] })}
         w={130}
       />
       {shown.map(([key, label, unit]) => (

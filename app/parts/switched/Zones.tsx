@@ -1,3 +1,4 @@
+import { fixed } from '../../../core/quantity/index.ts'
 import type { InputDesign, SwitchedInputTask } from '../../../core/input/index.ts'
 import { SCHOOL } from './school.ts'
 import css from './Zones.module.css'
@@ -33,7 +34,7 @@ export function Zones({
         .map(
           (d) =>
             `${d.label === 'fitted' ? 'fitted' : SCHOOL[d.school]}: high from ` +
-            `${d.highV[0].toFixed(1)} V, low to ${d.lowV[1].toFixed(1)} V`,
+            `${fixed(d.highV[0], 1)} V, low to ${fixed(d.lowV[1], 1)} V`,
         )
         .join('; ')}
     >

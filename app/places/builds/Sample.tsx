@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react'
 import { useNavigate } from 'react-router'
 import sample from 'virtual:sample'
 import { EchtError } from '../../../core/error.ts'
-import { openBuild, storeAfresh } from '../../store/builds.ts'
+import { sessionOf, storeAfresh } from '../../store/builds.ts'
 import { storageProblem } from '../../store/problem.ts'
 import { Wrong } from '../../parts/Wrong.tsx'
 
@@ -16,7 +16,7 @@ export function Sample() {
   useEffect(() => {
     const open = async (): Promise<void> => {
       try {
-        await openBuild(sample.id)
+        await sessionOf(sample.id)
       } catch (error) {
         // only where there is none: a damaged one is shown for what it is
         const none =

@@ -1,3 +1,4 @@
+import { fixed } from '../../../core/quantity/index.ts'
 import { Button } from '@mantine/core'
 import { notifications } from '@mantine/notifications'
 import { useState } from 'react'
@@ -10,7 +11,7 @@ import {
   type ReadBundle,
 } from '../../../core/build/index.ts'
 import { EchtError } from '../../../core/error.ts'
-import { exportBuild } from '../../parts/exportBuild.tsx'
+import { exportToFile } from '../../parts/exportBuild.tsx'
 import {
   clearBuild,
   DamagedBuild,
@@ -19,7 +20,7 @@ import {
   keepBoth,
   listBuilds,
   newBuild,
-  openBuild,
+  sessionOf,
   readImport,
   renameBuild,
   replaceBuild,
@@ -71,8 +72,8 @@ export function useBuilds() {
     duplicate: (b: Listed) => attempt(() => duplicateBuild(b.id)),
     exportFile: (b: Listed) =>
       attempt(async () => {
-        const { build } = await openBuild(b.id)
-        await exportBuild(build)
+        const { build } = await sessionOf(b.id)
+        await exportToFile(build)
       }),
     remove: (b: Listed) => attempt(() => remove(b)),
     restore: (b: Listed) => attempt(() => restoreBuild(b.id)),
@@ -129,7 +130,7 @@ export function useImport(attempt: (work: () => Promise<unknown>) => Promise<voi
       if (file.size > LARGEST_FILE_BYTES)
         throw new EchtError(
           'too-large',
-          `${file.name} holds ${(file.size / 1e6).toFixed(0)} MB; a build is at most ` +
+          `${file.name} holds ${fixed(file.size / 1e6, 0)} MB; a build is at most ` +
             `${LARGEST_FILE_BYTES / 1e6} MB. This is some other file; nothing was changed.`,
         )
       const { theirs, met, ...rest } = await readImport(await read(file))

@@ -112,7 +112,7 @@ function Digits({ status, face, set }: FaceProps) {
         The last digit hides up to {fixed(0.5 * 10 ** -face.decimals, face.decimals + 1)}; it is in
         the ribbon at the last scale.
         {face.dampingS > 0 &&
-          ` A step shows to nine tenths after ${settleS(face.dampingS).toFixed(1)} s.`}
+          ` A step shows to nine tenths after ${fixed(settleS(face.dampingS), 1)} s.`}
       </p>
     </>
   )

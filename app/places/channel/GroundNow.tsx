@@ -1,8 +1,9 @@
+import { fixed } from '../../../core/quantity/index.ts'
 import { Button, NativeSelect } from '@mantine/core'
 import { Link } from 'react-router'
 import { assumed, type WiredRead } from '../../../core/build/index.ts'
 import { offsetOf } from '../../../core/ground/index.ts'
-import { Beside, Fields } from '../../parts/Fields.tsx'
+import { SideBySide, Fields } from '../../parts/Fields.tsx'
 import { useBuild } from '../../store/useBuild.ts'
 
 /** What the vehicle's straps and loads make of this reader's ground, in the state that is looked at. */
@@ -28,7 +29,7 @@ export function GroundNow({ read }: { read: WiredRead }) {
           }
         />
         {typed && (
-          <Beside>
+          <SideBySide>
             <Button
               variant="default"
               onClick={() =>
@@ -40,15 +41,15 @@ export function GroundNow({ read }: { read: WiredRead }) {
             >
               Go by the grounds instead
             </Button>
-          </Beside>
+          </SideBySide>
         )}
       </Fields>
       <p className="pale">
         {typed
           ? 'What was measured at the pin counts, whatever the grounds say. '
           : offset
-            ? `The vehicle’s grounds make ${(offset.volt * 1000).toFixed(1)} ± ` +
-              `${(offset.band * 1000).toFixed(1)} mV of it now. `
+            ? `The vehicle’s grounds make ${fixed(offset.volt * 1000, 1)} ± ` +
+              `${fixed(offset.band * 1000, 1)} mV of it now. `
             : 'At rest nothing runs and the grounds are level. '}
         See {earths}.
       </p>

@@ -1,3 +1,4 @@
+import { fixed } from '../../../core/quantity/index.ts'
 import type { Face } from '../../../core/build/index.ts'
 import { needleAt, needleMarks } from '../../../core/chain/index.ts'
 import type { Quantity } from '../../parts/units.ts'
@@ -30,9 +31,9 @@ export function NeedleScale({
       width="100%"
       role="img"
       aria-label={
-        `Needle at ${now.degrees.toFixed(0)} of ` +
+        `Needle at ${fixed(now.degrees, 0)} of ` +
         `${needle.sweepDegrees}°${now.onStop ? ', on its stop' : ''}; the truth would be at ` +
-        `${right.degrees.toFixed(0)}°`
+        `${fixed(right.degrees, 0)}°`
       }
     >
       <line x1={PAD} x2={W - PAD} y1={52} y2={52} stroke="var(--ink)" strokeWidth={1.6} />
@@ -69,7 +70,7 @@ export function NeedleScale({
         strokeWidth={3}
       />
       <text x={Math.min(W - 60, x(now.degrees) + 6)} y={18} fontSize={13} fill="var(--ink)">
-        {now.degrees.toFixed(0)}°{now.onStop ? ', on its stop' : ''}
+        {fixed(now.degrees, 0)}°{now.onStop ? ', on its stop' : ''}
       </text>
     </svg>
   )

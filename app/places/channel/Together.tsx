@@ -1,6 +1,6 @@
 import { useMemo } from 'react'
 import { type Channel, elementOf, wiredReads } from '../../../core/build/index.ts'
-import { needsOf, stageBy, STAGES, sumOf, type Sum } from '../../../core/chain/index.ts'
+import { needsOf, stageBy, STAGES, sumOfReaders, type Sum } from '../../../core/chain/index.ts'
 import { findFamily } from '../../../core/curve/index.ts'
 import { useQuantity, type Quantity } from '../../parts/units.ts'
 import { useBuild } from '../../store/useBuild.ts'
@@ -35,7 +35,7 @@ export function Together({
         needs.range[1]),
     [build, channel, needs, truth],
   )
-  const sum = useMemo(() => sumOf(build, channel, whole), [build, channel, whole])
+  const sum = useMemo(() => sumOfReaders(build, channel, whole), [build, channel, whole])
   if (!sum) return null
   if (sum.problem)
     return (

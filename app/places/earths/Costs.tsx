@@ -1,3 +1,4 @@
+import { fixed } from '../../../core/quantity/index.ts'
 import { Link } from 'react-router'
 import type { ReaderCost } from '../../../core/earths/index.ts'
 import { brokenRules } from '../../../core/earths/index.ts'
@@ -5,7 +6,7 @@ import { num, words } from '../../parts/columns.ts'
 import { Say } from '../../parts/Say.tsx'
 import { Sheet } from '../../parts/Sheet.tsx'
 import { useQuantity } from '../../parts/units.ts'
-import type { TabProps } from './Earths.tsx'
+import type { EarthsTabProps } from './Earths.tsx'
 import { millivolts } from './Picture.tsx'
 import css from './Earths.module.css'
 
@@ -16,7 +17,7 @@ const BAR = 120
 const LEVEL_V = 1e-4
 
 /** What the grounds cost every reader in the state that is looked at, worst first, and which loads make it. */
-export default function Costs({ earths }: TabProps) {
+export default function Costs({ earths }: EarthsTabProps) {
   const { build, picture, advice, busy } = earths
   const rules = brokenRules(build, picture)
   const apart = picture.costs.filter((c) => Math.abs(c.volt) > LEVEL_V)
@@ -71,7 +72,7 @@ function CostRow({
 }: {
   cost: ReaderCost
   band: number | undefined
-  earths: TabProps['earths']
+  earths: EarthsTabProps['earths']
 }) {
   const q = useQuantity(cost.unit, cost.need)
   const loads = cost.byLoad
@@ -95,7 +96,7 @@ function CostRow({
           className={`${css.bar} ${cost.share > 1 ? css.over : ''}`}
           style={{ width: Math.min(BAR, (BAR / 2) * cost.share) }}
           role="img"
-          aria-label={`${cost.share.toFixed(2)} of what is needed`}
+          aria-label={`${fixed(cost.share, 2)} of what is needed`}
         />
       </td>
       <td className="pale">

@@ -5,14 +5,14 @@ import type { Measurement } from '../../../core/build/index.ts'
 import { CONTRADICTS } from '../../../core/ground/index.ts'
 import { Caution } from '../../parts/Caution.tsx'
 import { num, unseen, words } from '../../parts/columns.ts'
-import { Beside, Fields } from '../../parts/Fields.tsx'
+import { SideBySide, Fields } from '../../parts/Fields.tsx'
 import { QuantityInput, type Typed } from '../../parts/QuantityInput.tsx'
 import { Sheet } from '../../parts/Sheet.tsx'
 import { StrikeButton } from '../../parts/StrikeButton.tsx'
 import { Wrong } from '../../parts/Wrong.tsx'
 import { newId } from '../../store/id.ts'
 import { useBuild } from '../../store/useBuild.ts'
-import type { TabProps } from './Earths.tsx'
+import type { EarthsTabProps } from './Earths.tsx'
 import { OneStrap } from './OneStrap.tsx'
 import { millivolts } from './Picture.tsx'
 import { postName } from './words.ts'
@@ -21,7 +21,7 @@ type Dropped = Measurement & { about: Extract<Measurement['about'], { kind: 'dro
 const isDrop = (m: Measurement): m is Dropped => m.about.kind === 'drop'
 
 /** Volt drops as measured, and how: out of them the ohms of straps and joints are found. */
-export default function Drops({ earths }: TabProps) {
+export default function Drops({ earths }: EarthsTabProps) {
   const { build } = earths
   const drops = build.measurements.filter(isDrop)
   return (
@@ -78,7 +78,7 @@ type Drop = {
 const NOTHING: Drop = { plus: null, minus: null, during: null, shows: null }
 
 /** A drop as it is typed: where the probes stand, in which state, what the meter shows; and recording it. */
-function useDropForm({ build, advice, state }: TabProps['earths']) {
+function useDropForm({ build, advice, state }: EarthsTabProps['earths']) {
   const { edit } = useBuild()
   const next = advice?.next
   const form = useForm<Drop>({ initialValues: NOTHING, clearInputErrorOnChange: false })
@@ -128,7 +128,7 @@ function useDropForm({ build, advice, state }: TabProps['earths']) {
   }
 }
 
-function DropForm({ earths }: { earths: TabProps['earths'] }) {
+function DropForm({ earths }: { earths: EarthsTabProps['earths'] }) {
   const { build } = earths
   const { plus, minus, during, round, problem, choose, submit, type } = useDropForm(earths)
   const posts = build.posts.map((p) => ({ value: p.id, label: p.name }))
@@ -162,9 +162,9 @@ function DropForm({ earths }: { earths: TabProps['earths'] }) {
           check={(v) => (Math.abs(v) <= 20 ? null : 'No drop of a vehicle has so many volts.')}
           onTyped={type}
         />
-        <Beside>
+        <SideBySide>
           <Button type="submit">Record</Button>
-        </Beside>
+        </SideBySide>
       </Fields>
       <Wrong>{problem}</Wrong>
     </form>
@@ -176,7 +176,7 @@ function DropRow({
   earths: { build, solved },
 }: {
   measurement: Dropped
-  earths: TabProps['earths']
+  earths: EarthsTabProps['earths']
 }) {
   const { id, about, readings, struck } = measurement
   const fit = solved?.estimate.drops.find((d) => d.id === id)

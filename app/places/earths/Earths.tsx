@@ -12,7 +12,7 @@ import { useEarths, type EarthsNow } from './useEarths.ts'
 import { postName } from './words.ts'
 import css from './Earths.module.css'
 
-export type TabProps = { earths: EarthsNow; post: Id | null }
+export type EarthsTabProps = { earths: EarthsNow; post: Id | null }
 
 const TABS = [
   { id: 'cost', name: 'What it costs', Tab: lazy(() => import('./Costs.tsx')) },

@@ -1,17 +1,17 @@
 import { Button, Checkbox, NativeSelect } from '@mantine/core'
 import { measured, assumed, type Load, type Patch } from '../../../core/build/index.ts'
 import { aboveZero, notNegative } from '../../parts/checks.ts'
-import { Beside, Fields } from '../../parts/Fields.tsx'
+import { SideBySide, Fields } from '../../parts/Fields.tsx'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import { StatedChip } from '../../parts/StatedChip.tsx'
 import { TextField } from '../../parts/TextField.tsx'
 import { newId } from '../../store/id.ts'
 import { useBuild } from '../../store/useBuild.ts'
-import type { TabProps } from './Earths.tsx'
+import type { EarthsTabProps } from './Earths.tsx'
 import css from './Earths.module.css'
 
 /** What draws current, where it returns, and in which states it runs. */
-export default function Loads({ earths: { build } }: TabProps) {
+export default function Loads({ earths: { build } }: EarthsTabProps) {
   const { edit } = useBuild()
   const add = (): void => {
     edit({
@@ -52,7 +52,7 @@ export default function Loads({ earths: { build } }: TabProps) {
   )
 }
 
-function LoadFields({ load, build }: { load: Load; build: TabProps['earths']['build'] }) {
+function LoadFields({ load, build }: { load: Load; build: EarthsTabProps['earths']['build'] }) {
   const { edit } = useBuild()
   const set = (patch: Patch<Load>): string | null =>
     edit({ kind: 'editLoad', args: { id: load.id, patch } })
@@ -93,7 +93,7 @@ function LoadFields({ load, build }: { load: Load; build: TabProps['earths']['bu
         data={build.posts.map((p) => ({ value: p.id, label: p.name }))}
         onChange={(e) => set({ into: e.currentTarget.value })}
       />
-      <Beside>
+      <SideBySide>
         <div className={css.runs} role="group" aria-label={`When ${load.name} runs`}>
           {build.states.map((s) => (
             <Checkbox
@@ -117,7 +117,7 @@ function LoadFields({ load, build }: { load: Load; build: TabProps['earths']['bu
             Remove
           </Button>
         </div>
-      </Beside>
+      </SideBySide>
     </Fields>
   )
 }

@@ -1,3 +1,4 @@
+import { roundFigures } from '../../../core/quantity/index.ts'
 import { Button, NativeSelect } from '@mantine/core'
 import { useForm } from '@mantine/form'
 import { useState } from 'react'
@@ -6,14 +7,14 @@ import { EchtError } from '../../../core/error.ts'
 import { ohmByVolts } from '../../../core/ground/index.ts'
 import { aboveZero } from '../../parts/checks.ts'
 import { num, unseen, words } from '../../parts/columns.ts'
-import { Beside, Fields } from '../../parts/Fields.tsx'
+import { SideBySide, Fields } from '../../parts/Fields.tsx'
 import { QuantityInput, type Typed } from '../../parts/QuantityInput.tsx'
 import { Sheet } from '../../parts/Sheet.tsx'
 import { StrikeButton } from '../../parts/StrikeButton.tsx'
 import { Wrong } from '../../parts/Wrong.tsx'
 import { newId } from '../../store/id.ts'
 import { useBuild } from '../../store/useBuild.ts'
-import type { TabProps } from './Earths.tsx'
+import type { EarthsTabProps } from './Earths.tsx'
 import { milliohms } from './Picture.tsx'
 
 type Read = { strap: Id; volt: Typed | null; zero: Typed | null; ampere: Typed | null }
@@ -33,7 +34,7 @@ function useOneStrap(build: Build) {
     if (ohm === null || !volt || !ampere)
       return form.setFieldError('volt', problem ?? 'Type the volts and the current.')
     const measurement = asMeasured(strap.id, { volt, zero, ampere })
-    const args = { id: strap.id, measurement, ohm: Number(ohm.toPrecision(4)) }
+    const args = { id: strap.id, measurement, ohm: roundFigures(ohm, 4) }
     const refused = edit({ kind: 'measureStrap', args })
     if (refused) return form.setFieldError('volt', refused)
     form.setValues({ ...nothing, strap: strap.id })
@@ -57,7 +58,7 @@ const asMeasured = (
 })
 
 /** What a strap has by itself: volts across it at a known current, less what the meter shows of itself. */
-export function OneStrap({ earths: { build } }: Pick<TabProps, 'earths'>) {
+export function OneStrap({ earths: { build } }: Pick<EarthsTabProps, 'earths'>) {
   const { form, round, ohm, problem, keep } = useOneStrap(build)
   if (build.straps.length === 0) return null
   return (
@@ -94,9 +95,9 @@ export function OneStrap({ earths: { build } }: Pick<TabProps, 'earths'>) {
             check={aboveZero}
             onTyped={(t) => form.setFieldValue('ampere', t)}
           />
-          <Beside>
+          <SideBySide>
             <Button type="submit">Keep it</Button>
-          </Beside>
+          </SideBySide>
         </Fields>
       </form>
       <Wrong>{problem}</Wrong>

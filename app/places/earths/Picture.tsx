@@ -1,18 +1,19 @@
+import { fixed, significant } from '../../../core/quantity/index.ts'
 import { useElementSize } from '@mantine/hooks'
 import { useMemo } from 'react'
 import type { Id, Strap } from '../../../core/build/index.ts'
 import { offsetByStrap, type ReaderCost } from '../../../core/earths/index.ts'
 import { useQuantity } from '../../parts/units.ts'
 import {
-  frameOf,
+  layoutFrame,
   nameBox,
   placedPosts,
   shortName,
   takenRoom,
   widthOf,
   type Box,
-  type Frame,
-  type Placed,
+  type LayoutFrame,
+  type DrawnPost,
   type TakenRoom,
 } from './layout.ts'
 import { usePull } from './usePull.ts'
@@ -46,7 +47,7 @@ export function Picture({ earths, seenFrom, chosen, onChoose, read }: Props) {
   const { frame, placed, at } = useMemo(() => {
     const zero = picture.volt[seenFrom] ?? 0
     const relative = (post: Id): number => (picture.volt[post] ?? 0) - zero
-    const frame = frameOf(
+    const frame = layoutFrame(
       build.posts.map((p) => relative(p.id)),
       width,
       HEIGHT,
@@ -93,7 +94,7 @@ export function Picture({ earths, seenFrom, chosen, onChoose, read }: Props) {
   )
 }
 
-function Scale({ frame }: { frame: Frame }) {
+function Scale({ frame }: { frame: LayoutFrame }) {
   return (
     <>
       <text className={css.tick} x={50} y={22}>
@@ -125,7 +126,7 @@ function Scale({ frame }: { frame: Frame }) {
 
 export const millivolts = (volt: number): string => {
   const mv = volt * 1000
-  const text = Math.abs(mv) < 9.95 ? Math.abs(mv).toFixed(1) : Math.abs(mv).toFixed(0)
+  const text = Math.abs(mv) < 9.95 ? fixed(Math.abs(mv), 1) : fixed(Math.abs(mv), 0)
   return Number(text) === 0 ? '0' : `${mv < 0 ? '−' : '+'}${text}`
 }
 
@@ -158,7 +159,7 @@ function Straps({
   pull,
 }: {
   earths: EarthsNow
-  at: ReadonlyMap<Id, Placed>
+  at: ReadonlyMap<Id, DrawnPost>
   pale: ReadonlySet<Id>
   taken: TakenRoom
   pull: ReturnType<typeof usePull>
@@ -209,7 +210,7 @@ function Straps({
             a={a}
             b={b}
             taken={taken}
-            text={`${ampere.toFixed(1)} A · ${milliohms(wire.ohm)}`}
+            text={`${fixed(ampere, 1)} A · ${milliohms(wire.ohm)}`}
           />
         )}
       </g>
@@ -217,7 +218,7 @@ function Straps({
   })
 }
 
-export const milliohms = (ohm: number): string => `${Number((ohm * 1000).toPrecision(2))} mΩ`
+export const milliohms = (ohm: number): string => `${significant(ohm * 1000, 2)} mΩ`
 
 function PostMark({
   placed: { post, x, y, volt, nameY },
@@ -226,7 +227,7 @@ function PostMark({
   onChoose,
   onPull,
 }: {
-  placed: Placed
+  placed: DrawnPost
   from: boolean
   chosen: boolean
   onChoose: () => void
@@ -266,13 +267,13 @@ const BOX = { width: 232, height: 24, gap: 3, most: 3 }
 /** A reader is named in the picture from this share of what it needs. */
 const WORTH = 0.1
 
-const markOf = ({ x, y }: Placed): Box => ({ x: x - 10, y: y - 10, width: 20, height: 20 })
+const markOf = ({ x, y }: DrawnPost): Box => ({ x: x - 10, y: y - 10, width: 20, height: 20 })
 
 /** What the posts cost the readers that stand on them, the worst few at each, in room that is free. */
 function costBoxes(
   costs: readonly ReaderCost[],
-  at: ReadonlyMap<Id, Placed>,
-  frame: Frame,
+  at: ReadonlyMap<Id, DrawnPost>,
+  frame: LayoutFrame,
   taken: TakenRoom,
 ): { cost: ReaderCost; box: Box }[] {
   const byPost = new Map<Id, ReaderCost[]>()
@@ -289,7 +290,7 @@ function costBoxes(
 }
 
 /** The nearest room beside a post, to its right, then to its left, then further down. */
-function freeBox(p: Placed, frame: Frame, taken: TakenRoom): Box {
+function freeBox(p: DrawnPost, frame: LayoutFrame, taken: TakenRoom): Box {
   const across = [p.x + 16, p.x - BOX.width - 16, p.x - BOX.width / 2].map((x) =>
     Math.min(Math.max(64, x), frame.width - BOX.width - 6),
   )
@@ -305,7 +306,17 @@ function freeBox(p: Placed, frame: Frame, taken: TakenRoom): Box {
 }
 
 /** What a strap carries, beside it where there is room for it. */
-function OnStrap({ a, b, taken, text }: { a: Placed; b: Placed; taken: TakenRoom; text: string }) {
+function OnStrap({
+  a,
+  b,
+  taken,
+  text,
+}: {
+  a: DrawnPost
+  b: DrawnPost
+  taken: TakenRoom
+  text: string
+}) {
   const width = text.length * 7.4
   const places = [0.5, 0.35, 0.65, 0.25, 0.75].map((share) => ({
     x: a.x + share * (b.x - a.x),

@@ -1,6 +1,6 @@
 import { Button, NativeSelect } from '@mantine/core'
 import type { Patch, Post } from '../../../core/build/index.ts'
-import { Beside, Fields } from '../../parts/Fields.tsx'
+import { SideBySide, Fields } from '../../parts/Fields.tsx'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import { num, words } from '../../parts/columns.ts'
 import { Paged } from '../../parts/Paged.tsx'
@@ -8,7 +8,7 @@ import { Sheet } from '../../parts/Sheet.tsx'
 import { TextField } from '../../parts/TextField.tsx'
 import { newId } from '../../store/id.ts'
 import { useBuild } from '../../store/useBuild.ts'
-import type { TabProps } from './Earths.tsx'
+import type { EarthsTabProps } from './Earths.tsx'
 import { newStrap } from './usePull.ts'
 import { readerName } from '../../../core/ground/index.ts'
 
@@ -25,7 +25,7 @@ const KIND: Record<Post['kind'], string> = {
 }
 
 /** The posts, and what each reader's sensor stands on. */
-export default function Posts({ earths }: TabProps) {
+export default function Posts({ earths }: EarthsTabProps) {
   const { build } = earths
   const { edit } = useBuild()
   const reads = build.channels.flatMap((c) => c.reads.map((r) => r.id))
@@ -64,7 +64,7 @@ export default function Posts({ earths }: TabProps) {
   )
 }
 
-function PostFields({ post, build }: { post: Post; build: TabProps['earths']['build'] }) {
+function PostFields({ post, build }: { post: Post; build: EarthsTabProps['earths']['build'] }) {
   const { edit } = useBuild()
   const set = (patch: Patch<Post>): string | null =>
     edit({ kind: 'editPost', args: { id: post.id, patch } })
@@ -106,7 +106,7 @@ function PostFields({ post, build }: { post: Post; build: TabProps['earths']['bu
         check={(v) => (v >= 0 && v <= 100 ? null : '0 (front) to 100 (rear)')}
         onCommit={({ value }) => set({ along: value / 100 })}
       />
-      <Beside>
+      <SideBySide>
         <Button
           variant="subtle"
           color="gray"
@@ -115,7 +115,7 @@ function PostFields({ post, build }: { post: Post; build: TabProps['earths']['bu
         >
           Remove
         </Button>
-      </Beside>
+      </SideBySide>
     </Fields>
   )
 }
@@ -125,7 +125,7 @@ function StandRow({
   earths: { build, solved },
 }: {
   read: string
-  earths: TabProps['earths']
+  earths: EarthsTabProps['earths']
 }) {
   const { edit } = useBuild()
   const stand = build.stands.find((s) => s.read === read)

@@ -1,3 +1,4 @@
+import { fixed } from '../../../core/quantity/index.ts'
 import { Button } from '@mantine/core'
 import { useState, type ReactNode } from 'react'
 import type { Id } from '../../../core/build/index.ts'
@@ -46,7 +47,7 @@ export function Proposals({
 
 /** A share of what is needed, as one says it. */
 export const times = (share: number): string =>
-  share < 0.095 ? 'under a tenth of what is needed' : `${share.toFixed(1)} × what is needed`
+  share < 0.095 ? 'under a tenth of what is needed' : `${fixed(share, 1)} × what is needed`
 
 function FirstRepair({ earths, tried }: { earths: EarthsNow; tried: TriedRepair }) {
   const { build } = earths
@@ -83,7 +84,7 @@ function Next({
       <p className="tight">
         Volts from <b>{postName(build, next.plus)}</b> to <b>{postName(build, next.minus)}</b>
         {inState ? `, ${inState}` : ''}. Expected <b>{millivolts(next.expectedV)}</b> ±
-        {(next.band * 1000).toFixed(0)} mV: the widest band goes from {times(next.before)} to{' '}
+        {fixed(next.band * 1000, 0)} mV: the widest band goes from {times(next.before)} to{' '}
         {times(next.after)}.
       </p>
       <Button variant="default" onClick={() => onTab('drops')}>
@@ -104,7 +105,7 @@ function ChosenPost({ earths: { build, picture, solved }, post }: { earths: Eart
       <ul className="tight">
         {straps.map((s) => (
           <li key={s.id}>
-            {s.name}: {Math.abs(picture.ampere[s.id] ?? 0).toFixed(1)} A through{' '}
+            {s.name}: {fixed(Math.abs(picture.ampere[s.id] ?? 0), 1)} A through{' '}
             {milliohms(ohm.get(s.id) ?? 0)} to {postName(build, s.a === post ? s.b : s.a)}
           </li>
         ))}

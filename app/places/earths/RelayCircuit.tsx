@@ -1,8 +1,9 @@
+import { fixed } from '../../../core/quantity/index.ts'
 import { Switch } from '@mantine/core'
 import { useState } from 'react'
 import { coilCircuit } from '../../../core/earths/index.ts'
-import { Amount } from '../../parts/Amount.tsx'
-import { Beside, Fields } from '../../parts/Fields.tsx'
+import { AmountField } from '../../parts/Amount.tsx'
+import { SideBySide, Fields } from '../../parts/Fields.tsx'
 import css from './Earths.module.css'
 
 /**
@@ -19,28 +20,33 @@ export function RelayCircuit() {
     <section aria-label="A relay" className="apart">
       <h2>A relay that a unit switches</h2>
       <Fields>
-        <Amount
+        <AmountField
           label="Battery"
           unit="V"
           value={task.batteryV}
           on={(batteryV) => set({ batteryV })}
         />
-        <Amount label="Coil" unit="Ω" value={task.coilOhm} on={(coilOhm) => set({ coilOhm })} />
-        <Amount label="Load" unit="A" value={task.loadA} on={(loadA) => set({ loadA })} />
-        <Beside>
+        <AmountField
+          label="Coil"
+          unit="Ω"
+          value={task.coilOhm}
+          on={(coilOhm) => set({ coilOhm })}
+        />
+        <AmountField label="Load" unit="A" value={task.loadA} on={(loadA) => set({ loadA })} />
+        <SideBySide>
           <Switch
             label="the unit’s pin is on"
             checked={on}
             onChange={(e) => setOn(e.currentTarget.checked)}
           />
-        </Beside>
-        <Beside>
+        </SideBySide>
+        <SideBySide>
           <Switch
             label="diode across the coil"
             checked={diode}
             onChange={(e) => setDiode(e.currentTarget.checked)}
           />
-        </Beside>
+        </SideBySide>
       </Fields>
       <Drawn on={on} diode={diode} coilA={coilA} loadA={on ? task.loadA : 0} />
       <p className="tight">
@@ -50,8 +56,8 @@ export function RelayCircuit() {
             'unit’s ground carries the coil, never the load.'
           : diode
             ? `At the moment of switching off the coil keeps its ${milliamps(coilA)}: they run ` +
-              `round through the diode and die in ${(decayS * 1000).toFixed(0)} ms. The pin ` +
-              `sees ${pinV.toFixed(1)} V.`
+              `round through the diode and die in ${fixed(decayS * 1000, 0)} ms. The pin ` +
+              `sees ${fixed(pinV, 1)} V.`
             : `Without a diode the ${milliamps(coilA)} of the coil have nowhere to go: the pin ` +
               'rises until something breaks down, by hundreds of volts. It kills units and ' +
               'rings in every trigger wire beside it.'}
@@ -64,7 +70,7 @@ export function RelayCircuit() {
   )
 }
 
-const milliamps = (ampere: number): string => `${(ampere * 1000).toFixed(0)} mA`
+const milliamps = (ampere: number): string => `${fixed(ampere * 1000, 0)} mA`
 
 /** Battery line above, ground below; coil left, contact right. What carries current is in ink. */
 function Drawn({

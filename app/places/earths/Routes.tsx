@@ -10,7 +10,7 @@ import {
   type NoiseSource,
 } from '../../../core/ground/index.ts'
 import { aboveZero } from '../../parts/checks.ts'
-import { Beside, Fields } from '../../parts/Fields.tsx'
+import { SideBySide, Fields } from '../../parts/Fields.tsx'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import { millivolts } from './Picture.tsx'
 import { CABLE } from './words.ts'
@@ -133,11 +133,11 @@ function NeighbourFields({
         check={aboveZero}
         onCommit={({ value }) => onChange({ apartM: value })}
       />
-      <Beside>
+      <SideBySide>
         <Button variant="subtle" color="gray" onClick={onRemove}>
           Remove
         </Button>
-      </Beside>
+      </SideBySide>
     </Fields>
   )
 }

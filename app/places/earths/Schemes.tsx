@@ -1,16 +1,17 @@
+import { fixed } from '../../../core/quantity/index.ts'
 import { Button } from '@mantine/core'
 import { useState } from 'react'
 import { readerName, repairText } from '../../../core/ground/index.ts'
 import { num, unseen, words } from '../../parts/columns.ts'
 import { Sheet } from '../../parts/Sheet.tsx'
 import { Wrong } from '../../parts/Wrong.tsx'
-import type { TabProps } from './Earths.tsx'
+import type { EarthsTabProps } from './Earths.tsx'
 import { times } from './Proposals.tsx'
 import { useRepair } from './useRepair.ts'
 import { schemeText } from './words.ts'
 
 /** The schools of grounding solved for this vehicle, and single changes by what they bring. */
-export default function Schemes({ earths }: TabProps) {
+export default function Schemes({ earths }: EarthsTabProps) {
   const { build, advice, busy } = earths
   const carryOut = useRepair(earths)
   const [problem, setProblem] = useState<string | null>(null)
@@ -29,7 +30,7 @@ export default function Schemes({ earths }: TabProps) {
             const { power, sensors } = schemeText(s)
             return {
               key: `${s.power} ${s.sensors}`,
-              cells: [power, sensors, `${s.worst.toFixed(2)} ×`, `${s.others.toFixed(1)} ×`],
+              cells: [power, sensors, `${fixed(s.worst, 2)} ×`, `${fixed(s.others, 1)} ×`],
             }
           })}
         />
@@ -58,8 +59,8 @@ export default function Schemes({ earths }: TabProps) {
             key: JSON.stringify(r.repair),
             cells: [
               repairText(build, r.repair),
-              `${r.after.toFixed(2)} ×`,
-              r.effortH.toFixed(1),
+              `${fixed(r.after, 2)} ×`,
+              fixed(r.effortH, 1),
               <Button
                 key="do"
                 variant="subtle"

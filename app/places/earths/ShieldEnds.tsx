@@ -1,3 +1,4 @@
+import { fixed } from '../../../core/quantity/index.ts'
 import { NativeSelect } from '@mantine/core'
 import { useMemo, useState } from 'react'
 import { shieldCosts, shieldEnds, type ShieldCost } from '../../../core/earths/index.ts'
@@ -9,7 +10,7 @@ import { Fields } from '../../parts/Fields.tsx'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import { Sheet } from '../../parts/Sheet.tsx'
 import { useQuantity } from '../../parts/units.ts'
-import type { TabProps } from './Earths.tsx'
+import type { EarthsTabProps } from './Earths.tsx'
 import { millivolts } from './Picture.tsx'
 
 const END: Record<ShieldCost['end'], string> = {
@@ -22,7 +23,7 @@ const END: Record<ShieldCost['end'], string> = {
 export function ShieldEnds({
   earths: { build, solved, slopes, state, picture },
   comparator,
-}: Pick<TabProps, 'earths'> & {
+}: Pick<EarthsTabProps, 'earths'> & {
   /** what a trigger of this build is read by; null where there is none */
   comparator: Comparator | null
 }) {
@@ -71,7 +72,7 @@ export function ShieldEnds({
         {costs.map((c) => (
           <tr key={c.end}>
             <td>{END[c.end]}</td>
-            <td className="num">{c.ampere.toFixed(2)}</td>
+            <td className="num">{fixed(c.ampere, 2)}</td>
             <td>
               {c.end === 'unit' ? (
                 <b>Nothing: recommended.</b>

@@ -11,13 +11,13 @@ import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import { Sheet } from '../../parts/Sheet.tsx'
 import { USUAL_COMPARATOR } from '../trigger/comparator.ts'
 import { useBuild } from '../../store/useBuild.ts'
-import type { TabProps } from './Earths.tsx'
+import type { EarthsTabProps } from './Earths.tsx'
 import { Routes } from './Routes.tsx'
 import { ShieldEnds } from './ShieldEnds.tsx'
 import { CABLE } from './words.ts'
 
 /** Which end of a shield to ground, what each signal wants, and two ways through the vehicle against each other. */
-export default function Shields({ earths }: TabProps) {
+export default function Shields({ earths }: EarthsTabProps) {
   const { edit } = useBuild()
   const { triggers } = earths.build
   const [chosen, setChosen] = useState<string | null>(null)
@@ -101,7 +101,7 @@ function ComparatorFields({
 }
 
 /** What each signal of the build wants. */
-function Wants({ earths: { build } }: Pick<TabProps, 'earths'>) {
+function Wants({ earths: { build } }: Pick<EarthsTabProps, 'earths'>) {
   const kinds = new Map<string, { cable: Cable; why: string; names: string[] }>()
   for (const c of build.channels) {
     const signal = findFamily(elementOf(build, c.elements[0]!).family)?.signal ?? 'voltage'

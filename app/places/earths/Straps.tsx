@@ -1,9 +1,10 @@
+import { fixed, significant } from '../../../core/quantity/index.ts'
 import { Button, NativeSelect, Switch } from '@mantine/core'
 import { useState } from 'react'
 import { measured as asMeasured, type Patch, type Strap } from '../../../core/build/index.ts'
 import { aboveZero } from '../../parts/checks.ts'
 import { num, unseen, words } from '../../parts/columns.ts'
-import { Beside, Fields } from '../../parts/Fields.tsx'
+import { SideBySide, Fields } from '../../parts/Fields.tsx'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import { Paged } from '../../parts/Paged.tsx'
 import { Sheet } from '../../parts/Sheet.tsx'
@@ -11,7 +12,7 @@ import { StatedChip } from '../../parts/StatedChip.tsx'
 import { TextField } from '../../parts/TextField.tsx'
 import { Wrong } from '../../parts/Wrong.tsx'
 import { useBuild } from '../../store/useBuild.ts'
-import type { TabProps } from './Earths.tsx'
+import type { EarthsTabProps } from './Earths.tsx'
 import { milliohms, millivolts } from './Picture.tsx'
 import { newStrap } from './usePull.ts'
 import { postName } from './words.ts'
@@ -26,7 +27,7 @@ const JOINT: Record<Strap['jointA'], string> = {
 const JOINTS = Object.entries(JOINT).map(([value, label]) => ({ value, label }))
 
 /** Every strap and wire with what it has and carries, and a form for the one that is changed. */
-export default function Straps({ earths, post }: TabProps) {
+export default function Straps({ earths, post }: EarthsTabProps) {
   const { build, solved } = earths
   const { edit } = useBuild()
   const [open, setOpen] = useState<string | null>(null)
@@ -85,7 +86,7 @@ function StrapRow({
   onOpen,
 }: {
   strap: Strap
-  earths: TabProps['earths']
+  earths: EarthsTabProps['earths']
   /** its ohms, and how well they are known; nothing where it hangs from nothing */
   wire: { ohm: number; doubt: number } | undefined
   open: boolean
@@ -99,7 +100,7 @@ function StrapRow({
         {postName(build, strap.a)} to {postName(build, strap.b)}
       </td>
       <td className="num">{wire ? `${milliohms(wire.ohm)}, ${factorText(wire.doubt)}` : ''}</td>
-      <td className="num">{ampere.toFixed(1)}</td>
+      <td className="num">{fixed(ampere, 1)}</td>
       <td className="num">{wire ? millivolts(ampere * wire.ohm) : ''}</td>
       <td>
         <StatedChip basis={measured.has(strap.id) ? 'measured' : 'assumed'} />
@@ -122,11 +123,10 @@ function StrapRow({
 
 /** How well ohms are known: ±8 %, or by a factor. */
 export const factorText = (doubt: number): string =>
-  doubt < 0.3
-    ? `±${(196 * doubt).toFixed(0)} %`
-    : `÷× ${Number(Math.exp(1.96 * doubt).toPrecision(2))}`
+  doubt < 0.3 ? `±${fixed(196 * doubt, 0)} %` : `÷× ${significant(Math.exp(1.96 * doubt), 2)}`
 
-function StrapForm({ strap, earths: { build } }: { strap: Strap; earths: TabProps['earths'] }) {
+function StrapForm({ strap, earths }: { strap: Strap } & Pick<EarthsTabProps, 'earths'>) {
+  const { build } = earths
   const { edit } = useBuild()
   const [problem, setProblem] = useState<string | null>(null)
   const set = (patch: Patch<Strap>): string | null => {
@@ -184,7 +184,7 @@ function StrapForm({ strap, earths: { build } }: { strap: Strap; earths: TabProp
         check={aboveZero}
         onCommit={({ value }) => set({ ohm: asMeasured(value) })}
       />
-      <Beside>
+      <SideBySide>
         {strap.ohm && (
           <Button variant="default" onClick={() => set({ ohm: null })}>
             By its wire again
@@ -197,7 +197,7 @@ function StrapForm({ strap, earths: { build } }: { strap: Strap; earths: TabProp
         >
           Remove
         </Button>
-      </Beside>
+      </SideBySide>
       <Wrong>{problem}</Wrong>
     </Fields>
   )
@@ -217,12 +217,12 @@ const Joints = ({ strap, set }: { strap: Strap; set: (patch: Patch<Strap>) => st
       data={JOINTS}
       onChange={(e) => set({ jointB: e.currentTarget.value as Strap['jointB'] })}
     />
-    <Beside>
+    <SideBySide>
       <Switch
         label="a cable’s shield, grounded at both its ends"
         checked={strap.shield}
         onChange={(e) => set({ shield: e.currentTarget.checked })}
       />
-    </Beside>
+    </SideBySide>
   </>
 )

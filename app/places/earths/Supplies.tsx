@@ -1,3 +1,4 @@
+import { roundFigures, fixed } from '../../../core/quantity/index.ts'
 import { NativeSelect, Switch } from '@mantine/core'
 import { useMemo, useState } from 'react'
 import type { Device, DeviceSupply } from '../../../core/build/index.ts'
@@ -7,21 +8,21 @@ import {
   NEAR_LIMIT,
   railBudgets,
   type Dropout,
-  type Feed,
+  type SupplyFeed,
   type RailBudget,
 } from '../../../core/earths/index.ts'
 import { aboveZero } from '../../parts/checks.ts'
 import { num, words } from '../../parts/columns.ts'
-import { Beside, Fields } from '../../parts/Fields.tsx'
+import { SideBySide, Fields } from '../../parts/Fields.tsx'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import { Sheet } from '../../parts/Sheet.tsx'
 import { useQuantity } from '../../parts/units.ts'
 import { useBuild } from '../../store/useBuild.ts'
-import type { TabProps } from './Earths.tsx'
+import type { EarthsTabProps } from './Earths.tsx'
 import { RelayCircuit } from './RelayCircuit.tsx'
 
 /** What each device is fed by and feeds: its sensor supply, and what cranking does to it. */
-export default function Supplies({ earths: { build } }: TabProps) {
+export default function Supplies({ earths: { build } }: EarthsTabProps) {
   const [crankingV, setCrankingV] = useState(8.5)
   const budgets = useMemo(() => railBudgets(build), [build])
   const stops = dropouts(build, crankingV)
@@ -78,7 +79,7 @@ function OneDevice({
           placeholder="such as 50 mA"
           width={210}
           check={aboveZero}
-          onCommit={({ value }) => set({ railMa: Number((value * 1000).toPrecision(6)) })}
+          onCommit={({ value }) => set({ railMa: roundFigures(value * 1000, 6) })}
         />
         <QuantityInput
           label="Stops below"
@@ -100,13 +101,13 @@ function OneDevice({
           ]}
           onChange={(e) => set({ feed: e.currentTarget.value as DeviceSupply['feed'] })}
         />
-        <Beside>
+        <SideBySide>
           <Switch
             label="must live through cranking"
             checked={supply.mustLive}
             onChange={(e) => set({ mustLive: e.currentTarget.checked })}
           />
-        </Beside>
+        </SideBySide>
       </Fields>
       {stops?.stops && (
         <p className={stops.grade === 'wrong' ? 'wrong' : 'pale'}>
@@ -126,8 +127,8 @@ function Budget({ budget: { parts, ma, limitMa, used, falls, sag } }: { budget: 
   return (
     <>
       <p className={near ? 'wrong' : undefined} role="status">
-        It feeds <b>{ma.toFixed(1)} mA</b>
-        {limitMa !== null && ` of ${limitMa} mA, ${((used ?? 0) * 100).toFixed(0)} %`}.
+        It feeds <b>{fixed(ma, 1)} mA</b>
+        {limitMa !== null && ` of ${limitMa} mA, ${fixed((used ?? 0) * 100, 0)} %`}.
         {near &&
           (used! > 1
             ? ' More than it gives: move sensors to another supply, or use larger pull-ups.'
@@ -141,7 +142,7 @@ function Budget({ budget: { parts, ma, limitMa, used, falls, sag } }: { budget: 
           columns={[words('Channel'), words('Pin'), words('What'), num('mA')]}
           rows={parts.map((p) => ({
             key: `${p.read} ${p.what} ${p.ma}`,
-            cells: [p.channel, p.pin, p.what, p.ma.toFixed(2)],
+            cells: [p.channel, p.pin, p.what, fixed(p.ma, 2)],
           }))}
         />
       </details>
@@ -166,7 +167,7 @@ function Sag({ channel, off, unit, share }: RailBudget['sag'][number]) {
   )
 }
 
-const FEED: Record<Feed, string> = {
+const FEED: Record<SupplyFeed, string> = {
   permanent: 'Permanent: fuse it near the battery, and mind what it draws while parked.',
   switched: 'Switched, and alive while cranking: right for an engine unit’s key signal.',
   'drops-out-on-crank':
@@ -216,6 +217,6 @@ function FeedTest() {
 function saysOfCranking({ seesV }: Dropout, crankingV: number): string {
   const lifted = crankingV - seesV >= 0.05
   return lifted
-    ? `At ${crankingV} V it sees ${seesV.toFixed(1)} V above its own ground, which cranking lifts, and stops`
+    ? `At ${crankingV} V it sees ${fixed(seesV, 1)} V above its own ground, which cranking lifts, and stops`
     : `At ${crankingV} V it stops`
 }

@@ -1,3 +1,4 @@
+import { fixed } from '../../../core/quantity/index.ts'
 import { NativeSelect } from '@mantine/core'
 import { useState, type ReactNode } from 'react'
 import { EchtError } from '../../../core/error.ts'
@@ -8,7 +9,7 @@ import {
   wireThere,
   type WireStandard,
 } from '../../../core/ground/index.ts'
-import { Amount } from '../../parts/Amount.tsx'
+import { AmountField } from '../../parts/Amount.tsx'
 import { Caution } from '../../parts/Caution.tsx'
 import { Fields } from '../../parts/Fields.tsx'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
@@ -80,15 +81,15 @@ function TaskFields({ task, set }: { task: Task; set: (patch: Partial<Task>) => 
         onChange={(e) => set({ areaMm2: Number(e.currentTarget.value) || null })}
         w={180}
       />
-      <Amount label="Current" unit="A" value={task.ampere} on={(ampere) => set({ ampere })} />
-      <Amount
+      <AmountField label="Current" unit="A" value={task.ampere} on={(ampere) => set({ ampere })} />
+      <AmountField
         label="Length one way"
         unit="m"
         value={task.oneWayM}
         on={(oneWayM) => set({ oneWayM })}
       />
       {task.areaMm2 === null && (
-        <Amount
+        <AmountField
           label="Drop allowed"
           unit="V"
           value={task.allowedDropV}
@@ -132,7 +133,7 @@ function Chosen(task: Task) {
       {(found) => (
         <>
           <p className="large">
-            <b>{found.label}</b>, out and back: {found.dropV.toFixed(2)} V. Fuse{' '}
+            <b>{found.label}</b>, out and back: {fixed(found.dropV, 2)} V. Fuse{' '}
             <b>{found.fuseA} A</b>, near the source.
           </p>
           {found.warnings.map((w) => (
@@ -152,8 +153,8 @@ function There(task: Task & { areaMm2: number }) {
       {({ carriesA, dropV, fuseA, enough, insulation }) => (
         <>
           <p className="large">
-            It may carry <b>{carriesA.toFixed(1)} A</b> all day, and drops{' '}
-            <b>{dropV.toFixed(2)} V</b> out and back at {task.ampere} A.{' '}
+            It may carry <b>{fixed(carriesA, 1)} A</b> all day, and drops <b>{fixed(dropV, 2)} V</b>{' '}
+            out and back at {task.ampere} A.{' '}
             {fuseA === null ? 'No fuse that is sold protects it.' : `Fuse ${fuseA} A at most.`}
           </p>
           {!enough && (

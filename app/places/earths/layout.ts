@@ -3,9 +3,9 @@ import { scaleLinear } from 'd3-scale'
 import type { Id, Post } from '../../../core/build/index.ts'
 
 /** A post as it is drawn: where it stands, and where the middle of its name does. */
-export type Placed = { post: Post; x: number; y: number; volt: number; nameY: number }
+export type DrawnPost = { post: Post; x: number; y: number; volt: number; nameY: number }
 
-export type Frame = {
+export type LayoutFrame = {
   width: number
   height: number
   /** y of a voltage against the ground that is looked from */
@@ -20,7 +20,7 @@ const LEAST_SPAN_V = 0.02
 const ROOM = 30
 
 /** The scale of a picture that shows these volts, level in it. */
-export function frameOf(volts: readonly number[], width: number, height: number): Frame {
+export function layoutFrame(volts: readonly number[], width: number, height: number): LayoutFrame {
   const low = Math.min(0, ...volts)
   const high = Math.max(0, ...volts)
   const spare = Math.max(0.08 * (high - low), LEAST_SPAN_V / 2)
@@ -39,8 +39,8 @@ const MANY = 80
 export function placedPosts(
   posts: readonly Post[],
   volt: (post: Id) => number,
-  frame: Frame,
-): Placed[] {
+  frame: LayoutFrame,
+): DrawnPost[] {
   const across = scaleLinear()
     .domain([0, 1])
     .range([MARGIN.left + ROOM, frame.width - MARGIN.right])
@@ -105,14 +105,14 @@ export const shortName = (name: string): string =>
   name.replace(/, ground$/, '').replace(/^.*, (?=sensor ground$)/, '')
 
 /** The room of a post's name. */
-export const nameBox = ({ post, x, nameY }: Pick<Placed, 'post' | 'x' | 'nameY'>): Box =>
+export const nameBox = ({ post, x, nameY }: Pick<DrawnPost, 'post' | 'x' | 'nameY'>): Box =>
   boxAt(x, nameY, shortName(post.name).length * NAME.letter, NAME.height)
 
 /** Where a post's name stands clear of what is there: away from the level line first. */
 function nameYOf(
-  place: Pick<Placed, 'post' | 'x' | 'y' | 'volt'>,
+  place: Pick<DrawnPost, 'post' | 'x' | 'y' | 'volt'>,
   taken: TakenRoom,
-  frame: Frame,
+  frame: LayoutFrame,
 ): number {
   const away = place.volt >= 0 ? -1 : 1
   const at = STEPS.map((step) => place.y + away * step).filter(

@@ -2,7 +2,7 @@ import { useState, type PointerEvent } from 'react'
 import type { Edited, Id, Strap } from '../../../core/build/index.ts'
 import { newId } from '../../store/id.ts'
 import { useBuild } from '../../store/useBuild.ts'
-import type { Placed } from './layout.ts'
+import type { DrawnPost } from './layout.ts'
 import type { EarthsNow } from './useEarths.ts'
 
 /** A new wire, as one would run it: its length and size are guesses to be replaced. */
@@ -30,7 +30,7 @@ const pointIn = (e: PointerEvent): Point => {
  * Pulling from post to post: a wire between the two. Pulling at a strap: the end that is nearer to the hand moves to
  * another post. A press that does not move chooses a post, and pulls nothing.
  */
-export function usePull({ build }: EarthsNow, at: ReadonlyMap<Id, Placed>) {
+export function usePull({ build }: EarthsNow, at: ReadonlyMap<Id, DrawnPost>) {
   const { edit } = useBuild()
   const [pull, setPull] = useState<Pull | null>(null)
   const move = (e: PointerEvent<SVGSVGElement>): void => {

@@ -1,3 +1,4 @@
+import { roundFigures } from '../../../core/quantity/index.ts'
 import { familyOf } from '../../../core/curve/index.ts'
 
 /** What a new channel is asked to reach, in the truth unit of its family. */
@@ -24,10 +25,9 @@ export function withBest(needs: Needs, usual: Needs): Needs {
   if (!(span > 0)) return needs
   const step = 10 ** (Math.floor(Math.log10(span)) - 1)
   const at = (v: number): number =>
-    Number(
-      (
-        Math.round((needs.low + (span * (v - usual.low)) / (usual.high - usual.low)) / step) * step
-      ).toPrecision(6),
+    roundFigures(
+      Math.round((needs.low + (span * (v - usual.low)) / (usual.high - usual.low)) / step) * step,
+      6,
     )
   const [bestLow, bestHigh] = [at(usual.bestLow), at(usual.bestHigh)].map((v) =>
     Math.min(needs.high, Math.max(needs.low, v)),

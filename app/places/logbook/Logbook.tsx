@@ -6,12 +6,12 @@ import type { Build } from '../../../core/build/index.ts'
 import {
   entryOfLine,
   logLines,
-  type Due,
-  type Entry,
+  type ToDoAgain,
+  type LogEntry,
   type EntryKind,
 } from '../../../core/logbook/index.ts'
 import { Wrong } from '../../parts/Wrong.tsx'
-import { exportBuild } from '../../parts/exportBuild.tsx'
+import { exportToFile } from '../../parts/exportBuild.tsx'
 import { useBuild } from '../../store/useBuild.ts'
 import { dueIn } from '../../workers/dueIn.ts'
 import { useWork } from '../../workers/useWork.ts'
@@ -49,7 +49,7 @@ export function Logbook() {
     <section>
       <Group justify="space-between" wrap="wrap">
         <h1>Logbook</h1>
-        <Button onClick={() => void exportBuild(build)}>Export this build</Button>
+        <Button onClick={() => void exportToFile(build)}>Export this build</Button>
       </Group>
       <DueAgain build={build} />
       <Group mt="md" align="flex-end" wrap="wrap">
@@ -96,9 +96,9 @@ export function Logbook() {
   )
 }
 
-type DayOf = { name: string; entries: Entry[] }
+type DayOf = { name: string; entries: LogEntry[] }
 
-function byDay(entries: readonly Entry[]): DayOf[] {
+function byDay(entries: readonly LogEntry[]): DayOf[] {
   const days: DayOf[] = []
   for (const entry of entries) {
     const name = dayjs(entry.at).format('dddd, D MMMM YYYY')
@@ -150,7 +150,7 @@ function DueAgain({ build }: { build: Build }) {
   )
 }
 
-function DueText({ build, due }: { build: Build; due: Due }) {
+function DueText({ build, due }: { build: Build; due: ToDoAgain }) {
   const since = due.since === null ? '' : dayjs(due.since).format('D MMM YYYY')
   if (due.kind === 'prove')
     return (

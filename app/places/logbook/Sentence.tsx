@@ -2,7 +2,7 @@ import dayjs from 'dayjs'
 import { familyOf, findFamily } from '../../../core/curve/index.ts'
 import { LISTS, type Build, type Measurement } from '../../../core/build/index.ts'
 import type { Changed, Happening } from '../../../core/logbook/index.ts'
-import { fixed, formatQuantity } from '../../../core/quantity/index.ts'
+import { fixed, formatQuantity, significant } from '../../../core/quantity/index.ts'
 import { useUnits } from '../../parts/units.ts'
 import { useBuild } from '../../store/useBuild.ts'
 
@@ -163,9 +163,8 @@ function valueText(value: unknown, { unit, share }: Changed, units: Units): stri
 const ELECTRICAL = new Set(['Ω', 'V', 'Hz', 's'])
 
 function numberText(value: number, unit: string | null, share: boolean, units: Units): string {
-  if (share) return `${Number((100 * value).toPrecision(4))} %`
-  if (unit === null || unit === 'mW/K')
-    return `${Number(value.toPrecision(6))}${unit ? ` ${unit}` : ''}`
+  if (share) return `${significant(100 * value, 4)} %`
+  if (unit === null || unit === 'mW/K') return `${significant(value, 6)}${unit ? ` ${unit}` : ''}`
   if (ELECTRICAL.has(unit)) return formatQuantity(value, unit, { digits: 4 })
   if (unit === '%') return `${fixed(value, 1)} %`
   return units.quantity(unit).text(value)

@@ -1,6 +1,6 @@
 import { Button, Group, NativeSelect, Progress, SimpleGrid, Switch } from '@mantine/core'
 import { useRef, useState } from 'react'
-import { Fields, Beside } from '../../parts/Fields.tsx'
+import { Fields, SideBySide } from '../../parts/Fields.tsx'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import { SCENE_FAULTS, type SceneFault, type Running } from '../../../core/trigger/index.ts'
 import { saveBlob } from '../../parts/saveFile.ts'
@@ -8,7 +8,7 @@ import { Wrong } from '../../parts/Wrong.tsx'
 import { inWords } from '../../store/problem.ts'
 import { Channels } from './Channels.tsx'
 import { KeptCaptures } from './KeptCaptures.tsx'
-import type { TabProps } from './Trigger.tsx'
+import type { TriggerTabProps } from './Trigger.tsx'
 
 const SPEEDS: { value: Running; label: string }[] = [
   { value: 'cranking', label: 'cranking from rest' },
@@ -30,7 +30,7 @@ const WRONG: Record<SceneFault, { label: string; coilOnly?: true }> = {
 }
 
 /** Where a capture comes from: a file, or the simulator with what may be wrong. */
-export default function CaptureSource({ trigger, capture }: TabProps) {
+export default function CaptureSource({ trigger, capture }: TriggerTabProps) {
   return (
     <div className="stage">
       <FromFile trigger={trigger} capture={capture} />
@@ -39,7 +39,7 @@ export default function CaptureSource({ trigger, capture }: TabProps) {
   )
 }
 
-function FromFile({ trigger, capture }: TabProps) {
+function FromFile({ trigger, capture }: TriggerTabProps) {
   const file = useRef<HTMLInputElement>(null)
   const [rateHz, setRateHz] = useState<number | null>(null)
   const { progress, kept } = capture
@@ -61,11 +61,11 @@ function FromFile({ trigger, capture }: TabProps) {
           check={(v) => (v > 0 ? null : 'Above zero.')}
           onCommit={({ value }) => setRateHz(value)}
         />
-        <Beside>
+        <SideBySide>
           <Button onClick={() => file.current?.click()} disabled={progress !== null}>
             Open a capture
           </Button>
-        </Beside>
+        </SideBySide>
       </Fields>
       <input
         ref={file}
@@ -99,7 +99,7 @@ function FromFile({ trigger, capture }: TabProps) {
 const FORMATS = ['csv', 'vcd', 'wav'] as const
 
 /** A long capture takes some seconds to write: the button says so meanwhile. */
-function SaveAs({ name, capture }: { name: string } & Pick<TabProps, 'capture'>) {
+function SaveAs({ name, capture }: { name: string } & Pick<TriggerTabProps, 'capture'>) {
   const [writing, setWriting] = useState<(typeof FORMATS)[number] | null>(null)
   const [problem, setProblem] = useState<string | null>(null)
   const save = async (format: (typeof FORMATS)[number]): Promise<void> => {
@@ -133,7 +133,7 @@ function SaveAs({ name, capture }: { name: string } & Pick<TabProps, 'capture'>)
   )
 }
 
-function FromSimulator({ trigger, capture }: TabProps) {
+function FromSimulator({ trigger, capture }: TriggerTabProps) {
   const [speed, setSpeed] = useState<Running>('cranking')
   const [seed, setSeed] = useState(1)
   const [faults, setFaults] = useState<readonly SceneFault[]>(['noise'])

@@ -1,3 +1,4 @@
+import { fixed } from '../../../core/quantity/index.ts'
 import { NativeSelect } from '@mantine/core'
 import { useEffect, useState } from 'react'
 import { inGap, parseWheel, type CamPhase } from '../../../core/trigger/index.ts'
@@ -6,7 +7,7 @@ import { Fields } from '../../parts/Fields.tsx'
 import { Sheet } from '../../parts/Sheet.tsx'
 import { Wrong } from '../../parts/Wrong.tsx'
 import { inWords } from '../../store/problem.ts'
-import type { CaptureNow, Kept } from './useCapture.ts'
+import type { CaptureNow, KeptCapture } from './useCapture.ts'
 
 /** What of a recording is the crank's, and what the cam's. */
 export function Channels({
@@ -14,7 +15,7 @@ export function Channels({
   capture,
   wheel,
 }: {
-  kept: Kept
+  kept: KeptCapture
   capture: CaptureNow
   /** on the crank, as it is written */
   wheel: string
@@ -90,8 +91,8 @@ function Cam({
         rows={edges.map((e, i) => ({
           key: i,
           cells: [
-            e.afterDeg.toFixed(1),
-            `±${e.spreadDeg.toFixed(1)}`,
+            fixed(e.afterDeg, 1),
+            `±${fixed(e.spreadDeg, 1)}`,
             e.everyTurns === 2 ? 'every second turn' : 'every turn',
             inGap(e.afterDeg, wheel) ? 'in the gap' : 'among the teeth',
           ],

@@ -1,3 +1,4 @@
+import { fixed } from '../../../core/quantity/index.ts'
 import type { Trigger } from '../../../core/build/index.ts'
 import { edgeBefore, enteredAngle, parseWheel, type Counts } from '../../../core/trigger/index.ts'
 import { num, words } from '../../parts/columns.ts'
@@ -36,7 +37,7 @@ function Converted({ trigger, angleDeg }: { trigger: Trigger; angleDeg: number }
       columns={[words('Counted from'), words('Top dead centre'), num('°')]}
       rows={WAYS.map((way) => {
         const own = way.tooth === trigger.counts.tooth && way.from === trigger.counts.from
-        const angle = enteredAngle(before, wheel, way).toFixed(1)
+        const angle = fixed(enteredAngle(before, wheel, way), 1)
         return {
           key: `${way.tooth} ${way.from}`,
           cells: [TOOTH[way.tooth], FROM[way.from], own ? <b key="own">{angle}</b> : angle],

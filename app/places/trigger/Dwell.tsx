@@ -1,10 +1,11 @@
+import { significant } from '../../../core/quantity/index.ts'
 import { Button } from '@mantine/core'
 import { useForm } from '@mantine/form'
 import { useState } from 'react'
 import type { Trigger } from '../../../core/build/index.ts'
 import { aboveZero } from '../../parts/checks.ts'
 import { num, unseen, words } from '../../parts/columns.ts'
-import { Beside, Fields } from '../../parts/Fields.tsx'
+import { SideBySide, Fields } from '../../parts/Fields.tsx'
 import { QuantityInput, type Typed } from '../../parts/QuantityInput.tsx'
 import { Sheet } from '../../parts/Sheet.tsx'
 import { TextField } from '../../parts/TextField.tsx'
@@ -65,11 +66,11 @@ export function Dwell({ trigger }: { trigger: Trigger }) {
             check={aboveZero}
             onTyped={(t) => form.setFieldValue('dwell', t)}
           />
-          <Beside>
+          <SideBySide>
             <Button type="submit" variant="default">
               Keep
             </Button>
-          </Beside>
+          </SideBySide>
         </Fields>
       </form>
       <Wrong>{form.errors.dwell}</Wrong>
@@ -95,7 +96,7 @@ function DwellList({ trigger }: { trigger: Trigger }) {
           <tr key={d.id}>
             <td>{d.coil}</td>
             <td className="num">{d.batteryV}</td>
-            <td className="num">{Number((1000 * d.dwellS).toPrecision(4))}</td>
+            <td className="num">{significant(1000 * d.dwellS, 4)}</td>
             <td>
               <RemoveButton
                 of={`${d.coil} at ${d.batteryV} V`}

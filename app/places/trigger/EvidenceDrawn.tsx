@@ -1,5 +1,6 @@
+import { roundTo } from '../../../core/quantity/index.ts'
 import { useEffect, useState } from 'react'
-import type { Stretch } from '../../workers/trigger.worker.ts'
+import type { CaptureStretch } from '../../workers/trigger.worker.ts'
 import type { CaptureNow } from './useCapture.ts'
 import css from './Trigger.module.css'
 
@@ -13,7 +14,7 @@ const [TOP, FOOT] = [14, 136]
  */
 export function EvidenceDrawn({ capture }: { capture: CaptureNow }) {
   const { read, piece } = capture
-  const [drawn, setDrawn] = useState<Stretch | null>(null)
+  const [drawn, setDrawn] = useState<CaptureStretch | null>(null)
   const gap = read?.gapS ?? null
   useEffect(() => {
     if (!gap) return
@@ -51,7 +52,7 @@ export function EvidenceDrawn({ capture }: { capture: CaptureNow }) {
       <polyline
         className={css.way}
         points={drawn.timeS
-          .map((t, i) => `${x(t).toFixed(1)},${y(drawn.v[i]!).toFixed(1)}`)
+          .map((t, i) => `${roundTo(x(t), 1)},${roundTo(y(drawn.v[i]!), 1)}`)
           .join(' ')}
       />
     </svg>

@@ -1,10 +1,11 @@
+import { fixed } from '../../../core/quantity/index.ts'
 import { Button } from '@mantine/core'
 import { num, unseen, words } from '../../parts/columns.ts'
 import { Sheet } from '../../parts/Sheet.tsx'
 import { jump } from './Findings.tsx'
 import { EvidenceDrawn } from './EvidenceDrawn.tsx'
-import { Strength } from './Strength.tsx'
-import type { TabProps } from './Trigger.tsx'
+import { StrengthPanel } from './Strength.tsx'
+import type { TriggerTabProps } from './Trigger.tsx'
 
 const KIND = { noise: 'edge too many', missed: 'tooth missed', 'sync-lost': 'sync lost' } as const
 const MOST = 60
@@ -12,7 +13,7 @@ const MOST = 60
 const ABOUT_S = 0.12
 
 /** What the capture shows: polarity's evidence, and each fault by its time, which is gone to. */
-export default function Faults({ trigger, capture }: TabProps) {
+export default function Faults({ trigger, capture }: TriggerTabProps) {
   const { read, look } = capture
   if (!read) return <p className="pale">Bring a capture first.</p>
   const { evidence, faults } = read
@@ -29,7 +30,7 @@ export default function Faults({ trigger, capture }: TabProps) {
           >
             {faults.slice(0, MOST).map((f, i) => (
               <tr key={i}>
-                <td className="num">{f.timeS.toFixed(3)}</td>
+                <td className="num">{fixed(f.timeS, 3)}</td>
                 <td>{KIND[f.kind]}</td>
                 <td>{f.text}</td>
                 <td className="to-right">
@@ -37,7 +38,7 @@ export default function Faults({ trigger, capture }: TabProps) {
                     variant="subtle"
                     h={36}
                     px={8}
-                    aria-label={`Look at ${f.timeS.toFixed(3)} s`}
+                    aria-label={`Look at ${fixed(f.timeS, 3)} s`}
                     onClick={() => look([f.timeS - ABOUT_S, f.timeS + ABOUT_S])}
                   >
                     Look
@@ -81,11 +82,11 @@ export default function Faults({ trigger, capture }: TabProps) {
           next, since teeth are alike; between them the one in the gap is wider, and stands
           anywhere. Steepness says little: narrow teeth are steep, and so are narrow spaces.
         </p>
-        <Strength trigger={trigger} strength={read.strength} />
+        <StrengthPanel trigger={trigger} strength={read.strength} />
       </div>
     </div>
   )
 }
 
 const steepness = (steep: number, falling: number): string =>
-  falling > 0 ? `${(steep / falling).toFixed(2)} ×` : ''
+  falling > 0 ? `${fixed(steep / falling, 2)} ×` : ''

@@ -1,9 +1,10 @@
+import { fixed } from '../../../core/quantity/index.ts'
 import { Button } from '@mantine/core'
 import { useState } from 'react'
 import { EchtError } from '../../../core/error.ts'
 import { pinsOf, waysToTry, type Pins, type PinTry } from '../../../core/trigger/index.ts'
 import { num, words } from '../../parts/columns.ts'
-import { Beside, Fields } from '../../parts/Fields.tsx'
+import { SideBySide, Fields } from '../../parts/Fields.tsx'
 import { Fold } from '../../parts/Fold.tsx'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import { Sheet } from '../../parts/Sheet.tsx'
@@ -60,7 +61,7 @@ function Tries() {
               key: `${t.plus}${t.minus}`,
               cells: [
                 `${t.plus}, ${t.minus}`,
-                ...[t.acrossV, t.withV, t.withoutV].map((v) => v.toFixed(2)),
+                ...[t.acrossV, t.withV, t.withoutV].map((v) => fixed(v, 2)),
               ],
             }))}
           />
@@ -103,11 +104,11 @@ function OneTry({ way, onTried }: { way: [string, string]; onTried: (t: PinTry) 
         {box('Across the 1 kΩ', 'acrossV')}
         {box('Third, with steel', 'withV')}
         {box('without', 'withoutV')}
-        <Beside>
+        <SideBySide>
           <Button type="submit" variant="default">
             Next
           </Button>
-        </Beside>
+        </SideBySide>
       </Fields>
     </form>
   )

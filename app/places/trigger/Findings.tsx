@@ -1,3 +1,4 @@
+import { fixed, roundTo } from '../../../core/quantity/index.ts'
 import { Button } from '@mantine/core'
 import { useState } from 'react'
 import type { Trigger } from '../../../core/build/index.ts'
@@ -21,7 +22,7 @@ type Props = {
 }
 
 /** Beside the ring: what the capture and the lamp say, the worst first, and what to do about it. */
-export function Findings(props: Props) {
+export function CaptureFindings(props: Props) {
   const { read, onTab } = props
   return (
     <aside className={css.findings} aria-label="What to do">
@@ -82,7 +83,7 @@ function Polarity({ read, trigger, onTab }: WithRead) {
 
 /** Changes of speed from edge to edge as a share, from their mean square. */
 export const jump = (rough: number): string =>
-  Number.isFinite(rough) ? `${(100 * Math.sqrt(rough)).toFixed(1)} %` : 'no rhythm at all'
+  Number.isFinite(rough) ? `${fixed(100 * Math.sqrt(rough), 1)} %` : 'no rhythm at all'
 
 /** Confidence from which a wheel is said to be surely the one. */
 const SURELY = 0.8
@@ -125,7 +126,7 @@ function ByCapture({ identified, gap, written }: ByCaptureProps) {
       {runnerUp && runnerUp.length <= SHORTHAND ? `; next ${runnerUp}` : ''}.
       {doubt && ` You wrote ${written}: count the teeth again.`}
       {nearly && ` You wrote ${written}, which explains it nearly as well.`}
-      {gap !== null && ` The gap is ${gap.toFixed(2)} of the steps beside it.`}
+      {gap !== null && ` The gap is ${fixed(gap, 2)} of the steps beside it.`}
     </p>
   )
 }
@@ -156,20 +157,20 @@ function Angle({ trigger, fit, read }: Props) {
   const angle =
     trigger.angleDeg === null
       ? null
-      : Number(correctedAngle(trigger.angleDeg, offsetDeg, wheel, trigger.counts).toFixed(1))
+      : roundTo(correctedAngle(trigger.angleDeg, offsetDeg, wheel, trigger.counts), 1)
   const worth = Math.abs(offsetDeg) > 1.96 * offsetUncertaintyDeg
   const first = whatFirst(trigger, read)
   return (
     <div role="group" aria-label="The angle">
       <h2>The angle</h2>
       <p className="tight">
-        Offset <b>{signed(offsetDeg)}°</b> ±{(1.96 * offsetUncertaintyDeg).toFixed(1)}
+        Offset <b>{signed(offsetDeg)}°</b> ±{fixed(1.96 * offsetUncertaintyDeg, 1)}
         {delayS === null ? (
           '; a second speed tells a delay apart from it.'
         ) : (
           <>
-            , delay <b>{(delayS * 1e6).toFixed(0)} µs</b> ±
-            {(1.96e6 * (delayUncertaintyS ?? 0)).toFixed(0)}.
+            , delay <b>{fixed(delayS * 1e6, 0)} µs</b> ±
+            {fixed(1.96e6 * (delayUncertaintyS ?? 0), 0)}.
           </>
         )}
       </p>
@@ -227,4 +228,4 @@ function whatFirst(trigger: Trigger, read: TriggerRead | null): string | null {
   return null
 }
 
-const signed = (v: number): string => `${v < 0 ? '−' : '+'}${Math.abs(v).toFixed(1)}`
+const signed = (v: number): string => `${v < 0 ? '−' : '+'}${fixed(Math.abs(v), 1)}`

@@ -1,12 +1,13 @@
+import { fixed } from '../../../core/quantity/index.ts'
 import { inputTask, readBy, USUAL_SWITCHED_TRIGGER } from '../../../core/trigger/index.ts'
 import { aboveZero } from '../../parts/checks.ts'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import { SwitchedInput } from '../../parts/switched/SwitchedInput.tsx'
 import { useBuild } from '../../store/useBuild.ts'
-import type { TabProps } from './Trigger.tsx'
+import type { TriggerTabProps } from './Trigger.tsx'
 
 /** The input of a switching sensor: every school with parts that can be bought, in its worst corner. */
-export default function InputTab({ trigger }: TabProps) {
+export default function TriggerInputTab({ trigger }: TriggerTabProps) {
   const { build, edit } = useBuild()
   const { device, input, pins } = readBy(build, trigger)
   const switched = trigger.switched ?? USUAL_SWITCHED_TRIGGER
@@ -37,7 +38,7 @@ export default function InputTab({ trigger }: TabProps) {
       set={set}
       delay={{
         name: 'delay at the limiter, °',
-        text: (s) => (6 * switched.limiterRpm * s).toFixed(3),
+        text: (s) => fixed(6 * switched.limiterRpm * s, 3),
       }}
     >
       <QuantityInput

@@ -1,3 +1,4 @@
+import { significant } from '../../../core/quantity/index.ts'
 import { Button, Group } from '@mantine/core'
 import { useState } from 'react'
 import type { Attachment, Trigger } from '../../../core/build/index.ts'
@@ -90,7 +91,7 @@ function KeptTable({
       {kept.map((a) => (
         <tr key={a.id}>
           <td>{a.name}</td>
-          <td className="num">{Number((a.bytes / 1e6).toPrecision(2))}</td>
+          <td className="num">{significant(a.bytes / 1e6, 2)}</td>
           <td>
             <Button variant="subtle" h={36} px={8} onClick={() => onOpen(a)}>
               Open

@@ -1,3 +1,4 @@
+import { fixed } from '../../../core/quantity/index.ts'
 import { Button } from '@mantine/core'
 import { useForm } from '@mantine/form'
 import { useState } from 'react'
@@ -11,7 +12,7 @@ import {
 } from '../../../core/trigger/index.ts'
 import { Caution } from '../../parts/Caution.tsx'
 import { num, unseen } from '../../parts/columns.ts'
-import { Beside, Fields } from '../../parts/Fields.tsx'
+import { SideBySide, Fields } from '../../parts/Fields.tsx'
 import { QuantityInput, type Typed } from '../../parts/QuantityInput.tsx'
 import { Sheet } from '../../parts/Sheet.tsx'
 import { StrikeButton } from '../../parts/StrikeButton.tsx'
@@ -20,13 +21,13 @@ import { newId } from '../../store/id.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import { Dwell } from './Dwell.tsx'
 import { PistonStop } from './PistonStop.tsx'
-import type { TabProps } from './Trigger.tsx'
+import type { TriggerTabProps } from './Trigger.tsx'
 
 /** Speeds an engine may be run at for a lamp, without load. */
 const SPEEDS = [800, 1500, 2500, 3500, 4500]
 
 /** Lamp readings as they were typed, and another. */
-export default function Lamp({ trigger }: TabProps) {
+export default function Lamp({ trigger }: TriggerTabProps) {
   const { build } = useBuild()
   const all = lampsOf(build, trigger)
   const { readings } = lampNow(build, trigger)
@@ -39,8 +40,8 @@ export default function Lamp({ trigger }: TabProps) {
         {next && (
           <p className="pale tight">
             One more tells most at <b>{next.rpm} rpm</b>: the angle at the worst speed is then known
-            to ±{(1.96 * next.worstAfterDeg).toFixed(1)}° instead of ±
-            {(1.96 * next.worstBeforeDeg).toFixed(1)}°.
+            to ±{fixed(1.96 * next.worstAfterDeg, 1)}° instead of ±
+            {fixed(1.96 * next.worstBeforeDeg, 1)}°.
           </p>
         )}
         {all.length > 0 && (
@@ -137,9 +138,9 @@ function LampForm({ trigger }: { trigger: Trigger }) {
           check={inTurn}
           onTyped={(t) => form.setFieldValue('seen', t)}
         />
-        <Beside>
+        <SideBySide>
           <Button type="submit">Record</Button>
-        </Beside>
+        </SideBySide>
       </Fields>
       <Wrong>{form.errors.record}</Wrong>
     </form>
@@ -158,7 +159,7 @@ function LampRow({ measurement }: { measurement: LampMeasurement }) {
       <td className="num">{typed('rpm')}</td>
       <td className="num">{typed('commanded')}</td>
       <td className="num">{typed('seen')}</td>
-      <td className="num">{read && `${(read.seenDeg - read.commandedDeg).toFixed(1)}°`}</td>
+      <td className="num">{read && `${fixed(read.seenDeg - read.commandedDeg, 1)}°`}</td>
       <td className="to-right">
         <StrikeButton
           measurement={measurement}

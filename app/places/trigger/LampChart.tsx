@@ -1,3 +1,4 @@
+import { fixed } from '../../../core/quantity/index.ts'
 import { DEG_PER_RPM_S, type LampFit, type LampReading } from '../../../core/trigger/index.ts'
 import css from './Trigger.module.css'
 
@@ -26,7 +27,7 @@ export function LampChart({ readings, fit }: { readings: LampReading[]; fit: Lam
       role="img"
       aria-label={
         fit
-          ? `Seen less commanded: ${at(0).toFixed(1)}° at rest, ${at(most).toFixed(1)}° at ${Math.round(most)} rpm`
+          ? `Seen less commanded: ${fixed(at(0), 1)}° at rest, ${fixed(at(most), 1)}° at ${Math.round(most)} rpm`
           : 'Seen less commanded: no reading yet'
       }
     >

@@ -1,8 +1,9 @@
+import { roundTo, fixed, significant } from '../../../core/quantity/index.ts'
 import type { Trigger } from '../../../core/build/index.ts'
 import {
   gapWindow,
   parseWheel,
-  stepsOf,
+  degreesBetween,
   widthsOf,
   type GapTask,
 } from '../../../core/trigger/index.ts'
@@ -16,10 +17,10 @@ import { Wrong } from '../../parts/Wrong.tsx'
 import { useBuild } from '../../store/useBuild.ts'
 import { FindPins } from './FindPins.tsx'
 import { WhichPickup } from './WhichPickup.tsx'
-import type { TabProps } from './Trigger.tsx'
+import type { TriggerTabProps } from './Trigger.tsx'
 
 /** The pickup by itself: what it is, which pin is which, and how far from the wheel it may stand. */
-export default function PickupTab({ trigger }: TabProps) {
+export default function PickupTab({ trigger }: TriggerTabProps) {
   return (
     <div className="stage">
       <div>
@@ -97,7 +98,7 @@ function Gap({ trigger }: { trigger: Trigger }) {
             key={key}
             label={label}
             unit={unit}
-            value={kept[key] ?? Number(widths[key as keyof typeof widths].toFixed(4))}
+            value={kept[key] ?? roundTo(widths[key as keyof typeof widths], 4)}
             width={140}
             hideUnderstood
             check={key === 'runoutM' || key === 'clearM' ? notBelow : aboveZero}
@@ -119,12 +120,12 @@ const notBelow = (v: number): string | null => (v >= 0 ? null : 'Not below nothi
 /** Teeth around the wheel were none missing: by its narrowest step. */
 const pitchesOf = ({ wheel }: Trigger): number => {
   const parsed = parseWheel(wheel)
-  return Math.max(1, Math.round(parsed.cycleDegrees / Math.min(...stepsOf(parsed))))
+  return Math.max(1, Math.round(parsed.cycleDegrees / Math.min(...degreesBetween(parsed))))
 }
 
 function Window({ task }: { task: GapTask }) {
   const { nearM, farM, near, peakAt } = gapWindow(task)
-  const mm = (v: number): string => (1000 * v).toFixed(1)
+  const mm = (v: number): string => fixed(1000 * v, 1)
   return (
     <>
       {nearM > farM ? (
@@ -146,8 +147,8 @@ function Window({ task }: { task: GapTask }) {
         {AROUND.map((gap) => (
           <tr key={gap} className={gap < nearM || gap > farM ? 'is-suspect' : undefined}>
             <td className="num">{mm(gap)}</td>
-            <td className="num">{peakAt(gap, task.crankRpm).toPrecision(2)}</td>
-            <td className="num">{peakAt(gap, task.limiterRpm).toPrecision(2)}</td>
+            <td className="num">{significant(peakAt(gap, task.crankRpm), 2)}</td>
+            <td className="num">{significant(peakAt(gap, task.limiterRpm), 2)}</td>
           </tr>
         ))}
       </Sheet>

@@ -1,3 +1,4 @@
+import { fixed } from '../../../core/quantity/index.ts'
 import { useState } from 'react'
 import { EchtError } from '../../../core/error.ts'
 import { topDeadCentre } from '../../../core/trigger/index.ts'
@@ -42,7 +43,7 @@ export function PistonStop() {
       <Wrong>{problem}</Wrong>
       {top !== null && (
         <p className="large" role="status">
-          Top dead centre is at <b>{top.toFixed(1)}°</b> of the degree wheel: set its pointer there
+          Top dead centre is at <b>{fixed(top, 1)}°</b> of the degree wheel: set its pointer there
           to 0.
         </p>
       )}

@@ -1,5 +1,6 @@
+import { fixed } from '../../../core/quantity/index.ts'
 import type { Trigger } from '../../../core/build/index.ts'
-import { edgeBefore, parseWheel, stepsOf } from '../../../core/trigger/index.ts'
+import { edgeBefore, parseWheel, degreesBetween } from '../../../core/trigger/index.ts'
 import css from './Trigger.module.css'
 
 const SIZE = 300
@@ -23,7 +24,7 @@ export function Ring({
 }) {
   const wheel = parseWheel(trigger.wheel)
   const { edgesDegrees, cycleDegrees } = wheel
-  const pitch = Math.min(...stepsOf(wheel))
+  const pitch = Math.min(...degreesBetween(wheel))
   // the wheel turns clockwise: what comes later stands before it, anticlockwise
   const place = (degrees: number): number => ((degrees - at) * 360) / cycleDegrees
   const dead =
@@ -39,7 +40,7 @@ export function Ring({
       aria-valuemin={0}
       aria-valuemax={cycleDegrees}
       aria-valuenow={Math.round(at)}
-      aria-valuetext={`${at.toFixed(0)}° after edge 0`}
+      aria-valuetext={`${fixed(at, 0)}° after edge 0`}
       onKeyDown={(e) => {
         const by =
           e.key === 'ArrowRight' || e.key === 'ArrowUp'
@@ -79,7 +80,7 @@ export function Ring({
         {dead === null ? 'angle' : 'edge 0'}
       </text>
       <text className={css.label} x={CENTRE} y={CENTRE + 14}>
-        {dead === null ? 'not entered' : `${dead.toFixed(1)}° before 1`}
+        {dead === null ? 'not entered' : `${fixed(dead, 1)}° before 1`}
       </text>
     </svg>
   )

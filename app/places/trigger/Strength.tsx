@@ -1,3 +1,4 @@
+import { roundFigures, fixed, significant } from '../../../core/quantity/index.ts'
 import { Button } from '@mantine/core'
 import { Link } from 'react-router'
 import type { Trigger } from '../../../core/build/index.ts'
@@ -10,7 +11,7 @@ import { useState } from 'react'
 import { USUAL_COMPARATOR } from './comparator.ts'
 
 /** What a coil gives against its noise and against the comparator that reads it, as the capture has it. */
-export function Strength({ trigger, strength }: { trigger: Trigger; strength: Found | null }) {
+export function StrengthPanel({ trigger, strength }: { trigger: Trigger; strength: Found | null }) {
   return (
     <>
       <h2 className="apart">How strong the pickup is</h2>
@@ -42,7 +43,7 @@ function Told({ trigger, strength }: { trigger: Trigger; strength: Found }) {
         kind: 'editComparator',
         args: {
           id: trigger.id,
-          patch: { peakV: Number(leastV.toPrecision(2)) },
+          patch: { peakV: roundFigures(leastV, 2) },
           usual: USUAL_COMPARATOR,
         },
       }),
@@ -57,27 +58,27 @@ function Told({ trigger, strength }: { trigger: Trigger; strength: Found }) {
           return {
             key: String(i),
             cells: [
-              t.rpm.toFixed(0),
-              t.leastV.toPrecision(3),
-              t.peakV.toPrecision(3),
-              t.noiseV.toPrecision(2),
+              fixed(t.rpm, 0),
+              significant(t.leastV, 3),
+              significant(t.peakV, 3),
+              significant(t.noiseV, 2),
             ],
           }
         })}
       />
       <p role="status">
-        {strength.voltPer1000.toPrecision(3)} V at 1000 rpm. The smallest tooth is{' '}
-        {peaks.toPrecision(2)} times the {comparator.thresholdV} V at which the comparator switches
+        {significant(strength.voltPer1000, 3)} V at 1000 rpm. The smallest tooth is{' '}
+        {significant(peaks, 2)} times the {comparator.thresholdV} V at which the comparator switches
         {peaks < 2 && ': a nearer gap, or a lower threshold'}.{' '}
         {Number.isFinite(hysteresis) &&
-          `Its hysteresis of ${comparator.hysteresisV} V is ${hysteresis.toPrecision(2)} ` +
+          `Its hysteresis of ${comparator.hysteresisV} V is ${significant(hysteresis, 2)} ` +
             'times the noise from end to ' +
             `end${hysteresis < 1 ? ': noise can make edges of its own' : ''}. `}
         Every tooth is twice the threshold from {Math.ceil(fromRpm / 5) * 5} rpm on.
       </p>
       <p>
         <Button variant="default" onClick={take}>
-          Take {leastV.toPrecision(2)} V for the peak while cranking
+          Take {significant(leastV, 2)} V for the peak while cranking
         </Button>{' '}
         <Link to={`/build/${build.id}/earths?tab=shields`}>
           {trigger.comparator ? 'The comparator' : 'The comparator, as is usual until measured'}

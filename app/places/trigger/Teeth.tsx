@@ -1,3 +1,4 @@
+import { fixed } from '../../../core/quantity/index.ts'
 import type { ToothOffset } from '../../../core/trigger/index.ts'
 import css from './Trigger.module.css'
 
@@ -33,7 +34,7 @@ export function Teeth({
         role="img"
         aria-label={
           bent
-            ? `Tooth ${bent.edge} stands ${bent.lateDeg.toFixed(1)}° late every turn`
+            ? `Tooth ${bent.edge} stands ${fixed(bent.lateDeg, 1)}° late every turn`
             : 'Every tooth is in its place'
         }
       >
@@ -61,7 +62,7 @@ export function Teeth({
             x={Math.min(W - 150, Math.max(150, x(bent.edge)))}
             y={bent.lateDeg > 0 ? y(bent.lateDeg) - 8 : y(bent.lateDeg) + 20}
           >
-            tooth {bent.edge}, {Math.abs(bent.lateDeg).toFixed(1)}°{' '}
+            tooth {bent.edge}, {fixed(Math.abs(bent.lateDeg), 1)}°{' '}
             {bent.lateDeg > 0 ? 'late' : 'early'} every turn: bent
           </text>
         )}

@@ -1,15 +1,16 @@
+import { fixed, significant } from '../../../core/quantity/index.ts'
 import { Button, Group, useComputedColorScheme } from '@mantine/core'
 import { useElementSize } from '@mantine/hooks'
 import { useEffect, useRef, type KeyboardEvent } from 'react'
 import uPlot from 'uplot'
 import 'uplot/dist/uPlot.min.css'
-import type { CaptureNow, Window } from './useCapture.ts'
+import type { CaptureNow, TimeWindow } from './useCapture.ts'
 import css from './Trigger.module.css'
 
 const HEIGHT = 190
 
 /** The capture unrolled: zoomed by the wheel, pulled along, by keys and buttons too; the edges it was read by on it. */
-export function Trace({ capture }: { capture: CaptureNow }) {
+export function CaptureTrace({ capture }: { capture: CaptureNow }) {
   const { window, look, lengthS, stretch } = capture
   const { ref, width } = useElementSize()
   const [from, to] = window
@@ -67,7 +68,7 @@ export function Trace({ capture }: { capture: CaptureNow }) {
           All of it
         </Button>
         <span className="pale small">
-          {from.toFixed(3)} to {to.toFixed(3)} s of {lengthS.toFixed(2)} s
+          {fixed(from, 3)} to {fixed(to, 3)} s of {fixed(lengthS, 2)} s
         </span>
       </Group>
     </>
@@ -76,7 +77,7 @@ export function Trace({ capture }: { capture: CaptureNow }) {
 
 type PlotProps = {
   stretch: NonNullable<CaptureNow['stretch']>
-  window: Window
+  window: TimeWindow
   width: number
   /** about a place, as a share of what is seen */
   onZoom: (by: number, share: number) => void
@@ -130,8 +131,8 @@ function optionsOf(width: number): uPlot.Options {
     ...{ width, height: HEIGHT, legend: { show: false }, cursor: { drag: { x: false, y: false } } },
     scales: { x: { time: false } },
     axes: [
-      { ...axis, values: (_, all) => all.map((v) => `${Number(v.toPrecision(6))} s`) },
-      { ...axis, size: 56, values: (_, all) => all.map((v) => `${Number(v.toPrecision(3))} V`) },
+      { ...axis, values: (_, all) => all.map((v) => `${significant(v, 6)} s`) },
+      { ...axis, size: 56, values: (_, all) => all.map((v) => `${significant(v, 3)} V`) },
     ],
     series: [
       {},

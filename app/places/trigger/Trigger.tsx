@@ -1,3 +1,4 @@
+import { fixed } from '../../../core/quantity/index.ts'
 import { Button, NativeSelect } from '@mantine/core'
 import { lazy, Suspense, useRef, useState, type ReactNode } from 'react'
 import type { Trigger as TriggerRecord } from '../../../core/build/index.ts'
@@ -8,16 +9,16 @@ import { useInAddress } from '../../parts/useInAddress.ts'
 import { Wrong } from '../../parts/Wrong.tsx'
 import { newId } from '../../store/id.ts'
 import { useBuild } from '../../store/useBuild.ts'
-import { Findings } from './Findings.tsx'
+import { CaptureFindings } from './Findings.tsx'
 import { LampChart } from './LampChart.tsx'
 import { Ring } from './Ring.tsx'
 import { Teeth } from './Teeth.tsx'
-import { Trace } from './Trace.tsx'
+import { CaptureTrace } from './Trace.tsx'
 import { useCapture, type CaptureNow } from './useCapture.ts'
 import css from './Trigger.module.css'
 import { newSwitchedInput } from '../../store/make.ts'
 
-export type TabProps = { trigger: TriggerRecord; capture: CaptureNow }
+export type TriggerTabProps = { trigger: TriggerRecord; capture: CaptureNow }
 
 const TABS = [
   { id: 'capture', name: 'Capture', Tab: lazy(() => import('./CaptureSource.tsx')) },
@@ -31,7 +32,7 @@ const TABS = [
 type TabId = (typeof TABS)[number]['id']
 
 /** Triggers: a wheel as a ring, its capture unrolled beneath it, and the spark where it was asked for. */
-export function Trigger() {
+export function TriggerPlace() {
   const { build } = useBuild()
   const [of, choose] = useInAddress('of')
   const trigger = build.triggers.find((t) => t.id === of) ?? build.triggers[0]
@@ -187,14 +188,14 @@ function Drawn({ trigger }: { trigger: TriggerRecord }) {
                   {captureSays(capture, tellsOf(trigger) === 'rate')}
                 </span>
               </h2>
-              <Trace capture={capture} />
+              <CaptureTrace capture={capture} />
               {read && read.turns > 0 && (
                 <Teeth offsets={read.offsets} bent={read.bent} turns={read.turns} />
               )}
             </Contained>
           )}
         </div>
-        <Findings trigger={trigger} read={read} fit={fit} onTab={show} />
+        <CaptureFindings trigger={trigger} read={read} fit={fit} onTab={show} />
       </div>
       <div ref={tabs}>
         <PlaceTabs label="Trigger" tabs={all} value={tab.id} onChoose={choose}>
@@ -225,14 +226,14 @@ function angleNow(trigger: TriggerRecord, { stretch, window: [from, to] }: Captu
 
 function captureSays({ kept, read }: CaptureNow, speeds: boolean): string {
   if (!kept) return ''
-  const rate = `${(kept.samples / kept.sampleHz).toFixed(1)} s ${kept.name}`
+  const rate = `${fixed(kept.samples / kept.sampleHz, 1)} s ${kept.name}`
   if (!read) return `${rate}, reading…`
   if (!read.inSync && read.turns === 0)
     return speeds ? `${rate} · ${speedSays(read)}` : `${rate} · no sync`
   const speed = read.rpm.mean === null ? '' : ` · ${Math.round(read.rpm.mean)} rpm`
   return (
     `${rate} · ${read.turns} ` +
-    `turns${speed}${read.firstSyncS === null ? '' : `, edge 0 first at ${read.firstSyncS.toFixed(2)} s`}`
+    `turns${speed}${read.firstSyncS === null ? '' : `, edge 0 first at ${fixed(read.firstSyncS, 2)} s`}`
   )
 }
 

@@ -1,3 +1,4 @@
+import { fixed } from '../../../core/quantity/index.ts'
 import type { Trigger } from '../../../core/build/index.ts'
 import { parseWheel, waysOut, type WayOut } from '../../../core/trigger/index.ts'
 import { num, words } from '../../parts/columns.ts'
@@ -42,8 +43,8 @@ export function WaysOut({ trigger: { wheel, expects } }: { trigger: Trigger }) {
             i === 0 ? <b key="way">{WAY[w.way].does}</b> : WAY[w.way].does,
             WAY[w.way].needs + (w.byAngles ? '; it must take a list of angles' : ''),
             w.effortH,
-            w.widestDeg.toFixed(1),
-            w.offDeg === 0 ? '0' : `±${w.offDeg.toFixed(1)}`,
+            fixed(w.widestDeg, 1),
+            w.offDeg === 0 ? '0' : `±${fixed(w.offDeg, 1)}`,
           ],
         }))}
       />

@@ -2,14 +2,14 @@ import { Button, NativeSelect } from '@mantine/core'
 import type { Patch, Trigger } from '../../../core/build/index.ts'
 import { EchtError } from '../../../core/error.ts'
 import { parseWheel, readBy } from '../../../core/trigger/index.ts'
-import { Beside, Fields } from '../../parts/Fields.tsx'
+import { SideBySide, Fields } from '../../parts/Fields.tsx'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import { PinName } from '../../parts/PinName.tsx'
 import { TextField } from '../../parts/TextField.tsx'
 import { newPin, newSwitchedInput } from '../../store/make.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import { Convention } from './Convention.tsx'
-import type { TabProps } from './Trigger.tsx'
+import type { TriggerTabProps } from './Trigger.tsx'
 import { WaysOut } from './WaysOut.tsx'
 
 /** Why a wheel as typed is none; null where it is one. */
@@ -24,7 +24,7 @@ export function wheelProblem(text: string): string | null {
 }
 
 /** The wheel, its pickup, and what the unit was told of both. */
-export default function WheelFields({ trigger }: TabProps) {
+export default function WheelFields({ trigger }: TriggerTabProps) {
   const { edit } = useBuild()
   const set: Set = (patch) => edit({ kind: 'editTrigger', args: { id: trigger.id, patch } })
   return (
@@ -162,7 +162,7 @@ function Told({ trigger, set }: PartProps) {
         check={(v) => (v >= 0 && v < 720 ? null : '0 to 720°')}
         onCommit={({ value }) => set({ angleDeg: value })}
       />
-      <Beside>
+      <SideBySide>
         <Button
           variant="subtle"
           color="gray"
@@ -170,7 +170,7 @@ function Told({ trigger, set }: PartProps) {
         >
           Remove this trigger
         </Button>
-      </Beside>
+      </SideBySide>
     </Fields>
   )
 }

@@ -1,12 +1,12 @@
 import { Button } from '@mantine/core'
 import type { Trigger } from '../../../core/build/index.ts'
 import { kindOfPickup, type PickupKind } from '../../../core/trigger/index.ts'
-import { Beside, Fields } from '../../parts/Fields.tsx'
+import { SideBySide, Fields } from '../../parts/Fields.tsx'
 import { TextField } from '../../parts/TextField.tsx'
 import { ohms } from '../../parts/units.ts'
 import { newId } from '../../store/id.ts'
 import { useBuild } from '../../store/useBuild.ts'
-import { ohmsTyped } from './ohmsTyped.ts'
+import { ohmsFromText } from './ohmsTyped.ts'
 
 const PAIRS = [
   ['1', '2'],
@@ -33,7 +33,7 @@ export function WhichPickup({ trigger }: { trigger: Trigger }) {
     const there = read(red, black)
     if (text.trim() === '')
       return there ? edit({ kind: 'removeLead', args: { id, lead: there.id } }) : null
-    const ohm = ohmsTyped(text)
+    const ohm = ohmsFromText(text)
     if (ohm === null) return 'Such as 860, 1k2 or open.'
     const lead = { id: newId(), red, black, ohm: Number.isFinite(ohm) ? ohm : null }
     return edit({ kind: 'measureLead', args: { id, lead } })
@@ -59,7 +59,7 @@ export function WhichPickup({ trigger }: { trigger: Trigger }) {
           />
         ))}
         {(found.kind === 'vr' || found.kind === 'hall') && found.kind !== trigger.pickup && (
-          <Beside>
+          <SideBySide>
             <Button
               variant="default"
               onClick={() =>
@@ -71,7 +71,7 @@ export function WhichPickup({ trigger }: { trigger: Trigger }) {
             >
               Keep it so
             </Button>
-          </Beside>
+          </SideBySide>
         )}
       </Fields>
       <p role="status">{said(found)}</p>

@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest'
-import { ohmsTyped } from './ohmsTyped.ts'
+import { ohmsFromText } from './ohmsTyped.ts'
 
 it.each([
   ['860', 860],
@@ -14,5 +14,5 @@ it.each([
   ['opens', null],
   ['5 V', null],
 ])('%s is %s', (text, ohm) => {
-  expect(ohmsTyped(text)).toBe(ohm)
+  expect(ohmsFromText(text)).toBe(ohm)
 })

@@ -2,12 +2,12 @@ import { proxy, transfer, wrap, type Remote } from 'comlink'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import type { Trigger } from '../../../core/build/index.ts'
 import { inWords } from '../../store/problem.ts'
-import type { Stretch, TriggerRead, TriggerWork } from '../../workers/trigger.worker.ts'
+import type { CaptureStretch, TriggerRead, TriggerWork } from '../../workers/trigger.worker.ts'
 import type { Scene } from '../../../core/trigger/index.ts'
 import { sweepOf } from '../../bench/scope.ts'
 import { webSocketTransport } from '../../bench/webSocketTransport.ts'
 
-export type Kept = {
+export type KeptCapture = {
   samples: number
   sampleHz: number
   signKnown: boolean
@@ -19,7 +19,7 @@ export type Kept = {
   fromFile: boolean
 }
 /** What of the capture is looked at, s. */
-export type Window = readonly [fromS: number, toS: number]
+export type TimeWindow = readonly [fromS: number, toS: number]
 
 /** How the engine turns, and what is wrong. */
 export type Turned = Pick<Scene, 'running' | 'faults' | 'seed'>
@@ -54,7 +54,7 @@ function useTriggerWork(): () => Remote<TriggerWork> {
   }, [])
 }
 
-type Bring = (name: string, get: () => Promise<Omit<Kept, 'name'>>) => Promise<void>
+type Bring = (name: string, get: () => Promise<Omit<KeptCapture, 'name'>>) => Promise<void>
 
 /** Where a capture may come from: a file, the simulator, the scope on the bench. */
 const sources = (
@@ -88,10 +88,10 @@ const sources = (
 /** A capture in a worker of its own: opened or simulated, read by the wheel, and looked at a stretch at a time. */
 export function useCapture(trigger: Trigger) {
   const work = useTriggerWork()
-  const [kept, setKept] = useState<Kept | null>(null)
+  const [kept, setKept] = useState<KeptCapture | null>(null)
   const [read, setRead] = useState<TriggerRead | null>(null)
-  const [window, setWindow] = useState<Window>([0, 1])
-  const [stretch, setStretch] = useState<Stretch | null>(null)
+  const [window, setWindow] = useState<TimeWindow>([0, 1])
+  const [stretch, setStretch] = useState<CaptureStretch | null>(null)
   const [progress, setProgress] = useState<number | null>(null)
   const [problem, setProblem] = useState<string | null>(null)
   const bring: Bring = async (name, get) => {
@@ -138,7 +138,7 @@ export function useCapture(trigger: Trigger) {
     // the edges come with what is read
   }, [work, kept, read, from, to])
   const lengthS = kept ? kept.samples / kept.sampleHz : 0
-  const look = ([a, b]: Window): void => {
+  const look = ([a, b]: TimeWindow): void => {
     if (!kept) return
     const span = Math.min(lengthS, Math.max(LEAST_SAMPLES / kept.sampleHz, b - a))
     const start = Math.min(Math.max(0, (a + b - span) / 2), lengthS - span)
@@ -155,7 +155,7 @@ export function useCapture(trigger: Trigger) {
     file: () => work().file(),
     cam: (channel: number) => work().cam(channel, wheel),
     /** a stretch that is looked at beside the whole */
-    piece: ([fromS, toS]: Window) => work().stretch(fromS, toS, COLUMNS),
+    piece: ([fromS, toS]: TimeWindow) => work().stretch(fromS, toS, COLUMNS),
     stop: () => void work().stop(),
     exported: (format: 'csv' | 'vcd' | 'wav') => work().exported(format),
   }

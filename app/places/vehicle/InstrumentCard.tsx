@@ -6,7 +6,7 @@ import { useBuild } from '../../store/useBuild.ts'
 import { TextField } from '../../parts/TextField.tsx'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import { differenceUnit, useQuantity } from '../../parts/units.ts'
-import { KINDS } from './kinds.ts'
+import { INSTRUMENT_KINDS } from './kinds.ts'
 import css from './Vehicle.module.css'
 
 const notNegative = (v: number): string | null => (v >= 0 ? null : 'It cannot be negative.')
@@ -20,7 +20,7 @@ export function InstrumentCard({ instrument }: { instrument: Instrument }) {
     <div role="group" aria-label={instrument.name} className={css.card}>
       <div className={css.head}>
         <TextField
-          label={KINDS[instrument.kind].name}
+          label={INSTRUMENT_KINDS[instrument.kind].name}
           value={instrument.name}
           width={220}
           required
@@ -39,7 +39,9 @@ export function InstrumentCard({ instrument }: { instrument: Instrument }) {
       <AccuracySentence instrument={instrument} />
       <div className={css.fields}>
         <AccuracyFields instrument={instrument} set={set} />
-        {KINDS[instrument.kind].probe && <ProbeFields instrument={instrument} set={set} />}
+        {INSTRUMENT_KINDS[instrument.kind].probe && (
+          <ProbeFields instrument={instrument} set={set} />
+        )}
       </div>
     </div>
   )
@@ -47,7 +49,7 @@ export function InstrumentCard({ instrument }: { instrument: Instrument }) {
 
 /** What the numbers of its data sheet mean at a common reading. */
 function AccuracySentence({ instrument }: { instrument: Instrument }) {
-  const { reads, example } = KINDS[instrument.kind]
+  const { reads, example } = INSTRUMENT_KINDS[instrument.kind]
   const q = useQuantity(reads)
   const difference = useQuantity(differenceUnit(reads))
   const { own, shared } = limitsOf(instrument, example.value, example.digit)
@@ -100,7 +102,7 @@ function AccuracyFields({ instrument, set }: Fields) {
       />
       <QuantityInput
         label="Fixed part, ±"
-        unit={KINDS[kind].unit}
+        unit={INSTRUMENT_KINDS[kind].unit}
         value={a.offset}
         step={0.1}
         hideUnderstood

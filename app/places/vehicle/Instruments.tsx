@@ -4,7 +4,7 @@ import type { Instrument } from '../../../core/build/index.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import { newId } from '../../store/id.ts'
 import { InstrumentCard } from './InstrumentCard.tsx'
-import { KINDS } from './kinds.ts'
+import { INSTRUMENT_KINDS } from './kinds.ts'
 import css from './Vehicle.module.css'
 
 /** The instruments and how far each can be trusted. */
@@ -17,10 +17,10 @@ export function Instruments() {
       args: {
         instrument: {
           id: newId(),
-          name: KINDS[kind].name,
+          name: INSTRUMENT_KINDS[kind].name,
           kind,
-          accuracy: KINDS[kind].start,
-          lagS: KINDS[kind].probe ? 5 : null,
+          accuracy: INSTRUMENT_KINDS[kind].start,
+          lagS: INSTRUMENT_KINDS[kind].probe ? 5 : null,
           iceCheck: null,
           checkedAt: null,
           note: '',
@@ -47,7 +47,7 @@ export function Instruments() {
           label="Add a"
           value={kind}
           onChange={(e) => setKind(e.currentTarget.value as Instrument['kind'])}
-          data={Object.entries(KINDS).map(([value, { name }]) => ({
+          data={Object.entries(INSTRUMENT_KINDS).map(([value, { name }]) => ({
             value,
             label: name.toLowerCase(),
           }))}

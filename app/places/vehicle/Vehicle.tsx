@@ -1,12 +1,12 @@
 import { NativeSelect } from '@mantine/core'
-import { useSettings, type Settings } from '../../store/settings.ts'
+import { useSettings, type AppSettings } from '../../store/settings.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import { Instruments } from './Instruments.tsx'
 import css from './Vehicle.module.css'
 
 /** The units somebody reads, the place and the fuel, and the instruments with how good they are. */
-export function Vehicle() {
+export function VehiclePlace() {
   return (
     <section>
       <h1>Vehicle and instruments</h1>
@@ -54,7 +54,7 @@ function PlaceAndFuel() {
   )
 }
 
-const UNITS: { [K in keyof Settings]?: { label: string; options: Settings[K][] } } = {
+const UNITS: { [K in keyof AppSettings]?: { label: string; options: AppSettings[K][] } } = {
   temperature: { label: 'Temperature in', options: ['°C', '°F'] },
   pressure: { label: 'Pressure in', options: ['kPa', 'bar', 'psi', 'inHg'] },
   altitude: { label: 'Altitude in', options: ['m', 'ft'] },
@@ -74,9 +74,9 @@ function Units() {
           <NativeSelect
             key={key}
             label={label}
-            value={settings[key as keyof Settings] as string}
+            value={settings[key as keyof AppSettings] as string}
             data={options as string[]}
-            onChange={(e) => setSettings({ [key]: e.currentTarget.value } as Partial<Settings>)}
+            onChange={(e) => setSettings({ [key]: e.currentTarget.value } as Partial<AppSettings>)}
             w={140}
           />
         ))}

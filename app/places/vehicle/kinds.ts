@@ -13,7 +13,7 @@ type Kind = {
   probe?: true
 }
 
-export const KINDS: Record<Instrument['kind'], Kind> = {
+export const INSTRUMENT_KINDS: Record<Instrument['kind'], Kind> = {
   meter: {
     name: 'Meter',
     start: { percent: 0.8, digits: 3, offset: 0, commonShare: 0.8 },

@@ -1,13 +1,13 @@
 import Type from 'typebox'
 import { MOST } from '../limits.ts'
 import { pin } from './pin.ts'
-import { onOff } from './trigger.ts'
+import { onOffShape } from './trigger.ts'
 import {
   flag,
   id,
-  list,
-  notNegative,
-  number,
+  arrayOf,
+  zeroOrMore,
+  anyNumber,
   object,
   oneOf,
   orNull,
@@ -33,7 +33,7 @@ export const element = object({
   family: Type.String({ maxLength: 60 }),
   /** checked by the family; kept as it is where the family is not known */
   settings: Type.Unsafe<ElementSettings>({ type: 'object' }),
-  pins: list(pin, 16),
+  pins: arrayOf(pin, 16),
 })
 
 export const wire = object({
@@ -51,11 +51,13 @@ export const face = object({
   /** unit it shows in; null: as this person prefers */
   unit: orNull(unit),
   /** one-pole smoothing of what is shown, s */
-  dampingS: notNegative,
+  dampingS: zeroOrMore,
   /** a moving needle: sweep in degrees between two marks, core unit, and what separates two scale marks */
-  needle: orNull(object({ sweepDegrees: positive, low: number, high: number, markStep: positive })),
+  needle: orNull(
+    object({ sweepDegrees: positive, low: anyNumber, high: anyNumber, markStep: positive }),
+  ),
   /** warning lamp or colour: on beyond `at`, off again only `hysteresis` back; core unit */
-  warning: orNull(object({ when: oneOf('above', 'below'), at: number, hysteresis: notNegative })),
+  warning: orNull(object({ when: oneOf('above', 'below'), at: anyNumber, hysteresis: zeroOrMore })),
 })
 
 /** A reader that is wired to a sensor, at an input of a device. */
@@ -86,14 +88,14 @@ export const channel = object({
   /** where in the vehicle */
   place: text,
   needs: object({ range, best: range, accuracy: positive }),
-  elements: list(id, 2),
+  elements: arrayOf(id, 2),
   /** how its sensors become what is read: the id of a source (`core/curve/sources.ts`) */
   combine: id,
   /** what it is: the id of a kind of channel (`core/channel/registry.ts`) */
   kind: id,
   /** of two: a pipe or a pump keeps their halves level */
   linked: flag,
-  reads: list(read, MOST.reads),
+  reads: arrayOf(read, MOST.reads),
   /** of a channel that says on or off; null of all others */
-  onOff: orNull(onOff),
+  onOff: orNull(onOffShape),
 })

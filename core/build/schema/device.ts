@@ -6,9 +6,9 @@ import {
   faultShow,
   flag,
   id,
-  list,
-  notNegative,
-  number,
+  arrayOf,
+  zeroOrMore,
+  anyNumber,
   numbers,
   object,
   oneOf,
@@ -27,10 +27,10 @@ import {
 
 /** Limits as on a data sheet: ± (percent of the reading + digits of the last place + offset). */
 export const accuracy = object({
-  percent: notNegative,
-  digits: notNegative,
+  percent: zeroOrMore,
+  digits: zeroOrMore,
   /** core unit */
-  offset: notNegative,
+  offset: zeroOrMore,
   /** share of per cent and offset that every reading of this instrument has in common, 0 to 1 */
   commonShare: share,
 })
@@ -41,9 +41,9 @@ export const instrument = object({
   kind: oneOf('meter', 'thermometer', 'barometer', 'gauge', 'can'),
   accuracy,
   /** first-order time constant of a probe, s */
-  lagS: orNull(notNegative),
+  lagS: orNull(zeroOrMore),
   /** what it showed in stirred ice and water, °C, and when */
-  iceCheck: orNull(object({ readC: number, at: time })),
+  iceCheck: orNull(object({ readC: anyNumber, at: time })),
   checkedAt: orNull(time),
   note: text,
 })
@@ -114,13 +114,13 @@ export const input = shared(
     referenceV: statedPositive,
     /** of the reference, where the pull-up does not follow it */
     referenceTolerance: relativeLimit,
-    pulls: list(pull, MOST.pulls),
+    pulls: arrayOf(pull, MOST.pulls),
     /** what it calls low and high; null where nobody knows, as of a converter */
     thresholds: orNull(thresholds),
     /** parts that are fitted before it, so that what switches gives it levels */
     fitted: orNull(fitted),
     /** from the pin to ground, F; 0 where it has none */
-    filterF: notNegative,
+    filterF: zeroOrMore,
     /** most the input may see, V */
     limitV: positive,
     table: orNull(deviceTable),
@@ -141,6 +141,6 @@ export const device = object({
     mustLive: flag,
     feed: oneOf('permanent', 'switched', 'relay', 'unknown'),
   }),
-  pins: list(pin, MOST.pins),
-  inputs: list(input, MOST.inputs),
+  pins: arrayOf(pin, MOST.pins),
+  inputs: arrayOf(input, MOST.inputs),
 })

@@ -2,7 +2,7 @@ import Type from 'typebox'
 import {
   flag,
   id,
-  list,
+  arrayOf,
   object,
   oneOf,
   orNull,
@@ -44,7 +44,7 @@ export const strap = object({
     object({
       value: positive,
       basis: oneOf('assumed', 'measured'),
-      from: list(id),
+      from: arrayOf(id),
       doubt: Type.Optional(positive),
     }),
   ),
@@ -61,7 +61,7 @@ export const load = object({
   /** of what starts or pulses: the most it draws for a moment, A */
   peakA: orNull(positive),
   /** states in which it runs */
-  runs: list(id, 50),
+  runs: arrayOf(id, 50),
 })
 
 /** A state of the vehicle in which loads run: key on, cranking, idle. */

@@ -3,17 +3,28 @@ import { COLLECTIONS, LISTS, MOST, SCHEMA, type Collection } from '../limits.ts'
 import { channel, element } from './channel.ts'
 import { device, instrument } from './device.ts'
 import { load, post, stand, state, strap } from './ground.ts'
-import { trigger } from './trigger.ts'
+import { triggerShape } from './trigger.ts'
 import { drawnWire } from './wire.ts'
 import { attachment, change, measurement, proof } from './measurement.ts'
-import { id, idOf, list, number, object, orNull, share, SHARED, text, time } from './shared.ts'
+import {
+  id,
+  idOf,
+  arrayOf,
+  anyNumber,
+  object,
+  orNull,
+  share,
+  SHARED,
+  text,
+  time,
+} from './shared.ts'
 
 export { axis, deviceTable, enteredTable, input, pull, accuracy } from './device.ts'
 export { face, followingRead, read, wire, wiredRead, type ElementSettings } from './channel.ts'
 export { pin } from './pin.ts'
-export { edit, reading } from './measurement.ts'
+export { edit, readingShape } from './measurement.ts'
 export { faultShow, relativeLimit } from './shared.ts'
-export { drawnWire, load, post, stand, state, strap, trigger }
+export { drawnWire, load, post, stand, state, strap, triggerShape }
 export { attachment, change, channel, device, element, instrument, measurement, proof }
 
 /**
@@ -24,7 +35,7 @@ export { attachment, change, channel, device, element, instrument, measurement, 
 export const vehicle = object({
   name: text,
   note: text,
-  altitudeM: orNull(number),
+  altitudeM: orNull(anyNumber),
   /** share of ethanol in the tank, by volume, 0 to 1 */
   ethanol: share,
   /** the state its grounds are looked at in; null: at rest, nothing runs */
@@ -43,14 +54,14 @@ const THINGS = {
   loads: load,
   channels: channel,
   stands: stand,
-  triggers: trigger,
+  triggers: triggerShape,
   measurements: measurement,
   proofs: proof,
   attachments: attachment,
 } satisfies Record<Collection, TObject>
 
 const lists = Object.fromEntries(
-  COLLECTIONS.map((c) => [c, list(THINGS[c] as TObject, LISTS[c].most)]),
+  COLLECTIONS.map((c) => [c, arrayOf(THINGS[c] as TObject, LISTS[c].most)]),
 ) as unknown as { [C in Collection]: TArray<(typeof THINGS)[C]> }
 
 const name = Type.String({ minLength: 1, maxLength: MOST.name })
@@ -66,7 +77,7 @@ export const build = object({
   createdAt: time,
   vehicle,
   ...lists,
-  changes: list(change, MOST.changes),
+  changes: arrayOf(change, MOST.changes),
 })
 
 const ENTITIES: Record<string, TObject> = { ...THINGS, changes: change }

@@ -6,9 +6,9 @@ import {
   flag,
   id,
   idOf,
-  list,
-  notNegative,
-  number,
+  arrayOf,
+  zeroOrMore,
+  anyNumber,
   object,
   oneOf,
   orNull,
@@ -17,7 +17,7 @@ import {
   time,
 } from './shared.ts'
 
-export const reading = object({
+export const readingShape = object({
   role: oneOf(
     'truth',
     'signal',
@@ -41,7 +41,7 @@ export const reading = object({
   typed: Type.String({ maxLength: MOST.typed }),
   unit: Type.String({ maxLength: 20 }),
   /** in the core's unit, computed once from `typed` */
-  value: number,
+  value: anyNumber,
   instrument: orNull(id),
 })
 
@@ -61,7 +61,7 @@ export const measurement = object({
     object({ kind: Type.Literal('lamp'), trigger: id }),
   ]),
   method: Type.String({ maxLength: 60 }),
-  readings: list(reading, 16),
+  readings: arrayOf(readingShape, 16),
   note: text,
   struck: orNull(object({ at: time, why: text })),
 })
@@ -70,7 +70,7 @@ export const proof = object({
   id,
   /** the reader it is of, or the trigger */
   read: id,
-  measurements: list(id),
+  measurements: arrayOf(id),
   /** of a switch or a trigger: a hash of everything it rests on, with which the proof lapses */
   dependsOn: orNull(sha256),
   /** of a reading: what was in force, as the record had it; it lapses when that moves the reading */
@@ -81,14 +81,14 @@ export const proof = object({
       pin: text,
       /** the reader that is wired, and those that followed it */
       read: wiredRead,
-      follows: list(followingRead, MOST.reads),
+      follows: arrayOf(followingRead, MOST.reads),
       input,
-      elements: list(Type.Unsafe<Static<typeof element>>({ $ref: idOf('elements') })),
+      elements: arrayOf(Type.Unsafe<Static<typeof element>>({ $ref: idOf('elements') })),
       /** by sensor, the points its curve was made of */
-      points: list(object({ element: id, measurements: list(id, LISTS.measurements.most) })),
-      instruments: list(Type.Unsafe<Static<typeof instrument>>({ $ref: idOf('instruments') })),
+      points: arrayOf(object({ element: id, measurements: arrayOf(id, LISTS.measurements.most) })),
+      instruments: arrayOf(Type.Unsafe<Static<typeof instrument>>({ $ref: idOf('instruments') })),
       /** other devices on the same sensors */
-      others: list(object({ read: wiredRead, input })),
+      others: arrayOf(object({ read: wiredRead, input })),
       combine: channel.properties.combine,
       linked: flag,
     }),
@@ -101,7 +101,7 @@ export const proof = object({
 export const attachment = object({
   id,
   sha256,
-  bytes: notNegative,
+  bytes: zeroOrMore,
   kind: oneOf('capture'),
   /** as the file was called */
   name: text,
@@ -117,7 +117,7 @@ export const edit = object({
   in: oneOf('build', ...COLLECTIONS),
   id,
   path: Type.Optional(
-    list(
+    arrayOf(
       // no step of a path may lead to what every object has from the language
       Type.Unsafe<string>({
         type: 'string',
@@ -139,9 +139,9 @@ export const change = object({
   by: text,
   kind: Type.String({ maxLength: 60 }),
   /** what it did; of an undo or a redo empty, since the change it names says it */
-  edits: list(edit, LISTS.measurements.most),
+  edits: arrayOf(edit, LISTS.measurements.most),
   /** of an undo or a redo: the change taken back or done again */
   of: Type.Optional(id),
   /** of an undo or a redo: indexes of edits it left alone, because they were overtaken by another tab */
-  left: Type.Optional(list(Type.Integer({ minimum: 0 }), LISTS.measurements.most)),
+  left: Type.Optional(arrayOf(Type.Integer({ minimum: 0 }), LISTS.measurements.most)),
 })

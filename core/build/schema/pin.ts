@@ -1,4 +1,4 @@
-import { id, list, object, oneOf, shared, text } from './shared.ts'
+import { id, arrayOf, object, oneOf, shared, text } from './shared.ts'
 
 /** A pin of a device or a sensor. What stands electrically at one of a device is its input. */
 export const pin = shared(
@@ -9,7 +9,7 @@ export const pin = shared(
     name: text,
     kind: oneOf('signal', 'supply', 'ground', 'shield'),
     /** what its maker lets it be; nothing where nobody said */
-    can: list(oneOf('voltage', 'frequency', 'on-off', 'differential', 'bus', 'output'), 8),
+    can: arrayOf(oneOf('voltage', 'frequency', 'on-off', 'differential', 'bus', 'output'), 8),
     /** colour of the wire on it */
     wire: text,
   }),

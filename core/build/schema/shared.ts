@@ -1,4 +1,5 @@
 import Type, { type Static, type TObject, type TProperties, type TSchema } from 'typebox'
+import { oneOf } from '../../curve/shape.ts'
 import { MOST } from '../limits.ts'
 
 /**
@@ -10,12 +11,12 @@ import { MOST } from '../limits.ts'
 export const object = <P extends TProperties>(properties: P): TObject<P> =>
   Type.Object(properties, { additionalProperties: false })
 
-export const list = <T extends TSchema>(items: T, maxItems = 20_000) =>
+export const arrayOf = <T extends TSchema>(items: T, maxItems = 20_000) =>
   Type.Array(items, { maxItems })
 
 export const orNull = <T extends TSchema>(schema: T) => Type.Union([schema, Type.Null()])
 
-export const oneOf = <const T extends string>(...values: T[]) => Type.Unsafe<T>({ enum: values })
+export { oneOf }
 
 export const idOf = (name: string): string => `echt-${name}`
 
@@ -38,9 +39,9 @@ export const time = shared(
   }),
 )
 export const sha256 = Type.String({ pattern: '^[0-9a-f]{64}$' })
-export const number = shared('number', Type.Number())
+export const anyNumber = shared('number', Type.Number())
 export const positive = shared('positive', Type.Number({ exclusiveMinimum: 0 }))
-export const notNegative = shared('notNegative', Type.Number({ minimum: 0 }))
+export const zeroOrMore = shared('notNegative', Type.Number({ minimum: 0 }))
 export const share = Type.Number({ minimum: 0, maximum: 1 })
 export const flag = shared('flag', Type.Boolean())
 /** Two numbers, low and high. */
@@ -48,26 +49,29 @@ export const range = shared(
   'range',
   Type.Unsafe<[number, number]>({
     type: 'array',
-    prefixItems: [number, number],
+    prefixItems: [anyNumber, anyNumber],
     items: false,
     minItems: 2,
   }),
 )
 /** A column of a table. */
-export const numbers = shared('numbers', Type.Array(number, { minItems: 2, maxItems: MOST.cells }))
+export const numbers = shared(
+  'numbers',
+  Type.Array(anyNumber, { minItems: 2, maxItems: MOST.cells }),
+)
 
 /** A value and how far it can be trusted: assumed until measured; `from` are measurement ids. */
 const stated = <T extends TSchema>(name: string, value: T) =>
-  shared(name, object({ value, basis: oneOf('assumed', 'measured'), from: list(id) }))
-export const statedNumber = stated('statedNumber', number)
+  shared(name, object({ value, basis: oneOf('assumed', 'measured'), from: arrayOf(id) }))
+export const statedNumber = stated('statedNumber', anyNumber)
 export const statedPositive = stated('statedPositive', positive)
-export const statedNotNegative = stated('statedNotNegative', notNegative)
+export const statedNotNegative = stated('statedNotNegative', zeroOrMore)
 
 /** A tolerance as data sheets state it: the half-width of its limits, relative. 0.01 is ±1 %. */
-export const relativeLimit = notNegative
+export const relativeLimit = zeroOrMore
 
 /** What a device shows on a fault: beyond the low end, beyond the high end, the last good value, a stated one. */
 export const faultShow = shared(
   'faultShow',
-  object({ show: oneOf('low', 'high', 'last', 'value'), value: orNull(number) }),
+  object({ show: oneOf('low', 'high', 'last', 'value'), value: orNull(anyNumber) }),
 )

@@ -1,9 +1,9 @@
 import Type from 'typebox'
 import {
   id,
-  list,
-  notNegative,
-  number,
+  arrayOf,
+  zeroOrMore,
+  anyNumber,
   object,
   oneOf,
   orNull,
@@ -19,20 +19,20 @@ const wheel = Type.String({ minLength: 1, maxLength: 4000 })
 /** What switches and the parts at hand, as its input is designed from, together with what that input is. */
 const switched = {
   switches: oneOf('ground', 'battery'),
-  lowV: number,
-  sinkA: number,
-  leastA: number,
-  leakA: number,
-  sensorFromV: number,
-  cableF: number,
+  lowV: anyNumber,
+  sinkA: anyNumber,
+  leastA: anyNumber,
+  leakA: anyNumber,
+  sensorFromV: anyNumber,
+  cableF: anyNumber,
   batteryV: range,
-  railTolerance: number,
+  railTolerance: anyNumber,
   series: oneOf('E12', 'E24'),
-  partTolerance: number,
+  partTolerance: anyNumber,
 }
 
 /** A contact or switching sensor that says on or off. */
-export const onOff = object({
+export const onOffShape = object({
   /** what kind of switch it is (`core/onOff/members.ts`) */
   member: id,
   /** unit of what it follows, and which way that moves when the contact closes */
@@ -41,34 +41,34 @@ export const onOff = object({
   /** the device shows on while the contact is so */
   onWhen: oneOf('closed', 'open'),
   /** where it should switch as the truth rises, and as it falls; null where nobody asked */
-  risingAt: orNull(number),
-  fallingAt: orNull(number),
+  risingAt: orNull(anyNumber),
+  fallingAt: orNull(anyNumber),
   /** what its input is designed from; null until somebody types of it */
-  switched: orNull(object({ ...switched, /** times a second at the most */ edgesHz: number })),
+  switched: orNull(object({ ...switched, /** times a second at the most */ edgesHz: anyNumber })),
 })
 
 /** A coil before its wheel: a peak that was measured, and what its reader needs. */
 const coil = object({
-  peakV: number,
-  rpm: number,
-  gapM: number,
-  diameterM: number,
-  thresholdV: number,
-  limitV: number,
-  crankRpm: number,
-  limiterRpm: number,
-  runoutM: number,
-  clearM: number,
+  peakV: anyNumber,
+  rpm: anyNumber,
+  gapM: anyNumber,
+  diameterM: anyNumber,
+  thresholdV: anyNumber,
+  limitV: anyNumber,
+  crankRpm: anyNumber,
+  limiterRpm: anyNumber,
+  runoutM: anyNumber,
+  clearM: anyNumber,
   /** width of a tooth at its top and of the pole tip, m; left out until somebody measured them */
   toothM: Type.Optional(positive),
   tipM: Type.Optional(positive),
 })
 
 /** How long a coil is charged at a battery voltage. */
-const dwell = object({ id, coil: text, batteryV: number, dwellS: number })
+const dwell = object({ id, coil: text, batteryV: anyNumber, dwellS: anyNumber })
 
 /** A trigger: a wheel, what looks at it, and what the unit that reads it was told. */
-export const trigger = object({
+export const triggerShape = object({
   id,
   name: text,
   /** the wheel that is on the engine */
@@ -80,21 +80,21 @@ export const trigger = object({
   input: orNull(id),
   secondPin: orNull(id),
   cylinders: Type.Integer({ minimum: 1, maximum: 16 }),
-  firingOrder: list(Type.Integer({ minimum: 1, maximum: 16 }), 16),
+  firingOrder: arrayOf(Type.Integer({ minimum: 1, maximum: 16 }), 16),
   /** which tooth the unit counts from, and which way from top dead centre it counts */
   counts: object({
     tooth: oneOf('after-gap', 'before-gap'),
     from: oneOf('before', 'after'),
   }),
   /** the angle that is entered in the unit, in its own convention, °; null where nobody looked */
-  angleDeg: orNull(number),
+  angleDeg: orNull(anyNumber),
   /** what the input of a switching sensor is designed from; null until somebody types of it */
-  switched: orNull(object({ ...switched, limiterRpm: number })),
+  switched: orNull(object({ ...switched, limiterRpm: anyNumber })),
   /** what the gap of a coil follows from; null until somebody types of it */
   gap: orNull(coil),
-  dwell: list(dwell, 200),
+  dwell: arrayOf(dwell, 200),
   /** ohms between two leads with the plug off, red on the first; null ohms where the meter shows none */
-  leads: list(object({ id, red: text, black: text, ohm: orNull(notNegative) }), 12),
+  leads: arrayOf(object({ id, red: text, black: text, ohm: orNull(zeroOrMore) }), 12),
   /** what makes edges of a coil's signal while it is cranked; null until somebody types of it */
   comparator: orNull(object({ peakV: positive, thresholdV: positive, hysteresisV: positive })),
 })

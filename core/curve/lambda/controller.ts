@@ -1,9 +1,9 @@
 import { finding } from '../recipe.ts'
 import { figures, number, percent, say, type Said } from '../../quantity/said.ts'
 import { EchtError, requireFinite, requirePositive } from '../../error.ts'
-import { aNumber, aSize, listOf, thingWith } from '../../expects.ts'
+import { aNumber, aSize, everyOf, thingWith } from '../../expects.ts'
 import { stoichiometricAfr } from '../../quantity/fuel.ts'
-import type { Line } from '../line.ts'
+import type { StraightLine } from '../line.ts'
 import type { Finding } from '../recipe.ts'
 
 /**
@@ -12,7 +12,7 @@ import type { Finding } from '../recipe.ts'
  * Throws `EchtError` `too-few-points`.
  */
 export function groundFromPoints(
-  line: Line,
+  line: StraightLine,
   points: readonly { lambda: number; volt: number; sigmaV?: number }[],
 ): { volt: number; sigmaV: number; slopeAgrees: boolean } {
   if (points.length === 0)
@@ -52,7 +52,7 @@ export const mistakenLambda = (
   receiverEthanol: number,
 ): number => shownAfr(lambda, senderEthanol) / stoichiometricAfr(receiverEthanol)
 
-const FILLINGS = listOf(thingWith({ litres: aSize, ethanol: aNumber }))
+const FILLINGS = everyOf(thingWith({ litres: aSize, ethanol: aNumber }))
 
 /**
  * Stoichiometric ratio of what is in the tank after pouring one blend onto another; volumes in

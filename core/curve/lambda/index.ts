@@ -5,7 +5,7 @@ import {
   listOf,
   numberShape,
   oneOf,
-  partOf,
+  partlyOf,
   positiveShape,
   textShape,
   thing,
@@ -25,7 +25,7 @@ export {
 } from './controller.ts'
 export { placementFindings, type Placement } from './placement.ts'
 
-const PLACEMENT_SHAPE = partOf({
+const PLACEMENT_SHAPE = partlyOf({
   angleDeg: numberShape,
   afterCollectorMm: numberShape,
   toJointMm: numberShape,
@@ -34,7 +34,7 @@ const PLACEMENT_SHAPE = partOf({
   gasC: numberShape,
   limitC: numberShape,
 })
-const FEED_SHAPE = partOf({
+const FEED_SHAPE = partlyOf({
   heaterA: positiveShape,
   fuseA: positiveShape,
   crankingV: positiveShape,

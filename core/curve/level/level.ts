@@ -1,5 +1,5 @@
 import { EchtError, requireFinite } from '../../error.ts'
-import { aThing, listOf } from '../../expects.ts'
+import { aThing, everyOf } from '../../expects.ts'
 import { knotCurve, knotInterval, knotTruth, requireKnots, type KnotCurve } from '../knots.ts'
 
 export type LevelPoint = { signal: number; litres: number }
@@ -13,7 +13,7 @@ export type LevelCurve = KnotCurve
  * naming the two points where the curve turns back, `bad-point` on less than nothing, `not-a-number`.
  */
 export function fitLevel(points: readonly LevelPoint[]): LevelCurve {
-  listOf(aThing)(points, 'The fills')
+  everyOf(aThing)(points, 'The fills')
   points.forEach((p, i) => {
     requireFinite(p.signal, `Fill ${i + 1}: the signal`)
     if (requireFinite(p.litres, `Fill ${i + 1}: the litres`) < 0)

@@ -1,3 +1,4 @@
+import { fixed } from '../../quantity/index.ts'
 import { EchtError, requireFinite, requirePositive } from '../../error.ts'
 import { findRoot } from '../../math/roots.ts'
 import { linspace } from '../../math/linspace.ts'
@@ -77,7 +78,7 @@ export function heightAt(tank: Tank, litres: number): number {
   const top = tankHeight(tank),
     full = tankLitres(tank, top)
   if (!(litres >= 0) || litres > full * (1 + 1e-9))
-    throw new EchtError('out-of-range', `This tank holds 0 to ${full.toFixed(1)} l, not ${litres}.`)
+    throw new EchtError('out-of-range', `This tank holds 0 to ${fixed(full, 1)} l, not ${litres}.`)
   return litres === 0
     ? 0
     : litres >= full

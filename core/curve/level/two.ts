@@ -1,3 +1,4 @@
+import { significant } from '../../quantity/index.ts'
 import { EchtError, requirePositive } from '../../error.ts'
 import { linspace } from '../../math/linspace.ts'
 import { amount, bare, number, say, type Said } from '../../quantity/said.ts'
@@ -84,7 +85,7 @@ export function litresThatFit(
   if (!bar)
     throw new EchtError(
       'out-of-range',
-      `No fill of these two halves reads ${ohm.toPrecision(3)} Ω together: check the joint, ` +
+      `No fill of these two halves reads ${significant(ohm, 3)} Ω together: check the joint, ` +
         'the ohms and the arrangement.',
     )
   const { signal } = curve.level

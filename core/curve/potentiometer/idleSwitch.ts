@@ -1,3 +1,4 @@
+import { fixed } from '../../quantity/index.ts'
 import { EchtError } from '../../error.ts'
 import { potentiometerPins, type PairOhms, type PotentiometerPins } from './pins.ts'
 
@@ -57,7 +58,7 @@ export function idleSwitch(
   if (pairOf(set, pin, joins) > CLOSED_OHM)
     throw new EchtError(
       'no-switch',
-      `Pin ${pin} never comes nearer than ${pairOf(set, pin, joins).toFixed(0)} Ω to ` +
+      `Pin ${pin} never comes nearer than ${fixed(pairOf(set, pin, joins), 0)} Ω to ` +
         'another: its contact is burnt, or it is no switch.',
     )
   const as = (s: FourPins): PairOhms => ({

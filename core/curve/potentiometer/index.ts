@@ -3,7 +3,12 @@ import { amount, figures, number, say } from '../../quantity/said.ts'
 import { lineFamily } from '../lineFamily.ts'
 import { fixedAt, numberSetting, readOn, type Ask } from '../recipe.ts'
 
-export { potentiometerPins, type PairOhms, type Pin, type PotentiometerPins } from './pins.ts'
+export {
+  potentiometerPins,
+  type PairOhms,
+  type PotentiometerPin,
+  type PotentiometerPins,
+} from './pins.ts'
 export { idleSwitch, type FourPins } from './idleSwitch.ts'
 export { checkSweep, checkTracks, type Sweep, type SweepFault, type TwoTracks } from './sweep.ts'
 

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { uniformStream } from '../../math/index.ts'
-import { potentiometerPins, type PairOhms, type Pin } from './pins.ts'
+import { potentiometerPins, type PairOhms, type PotentiometerPin } from './pins.ts'
 
-const WIRINGS: [wiper: Pin, ground: Pin, supply: Pin][] = [
+const WIRINGS: [wiper: PotentiometerPin, ground: PotentiometerPin, supply: PotentiometerPin][] = [
   ['a', 'b', 'c'],
   ['a', 'c', 'b'],
   ['b', 'a', 'c'],

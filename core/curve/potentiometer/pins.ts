@@ -3,11 +3,11 @@ import { aThing } from '../../expects.ts'
 
 /** Resistances, Ω, between the three pins of a potentiometer, taken two by two. */
 export type PairOhms = { ab: number; bc: number; ac: number }
-export type Pin = 'a' | 'b' | 'c'
+export type PotentiometerPin = 'a' | 'b' | 'c'
 export type PotentiometerPins = {
-  wiper: Pin
-  ground: Pin
-  supply: Pin
+  wiper: PotentiometerPin
+  ground: PotentiometerPin
+  supply: PotentiometerPin
   trackOhm: number
   certain: boolean
 }
@@ -68,11 +68,11 @@ export function potentiometerPins(closed: PairOhms, open: PairOhms): Potentiomet
   }
 }
 
-const between = (set: PairOhms, p: Pin, q: Pin): number =>
+const between = (set: PairOhms, p: PotentiometerPin, q: PotentiometerPin): number =>
   set[[p, q].sort().join('') as keyof PairOhms]
 
 function score(
-  wiper: Pin,
+  wiper: PotentiometerPin,
   closed: PairOhms,
   open: PairOhms,
 ): {
@@ -82,7 +82,10 @@ function score(
   movedOhm: number
   throw: number
 } {
-  const [one, other] = (['a', 'b', 'c'] as const).filter((p) => p !== wiper) as [Pin, Pin]
+  const [one, other] = (['a', 'b', 'c'] as const).filter((p) => p !== wiper) as [
+    PotentiometerPin,
+    PotentiometerPin,
+  ]
   const track = [between(closed, one, other), between(open, one, other)] as const
   const trackOhm = (track[0] + track[1]) / 2
   // the track is one resistance, read twice

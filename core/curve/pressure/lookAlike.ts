@@ -1,5 +1,5 @@
 import { EchtError, requireFinite } from '../../error.ts'
-import type { CurvePoint, Candidate } from '../family.ts'
+import type { CurvePoint, FitCandidate } from '../family.ts'
 import { identifyBy } from '../identify.ts'
 import { lineOf, type PressureType } from './types.ts'
 
@@ -16,7 +16,7 @@ export function lookAlikes(
   points: readonly CurvePoint[],
   types: readonly PressureType[],
   airKPa: number,
-): (Candidate & { type: PressureType })[] {
+): (FitCandidate & { type: PressureType })[] {
   requireFinite(airKPa, 'The air pressure')
   if (points.length === 0)
     throw new EchtError(

@@ -5,9 +5,9 @@ import {
   readOn,
   withCommon,
   type Ask,
-  type Given,
+  type GivenByRole,
   type PointMethod,
-  type Worked,
+  type WorkedTruth,
 } from '../recipe.ts'
 
 const G = 9.80665,
@@ -24,7 +24,11 @@ const GAUGE: Ask = {
 }
 
 /** A pressure above the air outside, given; and the air itself where the sensor is absolute. */
-function above(face: 'absolute' | 'gauge', given: Given, aboveAir: Worked | null): Worked | null {
+function above(
+  face: 'absolute' | 'gauge',
+  given: GivenByRole,
+  aboveAir: WorkedTruth | null,
+): WorkedTruth | null {
   if (!aboveAir || face === 'gauge') return aboveAir
   const air = airPressure(given)
   return (

@@ -1,3 +1,4 @@
+import { fixed } from '../../quantity/index.ts'
 import { EchtError, requirePositive } from '../../error.ts'
 
 /**
@@ -157,7 +158,7 @@ export function rollOut(
   if (circumferenceM < 0.3 || circumferenceM > 4)
     throw new EchtError(
       'out-of-range',
-      `${circumferenceM.toFixed(2)} m for one turn is no tyre: check the count of turns.`,
+      `${fixed(circumferenceM, 2)} m for one turn is no tyre: check the count of turns.`,
     )
   return { circumferenceM, sigmaM: (0.005 * Math.SQRT2) / turns }
 }

@@ -1,5 +1,5 @@
 import { EchtError } from '../../error.ts'
-import { aNumber, listOf, optional, thingWith } from '../../expects.ts'
+import { aNumber, everyOf, optional, thingWith } from '../../expects.ts'
 import type { ThermistorFit } from './fit.ts'
 import { reciprocalGradient, thermistorOhm, ZERO_C_IN_K } from './model.ts'
 
@@ -10,8 +10,8 @@ import { reciprocalGradient, thermistorOhm, ZERO_C_IN_K } from './model.ts'
 export const THIRD_COEFFICIENT = 1.2e-7
 
 const FIT = thingWith({
-  covariance: listOf(listOf(aNumber)),
-  modelErrorLine: optional(listOf(aNumber)),
+  covariance: everyOf(everyOf(aNumber)),
+  modelErrorLine: optional(everyOf(aNumber)),
 })
 
 function requireCovariance(covariance: readonly (readonly number[])[], size: number): void {

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { linspace, normalStream, uniformStream } from '../../math/index.ts'
 import { thermistorBandC } from './band.ts'
-import { fitModel, fitThermistor } from './fit.ts'
-import { prepare, type ThermistorPoint } from './points.ts'
+import { fitModel, fitPoints } from './fit.ts'
+import { cleanPoints, type ThermistorPoint } from './points.ts'
 import { thermistorC, thermistorOhm, type ThermistorCurve } from './model.ts'
 import { coded } from '../../coded.fixture.ts'
 
@@ -35,7 +35,7 @@ describe('exact points', () => {
   ] as [ThermistorCurve['model'], ThermistorCurve, number[]][])(
     '%s is recovered to 0.001 °C within them',
     (model, curve, temperatures) => {
-      const fit = fitThermistor(exact(temperatures, curve), { model })
+      const fit = fitPoints(exact(temperatures, curve), { model })
       for (const t of linspace(temperatures[0]!, temperatures.at(-1)!, 50))
         expect(Math.abs(thermistorC(fit.curve, thermistorOhm(curve, t)) - t)).toBeLessThan(0.001)
       expect(Math.max(...fit.residualsC.map(Math.abs))).toBeLessThan(1e-6)
@@ -44,22 +44,20 @@ describe('exact points', () => {
   )
 
   it('chooses the model by the points', () => {
-    expect(fitThermistor(exact([0, 98])).curve.model).toBe('beta')
+    expect(fitPoints(exact([0, 98])).curve.model).toBe('beta')
     // two readings in one ice bath are one temperature
-    expect(fitThermistor(exact([0, 0.1, 98])).curve.model).toBe('beta')
-    expect(fitThermistor(exact([0, 20, 98])).curve.model).toBe('steinhart-hart')
+    expect(fitPoints(exact([0, 0.1, 98])).curve.model).toBe('beta')
+    expect(fitPoints(exact([0, 20, 98])).curve.model).toBe('steinhart-hart')
     const bent: ThermistorCurve = {
       model: 'four-term',
       coefficients: [1.1e-3, 3.2e-4, 2.2e-7, -8e-6],
     }
-    expect(fitThermistor(exact([-20, 0, 25, 50, 75, 100, 120], bent)).curve.model).toBe('four-term')
-    expect(fitThermistor(exact([0, 10, 20, 30, 40, 50, 60], bent)).curve.model).toBe(
-      'steinhart-hart',
-    )
+    expect(fitPoints(exact([-20, 0, 25, 50, 75, 100, 120], bent)).curve.model).toBe('four-term')
+    expect(fitPoints(exact([0, 10, 20, 30, 40, 50, 60], bent)).curve.model).toBe('steinhart-hart')
   })
 
   it('subtracts the leads', () => {
-    const fit = fitThermistor(
+    const fit = fitPoints(
       exact([0, 45, 98]).map((p) => ({ ...p, resistanceOhm: p.resistanceOhm + 0.7 })),
       { leadOhm: 0.7 },
     )
@@ -96,7 +94,7 @@ describe('the band', () => {
       const places = [20, 90, 115]
       const hits = [0, 0, 0]
       for (let trial = 0; trial < 2000; trial++) {
-        const fit = fitThermistor(noisy(n, normal, offset))
+        const fit = fitPoints(noisy(n, normal, offset))
         places.forEach((t, k) => {
           const says = thermistorC(fit.curve, thermistorOhm(TRUE, t))
           if (Math.abs(says - t) <= 1.96 * thermistorBandC(fit, says)) hits[k]!++
@@ -110,9 +108,9 @@ describe('the band', () => {
   )
 
   it('widens beyond the points and is wider with a common offset', () => {
-    const fit = fitThermistor(exact([0, 20, 60, 98]))
+    const fit = fitPoints(exact([0, 20, 60, 98]))
     expect(thermistorBandC(fit, 125)).toBeGreaterThan(2 * thermistorBandC(fit, 80))
-    const shared = fitThermistor(
+    const shared = fitPoints(
       exact([0, 20, 60, 98]).map((p) => ({
         ...p,
         common: [{ id: 'probe', of: 'temperature' as const, sigma: 0.5 }],
@@ -124,7 +122,7 @@ describe('the band', () => {
   })
 
   it('of beta carries about 1 °C of model error mid-way over 100 K, and none at its points', () => {
-    const fit = fitThermistor(
+    const fit = fitPoints(
       exact([0, 100]).map((p) => ({
         ...p,
         temperatureUncertaintyC: 0.001,
@@ -147,7 +145,7 @@ describe('suspects', () => {
     const trials = 1500
     for (let trial = 0; trial < trials; trial++) {
       const points = noisy(6, normal)
-      if (fitThermistor(points).suspects.length === 0) honest++
+      if (fitPoints(points).suspects.length === 0) honest++
       const at = Math.floor(uniform() * 6)
       const slipped = points.map((p, i) =>
         i === at
@@ -157,11 +155,14 @@ describe('suspects', () => {
             }
           : p,
       )
-      if (Math.abs(fitModel(prepare(slipped, 0), 'steinhart-hart').squares.deletedMisses[at]!) <= 6)
+      if (
+        Math.abs(fitModel(cleanPoints(slipped, 0), 'steinhart-hart').squares.deletedMisses[at]!) <=
+        6
+      )
         continue
       slips++
       try {
-        if (fitThermistor(slipped).suspects.includes(at)) named++
+        if (fitPoints(slipped).suspects.includes(at)) named++
       } catch (error) {
         if ((error as { points?: number[] }).points?.includes(at)) named++
       }
@@ -173,7 +174,7 @@ describe('suspects', () => {
 
   it('are not looked for without two spare points, and that is said', () => {
     const codes = (temperatures: number[]) =>
-      fitThermistor(exact(temperatures)).warnings.map((w) => w.code)
+      fitPoints(exact(temperatures)).warnings.map((w) => w.code)
     expect(codes([0, 20, 60, 98])).toContain('few-spare')
     expect(codes([0, 20, 60, 80, 98])).not.toContain('few-spare')
   })
@@ -192,16 +193,16 @@ describe('what is refused', () => {
     ['bad-point', [one, { temperatureC: -300, resistanceOhm: 3 }]],
     ['not-a-number', [one, { temperatureC: 50, resistanceOhm: Infinity }]],
   ] as [string, ThermistorPoint[]][])('%s', (code, points) => {
-    expect(() => fitThermistor(points)).toThrow(expect.objectContaining({ code }))
+    expect(() => fitPoints(points)).toThrow(expect.objectContaining({ code }))
   })
   it('leads of more than the reading', () => {
-    expect(() => fitThermistor(exact([0, 98]), { leadOhm: 200 })).toThrow(coded('bad-point'))
+    expect(() => fitPoints(exact([0, 98]), { leadOhm: 200 })).toThrow(coded('bad-point'))
   })
   it('a curve that turns back, with the reason', () => {
     const wild = exact([0, 40, 98]).map((p, i) =>
       i === 1 ? { ...p, resistanceOhm: p.resistanceOhm * 2.2 } : p,
     )
-    expect(() => fitThermistor(wild, { rangeC: [-20, 125] })).toThrow(
+    expect(() => fitPoints(wild, { rangeC: [-20, 125] })).toThrow(
       expect.objectContaining({
         code: 'not-monotonic',
         message: expect.stringMatching(/turns back near/),
@@ -210,7 +211,7 @@ describe('what is refused', () => {
   })
   it('resistance that rises with temperature', () => {
     expect(() =>
-      fitThermistor([
+      fitPoints([
         { temperatureC: 0, resistanceOhm: 100 },
         { temperatureC: 50, resistanceOhm: 120 },
         { temperatureC: 98, resistanceOhm: 138 },

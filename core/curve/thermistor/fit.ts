@@ -1,5 +1,6 @@
+import { fixed } from '../../quantity/index.ts'
 import { EchtError, inMessage, orElse, requireRange } from '../../error.ts'
-import { aNumber, aSize, listOf, optional, thingWith } from '../../expects.ts'
+import { aNumber, aSize, everyOf, optional, thingWith } from '../../expects.ts'
 import { say, size, written, type Said } from '../../quantity/said.ts'
 import { plainly } from '../../quantity/shown.ts'
 import { doNotFit, fewSpare } from '../warnings.ts'
@@ -18,7 +19,7 @@ import {
 import {
   distinctTemperatures,
   observationErrors,
-  prepare,
+  cleanPoints,
   requireFalling,
   type CleanPoint,
   type ThermistorPoint,
@@ -46,7 +47,7 @@ export type ThermistorFitOptions = {
   rangeC?: [number, number]
 }
 
-const OPTIONS = thingWith({ leadOhm: optional(aSize), rangeC: optional(listOf(aNumber)) })
+const OPTIONS = thingWith({ leadOhm: optional(aSize), rangeC: optional(everyOf(aNumber)) })
 
 /**
  * Fits a thermistor curve to points, weighted by both uncertainties carried into 1/T, errors that
@@ -55,12 +56,12 @@ const OPTIONS = thingWith({ leadOhm: optional(aSize), rangeC: optional(listOf(aN
  * (Bonferroni over the points, 3 %) and are reported, not thrown.
  * Throws `EchtError`: `too-few-points`, `bad-point`, `degenerate-points`, `not-monotonic`.
  */
-export function fitThermistor(
+export function fitPoints(
   points: readonly ThermistorPoint[],
   options: ThermistorFitOptions = {},
 ): ThermistorFit {
   OPTIONS(options, 'The options')
-  const clean = prepare(points, options.leadOhm ?? 0)
+  const clean = cleanPoints(points, options.leadOhm ?? 0)
   requireFalling(clean)
   const asked = options.model ?? 'auto'
   if (asked !== 'auto' && !Object.hasOwn(COEFFICIENT_COUNT, asked))
@@ -116,12 +117,12 @@ export function fitThermistor(
   return fit
 }
 
-export type Solved = Pick<ThermistorFit, 'curve' | 'covariance' | 'sharedMoves'> & {
+export type SolvedFit = Pick<ThermistorFit, 'curve' | 'covariance' | 'sharedMoves'> & {
   squares: LeastSquares
 }
 
 /** One weighted fit of one model, nothing judged. The covariance comes from the stated uncertainties. */
-export function fitModel(points: readonly CleanPoint[], model: ThermistorModel): Solved {
+export function fitModel(points: readonly CleanPoint[], model: ThermistorModel): SolvedFit {
   const L = points.map((p) => Math.log(p.resistanceOhm))
   const y = points.map((p) => 1 / (p.temperatureC + ZERO_C_IN_K))
   const design = L.map((l) =>
@@ -165,7 +166,7 @@ const toCurve = (model: ThermistorModel, p: number[]): ThermistorCurve => {
 }
 
 // [a, b] of 1/T = a + b·L into [R25, B]: R25 = exp((1/T25 − a)/b), B = 1/b
-function inBeta(squares: LeastSquares): Pick<Solved, 'covariance' | 'sharedMoves'> {
+function inBeta(squares: LeastSquares): Pick<SolvedFit, 'covariance' | 'sharedMoves'> {
   const [a, b] = squares.parameters as [number, number]
   const r = Math.exp((1 / 298.15 - a) / b)
   const J = [
@@ -187,7 +188,7 @@ function inBeta(squares: LeastSquares): Pick<Solved, 'covariance' | 'sharedMoves
 
 function chooseModel(points: readonly CleanPoint[]): {
   model: ThermistorModel
-  solved: Solved
+  solved: SolvedFit
   warnings: Said[]
 } {
   const distinct = distinctTemperatures(points)
@@ -245,7 +246,7 @@ function requireMonotonic(
         : 'A reading is wrong, or the points lie too close together for the range of use.'
     throw new EchtError(
       'not-monotonic',
-      `The fitted curve turns back near ${atC.toFixed(0)} °C, which no thermistor does. ${why}`,
+      `The fitted curve turns back near ${fixed(atC, 0)} °C, which no thermistor does. ${why}`,
       suspects,
     )
   }

@@ -1,9 +1,9 @@
 import { orElse } from '../../error.ts'
 import { linspace } from '../../math/linspace.ts'
 import { weighed } from '../../math/observationErrors.ts'
-import type { Candidate, LibraryCurve } from '../family.ts'
+import type { FitCandidate, LibraryCurve } from '../family.ts'
 import { someOf } from '../grouped.ts'
-import { observationErrors, prepare, type ThermistorPoint } from './points.ts'
+import { observationErrors, cleanPoints, type ThermistorPoint } from './points.ts'
 import {
   reciprocalSlope,
   thermistorC,
@@ -24,13 +24,13 @@ export function identifyThermistor(
   points: readonly ThermistorPoint[],
   library: readonly LibraryCurve<ThermistorCurve>[],
   options: { leadOhm?: number } = {},
-): Candidate[] {
+): FitCandidate[] {
   // one point is enough to rank by; prepare() wants two, since a fit does
   const clean =
     points.length === 1
-      ? prepare([points[0]!, points[0]!], options.leadOhm ?? 0).slice(1)
+      ? cleanPoints([points[0]!, points[0]!], options.leadOhm ?? 0).slice(1)
       : // of very many points some say which type it is
-        prepare(someOf(points), options.leadOhm ?? 0)
+        cleanPoints(someOf(points), options.leadOhm ?? 0)
   const scored = library
     .map((entry) => {
       const miss = clean.map((p) => missC(entry.curve, p.resistanceOhm, p.temperatureC))

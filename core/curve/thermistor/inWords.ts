@@ -14,6 +14,6 @@ export function fitThermistor(
   points: ThermistorPoint[],
   options?: ThermistorFitOptions,
 ): Omit<ThermistorFit, 'warnings'> & { warnings: string[] } {
-  const fitted = fit.fitThermistor(points, options)
+  const fitted = fit.fitPoints(points, options)
   return { ...fitted, warnings: fitted.warnings.map((w) => written(w, plainly)) }
 }

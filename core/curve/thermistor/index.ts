@@ -5,7 +5,7 @@ import { fromLibrary } from '../library.ts'
 import { leadOhmOf } from '../leads.ts'
 import { heatingPerMw, IN_THE_SHED, MEDIUM_SETTINGS, METHODS } from '../temperature/index.ts'
 import { thermistorBandC, thermistorSharedBandC } from './band.ts'
-import { fitThermistor, type ThermistorFit } from './fit.ts'
+import { fitPoints, type ThermistorFit } from './fit.ts'
 import type { ThermistorPoint } from './points.ts'
 import { identifyThermistor } from './identify.ts'
 import { THERMISTOR_LIBRARY } from './library.ts'
@@ -17,7 +17,7 @@ import {
   type ThermistorModel,
 } from './model.ts'
 import { bestNextPoint } from './nextPoint.ts'
-import { bestThreePairs, type ThreePairs as TemperaturePairs } from './pairs.ts'
+import { bestThreePairs, type ThermistorPairs as TemperaturePairs } from './pairs.ts'
 
 const toPoint = (p: CurvePoint): ThermistorPoint => ({
   temperatureC: p.truth,
@@ -76,7 +76,7 @@ export const thermistor: Family<ThermistorCurve, ThermistorFit & { residuals: nu
   leastPoints: 2,
   assume: fromLibrary(THERMISTOR_LIBRARY),
   fit: (points, options) => {
-    const fit = fitThermistor(points.map(toPoint), {
+    const fit = fitPoints(points.map(toPoint), {
       model: (options.model ?? 'auto') as ThermistorModel | 'auto',
       leadOhm: leadOhmOf(options.settings ?? {}),
       ...(options.range ? { rangeC: options.range } : {}),

@@ -1,6 +1,6 @@
 import type { LibraryCurve } from '../family.ts'
 import { fitModel } from './fit.ts'
-import { prepare } from './points.ts'
+import { cleanPoints } from './points.ts'
 import type { ThermistorCurve } from './model.ts'
 
 // Invented generic types: round resistances on curves of the usual shape. None is a real part.
@@ -67,7 +67,7 @@ export const THERMISTOR_LIBRARY: LibraryCurve<ThermistorCurve>[] = TYPES.map(
     name,
     tolerance: 0.03,
     curve: fitModel(
-      prepare(
+      cleanPoints(
         points.map(([temperatureC, resistanceOhm]) => ({ temperatureC, resistanceOhm })),
         0,
       ),

@@ -1,5 +1,5 @@
 import { EchtError, inMessage, requireFinite, requirePositive } from '../../error.ts'
-import { aNumber, listOf, thingWith } from '../../expects.ts'
+import { aNumber, everyOf, thingWith } from '../../expects.ts'
 import { findRoot } from '../../math/roots.ts'
 
 export const ZERO_C_IN_K = 273.15
@@ -44,7 +44,7 @@ export function reciprocalGradient(curve: ThermistorCurve, L: number): number[] 
 }
 
 export function requireCurve(curve: ThermistorCurve): void {
-  thingWith({ coefficients: listOf(aNumber) })(curve, 'The thermistor curve')
+  thingWith({ coefficients: everyOf(aNumber) })(curve, 'The thermistor curve')
   const count = Object.hasOwn(COEFFICIENT_COUNT, curve.model)
     ? COEFFICIENT_COUNT[curve.model]
     : undefined

@@ -1,16 +1,16 @@
 import { median } from 'simple-statistics'
 import { EchtError, requireRange, orElse } from '../../error.ts'
-import { aNumber, aThing, listOf } from '../../expects.ts'
+import { aNumber, aThing, everyOf } from '../../expects.ts'
 import { linspace } from '../../math/linspace.ts'
 import { grouped, MANY, someOf } from '../grouped.ts'
 import { COEFFICIENT_COUNT, thermistorOhm } from './model.ts'
 import { thermistorBandC } from './band.ts'
-import { fitModel, fitThermistor, type ThermistorFit } from './fit.ts'
+import { fitModel, fitPoints, type ThermistorFit } from './fit.ts'
 import {
   DEFAULT_RELATIVE_OHM,
   DEFAULT_TEMPERATURE_C,
   distinctTemperatures,
-  prepare,
+  cleanPoints,
   type CleanPoint,
   type ThermistorPoint,
 } from './points.ts'
@@ -27,14 +27,14 @@ export function bestNextPoint(
   makeableC: readonly number[],
   rangeC: [number, number],
 ): { temperatureC: number; worstBandBeforeC: number; worstBandAfterC: number } {
-  listOf(aThing)(points, 'The points')
+  everyOf(aThing)(points, 'The points')
   const range = requireRange(rangeC, 'The range of use')
-  listOf(aNumber)(makeableC, 'The temperatures that can be made')
+  everyOf(aNumber)(makeableC, 'The temperatures that can be made')
   if (makeableC.length === 0)
     throw new EchtError('nothing-makeable', 'Give at least one temperature that can be made.')
   const few = fewer(points)
-  const now = fitThermistor(few)
-  const clean = prepare(few, 0)
+  const now = fitPoints(few)
+  const clean = cleanPoints(few, 0)
   const own = {
     temperatureUncertaintyC: median(clean.map((p) => p.temperatureUncertaintyC)),
     resistanceUncertainty: median(clean.map((p) => p.resistanceUncertainty)),
@@ -68,7 +68,7 @@ export function bestNextPoint(
 /** Points that stand for all, where there are very many. */
 function fewer(points: readonly ThermistorPoint[]): readonly ThermistorPoint[] {
   if (points.length <= MANY) return points
-  const { curve } = fitThermistor(someOf(points))
+  const { curve } = fitPoints(someOf(points))
   const asCurvePoints = points.map((p) => ({
     ...p,
     truth: p.temperatureC,

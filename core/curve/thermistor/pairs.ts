@@ -1,10 +1,10 @@
 import { EchtError, requirePositive, requireRange, orElse } from '../../error.ts'
 import { linspace } from '../../math/linspace.ts'
 import { fitModel } from './fit.ts'
-import { prepare } from './points.ts'
+import { cleanPoints } from './points.ts'
 import { thermistorC, thermistorOhm, type ThermistorCurve } from './model.ts'
 
-export type ThreePairs = {
+export type ThermistorPairs = {
   pairs: { temperatureC: number; resistanceOhm: number }[]
   /** the curve the device makes of them: Steinhart-Hart through all three */
   curve: ThermistorCurve
@@ -21,7 +21,7 @@ export type ThreePairs = {
 export function bestThreePairs(
   curve: ThermistorCurve,
   task: { rangeC: [number, number]; stepC: number; stepOhm: number },
-): ThreePairs {
+): ThermistorPairs {
   const [low, high] = requireRange(task.rangeC, 'The range of use')
   requirePositive(task.stepC, 'The temperature step')
   requirePositive(task.stepOhm, 'The resistance step')
@@ -34,7 +34,7 @@ export function bestThreePairs(
     )
   const places = linspace(low, high, 61)
   const truthOhm = places.map((t) => thermistorOhm(curve, t))
-  const judge = (temperatures: number[]): ThreePairs | undefined => {
+  const judge = (temperatures: number[]): ThermistorPairs | undefined => {
     const pairs = temperatures.map((temperatureC) => ({
       temperatureC,
       resistanceOhm: Math.max(
@@ -43,7 +43,7 @@ export function bestThreePairs(
       ),
     }))
     if (new Set(pairs.map((p) => p.resistanceOhm)).size < 3) return undefined
-    const made = fitModel(prepare(pairs, 0), 'steinhart-hart').curve
+    const made = fitModel(cleanPoints(pairs, 0), 'steinhart-hart').curve
     let worstErrorC = 0,
       worstAtC = low
     for (const [i, t] of places.entries()) {
@@ -56,7 +56,7 @@ export function bestThreePairs(
     }
     return { pairs, curve: made, worstErrorC, worstAtC }
   }
-  let best: ThreePairs | undefined
+  let best: ThermistorPairs | undefined
   const consider = (temperatures: number[]): boolean => {
     const [a, b, c] = temperatures as [number, number, number]
     if (!(a < b && b < c && a >= low - task.stepC && c <= high + task.stepC)) return false

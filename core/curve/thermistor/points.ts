@@ -1,11 +1,12 @@
+import { fixed } from '../../quantity/index.ts'
 import { median } from 'simple-statistics'
 import { EchtError, requireFinite, requirePositive } from '../../error.ts'
-import { aSize, aText, listOf, oneOf, optional, thingWith } from '../../expects.ts'
+import { aSize, aText, everyOf, wordOf, optional, thingWith } from '../../expects.ts'
 import { sharedColumns, type ObservationErrors } from '../../math/observationErrors.ts'
 import { ZERO_C_IN_K } from './model.ts'
 
 /** An error that several points share: the offset of their thermometer, the gain of their meter. */
-export type CommonError = {
+export type ThermistorCommonError = {
   id: string
   of: 'temperature' | 'resistance'
   /** 1σ: °C, or relative for resistance */ sigma: number
@@ -19,7 +20,7 @@ export type ThermistorPoint = {
   /** 1σ, relative, the part of its own; 0.005 if left out */
   resistanceUncertainty?: number
   /** the parts shared with other points that name the same id */
-  common?: CommonError[]
+  common?: ThermistorCommonError[]
 }
 
 /** 1σ of a point where none is stated: °C, and relative of its ohms. */
@@ -30,13 +31,13 @@ export type CleanPoint = Required<ThermistorPoint>
 
 const POINT = thingWith({
   common: optional(
-    listOf(thingWith({ id: aText, of: oneOf('temperature', 'resistance'), sigma: aSize })),
+    everyOf(thingWith({ id: aText, of: wordOf('temperature', 'resistance'), sigma: aSize })),
   ),
 })
 
 /** Checks the points and subtracts the leads. */
-export function prepare(points: readonly ThermistorPoint[], leadOhm: number): CleanPoint[] {
-  listOf(POINT)(points, 'The points')
+export function cleanPoints(points: readonly ThermistorPoint[], leadOhm: number): CleanPoint[] {
+  everyOf(POINT)(points, 'The points')
   if (points.length < 2) {
     throw new EchtError(
       'too-few-points',
@@ -91,8 +92,8 @@ export function requireFalling(points: readonly CleanPoint[]): void {
   if (hot.temperatureC - cold.temperatureC < 5 || hot.resistanceOhm < cold.resistanceOhm) return
   throw new EchtError(
     'not-monotonic',
-    `Resistance rises from ${cold.resistanceOhm} Ω at ${cold.temperatureC.toFixed(0)} °C to ` +
-      `${hot.resistanceOhm} Ω at ${hot.temperatureC.toFixed(0)} °C: this is no thermistor of ` +
+    `Resistance rises from ${cold.resistanceOhm} Ω at ${fixed(cold.temperatureC, 0)} °C to ` +
+      `${hot.resistanceOhm} Ω at ${fixed(hot.temperatureC, 0)} °C: this is no thermistor of ` +
       'the falling kind, or temperatures and ohms were exchanged.',
   )
 }

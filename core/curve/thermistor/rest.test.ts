@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { thermistorBandC } from './band.ts'
-import { fitThermistor } from './fit.ts'
+import { fitPoints } from './fit.ts'
 import { identifyThermistor, partingTemperatureC } from './identify.ts'
 import { THERMISTOR_LIBRARY } from './library.ts'
 import { thermistorC, thermistorOhm, type ThermistorCurve } from './model.ts'
@@ -23,11 +23,11 @@ describe('bestNextPoint', () => {
     const points = exact([0, 18, 45])
     const next = bestNextPoint(points, [0, 18, 35, 70, 97.7], [-10, 125])
     expect(next.temperatureC).toBe(97.7)
-    const taken = fitThermistor([...points, ...exact([next.temperatureC])], {
+    const taken = fitPoints([...points, ...exact([next.temperatureC])], {
       model: 'steinhart-hart',
     })
     expect(worstBand(taken, [-10, 125])).toBeCloseTo(next.worstBandAfterC, 2)
-    expect(next.worstBandBeforeC).toBeCloseTo(worstBand(fitThermistor(points), [-10, 125]), 6)
+    expect(next.worstBandBeforeC).toBeCloseTo(worstBand(fitPoints(points), [-10, 125]), 6)
   })
   it('is the best of those that can be made', () => {
     const points = exact([0, 18, 97.7]),
@@ -91,7 +91,7 @@ describe('bestThreePairs', () => {
       coefficients: [1.1e-3, 3.2e-4, 2.2e-7, -8e-6],
     }
     const best = bestThreePairs(bent, task)
-    const naive = fitThermistor(exact([-10, 57, 125], bent), { model: 'steinhart-hart' })
+    const naive = fitPoints(exact([-10, 57, 125], bent), { model: 'steinhart-hart' })
     const naiveWorst = Math.max(
       ...Array.from({ length: 136 }, (_, i) =>
         Math.abs(thermistorC(naive.curve, thermistorOhm(bent, i - 10)) - (i - 10)),
@@ -118,5 +118,5 @@ it('library curves are monotonic over the range they serve', () => {
   for (const { curve } of THERMISTOR_LIBRARY)
     for (let t = -20; t < 130; t += 5)
       expect(thermistorOhm(curve, t)).toBeGreaterThan(thermistorOhm(curve, t + 5))
-  expect(thermistorBandC(fitThermistor(exact([0, 50, 98])), 50)).toBeGreaterThan(0)
+  expect(thermistorBandC(fitPoints(exact([0, 50, 98])), 50)).toBeGreaterThan(0)
 })

@@ -1,6 +1,6 @@
 import { finding } from '../recipe.ts'
 import { amount, figures, number, say, size, within } from '../../quantity/said.ts'
-import { flagShape, oneOf, partOf, positiveShape } from '../shape.ts'
+import { flagShape, oneOf, partlyOf, positiveShape } from '../shape.ts'
 import { thermocoupleC, thermocoupleMv } from '../../standards/thermocouple.ts'
 import { derivative } from '../line.ts'
 import { lineFamily, type ShapedLine } from '../lineFamily.ts'
@@ -52,7 +52,7 @@ export const thermocouple = lineFamily({
   // behind a plain gain as far as the standard's table
   reach: ({ linear }) => (linear ? [-Infinity, Infinity] : [-270, 1372]),
   otherSettings: {
-    exhaust: partOf({
+    exhaust: partlyOf({
       fromHeadMm: positiveShape,
       boreMm: positiveShape,
       depthMm: positiveShape,

@@ -5,7 +5,7 @@ import { familyOf } from '../../curve/registry.ts'
 import { orElse } from '../../error.ts'
 import { linspace } from '../../math/linspace.ts'
 import { figures, say } from '../../quantity/said.ts'
-import { decades, drivenBy, type Fault } from './fault.ts'
+import { decades, onKinds, type Fault } from './fault.ts'
 
 /** Faults of a sensor and its table, whatever it gives. */
 export const ANY_SENSOR: Fault[] = [
@@ -13,7 +13,7 @@ export const ANY_SENSOR: Fault[] = [
     id: 'wrong-curve',
     name: 'The table in the device was made for another sensor',
     prior: 2,
-    isPossible: drivenBy('resistance', 'voltage', 'frequency'),
+    isPossible: onKinds('resistance', 'voltage', 'frequency'),
     remedy: 'Export the table again and enter it, cell by cell, then read it back.',
     variants: (spec) => {
       const family = familyOf(spec.sensor.family)
@@ -41,7 +41,7 @@ export const ANY_SENSOR: Fault[] = [
     id: 'other-sensor',
     name: 'Another sensor is fitted than the one that was measured',
     prior: 1,
-    isPossible: drivenBy('resistance', 'voltage', 'frequency'),
+    isPossible: onKinds('resistance', 'voltage', 'frequency'),
     remedy: 'Unplug the sensor and measure its ohms at the temperature of the shed.',
     variants: (spec) =>
       familyOf(spec.sensor.family).library.map((c) => ({

@@ -72,7 +72,7 @@ export function withElement(
 }
 
 /** Kinds of element a fault can befall, as a predicate of the chain. */
-export const drivenBy =
+export const onKinds =
   (...kinds: SignalKind[]) =>
   ({ drive }: ChainSpec): boolean =>
     kinds.includes(drive.kind)
@@ -92,7 +92,7 @@ export const decades = (low: number, high: number, perDecade = 6): number[] => {
   const steps = Math.round(Math.log10(high / low) * perDecade)
   return linspace(Math.log10(low), Math.log10(high), steps + 1).map((l) => 10 ** l)
 }
-export const ohms = (v: number): Said => say('ohms')`${engineering(v, 'Ω', 2)}`
+export const ohmsSaid = (v: number): Said => say('ohms')`${engineering(v, 'Ω', 2)}`
 
 /** Sizes either way of nothing, from the most negative up. */
 export const bothWays = (least: number, most: number, perDecade: number): number[] => {

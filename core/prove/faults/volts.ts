@@ -6,11 +6,11 @@ import { figures, number, percent, say } from '../../quantity/said.ts'
 import {
   bothWays,
   decades,
-  drivenBy,
+  onKinds,
   has,
   inAll,
   nominalOf,
-  ohms,
+  ohmsSaid,
   resistors,
   withPart,
   type Fault,
@@ -22,7 +22,7 @@ export const OF_VOLTS: Fault[] = [
     id: 'zero-shift',
     name: 'The sensor’s zero has moved',
     prior: 1.5,
-    isPossible: drivenBy('voltage'),
+    isPossible: onKinds('voltage'),
     remedy:
       'Bring it to a truth you know (open to the air, closed, empty) and read its volts at its own plug.',
     variants: (spec) =>
@@ -37,7 +37,7 @@ export const OF_VOLTS: Fault[] = [
     id: 'signal-open',
     name: 'The signal wire is open',
     prior: 2,
-    isPossible: (spec) => drivenBy('voltage')(spec) && has(spec, 'signal wire'),
+    isPossible: (spec) => onKinds('voltage')(spec) && has(spec, 'signal wire'),
     remedy: 'Push the pin home at both plugs, then check the signal wire for continuity.',
     variants: (spec) => [
       {
@@ -50,7 +50,7 @@ export const OF_VOLTS: Fault[] = [
     id: 'supply-open',
     name: 'The sensor has no supply',
     prior: 2,
-    isPossible: drivenBy('voltage'),
+    isPossible: onKinds('voltage'),
     remedy:
       'Measure between supply and ground at its plug, plugged in. Look for a blown feed or a pin that is not home.',
     variants: (spec) =>
@@ -65,7 +65,7 @@ export const OF_VOLTS: Fault[] = [
     id: 'ground-open',
     name: 'The sensor’s ground is open',
     prior: 1.5,
-    isPossible: drivenBy('voltage'),
+    isPossible: onKinds('voltage'),
     remedy:
       'Measure from the ground at its plug to the device’s ground: it must be below 5 mV, not near the supply.',
     // what is inside still draws its output up, to a little below the supply
@@ -81,14 +81,14 @@ export const OF_VOLTS: Fault[] = [
     id: 'ground-wire',
     name: 'Resistance in the sensor’s ground wire',
     prior: 1.5,
-    isPossible: (spec) => drivenBy('voltage')(spec) && has(spec, 'ground wire'),
+    isPossible: (spec) => onKinds('voltage')(spec) && has(spec, 'ground wire'),
     remedy:
       'Measure volts from the sensor’s ground at its plug to the device’s ground while it ' +
       'runs. Clean, re-crimp or replace.',
     variants: (spec) =>
       decades(1, 300, 8).map((ohm) => ({
         size: ohm,
-        label: ohms(ohm),
+        label: ohmsSaid(ohm),
         spec: withPart(spec, 'ground wire', { ohm }),
       })),
   },
@@ -96,7 +96,7 @@ export const OF_VOLTS: Fault[] = [
     id: 'supply-wrong',
     name: 'The sensor is fed with another voltage',
     prior: 1,
-    isPossible: (spec) => drivenBy('voltage')(spec) && has(spec, 'supply'),
+    isPossible: (spec) => onKinds('voltage')(spec) && has(spec, 'supply'),
     remedy:
       'Measure its supply at its plug. A ratiometric sensor must live on the rail the ' +
       'converter takes as its reference.',
@@ -116,7 +116,7 @@ export const OF_VOLTS: Fault[] = [
     id: 'short-supply',
     name: 'The signal touches the supply, or the two are exchanged',
     prior: 1.5,
-    isPossible: drivenBy('voltage'),
+    isPossible: onKinds('voltage'),
     remedy:
       'Unplug the sensor: if the pin stays at the supply, look for the short in the wire; if ' +
       'not, look at the order of the pins.',
@@ -141,14 +141,14 @@ export const OF_VOLTS: Fault[] = [
     id: 'pull-left-on',
     name: 'A pull-up is switched on at a voltage input',
     prior: 1,
-    isPossible: drivenBy('voltage'),
+    isPossible: onKinds('voltage'),
     remedy: 'Unplug the sensor: the pin must not rise. Switch the pull-up off in the device.',
     variants: (spec) =>
       resistors(spec).length > 0
         ? []
         : decades(300, 20000, 10).map((ohm) => ({
             size: ohm,
-            label: ohms(ohm),
+            label: ohmsSaid(ohm),
             spec: inAll(spec, (all) => [
               ...all,
               {
@@ -166,7 +166,7 @@ export const OF_VOLTS: Fault[] = [
     id: 'reversed',
     name: 'The two ends are exchanged',
     prior: 1.5,
-    isPossible: drivenBy('voltage'),
+    isPossible: onKinds('voltage'),
     remedy:
       'Move it to one end: if the reading goes to the other, exchange the ends of the table, ' +
       'or the outer wires of a potentiometer.',

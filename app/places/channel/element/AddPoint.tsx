@@ -1,7 +1,7 @@
-import { Beside } from '../../../parts/Fields.tsx'
+import { SideBySide } from '../../../parts/Fields.tsx'
 import { Button, Group, NativeSelect } from '@mantine/core'
 import type { Element, Input } from '../../../../core/build/index.ts'
-import type { InstrumentKind, PointMethod, Role } from '../../../../core/curve/index.ts'
+import type { InstrumentKind, PointMethod, AskedRole } from '../../../../core/curve/index.ts'
 import { useBuild } from '../../../store/useBuild.ts'
 import { Caution } from '../../../parts/Caution.tsx'
 import { useQuantity } from '../../../parts/units.ts'
@@ -54,7 +54,9 @@ export function AddPoint({ element, input, method, onMethod, suggested }: Props)
               <NativeSelect
                 label="From"
                 value={ask.role}
-                onChange={(e) => adding.takeInstead(ways[0]!.role, e.currentTarget.value as Role)}
+                onChange={(e) =>
+                  adding.takeInstead(ways[0]!.role, e.currentTarget.value as AskedRole)
+                }
                 data={ways.map((w) => ({ value: w.role, label: w.label.toLowerCase() }))}
                 w={130}
               />
@@ -69,9 +71,9 @@ export function AddPoint({ element, input, method, onMethod, suggested }: Props)
         ))}
         {adding.perCount !== null && <SignalIn adding={adding} />}
         <PointBox key={boxKey(adding.signal, adding.round)} {...of} ask={adding.signal} />
-        <Beside>
+        <SideBySide>
           <Button type="submit">Record</Button>
-        </Beside>
+        </SideBySide>
       </Group>
       <WhatFollows adding={adding} method={method} />
       <ol className="pale indented tight small">

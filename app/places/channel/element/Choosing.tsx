@@ -1,3 +1,4 @@
+import { fixed } from '../../../../core/quantity/index.ts'
 import { Button, Checkbox, NativeSelect } from '@mantine/core'
 import { useMemo, useState } from 'react'
 import {
@@ -6,7 +7,7 @@ import {
   compareCandidates,
   HOUSINGS,
   settlesIn,
-  type Candidate,
+  type SensorCandidate,
 } from '../../../../core/choose/index.ts'
 import { type AnyFamily, choiceSetting, familyOf } from '../../../../core/curve/index.ts'
 import { useBuild } from '../../../store/useBuild.ts'
@@ -33,7 +34,7 @@ export default function Choosing({ status }: StageProps) {
       : ('liquid' as const)
   const kept = useMemo(
     () =>
-      (element.settings.candidates as Candidate[] | undefined) ?? [
+      (element.settings.candidates as SensorCandidate[] | undefined) ?? [
         candidate('own', 'the one that is fitted', { curve: null, housing: 'brass' }),
         ...family.library.slice(0, 2).map((c) => candidate(c.id, c.name, { curve: c.id })),
       ],
@@ -41,7 +42,7 @@ export default function Choosing({ status }: StageProps) {
   )
   // the list nobody has changed yet is recorded with the first change
   const list = { element: element.id, list: 'candidates', start: kept }
-  const put = (id: string, patch: Partial<Candidate>): string | null =>
+  const put = (id: string, patch: Partial<SensorCandidate>): string | null =>
     edit({ kind: 'putInSetting', args: { ...list, item: { id, ...patch } } })
   const choice = useMemo(
     () => compareCandidates(build, read.id, kept, medium),
@@ -89,13 +90,13 @@ const candidate = (
   id: string,
   name: string,
   { curve, housing = 'thin' }: { curve: string | null; housing?: string },
-): Candidate => ({ id, name, curve, housing, thread: '', spare: false, second: false })
+): SensorCandidate => ({ id, name, curve, housing, thread: '', spare: false, second: false })
 
 type Choice = ReturnType<typeof compareCandidates>
 type Judged = Choice['judged'][number]
 type RowProps = {
   family: AnyFamily
-  onPut: (id: string, patch: Partial<Candidate>) => string | null
+  onPut: (id: string, patch: Partial<SensorCandidate>) => string | null
   onRemove: (id: string) => void
 }
 
@@ -122,7 +123,7 @@ function Candidates({ choice, ...row }: RowProps & { choice: Choice }) {
 
 /** One candidate: what it is, and how far off it would be at worst. */
 function CandidateRow({ of: c, family, onPut, onRemove }: RowProps & { of: Judged }) {
-  const put = (patch: Partial<Candidate>): string | null => onPut(c.id, patch)
+  const put = (patch: Partial<SensorCandidate>): string | null => onPut(c.id, patch)
   return (
     <tr className={c.goodEnough ? undefined : 'is-suspect'}>
       <td>
@@ -232,7 +233,7 @@ function AirSoak() {
             `${p.name}, boss at ${q.text(p.bossC, 0)}`,
             ...HOUSINGS.slice(0, 3).map((h) => {
               const r = airReading(h, airC, p.bossC, speed)
-              return `${d.off(r.soakC, 1)}, ${settlesIn(r.lagS).toFixed(0)} s`
+              return `${d.off(r.soakC, 1)}, ${fixed(settlesIn(r.lagS), 0)} s`
             }),
           ],
         }))}

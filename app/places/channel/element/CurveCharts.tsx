@@ -1,3 +1,4 @@
+import { significant, fixed, counted } from '../../../../core/quantity/index.ts'
 import { orElse } from '../../../../core/error.ts'
 import { memo, useMemo } from 'react'
 import {
@@ -88,7 +89,7 @@ export default function CurveCharts({
         Above, the signal; below, what each point misses by, in the 95 % band of the curve; both
         over {q.unit}.
         {drawing.of > drawing.points.length &&
-          ` ${drawing.points.length} of ${drawing.of.toLocaleString('en')} points are drawn.`}
+          ` ${drawing.points.length} of ${counted(drawing.of)} points are drawn.`}
       </p>
     </div>
   )
@@ -113,7 +114,7 @@ const SignalChart = memo(function SignalChart({ drawing }: { drawing: Drawing })
             tickFormatter={(v: number) =>
               signalUnit === 'Ω'
                 ? signalText(v, 'Ω').replace(' Ω', '').replace('Ω', '').replace(' k', 'k')
-                : String(Number(v.toPrecision(3)))
+                : significant(v, 3)
             }
             allowDataOverflow
           />
@@ -131,7 +132,7 @@ const SignalChart = memo(function SignalChart({ drawing }: { drawing: Drawing })
           )}
           <Tooltip
             formatter={(v) => signalText(Number(v), signalUnit)}
-            labelFormatter={(t) => `${Number(t).toFixed(1)} ${unit}`}
+            labelFormatter={(t) => `${fixed(Number(t), 1)} ${unit}`}
             contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--hair)' }}
           />
         </ComposedChart>
@@ -145,7 +146,7 @@ const MissChart = memo(function MissChart({ drawing }: { drawing: Drawing }) {
   return (
     <div
       role="img"
-      aria-label={`Misses of the points and the 95 % band, up to ${limit.toPrecision(2)} ${unit}`}
+      aria-label={`Misses of the points and the 95 % band, up to ${significant(limit, 2)} ${unit}`}
     >
       <ResponsiveContainer width="100%" height={170}>
         <ComposedChart data={data} margin={{ top: 8, right: 12, bottom: 4, left: 6 }}>

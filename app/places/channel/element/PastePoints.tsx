@@ -1,3 +1,4 @@
+import { counted } from '../../../../core/quantity/index.ts'
 import { Button, Group, Textarea } from '@mantine/core'
 import { notifications } from '@mantine/notifications'
 import { useState } from 'react'
@@ -116,8 +117,8 @@ function Held({ text, problem }: { text: string; problem: string | null }) {
   return (
     <>
       <p role="status">
-        <b>{lines.length.toLocaleString('en')} lines</b> are held, from{' '}
-        <span className="mono">{lines[0]}</span> to <span className="mono">{lines.at(-1)}</span>.
+        <b>{counted(lines.length)} lines</b> are held, from <span className="mono">{lines[0]}</span>{' '}
+        to <span className="mono">{lines.at(-1)}</span>.
       </p>
       <Wrong>{problem}</Wrong>
     </>

@@ -1,3 +1,4 @@
+import { significant, counted } from '../../../../core/quantity/index.ts'
 import { Button } from '@mantine/core'
 import { useMemo } from 'react'
 import { pointsOf, type Measurement } from '../../../../core/build/index.ts'
@@ -37,7 +38,7 @@ export function Points({ sensor }: { sensor: Sensor }) {
         columns={columns}
         perPage={A_PAGE}
         mark={markOf}
-        note={`${all.length.toLocaleString('en')} points, those that do not fit first.`}
+        note={`${counted(all.length)} points, those that do not fit first.`}
       />
     </div>
   )
@@ -65,7 +66,7 @@ const columnsFor = (family: AnyFamily, q: Quantity): LongColumn<Row>[] => [
     ...{ id: 'signal', name: family.signalUnit, num: true },
     cell: (row) => {
       const signal = signalOf(row)
-      return signal ? String(Number(signal.value.toPrecision(5))) : ''
+      return signal ? significant(signal.value, 5) : ''
     },
     by: (row) => signalOf(row)?.value,
   },

@@ -5,7 +5,7 @@ import {
   askedBy,
   keptOf,
   mayInsist,
-  readingsOf,
+  readingsOfPoint,
   refusalOf,
   signalAsk,
   voltPerCount,
@@ -50,7 +50,7 @@ describe('what was typed', () => {
   it('becomes readings in order, counts as volts, each with its instrument', () => {
     const order = [ask('pressure', { with: 'barometer' }), signalAsk(pressure, true)]
     const signal = { value: 512, typed: '512', unit: 'counts' }
-    const readings = readingsOf(
+    const readings = readingsOfPoint(
       order,
       { signal, pressure: typed(101) },
       5 / 1024,
@@ -61,7 +61,7 @@ describe('what was typed', () => {
       ['signal', 2.5, null],
     ])
     expect(readings[1]!.typed).toBe('512')
-    expect(readingsOf(order, {}, null, () => null)).toEqual([])
+    expect(readingsOfPoint(order, {}, null, () => null)).toEqual([])
   })
   it('keeps the air and the supply for the next point', () => {
     expect(keptOf({ pressure: 1, supply: 2, signal: 3, gauge: 4 })).toEqual({

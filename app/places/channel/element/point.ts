@@ -1,16 +1,19 @@
 import type { Input, Reading } from '../../../../core/build/index.ts'
-import type { AnyFamily, Ask, PointMethod, Role } from '../../../../core/curve/index.ts'
+import type { AnyFamily, Ask, PointMethod, AskedRole } from '../../../../core/curve/index.ts'
 import type { Against, Typed } from '../../../parts/QuantityInput.tsx'
 
 /** What is typed for a point by role, and what speaks against a number that was. */
-export type TypedRoles = Partial<Record<Role, Typed | null>>
-export type AgainstRoles = Partial<Record<Role, Against | null>>
+export type TypedRoles = Partial<Record<AskedRole, Typed | null>>
+export type AgainstRoles = Partial<Record<AskedRole, Against | null>>
 
 /** One thing asked for, and the ways to say it. */
 export type Asked = { ask: Ask; ways: Ask[] }
 
 /** What a method asks; of several ways to say the same the one that was chosen instead of the first. */
-export const askedBy = (method: PointMethod, instead: Partial<Record<Role, Role>>): Asked[] =>
+export const askedBy = (
+  method: PointMethod,
+  instead: Partial<Record<AskedRole, AskedRole>>,
+): Asked[] =>
   method.asks.map((a) =>
     Array.isArray(a)
       ? { ask: a.find((w) => w.role === instead[a[0]!.role]) ?? a[0]!, ways: a }
@@ -30,7 +33,7 @@ export const signalAsk = (family: AnyFamily, inCounts: boolean): Ask =>
     : { role: 'signal', label: 'Meter shows', unit: family.signalUnit, with: 'meter' }
 
 /** What was typed as readings, counts as the volts they stand for. */
-export const readingsOf = (
+export const readingsOfPoint = (
   order: readonly Ask[],
   typed: TypedRoles,
   perCount: number | null,
@@ -44,7 +47,7 @@ export const readingsOf = (
   })
 
 /** What speaks against recording: nothing, a box that is still to be filled, or a doubt that a person may overrule. */
-export type Refusal = { problem: string; at: Role | null }
+export type Refusal = { problem: string; at: AskedRole | null }
 
 /**
  * Why a point is not recorded yet; null where it may be. `cannot` says that no truth follows; `insist` overrules what
@@ -102,7 +105,7 @@ export const mayInsist = (
 }
 
 /** What stays from point to point: the air and the supply. */
-const KEPT = new Set<Role>(['altitude', 'pressure', 'supply'])
-export const isKept = (role: Role): boolean => KEPT.has(role)
-export const keptOf = <T>(all: Partial<Record<Role, T>>): Partial<Record<Role, T>> =>
-  Object.fromEntries(Object.entries(all).filter(([role]) => isKept(role as Role)))
+const KEPT = new Set<AskedRole>(['altitude', 'pressure', 'supply'])
+export const isKept = (role: AskedRole): boolean => KEPT.has(role)
+export const keptOf = <T>(all: Partial<Record<AskedRole, T>>): Partial<Record<AskedRole, T>> =>
+  Object.fromEntries(Object.entries(all).filter(([role]) => isKept(role as AskedRole)))

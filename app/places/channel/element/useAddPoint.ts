@@ -7,7 +7,7 @@ import {
   familyOf,
   type InstrumentKind,
   type PointMethod,
-  type Role,
+  type AskedRole,
 } from '../../../../core/curve/index.ts'
 import type { Against, Typed } from '../../../parts/QuantityInput.tsx'
 import { newId } from '../../../store/id.ts'
@@ -18,7 +18,7 @@ import {
   isKept,
   keptOf,
   mayInsist,
-  readingsOf,
+  readingsOfPoint,
   refusalOf,
   signalAsk,
   voltPerCount,
@@ -81,7 +81,7 @@ export function useAddPoint(element: Element, input: Input, method: PointMethod)
   const { build, edit } = useBuild()
   const family = familyOf(element.family)
   /** of several ways to say the same, which */
-  const [instead, setInstead] = useState<Partial<Record<Role, Role>>>({})
+  const [instead, setInstead] = useState<Partial<Record<AskedRole, AskedRole>>>({})
   const altitude = build.vehicle.altitudeM
   /** `against`: what speaks against a number that was typed; it is not recorded unless the person says so */
   const form = useForm<{ typed: TypedRoles; against: AgainstRoles }>({
@@ -90,7 +90,7 @@ export function useAddPoint(element: Element, input: Input, method: PointMethod)
   const { typed, against } = form.values
   const setProblem = (why: string | null): void => form.setFieldError('record', why)
   const [round, setRound] = useState(0)
-  const boxes = useRef(new Map<Role, HTMLInputElement>())
+  const boxes = useRef(new Map<AskedRole, HTMLInputElement>())
   const perCount = voltPerCount(family, input)
   const [raw, setRaw] = useState(false)
   const asks = askedBy(method, instead)
@@ -98,11 +98,11 @@ export function useAddPoint(element: Element, input: Input, method: PointMethod)
   const order = [...asks.map((a) => a.ask), signal]
   const instruments = useInstruments(order)
   const asReadings = (of: TypedRoles) =>
-    readingsOf(order, of, perCount, (ask) => instruments.idOf(ask.with))
+    readingsOfPoint(order, of, perCount, (ask) => instruments.idOf(ask.with))
 
   const worked = useWorked({ build, method, element }, asReadings(typed))
   const cannot = worked !== null && 'problem' in worked
-  const focus = (role: Role): void => boxes.current.get(role)?.focus()
+  const focus = (role: AskedRole): void => boxes.current.get(role)?.focus()
 
   const record = (insist: boolean): void => {
     const refusal = refusalOf({ order, typed, against, cannot, family }, insist)
@@ -143,12 +143,13 @@ export function useAddPoint(element: Element, input: Input, method: PointMethod)
     },
     ...{ record, focus, boxes, setProblem },
     mayInsist: mayInsist(order, against, cannot),
-    takeInstead: (role: Role, way: Role) => setInstead((all) => ({ ...all, [role]: way })),
+    takeInstead: (role: AskedRole, way: AskedRole) =>
+      setInstead((all) => ({ ...all, [role]: way })),
     inCounts: (counts: boolean) => {
       setRaw(counts)
       form.setFieldValue('typed.signal', null)
     },
-    take: (role: Role, t: Typed | null, a: Against | null) => {
+    take: (role: AskedRole, t: Typed | null, a: Against | null) => {
       form.setFieldValue(`typed.${role}`, t)
       form.setFieldValue(`against.${role}`, a)
       setProblem(null)

@@ -3,7 +3,7 @@ import { NativeSelect } from '@mantine/core'
 import { type Input, measured, type Pull } from '../../../../core/build/index.ts'
 import type { ReadStatus } from '../../../../core/chain/index.ts'
 import { edgeInput, type EdgeInput, type EdgeVerdict } from '../../../../core/input/index.ts'
-import { formatQuantity } from '../../../../core/quantity/index.ts'
+import { formatQuantity, fixed } from '../../../../core/quantity/index.ts'
 import { Fields } from '../../../parts/Fields.tsx'
 import { QuantityInput } from '../../../parts/QuantityInput.tsx'
 import { inWords } from '../../../store/problem.ts'
@@ -24,7 +24,7 @@ type OfOutput = 'lowV' | 'outputOhm' | 'sinkA' | 'cableF'
 const THRESHOLDS = { lowV: 1, highV: 3.5 }
 
 /** Whether this sensor's edges reach the counter: its output, the pull of the input, the cable, the thresholds. */
-export function Edges({ status }: { status: ReadStatus }) {
+export function EdgesPanel({ status }: { status: ReadStatus }) {
   const { edit } = useBuild()
   const { input, sensor } = status.assembled
   const { element } = sensor
@@ -150,7 +150,7 @@ const Verdict = ({ problems, lowV, highV, edgeS, highestHz }: EdgeVerdict) =>
     </ul>
   ) : (
     <p role="status">
-      Low {lowV.toFixed(2)} V, high {highV.toFixed(2)} V, edges of{' '}
+      Low {fixed(lowV, 2)} V, high {fixed(highV, 2)} V, edges of{' '}
       {formatQuantity(edgeS, 's', { digits: 2 })}: they arrive up to{' '}
       {formatQuantity(highestHz, 'Hz', { digits: 2 })}.
     </p>

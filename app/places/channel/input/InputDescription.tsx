@@ -3,14 +3,14 @@ import type { ReactNode } from 'react'
 import { measured, pinName, type Input, type Patch } from '../../../../core/build/index.ts'
 import type { ReadStatus } from '../../../../core/chain/index.ts'
 import { type Drive, findFamily } from '../../../../core/curve/index.ts'
-import { Beside, Fields } from '../../../parts/Fields.tsx'
+import { SideBySide, Fields } from '../../../parts/Fields.tsx'
 import { QuantityInput } from '../../../parts/QuantityInput.tsx'
 import { StatedChip } from '../../../parts/StatedChip.tsx'
 import { PinName } from '../../../parts/PinName.tsx'
 import { newPull } from '../../../store/make.ts'
 import { useBuild } from '../../../store/useBuild.ts'
 import { aboveZero, voltsCheck } from '../../../parts/checks.ts'
-import { PullUp } from './PullUp.tsx'
+import { PullUpPanel } from './PullUp.tsx'
 
 type Set = (patch: Patch<Omit<Input, 'pulls'>>) => string | null
 type PartProps = { input: Input; set: Set }
@@ -41,7 +41,7 @@ export function InputDescription({ status }: { status: ReadStatus }) {
         </p>
       )}
       {input.pulls.map((pull) => (
-        <PullUp key={pull.id} {...{ input, pull }} />
+        <PullUpPanel key={pull.id} {...{ input, pull }} />
       ))}
       <Button variant="subtle" mt="xs" onClick={add}>
         {input.pulls.length === 0 ? 'The device has a pull-up' : 'The device has one more'}
@@ -138,21 +138,21 @@ function SupplyAndGround({
         </div>
       )}
       {drive.nominalV !== null && input.bits !== null && (
-        <Beside>
+        <SideBySide>
           <Switch
             label="is the reference"
             checked={sensorSupply.toReference}
             onChange={(e) => set({ sensorSupply: { toReference: e.currentTarget.checked } })}
           />
-        </Beside>
+        </SideBySide>
       )}
-      <Beside>
+      <SideBySide>
         <Switch
           label="differential: measures against the sensor’s own ground"
           checked={input.differential}
           onChange={(e) => set({ differential: e.currentTarget.checked })}
         />
-      </Beside>
+      </SideBySide>
     </Fields>
   )
 }

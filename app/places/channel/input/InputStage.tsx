@@ -2,7 +2,7 @@ import { lazy, Suspense } from 'react'
 import type { StageProps } from '../tabs.tsx'
 import { InputDescription } from './InputDescription.tsx'
 import { findFamily } from '../../../../core/curve/index.ts'
-import { Edges } from './Edges.tsx'
+import { EdgesPanel } from './Edges.tsx'
 import { Resolution } from './Resolution.tsx'
 import { Sharing } from './Sharing.tsx'
 import { UnknownPull } from './UnknownPull.tsx'
@@ -18,7 +18,7 @@ export default function InputStage({ status }: StageProps) {
     <div className="stage">
       <div>
         <InputDescription status={status} />
-        {signal === 'frequency' && <Edges status={status} />}
+        {signal === 'frequency' && <EdgesPanel status={status} />}
         {resistive && <UnknownPull status={status} />}
         {resistive && <Sharing status={status} />}
       </div>

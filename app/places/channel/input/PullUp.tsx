@@ -1,6 +1,6 @@
 import { Button, Switch } from '@mantine/core'
 import { measured, type Input, type Patch, type Pull } from '../../../../core/build/index.ts'
-import { Beside, Fields } from '../../../parts/Fields.tsx'
+import { SideBySide, Fields } from '../../../parts/Fields.tsx'
 import { QuantityInput } from '../../../parts/QuantityInput.tsx'
 import { StatedChip } from '../../../parts/StatedChip.tsx'
 import { ohms } from '../../../parts/units.ts'
@@ -15,7 +15,7 @@ const KIND: Record<Pull['kind'], string> = {
 }
 
 /** One pull-up of an input: its ohms, how good they are, and the rail it goes to. */
-export function PullUp({ input, pull }: { input: Input; pull: Pull }) {
+export function PullUpPanel({ input, pull }: { input: Input; pull: Pull }) {
   const { edit } = useBuild()
   const set = (patch: Patch<Pull>): string | null =>
     edit({ kind: 'editPullUp', args: { input: input.id, pull: pull.id, patch } })
@@ -23,12 +23,12 @@ export function PullUp({ input, pull }: { input: Input; pull: Pull }) {
     edit({ kind: 'removePullUp', args: { input: input.id, pull: pull.id } })
   return (
     <Fields name={`Pull-up ${pull.name || ohms(pull.ohm.value)}`}>
-      <Beside>
+      <SideBySide>
         <div className={css.name}>
           <b>{pull.name || 'pull-up'}</b>
           <div className="pale small">{KIND[pull.kind]}</div>
         </div>
-      </Beside>
+      </SideBySide>
       <div>
         <QuantityInput
           label="Ohms"
@@ -58,7 +58,7 @@ export function PullUp({ input, pull }: { input: Input; pull: Pull }) {
         check={aboveZero}
         onCommit={({ value }) => set({ railV: measured(value) })}
       />
-      <Beside>
+      <SideBySide>
         {pull.kind === 'switchable' && (
           <Switch
             label="on"
@@ -79,7 +79,7 @@ export function PullUp({ input, pull }: { input: Input; pull: Pull }) {
             onChange={(e) => set({ toReference: e.currentTarget.checked })}
           />
         )}
-      </Beside>
+      </SideBySide>
     </Fields>
   )
 }

@@ -1,3 +1,4 @@
+import { fixed, roundFigures } from '../../../../core/quantity/index.ts'
 import { Button, Group, NativeSelect } from '@mantine/core'
 import { useMemo, useState } from 'react'
 import type { Input } from '../../../../core/build/index.ts'
@@ -12,7 +13,7 @@ import { useBuild } from '../../../store/useBuild.ts'
 import { useWork } from '../../../workers/useWork.ts'
 import { truthUnit } from '../stageInfo.ts'
 import { aboveZero, notNegative } from '../../../parts/checks.ts'
-import { pullUpName, ResolutionChart, type Drawn } from './ResolutionChart.tsx'
+import { pullUpName, ResolutionChart, type ResolutionRow } from './ResolutionChart.tsx'
 import { Wrong } from '../../../parts/Wrong.tsx'
 
 /** What is asked of a pull-up: where it comes from, over what it is best, and its limits. */
@@ -28,7 +29,7 @@ type Wishes = {
  * The pull-up that can be bought and resolves best where it is worst, and why: °C per count for it
  * and its neighbours.
  */
-export default function PullUpDesign({ status }: { status: ReadStatus }) {
+export default function PullUpDesignPanel({ status }: { status: ReadStatus }) {
   const { input } = status.assembled
   const [wishes, setWishes] = useState<Wishes>({
     series: 'E24',
@@ -98,7 +99,7 @@ function usePullUpDesign({ assembled }: ReadStatus, wishes: Wishes) {
   return { task, heats: heating > 0, design: value, error, busy }
 }
 
-type Design = NonNullable<ReturnType<typeof usePullUpDesign>['design']> & Drawn
+type Design = NonNullable<ReturnType<typeof usePullUpDesign>['design']> & ResolutionRow
 
 function WishFields({
   wishes,
@@ -180,9 +181,9 @@ function Best({
         <span className="large">
           <b>{chosen === Infinity ? 'None: no part beside it helps.' : ohms(chosen)}</b>
           {chosen !== Infinity && fixedOhmOf(input) !== undefined && ' in parallel'}: worst{' '}
-          {(best.worstResolutionC * q.scale).toFixed(3)} {q.unit} a count, at{' '}
+          {fixed(best.worstResolutionC * q.scale, 3)} {q.unit} a count, at{' '}
           {q.text(best.worstAtC, 0)}
-          {heats && `; heats the sensor ${(best.selfHeatingC * q.scale).toFixed(2)} ${q.unit}`}.
+          {heats && `; heats the sensor ${fixed(best.selfHeatingC * q.scale, 2)} ${q.unit}`}.
         </span>
         {chosen !== Infinity && (
           <Button disabled={already} onClick={choose}>
@@ -191,7 +192,7 @@ function Best({
         )}
       </Group>
       <p className="pale tight small">
-        The ideal value is {pullUpName(Number(design.idealOhm.toPrecision(3)))};{' '}
+        The ideal value is {pullUpName(roundFigures(design.idealOhm, 3))};{' '}
         {design.candidates.length} values of {series} stay inside the limits. A smaller one resolves
         the end of few ohms better and draws more; a larger one favours the other.
       </p>

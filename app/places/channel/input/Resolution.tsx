@@ -1,3 +1,4 @@
+import { fixed } from '../../../../core/quantity/index.ts'
 import { orElse } from '../../../../core/error.ts'
 import { useMemo } from 'react'
 import { idealSlope, idealValue, type ReadStatus, STAGE } from '../../../../core/chain/index.ts'
@@ -43,7 +44,7 @@ export function Resolution({ status }: { status: ReadStatus }) {
           mark: r.beyond ? 'is-suspect' : undefined,
           cells: [
             q.bare(r.t),
-            r.counts.toFixed(0),
+            fixed(r.counts, 0),
             r.beyond ? 'beyond the input' : q.pm(r.perCount, 3).slice(1),
           ],
         }))}

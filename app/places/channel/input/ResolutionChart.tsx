@@ -1,3 +1,4 @@
+import { fixed } from '../../../../core/quantity/index.ts'
 import { Group } from '@mantine/core'
 import { memo, useMemo, useState } from 'react'
 import {
@@ -27,13 +28,13 @@ export const pullUpName = (ohm: number): string => (ohm === Infinity ? 'none' : 
 const lineKey = (index: number): string => `line${index}`
 
 /** A design as the worker gives it: the best, and what is drawn beside it. */
-export type Drawn = {
+export type ResolutionRow = {
   best: PullUp
   drawn: (PullUp & { resolution: ReturnType<typeof resolutionOverRange> })[]
 }
 
 /** What is drawn, and its axes. The chart works itself out anew for an axis that is another object, equal or not. */
-function useDrawing(drawn: Drawn['drawn'], q: Quantity) {
+function useDrawing(drawn: ResolutionRow['drawn'], q: Quantity) {
   const data = useMemo(
     () =>
       drawn[0]?.resolution.map((r, i) => ({
@@ -68,7 +69,7 @@ export const ResolutionChart = memo(function ResolutionChart({
   design,
   q,
 }: {
-  design: Drawn
+  design: ResolutionRow
   q: Quantity
 }) {
   const { drawn } = design
@@ -93,8 +94,8 @@ export const ResolutionChart = memo(function ResolutionChart({
           <YAxis {...AXIS} width={58} {...perCount} />
           {near && (
             <Tooltip
-              formatter={(v) => `${Number(v).toFixed(4)} ${q.unit} a count`}
-              labelFormatter={(t) => `${Number(t).toFixed(0)} ${q.unit}`}
+              formatter={(v) => `${fixed(Number(v), 4)} ${q.unit} a count`}
+              labelFormatter={(t) => `${fixed(Number(t), 0)} ${q.unit}`}
               contentStyle={TIP}
             />
           )}

@@ -49,7 +49,7 @@ export function Sharing({ status }: { status: ReadStatus }) {
             {open.clampA > 0 && (
               <p className="wrong" role="note">
                 <b>Unplugged, the pin rises to {fixed(open.inputV, 1)} V</b> and {device.name} may
-                see {fixed(input.limitV, 1)} V at most: {(open.clampA * 1000).toFixed(1)} mA go into
+                see {fixed(input.limitV, 1)} V at most: {fixed(open.clampA * 1000, 1)} mA go into
                 its protection. Give {other.device.name} its own sensor, or put a resistor and a
                 clamp before the pin.
               </p>
@@ -68,7 +68,7 @@ export function Sharing({ status }: { status: ReadStatus }) {
                   IN_WORDS[s.id](device.name, other.device.name),
                   fixed(s.inputV, 3),
                   fixed(s.sensorMw, 1),
-                  s.clampA > 0 ? (s.clampA * 1000).toFixed(1) : '–',
+                  s.clampA > 0 ? fixed(s.clampA * 1000, 1) : '–',
                 ],
               }))}
             />

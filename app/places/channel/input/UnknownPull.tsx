@@ -4,7 +4,7 @@ import { measured, type Input, type Measurement } from '../../../../core/build/i
 import { lastPlace, type ReadStatus } from '../../../../core/chain/index.ts'
 import { findPullUp } from '../../../../core/input/index.ts'
 import { ohms } from '../../../parts/units.ts'
-import { fixed } from '../../../../core/quantity/index.ts'
+import { fixed, roundFigures, roundTo } from '../../../../core/quantity/index.ts'
 import { inWords } from '../../../store/problem.ts'
 import { useBuild } from '../../../store/useBuild.ts'
 import { newId } from '../../../store/id.ts'
@@ -46,14 +46,14 @@ function measuredBy(input: Input, { open, known, loaded }: Told, found: Found) {
       { role: 'pinV', ...loaded, instrument: null },
     ],
   }
-  const ohm = Number(found.pullUpOhm.toPrecision(4)),
-    rail = Number(found.railV.toPrecision(4))
+  const ohm = roundFigures(found.pullUpOhm, 4),
+    rail = roundFigures(found.railV, 4)
   const reference = input.referenceV.value
   const near = Math.abs(rail - reference) < 0.05 * reference && input.bits !== null
   const said = {
     ohm: measured(ohm, [measurement.id]),
     railV: measured(rail, [measurement.id]),
-    tolerance: Number(Math.min(0.5, Math.max(0.005, (2 * found.spreadOhm) / ohm)).toFixed(3)),
+    tolerance: roundTo(Math.min(0.5, Math.max(0.005, (2 * found.spreadOhm) / ohm)), 3),
     toReference: near,
   }
   const own = input.pulls.find((p) => p.kind !== 'fitted')

@@ -6,7 +6,7 @@ import {
   type Walked,
 } from '../../../../core/chain/index.ts'
 import type { Quantity } from '../../../parts/units.ts'
-import type { Frame } from './frame.ts'
+import type { ScalesFrame } from './frame.ts'
 
 /** Where the thread bends enough to matter, what bends it and by how much, beside the bend. */
 export function Bends({
@@ -18,7 +18,7 @@ export function Bends({
 }: {
   walked: Walked
   places: { x: number; height: number; id: StageId }[]
-  frame: Frame
+  frame: ScalesFrame
   spec: Chain['spec']
   q: Quantity
 }) {

@@ -1,8 +1,9 @@
+import { roundFigures } from '../../../../core/quantity/index.ts'
 import type { KeyboardEvent, PointerEvent } from 'react'
-import type { Frame } from './frame.ts'
+import type { ScalesFrame } from './frame.ts'
 
 export type GripProps = {
-  frame: Frame
+  frame: ScalesFrame
   x: number
   /** where the thread stands on this scale, as a truth */
   height: number
@@ -78,7 +79,7 @@ export function Grip({
             tabIndex: 0,
             'aria-orientation': 'vertical' as const,
             'aria-label': name,
-            'aria-valuenow': Number(now.toPrecision(6)),
+            'aria-valuenow': roundFigures(now, 6),
             'aria-valuetext': aloud,
             onPointerDown: hold,
             onPointerMove: hold,
@@ -112,7 +113,15 @@ export function Grip({
 }
 
 /** The thread lies beyond the window. */
-const Arrow = ({ frame, x, beyond }: { frame: Frame; x: number; beyond: 'above' | 'below' }) => {
+const Arrow = ({
+  frame,
+  x,
+  beyond,
+}: {
+  frame: ScalesFrame
+  x: number
+  beyond: 'above' | 'below'
+}) => {
   const [tip, base] =
     beyond === 'above' ? [frame.top, frame.top + 12] : [frame.bottom, frame.bottom - 12]
   return <path d={`M${x - 8},${base} L${x},${tip} L${x + 8},${base} Z`} fill="var(--doubt)" />

@@ -3,16 +3,16 @@ import { familyOf } from '../../../../core/curve/index.ts'
 import { fixed } from '../../../../core/quantity/index.ts'
 import type { Quantity } from '../../../parts/units.ts'
 import { partScale, stageText, stageUnit, stageUnitText } from '../stageInfo.ts'
-import type { Frame } from './frame.ts'
+import type { ScalesFrame } from './frame.ts'
 import { Grip } from './Grip.tsx'
 import type { Hold } from './hold.ts'
-import type { Place, ThreadPlaces } from './threadOf.ts'
+import type { ThreadPlace, ThreadPlaces } from './threadOf.ts'
 
 type Props = {
   chain: Chain
   thread: ThreadPlaces
   truth: number
-  frame: Frame
+  frame: ScalesFrame
   q: Quantity
   decimals: number
   hold: Hold
@@ -84,7 +84,7 @@ function StageGrip({
   still,
   place,
   isLast,
-}: Props & { place: Place; isLast: boolean }) {
+}: Props & { place: ThreadPlace; isLast: boolean }) {
   const { id, value, x, height } = place
   const text = stageText(id, value, spec, q, isLast ? decimals : undefined),
     unit = stageUnitText(id, spec, q)

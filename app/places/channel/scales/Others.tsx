@@ -1,6 +1,6 @@
 import type { Chain, Walked } from '../../../../core/chain/index.ts'
 import type { Quantity } from '../../../parts/units.ts'
-import type { Frame } from './frame.ts'
+import type { ScalesFrame } from './frame.ts'
 
 /** Another device's thread over the same sensor. */
 export type OtherThread = { id: string; device: string; stages: Walked['stages']; shown: number }
@@ -17,7 +17,7 @@ export function Others({
 }: {
   others: OtherThread[]
   spec: Chain['spec']
-  frame: Frame
+  frame: ScalesFrame
   truth: number
   q: Quantity
 }) {

@@ -1,19 +1,19 @@
 import { scaleLinear } from 'd3-scale'
 import { memo } from 'react'
 import type { Chain, TakenPoint } from '../../../../core/chain/index.ts'
-import { fixed } from '../../../../core/quantity/index.ts'
+import { fixed, roundTo } from '../../../../core/quantity/index.ts'
 import { useQuantity, type Quantity } from '../../../parts/units.ts'
 import { truthUnit } from '../stageInfo.ts'
 import { OVERVIEW_X, overviewSpan, overviewY } from './frame.ts'
-import type { Window } from './window.ts'
+import type { TruthWindow } from './window.ts'
 
 type Props = {
   chain: Chain
-  window: Window
+  window: TruthWindow
   points: TakenPoint[]
   suspects: number[]
   height: number
-  onWindow: (w: Window) => void
+  onWindow: (w: TruthWindow) => void
 }
 
 /** The whole range beside the scales: the measured points and the window, which can be dragged. */
@@ -49,7 +49,7 @@ export const Overview = memo(function Overview({
         tabIndex={0}
         aria-label="Window"
         aria-orientation="vertical"
-        aria-valuenow={Number(middle.toFixed(1))}
+        aria-valuenow={roundTo(middle, 1)}
         aria-valuetext={`${q.bare(window.low, 0)} to ${q.text(window.high, 0)}`}
         onPointerDown={(e) => {
           e.currentTarget.setPointerCapture(e.pointerId)

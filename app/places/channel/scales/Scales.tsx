@@ -4,27 +4,27 @@ import type { SpreadAt, TakenPoint, Walked } from '../../../../core/chain/index.
 import { useQuantity } from '../../../parts/units.ts'
 import { truthUnit } from '../stageInfo.ts'
 import { Bends } from './Bends.tsx'
-import { frameOf, type Frame } from './frame.ts'
+import { scalesFrame, type ScalesFrame } from './frame.ts'
 import { Grips } from './Grips.tsx'
 import { holdOf } from './hold.ts'
 import { Others, type OtherThread } from './Others.tsx'
 import { Overview } from './Overview.tsx'
-import { Sheet } from './Sheet.tsx'
+import { ScalesSheet } from './Sheet.tsx'
 import { polylineOf, threadOf } from './threadOf.ts'
-import type { Window } from './window.ts'
+import type { TruthWindow } from './window.ts'
 
 type Props = {
   chain: Chain
   walked: Walked
   spread: SpreadAt
   truth: number
-  window: Window
+  window: TruthWindow
   points: TakenPoint[]
   suspects: number[]
   height?: number
   decimals: number
   onTruth: (truth: number) => void
-  onWindow: (window: Window) => void
+  onWindow: (window: TruthWindow) => void
   /** of several sensors read as one: how much the first holds beyond its even share */
   shift?: number
   onShift?: (shift: number) => void
@@ -49,7 +49,7 @@ export function Scales(props: Props) {
   const q = useQuantity(truthUnit(spec.sensor.family))
   const { ref, width: measuredWidth } = useElementSize()
   const width = Math.max(560, measuredWidth || 780)
-  const frame = frameOf(chain, window, { width, height, others: others.length > 0 })
+  const frame = scalesFrame(chain, window, { width, height, others: others.length > 0 })
   const right = frame.stageX(spec.stages.length - 1)
   const thread = threadOf(chain, walked, spread, truth, frame)
   const { places, parts } = thread
@@ -70,7 +70,10 @@ export function Scales(props: Props) {
           text={[q.pm(spec.accuracy, 1), 'needed']}
         />
         <polygon className="ribbon" points={line(thread.ribbon)} />
-        <Sheet {...{ chain, window, points, suspects, height, width }} others={others.length > 0} />
+        <ScalesSheet
+          {...{ chain, window, points, suspects, height, width }}
+          others={others.length > 0}
+        />
         {others.length > 0 && <Others {...{ others, spec, frame, truth, q }} />}
         <Branches {...{ branches, frame }} />
         {parts.length > 0 && (
@@ -105,7 +108,7 @@ function Need({
   accuracy,
   text,
 }: {
-  frame: Frame
+  frame: ScalesFrame
   right: number
   truth: number
   accuracy: number
@@ -136,7 +139,7 @@ function Need({
 }
 
 /** Other truths that show the same. */
-const Branches = ({ branches, frame }: { branches: readonly Walked[]; frame: Frame }) =>
+const Branches = ({ branches, frame }: { branches: readonly Walked[]; frame: ScalesFrame }) =>
   branches.map((b) => (
     <polyline
       key={b.stages[0]!.value}
@@ -159,7 +162,7 @@ function NeedLine({
 }: {
   at: number
   right: number
-  frame: Frame
+  frame: ScalesFrame
   /** a line each: the ticks of the next scale are near */
   text?: string[]
 }) {
@@ -189,7 +192,7 @@ const Fitting = ({
   text,
 }: {
   between: [number, number]
-  frame: Frame
+  frame: ScalesFrame
   text: (low: number, high: number) => string
 }) => (
   <rect

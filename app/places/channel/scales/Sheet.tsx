@@ -15,13 +15,13 @@ import {
 import { familyOf } from '../../../../core/curve/index.ts'
 import { useQuantity, type Quantity } from '../../../parts/units.ts'
 import { partScale, stageText, stageUnit, stageUnitText, truthUnit } from '../stageInfo.ts'
-import { frameOf, partCount, OVERVIEW_X, overviewY, type Frame } from './frame.ts'
+import { scalesFrame, partCount, OVERVIEW_X, overviewY, type ScalesFrame } from './frame.ts'
 import { betweenTicks, partTicks, stageTicks, type Tick } from './ticks.ts'
-import type { Window } from './window.ts'
+import type { TruthWindow } from './window.ts'
 
 type Props = {
   chain: Chain
-  window: Window
+  window: TruthWindow
   points: TakenPoint[]
   suspects: number[]
   height: number
@@ -36,7 +36,7 @@ const signalText = (p: TakenPoint, { spec }: Chain, q: Quantity): string =>
  * The scales themselves, with their ticks and measured points: drawn anew when the window moves,
  * not with the thread.
  */
-export const Sheet = memo(function Sheet({
+export const ScalesSheet = memo(function Sheet({
   chain,
   window,
   points,
@@ -47,7 +47,7 @@ export const Sheet = memo(function Sheet({
 }: Props) {
   const q = useQuantity(truthUnit(chain.spec.sensor.family))
   const { spec } = chain
-  const frame = frameOf(chain, window, { width, height, others }),
+  const frame = scalesFrame(chain, window, { width, height, others }),
     x = frame.stageX
   const { between } = familyOf(spec.sensor.family)
   const narrow = x(2) - x(1) < 115
@@ -116,7 +116,7 @@ export const Sheet = memo(function Sheet({
 })
 
 type ScaleProps = {
-  frame: Frame
+  frame: ScalesFrame
   x: number
   name: string
   unit: string
@@ -169,9 +169,9 @@ function DeadZones({
 }: {
   chain: Chain
   stage: StageId
-  frame: Frame
+  frame: ScalesFrame
   x: number
-  window: Window
+  window: TruthWindow
   q: Quantity
 }) {
   const before = chain.spec.stages[chain.spec.stages.indexOf(stage) - 1]
@@ -208,9 +208,9 @@ function Standstill({
   window,
 }: {
   chain: Chain
-  frame: Frame
+  frame: ScalesFrame
   x: number
-  window: Window
+  window: TruthWindow
 }) {
   const still = standstill(chain)
   if (!still || still.below <= window.low || window.high < 0) return null

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { saltmarshNine } from '../../../../demo/saltmarshNine.ts'
 import { assembleChain, prepareChain } from '../../../../core/chain/index.ts'
 import { quantityOf } from '../../../parts/units.ts'
-import { frameOf, partCount, keyStep, overviewSpan, overviewY } from './frame.ts'
+import { scalesFrame, partCount, keyStep, overviewSpan, overviewY } from './frame.ts'
 import { betweenTicks } from './ticks.ts'
 import { heightFor, windowAround } from './window.ts'
 
@@ -12,7 +12,7 @@ const size = { width: 780, height: 500, others: false }
 describe('the frame', () => {
   const chain = chainOf('rd-coolant'),
     window = { low: 86, high: 98 },
-    frame = frameOf(chain, window, size)
+    frame = scalesFrame(chain, window, size)
   it('puts heights on the paper and takes them back, and holds what lies beyond at the edge', () => {
     for (const h of [86, 90.5, 98]) expect(frame.heightAt(frame.y(h))).toBeCloseTo(h, 9)
     expect([frame.held(120), frame.held(-5)]).toEqual([frame.top, frame.bottom])
@@ -26,11 +26,13 @@ describe('the frame', () => {
     const last = chain.spec.stages.length - 1
     expect(frame.stageX(0)).toBe(frame.first)
     expect(frame.stageX(last)).toBe(frame.last)
-    expect(frameOf(chain, window, { ...size, others: true }).last).toBeLessThan(frame.last - 100)
+    expect(scalesFrame(chain, window, { ...size, others: true }).last).toBeLessThan(
+      frame.last - 100,
+    )
   })
   it('gives two joined halves a column each between the truth and what they read together', () => {
     const two = chainOf('rd-side-left'),
-      wide = frameOf(two, { low: 0, high: 20 }, size)
+      wide = scalesFrame(two, { low: 0, high: 20 }, size)
     expect([partCount(two), partCount(chain)]).toEqual([2, 0])
     const columns = [
       wide.stageX(0),
@@ -45,7 +47,7 @@ describe('the frame', () => {
   })
   it('gives what the truth is first turned into a column of its own', () => {
     const wheel = chainOf('rd-wheel'),
-      { stageX, betweenX } = frameOf(wheel, { low: 0, high: 220 }, size)
+      { stageX, betweenX } = scalesFrame(wheel, { low: 0, high: 220 }, size)
     expect(betweenX(0) - stageX(0)).toBeCloseTo(stageX(1) - betweenX(0), 9)
     expect(
       betweenTicks(wheel, { low: 0, high: 220 }, (h) => 500 - 2 * h)

@@ -1,7 +1,7 @@
 import { familyOf } from '../../../../core/curve/index.ts'
 import type { Chain } from '../../../../core/chain/index.ts'
 import type { Quantity } from '../../../parts/units.ts'
-import type { Window } from './window.ts'
+import type { TruthWindow } from './window.ts'
 
 const TOP = 62,
   BOTTOM = 16,
@@ -15,7 +15,7 @@ export const OVERVIEW_X = 38
 const OTHERS = 112
 
 /** Heights of truth and columns of stages as places on the paper, px. */
-export type Frame = {
+export type ScalesFrame = {
   top: number
   bottom: number
   /** the columns: the truth, what stands between, then the stages */
@@ -40,11 +40,11 @@ export const partCount = (chain: Chain): number =>
 const scalesBetween = (chain: Chain): number =>
   partCount(chain) || (familyOf(chain.spec.sensor.family).between ? 1 : 0)
 
-export function frameOf(
+export function scalesFrame(
   chain: Chain,
-  window: Window,
+  window: TruthWindow,
   size: { width: number; height: number; others: boolean },
-): Frame {
+): ScalesFrame {
   const bottom = size.height - BOTTOM,
     last = size.width - RIGHT - (size.others ? OTHERS : 0)
   const between = scalesBetween(chain),
@@ -72,7 +72,7 @@ export function overviewY(chain: Chain, truth: number, height: number): number {
   return height - BOTTOM - ((truth - low) / (high - low)) * (height - BOTTOM - TOP)
 }
 
-export function overviewSpan(chain: Chain): Window {
+export function overviewSpan(chain: Chain): TruthWindow {
   const [low, high] = chain.spec.range,
     room = 0.06 * (high - low)
   return { low: low - room, high: high + room }

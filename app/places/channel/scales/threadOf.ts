@@ -1,13 +1,13 @@
 import type { Chain, SpreadAt, StageId, Walked } from '../../../../core/chain/index.ts'
 import { familyOf } from '../../../../core/curve/index.ts'
-import type { Frame } from './frame.ts'
+import type { ScalesFrame } from './frame.ts'
 
 /** A place of the thread: where it is drawn, at which height, and its 95 % half-width. */
-export type Place = { id: StageId; value: number; x: number; height: number; half: number }
+export type ThreadPlace = { id: StageId; value: number; x: number; height: number; half: number }
 
 /** Where a thread passes, as places on the paper. */
 export type ThreadPlaces = {
-  places: Place[]
+  places: ThreadPlace[]
   /** of several sensors read as one, each */
   parts: { truth: number; signal: number; x: number; height: number }[]
   /** what the truth is first turned into, on a scale of its own; null where it is not */
@@ -24,7 +24,7 @@ export function threadOf(
   walked: Walked,
   spread: SpreadAt,
   truth: number,
-  frame: Frame,
+  frame: ScalesFrame,
 ): ThreadPlaces {
   const places = walked.stages.map((s, i) => ({
     ...s,
@@ -51,6 +51,6 @@ export function threadOf(
 
 /** Places as the points of an SVG line. */
 export const polylineOf =
-  (frame: Frame) =>
+  (frame: ScalesFrame) =>
   (of: readonly Point[]): string =>
     of.map((p) => `${p.x},${frame.held(p.height)}`).join(' ')

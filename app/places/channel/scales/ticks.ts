@@ -11,7 +11,7 @@ import { familyOf } from '../../../../core/curve/index.ts'
 import { fixed } from '../../../../core/quantity/index.ts'
 import type { Quantity } from '../../../parts/units.ts'
 import { stageUnit } from '../stageInfo.ts'
-import type { Window } from './window.ts'
+import type { TruthWindow } from './window.ts'
 
 export type Tick = { height: number; label: string | null }
 
@@ -27,7 +27,7 @@ const LABEL_GAP = 26,
 export function stageTicks(
   chain: Chain,
   stage: StageId,
-  window: Window,
+  window: TruthWindow,
   y: (height: number) => number,
   q: Quantity,
 ): Tick[] {
@@ -50,7 +50,7 @@ export function stageTicks(
 export function partTicks(
   chain: Chain,
   part: number,
-  window: Window,
+  window: TruthWindow,
   y: (height: number) => number,
 ): Tick[] {
   const { family, curve } = chain.spec.sensor
@@ -70,7 +70,11 @@ export function partTicks(
 }
 
 /** Ticks of what the truth is first turned into; none where it is not. */
-export function betweenTicks(chain: Chain, window: Window, y: (height: number) => number): Tick[] {
+export function betweenTicks(
+  chain: Chain,
+  window: TruthWindow,
+  y: (height: number) => number,
+): Tick[] {
   const { family, curve } = chain.spec.sensor,
     { between } = familyOf(family)
   return between
@@ -97,7 +101,7 @@ function scaleTicks(
     /** no value is below it */
     least: number
   },
-  window: Window,
+  window: TruthWindow,
   y: (height: number) => number,
 ): Tick[] {
   // where the curve does not reach an end of the window, the nearest it does reach

@@ -1,12 +1,12 @@
 /** The stretch of the truth that the scales show. */
-export type Window = { low: number; high: number }
+export type TruthWindow = { low: number; high: number }
 
 /** A window of a given height around a truth, kept inside the range with a little room. */
 export function windowAround(
   truth: number,
   height: number,
   range: readonly [number, number],
-): Window {
+): TruthWindow {
   const room = 0.06 * (range[1] - range[0])
   const low = range[0] - room,
     high = range[1] + room

@@ -1,3 +1,4 @@
+import { fixed } from '../../../../core/quantity/index.ts'
 import { Box } from '@mantine/core'
 import {
   CartesianGrid,
@@ -61,7 +62,7 @@ export function BeyondTheRange({
               {...roundDomain(Math.min(...shown), Math.max(...shown), 4)}
             />
             <Tooltip
-              formatter={(v) => `${Number(v).toFixed(2)} ${q.unit}`}
+              formatter={(v) => `${fixed(Number(v), 2)} ${q.unit}`}
               labelFormatter={(x) => `${Number(x)} ${spec.axis}`}
               contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--hair)' }}
             />

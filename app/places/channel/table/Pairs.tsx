@@ -1,10 +1,10 @@
 import type { DeviceTable } from '../../../../core/build/index.ts'
-import { convertFromCore, fixed } from '../../../../core/quantity/index.ts'
+import { convertFromCore, fixed, scientific } from '../../../../core/quantity/index.ts'
 import { ohms, useQuantity } from '../../../parts/units.ts'
 import { useWork } from '../../../workers/useWork.ts'
 import { truthUnit } from '../stageInfo.ts'
 import type { StageProps } from '../tabs.tsx'
-import { decimalsOf } from './decimals.ts'
+import { decimalsOfStep } from './decimals.ts'
 import { Wrong } from '../../../parts/Wrong.tsx'
 import { num, words } from '../../../parts/columns.ts'
 import { Sheet } from '../../../parts/Sheet.tsx'
@@ -26,7 +26,7 @@ export function Pairs({ status, spec }: { status: StageProps['status']; spec: De
           rows={value.pairs.map((p) => ({
             key: p.truth,
             cells: [
-              fixed(convertFromCore(p.truth, spec.valueUnit), decimalsOf(spec.valueStep)),
+              fixed(convertFromCore(p.truth, spec.valueUnit), decimalsOfStep(spec.valueStep)),
               ohms(p.signal),
             ],
           }))}
@@ -38,7 +38,7 @@ export function Pairs({ status, spec }: { status: StageProps['status']; spec: De
           columns={[words(), num()]}
           rows={value.curve.coefficients.map((c, i) => ({
             key: i,
-            cells: ['ABC'[i], c.toExponential(8)],
+            cells: ['ABC'[i], scientific(c, 8)],
           }))}
         />
       )}

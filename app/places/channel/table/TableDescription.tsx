@@ -2,7 +2,7 @@ import { NativeSelect, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import type { DeviceTable, Input, Patch } from '../../../../core/build/index.ts'
 import { findFamily, type AnyFamily } from '../../../../core/curve/index.ts'
-import { findUnit, unitsLike } from '../../../../core/quantity/index.ts'
+import { findUnit, unitsLike, roundFigures } from '../../../../core/quantity/index.ts'
 import { aboveZero } from '../../../parts/checks.ts'
 import { Fields } from '../../../parts/Fields.tsx'
 import { QuantityInput } from '../../../parts/QuantityInput.tsx'
@@ -163,7 +163,7 @@ function StepFields({ spec, set, family }: PartProps) {
         hideUnderstood
         step={0.1}
         check={aboveZero}
-        onCommit={({ value }) => set({ valueStep: Number((value / scale).toPrecision(4)) })}
+        onCommit={({ value }) => set({ valueStep: roundFigures(value / scale, 4) })}
       />
       <NativeSelect
         label="Values in"

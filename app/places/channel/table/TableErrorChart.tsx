@@ -1,3 +1,4 @@
+import { fixed } from '../../../../core/quantity/index.ts'
 import {
   CartesianGrid,
   Legend,
@@ -75,11 +76,11 @@ export function TableErrorChart({
             domain={[-limit, limit]}
             ticks={[-limit, -limit / 2, 0, limit / 2, limit]}
             allowDataOverflow
-            tickFormatter={(v: number) => v.toFixed(limit < 0.05 ? 4 : limit < 1 ? 2 : 1)}
+            tickFormatter={(v: number) => fixed(v, limit < 0.05 ? 4 : limit < 1 ? 2 : 1)}
           />
           <Tooltip
-            formatter={(v) => `${Number(v).toFixed(3)} ${q.unit}`}
-            labelFormatter={(t) => `${Number(t).toFixed(1)} ${q.unit}`}
+            formatter={(v) => `${fixed(Number(v), 3)} ${q.unit}`}
+            labelFormatter={(t) => `${fixed(Number(t), 1)} ${q.unit}`}
             contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--hair)' }}
           />
           <Legend />

@@ -1,7 +1,7 @@
 import type { DeviceTable, EnteredTable } from '../../../../core/build/index.ts'
 import { fixed } from '../../../../core/quantity/index.ts'
 import { lookUp, toDeviceOrder } from '../../../../core/table/index.ts'
-import { decimalsOf } from './decimals.ts'
+import { decimalsOfStep } from './decimals.ts'
 import { num } from '../../../parts/columns.ts'
 import { Sheet } from '../../../parts/Sheet.tsx'
 
@@ -31,8 +31,8 @@ export function TableToEnter({
           key: i,
           cells: [
             i + 1,
-            x.toFixed(decimalsOf(spec.axisStep)),
-            fixed(ordered.y[i]!, decimalsOf(spec.valueStep)),
+            fixed(x, decimalsOfStep(spec.axisStep)),
+            fixed(ordered.y[i]!, decimalsOfStep(spec.valueStep)),
             <span key="now" className="pale">
               {nowAt(x)}
             </span>,

@@ -11,7 +11,7 @@ import {
   writeTable,
   type TableFormat,
 } from '../../../../core/table/index.ts'
-import { Beside, Fields } from '../../../parts/Fields.tsx'
+import { SideBySide, Fields } from '../../../parts/Fields.tsx'
 import { saveFile } from '../../../parts/saveFile.ts'
 import type { StageProps } from '../tabs.tsx'
 import css from './TakeTable.module.css'
@@ -56,7 +56,7 @@ export function TakeTable({ status, spec, proposal, school, onSchool, onEnter }:
           onChange={(e) => setFormat(e.currentTarget.value as TableFormat)}
           data={TABLE_FORMATS.map((f) => ({ value: f.id, label: f.name }))}
         />
-        <Beside>
+        <SideBySide>
           <Group gap="sm">
             <Button variant="default" onClick={() => copy(text)}>
               Copy
@@ -65,7 +65,7 @@ export function TakeTable({ status, spec, proposal, school, onSchool, onEnter }:
               Save
             </Button>
           </Group>
-        </Beside>
+        </SideBySide>
       </Fields>
       <Textarea
         aria-label="Table as text"

@@ -6,7 +6,7 @@ import { Link } from 'react-router'
 import type { Chain } from '../../../../core/chain/index.ts'
 import { fixed } from '../../../../core/quantity/index.ts'
 import { useQuantity } from '../../../parts/units.ts'
-import type { Window } from '../scales/window.ts'
+import type { TruthWindow } from '../scales/window.ts'
 import { truthUnit } from '../stageInfo.ts'
 import { TypeReading } from '../TypeReading.tsx'
 
@@ -20,7 +20,7 @@ export const Controls = memo(function Controls({
   card,
 }: {
   chain: Chain
-  window: Window
+  window: TruthWindow
   nowAt: RefObject<number>
   zoom: (by: number) => void
   onTruth: (t: number) => void

@@ -10,7 +10,7 @@ import {
   type ReaderChain,
   type ReadStatus,
 } from '../../../../core/chain/index.ts'
-import { heightFor, windowAround, type Window } from '../scales/window.ts'
+import { heightFor, windowAround, type TruthWindow } from '../scales/window.ts'
 
 /** What a computation gives, or null where the curve does not reach. */
 function reached<T>(compute: () => T | null): T | null {
@@ -31,7 +31,7 @@ export function useThread(status: ReadStatus) {
   const [low, high] = range
   const [truth, setTruth] = useState(() => status.worst?.at ?? (best[0] + best[1]) / 2)
   const bend = status.worst?.bias ?? 0
-  const [window, setWindow] = useState<Window>(() =>
+  const [window, setWindow] = useState<TruthWindow>(() =>
     windowAround(truth, heightFor(accuracy, bend, range), range),
   )
   // the range may be edited while it is looked at
