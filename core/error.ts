@@ -26,9 +26,15 @@ export function orElse<T, U>(compute: () => T, otherwise: U): T | U {
   try {
     return compute()
   } catch (error) {
-    if (error instanceof EchtError) return otherwise
-    throw error
+    refusal(error)
+    return otherwise
   }
+}
+
+/** What was thrown, where it is a refusal; any other error is a fault of this program, and is thrown on. */
+export function refusal(error: unknown): EchtError {
+  if (error instanceof EchtError) return error
+  throw error
 }
 
 /** No quantity of a vehicle lies beyond this in any unit of the core, nor, if a size, nearer to 0 than its inverse. */
@@ -83,7 +89,7 @@ export function requirePositive(value: unknown, what: string): number {
   return n
 }
 
-/** A range narrower than this share of its ends, or of 1, is none. */
+/** A range narrower than this share of its ends, or of 1, is taken for a single value. */
 const NARROWEST = 1e-12
 
 /** Throws unless `range` is [low, high] with low below high; `what` names it in the message. */

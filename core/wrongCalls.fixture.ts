@@ -260,7 +260,7 @@ export function placesIn(value: unknown, path: (string | number)[] = []): (strin
 }
 
 /** Whether a number in a result is none. */
-export const holdsNaN = (value: unknown): boolean =>
+const holdsNaN = (value: unknown): boolean =>
   Number.isNaN(value) ||
   (value !== null && typeof value === 'object' && Object.values(value).some(holdsNaN))
 
@@ -270,7 +270,7 @@ export const WRONG: readonly unknown[] = [
   ...[null, undefined, '', 'nonsense', true, [], {}, [null], () => NaN],
 ]
 
-export type WrongAnswer = { place: string; wrong: string; answer: string }
+type WrongAnswer = { place: string; wrong: string; answer: string }
 
 /** A call with something wrong in one place that gave no `EchtError`, no right answer, or none in time. */
 const SLOW_MS = 2000

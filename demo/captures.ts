@@ -8,7 +8,7 @@ import {
 } from '../core/trigger/index.ts'
 
 /** A file of the sample, with its hash: the record names it, the app is served it. */
-export type SampleFile = { name: string; trigger: string; sha256: string; bytes: Uint8Array }
+type SampleFile = { name: string; trigger: string; sha256: string; bytes: Uint8Array }
 
 const text = (of: string): Uint8Array => new TextEncoder().encode(of)
 

@@ -22,8 +22,8 @@ test('extreme values in every box of some pages lose no page and no build', asyn
 }) => {
   test.setTimeout(180_000)
   const { failures, tries } = await everyBox(context, baseURL!, {
-    // other pages than the campaign begins with, each of another kind
-    pages: (all) => all.filter((_, i) => i % 120 === 5),
+    // another page than the campaign begins with
+    pages: (all) => all.filter((_, i) => i % 60 === 5 && i > 5),
     values: EXTREMES.filter((_, i) => i % 4 === 0),
   })
   expect(tries).toBeGreaterThan(5)

@@ -58,7 +58,7 @@ export function healthyAlarms(
   })
 }
 
-export type Diagnosed = {
+type Diagnosed = {
   /** of each fault: put in, noticed, named first */
   faults: Record<string, { put: number; noticed: number; first: number }>
   /** verdicts by the tenth of belief in their first cause, and how many of those were right */

@@ -20,7 +20,7 @@ import {
 import { drawing, type Draw } from './randomEdits.ts'
 import { mutatedJson, mutatedText } from './mutate.ts'
 
-export type Tried = {
+type Tried = {
   tries: number
   taken: number
   refused: number

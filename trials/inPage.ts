@@ -6,7 +6,7 @@
 /** What one tab did to the build both have open: the values it typed, each of its own kind, and its undos and redos. */
 export type TabDid = { typed: string[]; undone: number; redone: number; refused: string[] }
 
-export type TabTask = { tab: string; edits: number; longestMs: number; seed: number }
+type TabTask = { tab: string; edits: number; longestMs: number; seed: number }
 
 /**
  * Types into boxes of the page at random moments, a value of its own each time, with undo and redo among them.
@@ -67,8 +67,8 @@ export async function typeAtRandom({ tab, edits, longestMs, seed }: TabTask): Pr
   return did
 }
 
-export type BoxesDid = { boxes: number; tries: number; lost: string[] }
-export type BoxesTask = { values: string[] }
+type BoxesDid = { boxes: number; tries: number; lost: string[] }
+type BoxesTask = { values: string[] }
 
 /**
  * Types every one of some values into every box of the page it can find, with Enter and on leaving it: those that

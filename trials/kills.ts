@@ -10,7 +10,7 @@ import { CHROMIUM_FLAGS } from '../scripts/chromiumFlags.ts'
 import { importBuild, storedBuild } from './pages.ts'
 import { pathOf } from '../core/build/index.ts'
 
-export type Kills = { kills: number; edits: number; failures: string[] }
+type Kills = { kills: number; edits: number; failures: string[] }
 
 const executablePath = process.env.CHROMIUM_PATH ?? '/usr/bin/chromium'
 

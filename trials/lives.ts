@@ -252,7 +252,7 @@ function lived(
   return { build: enterTable(bare, read, proposedTable(bare, read)), read, world, drawn, uniform }
 }
 
-export type Covered = { inside: number[]; of: number[]; refused: number }
+type Covered = { inside: number[]; of: number[]; refused: number }
 
 /** Whole lives of one family with so many points: the reading at every tenth of the range against its band. */
 export function lives(

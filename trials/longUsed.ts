@@ -22,7 +22,7 @@ export function longUsed(edits: number): Build {
   return { ...build, changes: [...build.changes, ...changes], revision: build.revision + edits }
 }
 
-export type Used = { entries: number; longTasks: number[]; lost: number; errors: string[] }
+type Used = { entries: number; longTasks: number[]; lost: number; errors: string[] }
 
 /** Tasks over 50 ms while the logbook of a build of so many entries is opened, and while notes are edited, ms. */
 export async function usedForLong(

@@ -4,7 +4,7 @@ import { saltmarshNine, TRUE_CURVES } from '../demo/saltmarshNine.ts'
 import { watchLongTasks } from './inPage.ts'
 import { importBuild, isSaved, storedBuild, watched } from './pages.ts'
 
-export type Pasted = {
+type Pasted = {
   points: number
   before: number
   after: number

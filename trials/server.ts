@@ -8,7 +8,7 @@ import { drawing, type Draw } from './randomEdits.ts'
 import { serve } from '../scripts/serve.ts'
 import { residentKB } from './resident.ts'
 
-export type Campaign = {
+type Campaign = {
   connections: number
   byKind: Record<string, number>
   /** still answered afterwards */

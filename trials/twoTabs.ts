@@ -4,7 +4,7 @@ import { typeAtRandom, type TabDid } from './inPage.ts'
 import { importBuild, isSaved, storedBuild, watched } from './pages.ts'
 import { pathOf } from '../core/build/index.ts'
 
-export type TwoTabs = {
+type TwoTabs = {
   edits: number
   undone: number
   kept: number

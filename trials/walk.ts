@@ -12,7 +12,7 @@ import { readStatus } from '../core/chain/index.ts'
 import { uniformStream } from '../core/math/index.ts'
 import { drawing, randomEdit } from './randomEdits.ts'
 
-export type WalkTally = {
+type WalkTally = {
   steps: number
   edited: number
   refused: number

@@ -10,7 +10,7 @@ import {
 
 /** Wheels before pickups of their own, made without the simulator of the app: a flux that teeth of any width leave. */
 
-export type Rig = {
+type Rig = {
   wheel: string
   pickup: Pickup
   /** of the mean speed; and the share by which the speed swings, so often a turn, from such a place on */
@@ -177,7 +177,7 @@ export function drawnRig(
   }
 }
 
-export type DecodeTally = {
+type DecodeTally = {
   tries: number
   sync: number
   unsure: number
@@ -235,7 +235,7 @@ export function readRigs(count: number, seed: number, drawn: (seed: number) => R
   return told
 }
 
-export type Belief = { said: number; right: number; count: number; wrong: string[] }
+type Belief = { said: number; right: number; count: number; wrong: string[] }
 
 /** How often the wheel that is named is the one, by how sure it was said to be: in tenths of it. */
 export function namedRigs(count: number, seed: number, wheels?: readonly string[]) {

@@ -15,7 +15,7 @@ export type World = {
   stops?: boolean
 }
 
-export const ABSOLUTE = 273.15
+const ABSOLUTE = 273.15
 
 /** Sensors of each family, drawn by chance, none of them from the library. */
 export const WORLDS: Record<string, (draw: DrawBetween, seed: number) => World> = {

@@ -11,7 +11,7 @@ export type ScopeScene = {
   faults: readonly string[]
   seed: number
 }
-export type ScopeSweep = { samples: Float32Array; sampleHz: number }
+type ScopeSweep = { samples: Float32Array; sampleHz: number }
 
 /** A sweep is waited for so long, ms. */
 const PATIENCE_MS = 20_000

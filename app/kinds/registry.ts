@@ -1,19 +1,17 @@
 import { lazy, type ComponentType } from 'react'
-import type { Channel, Read, Trigger } from '../../core/build/index.ts'
+import type { Channel, Read } from '../../core/build/index.ts'
 import type { ChannelStatus, Entry } from '../../core/channel/index.ts'
 import { SmallThread } from './SmallThread.tsx'
 import { SmallWheel } from './SmallWheel.tsx'
 
 /** What a view of one reader of a channel is given. */
 export type KindProps = { channel: Channel; read: Read }
-/** What a view of a trigger is given. */
-export type TriggerProps = { trigger: Trigger }
 
 /** Views of a kind of channel's own, keyed as in `core/channel/registry.ts`; a kind without has the general ones. */
 type Views = {
   /** beside its name on the line-up */
   Small?: ComponentType<{ entry: Entry; status: ChannelStatus }>
-  /** its page, where that is not the scales */
+  /** the page of one reader */
   Page?: ComponentType<KindProps>
   Check?: ComponentType<KindProps>
   Card?: ComponentType<KindProps>
@@ -21,6 +19,7 @@ type Views = {
 
 const VIEWS: Record<string, Views> = {
   reading: {
+    Page: lazy(() => import('../places/channel/ReadingPage.tsx')),
     Check: lazy(() => import('./ReadingCheck.tsx')),
     Card: lazy(() => import('./ReadingCard.tsx')),
   },

@@ -10,7 +10,7 @@ import type { LogWork } from '../workers/log.worker.ts'
 import { Wrong } from './Wrong.tsx'
 
 /** One column the question needs: what it is, and words its name may hold. */
-export type ColumnAsked = { label: string; words: readonly string[] }
+type ColumnAsked = { label: string; words: readonly string[] }
 type Read = { name: string; names: string[]; rows: number; unread: Said | null }
 
 type Ask<T> = (log: Remote<LogWork>, chosen: number[]) => Promise<T>

@@ -3,7 +3,7 @@ import type { Key, ReactNode } from 'react'
 import type { Column, Mark } from './columns.ts'
 import css from './Sheet.module.css'
 
-export type SheetRow = {
+type SheetRow = {
   key: Key
   cells: ReactNode[]
   mark?: Mark | undefined

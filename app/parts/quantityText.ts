@@ -20,7 +20,7 @@ const MOST_VALUE = 1e15
 const OPEN_OHM = 1e9
 
 /** What a text says: a number, why it is none or is doubted, and a tolerance written after it, as a share. */
-export type ReadText = { typed: Typed | null; error: string | null; tolerance: number | null }
+type ReadText = { typed: Typed | null; error: string | null; tolerance: number | null }
 
 /**
  * Reads a text as a number in a unit. An empty one says nothing, and nothing is wrong with it; `allowOpen` takes OL

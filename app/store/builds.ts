@@ -9,7 +9,7 @@ import {
   type Lacking,
   type ReadBundle,
 } from '../../core/build/index.ts'
-import { EchtError } from '../../core/error.ts'
+import { EchtError, refusal } from '../../core/error.ts'
 import { database, type Damaged, type KeptBuild } from './db.ts'
 import { clearFiles, keepFile, keptFile } from './files.ts'
 import { newId } from './id.ts'
@@ -263,7 +263,7 @@ export async function readImport(read: ReadBundle): Promise<Import> {
     const { build } = checkBuild(kept.build)
     return { ...rest, met: { name, revision, deletedAt, build, problem: null } }
   } catch (error) {
-    const problem = (error as Error).message
+    const problem = refusal(error).message
     return { ...rest, met: { name, revision, deletedAt, build: null, problem } }
   }
 }

@@ -4,7 +4,7 @@ import { workerOfCore, type Core } from './workerOfCore.ts'
 
 const inWorker = workerOfCore()
 
-export type InWorker<T> = { value: T | undefined; error: string | undefined; busy: boolean }
+type InWorker<T> = { value: T | undefined; error: string | undefined; busy: boolean }
 
 /**
  * Runs a piece of heavy work off the page and gives its newest result; what was asked before and has been

@@ -50,12 +50,12 @@ export function timeConstantS(step: readonly { timeS: number; value: number }[])
   return { tauS: -1 / slope, settled }
 }
 
-export type LagOptions = {
+type LagOptions = {
   referenceTauS: number
   sensorTauS: number
   /** 20 if left out */ windowS?: number
 }
-export type CooledPoint = {
+type CooledPoint = {
   temperatureC: number
   resistanceOhm: number
   timeS: number

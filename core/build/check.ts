@@ -48,7 +48,7 @@ export function keptEditsProblem({ edits }: Change): string | null {
       if (entity === undefined) continue
       const check = schemas[e.in]
       if (!check(entity))
-        return `the history holds ${e.in} that are none: ${sayError(check.errors?.[0], entity)}`
+        return `the history holds ${e.in} that cannot be: ${sayError(check.errors?.[0], entity)}`
       if ((entity as { id: string }).id !== e.id) return 'the history confuses two ids'
     }
   }

@@ -47,7 +47,6 @@ export { type PlacedInput } from './inputChanges.ts'
 export { describeDifferences, type Difference } from './compare.ts'
 export {
   maker,
-  newTable,
   onOffChannel,
   withInput,
   type FamilyAsked,

@@ -268,7 +268,7 @@ const AXIS: Record<Axis, (a: InputAsked) => { range: [number, number]; step: num
 }
 
 /** A device's table before anybody described it: the value's usual unit and step, and room beyond what is needed. */
-export function newTable(
+function newTable(
   asked: InputAsked,
   value: { unit: string; range: [number, number] },
 ): DeviceTable {

@@ -53,9 +53,6 @@ export type Edit = Static<typeof schema.edit>
 /** A value and how far it can be trusted: assumed until measured; `from` are measurement ids. */
 export type Stated<T = number> = { value: T; basis: 'assumed' | 'measured'; from: Id[] }
 
-/** A tolerance as data sheets state it: the half-width of its limits, relative. 0.01 is ±1 %. */
-export type RelativeLimit = Static<typeof schema.relativeLimit>
-
 export const newFace = (name: string, decimals = 1): Face => ({
   name,
   decimals,

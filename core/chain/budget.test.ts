@@ -12,6 +12,7 @@ import {
   errorAt,
   errorBudget,
   faceText,
+  lampAt,
   linearSpread,
   monteCarlo,
   needleAt,
@@ -165,6 +166,16 @@ describe('faces', () => {
       false,
       false,
     ])
+  })
+  it('a lamp is on, off, or between its limits as it was', () => {
+    const above = { when: 'above' as const, at: 110, hysteresis: 3 },
+      below = { when: 'below' as const, at: 6, hysteresis: 1.5 }
+    expect([106.9, 108, 110.1].map((v) => lampAt(above, v))).toEqual([
+      'off',
+      'stays as it was',
+      'on',
+    ])
+    expect([5.9, 7, 7.6].map((v) => lampAt(below, v))).toEqual(['on', 'stays as it was', 'off'])
   })
   it('readers side by side part where their circuits do', () => {
     const fuel = readersAt(readerChains(build, 'ch-fuel'), 15, 1.5)

@@ -1,6 +1,6 @@
 import { channelOf, pinName } from '../build/find.ts'
 import type { Build, Face, Read } from '../build/types.ts'
-import { EchtError } from '../error.ts'
+import { EchtError, refusal } from '../error.ts'
 import { findFamily } from '../curve/registry.ts'
 import { convertFromCore } from '../quantity/units.ts'
 import { fixed } from '../quantity/format.ts'
@@ -60,6 +60,15 @@ export function warningOn(
   const back =
     warning.when === 'above' ? warning.at - warning.hysteresis : warning.at + warning.hysteresis
   return was ? beyond(back) : beyond(warning.at)
+}
+
+/** What a lamp does at a value that is shown: between its two limits it stays as it was. */
+export function lampAt(
+  warning: NonNullable<Face['warning']>,
+  shown: number,
+): 'on' | 'off' | 'stays as it was' {
+  if (warningOn(warning, shown, false)) return 'on'
+  return warningOn(warning, shown, true) ? 'stays as it was' : 'off'
 }
 
 /** Seconds until a damped face shows a step to within a tenth. */
@@ -141,7 +150,7 @@ export function readersAt(
         text: faceText(read.face, walked.shown, unit),
       }
     } catch (error) {
-      return { ...base, problem: (error as Error).message }
+      return { ...base, problem: refusal(error).message }
     }
   })
   const whole = readers.filter((r) => r.shown !== null)

@@ -45,7 +45,7 @@ export function shownAt(chain: Chain, atPin: number): number {
   for (const step of steps(chain)) value = through(chain, step, value)
   return value
 }
-export function beforeStep(chain: Chain, id: StageId, atPin: number): number {
+function beforeStep(chain: Chain, id: StageId, atPin: number): number {
   let value = atPin
   for (const step of steps(chain)) {
     if (step.id === id) return value
@@ -76,7 +76,7 @@ const later = (chain: Chain, id: StageId): Step[] => {
 }
 
 /** What a step is to give so that a truth is shown as it is; NaN where nothing makes it so. */
-export function wantedOf(chain: Chain, id: StageId, truth: number): number {
+function wantedOf(chain: Chain, id: StageId, truth: number): number {
   const after = later(chain, id)
   if (after.length === 0) return truth
   return orElse(() => {

@@ -5,7 +5,7 @@ import { curveReach, type Chain } from './chain.ts'
 import { axisValue, wantedAtAxis } from './fold.ts'
 import { idealValue } from './stages.ts'
 
-export type WireFault = 'open' | 'short'
+type WireFault = 'open' | 'short'
 export type Cell = { x: number; value: number }
 
 /** What a table does beyond one end of the range; x on the axis of the device, values in the core's unit. */

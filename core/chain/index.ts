@@ -57,6 +57,7 @@ export {
   readerChains,
   readersAt,
   settleS,
+  lampAt,
   warningOn,
   type ReaderAt,
   type ReaderChain,

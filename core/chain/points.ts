@@ -1,4 +1,4 @@
-import { EchtError, orElse } from '../error.ts'
+import { refusal, orElse } from '../error.ts'
 import type { CommonError, CurvePoint, Drive } from '../curve/family.ts'
 import type {
   GivenByRole,
@@ -207,8 +207,7 @@ function truthOrWhy(
     if (!worked || (Number.isFinite(worked.value) && Number.isFinite(worked.own))) return worked
     refused('No finite value follows from what was given for it.')
   } catch (error) {
-    if (!(error instanceof EchtError)) throw error
-    refused(error.message)
+    refused(refusal(error).message)
   }
   return null
 }

@@ -1,7 +1,7 @@
 import type { Phrase } from '../quantity/said.ts'
 import type { Build, Element } from '../build/types.ts'
 import { elementOf, inputOf, pointsOf } from '../build/find.ts'
-import { EchtError } from '../error.ts'
+import { EchtError, refusal } from '../error.ts'
 import { familyOf, findFamily, type AnyFamily } from '../curve/registry.ts'
 import type { FamilyFit } from '../curve/family.ts'
 import { trustBand } from '../curve/trust.ts'
@@ -124,8 +124,9 @@ function fitSensor(build: Build, element: Element, range: [number, number]): Sen
         suspects: fit.suspects,
       }
     } catch (error) {
-      problem = (error as Error).message
-      suspects = (error as EchtError).points ?? []
+      const refused = refusal(error)
+      problem = refused.message
+      suspects = refused.points
     }
   }
   return { ...base, curve: assumed?.curve as unknown, basis: 'assumed', problem, suspects }

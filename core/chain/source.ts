@@ -1,4 +1,4 @@
-import { EchtError } from '../error.ts'
+import { EchtError, refusal } from '../error.ts'
 import { wiredReads, type Path } from '../build/find.ts'
 import type { Build, Channel, Id, Read, WiredRead } from '../build/types.ts'
 import { findFamily } from '../curve/registry.ts'
@@ -71,8 +71,7 @@ export function sourceOf(build: Build, channel: Channel, read: WiredRead): Senso
     const { family, curve, fit, tolerance } = join(parts, { level: channel.linked })
     return { ...joined, family, curve, fit, tolerance }
   } catch (error) {
-    if (!(error instanceof EchtError)) throw error
-    return { ...joined, problem: error.message }
+    return { ...joined, problem: refusal(error).message }
   }
 }
 

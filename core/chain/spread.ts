@@ -75,7 +75,7 @@ export function linearSpread(chain: Chain, truth: number): SpreadAt {
   }
 }
 
-export type Effect = {
+type Effect = {
   id: string
   share: ShareId
   label: Phrase

@@ -62,7 +62,7 @@ type Named = {
 }
 
 /** What the sensor and the network make of a truth, on the way to the pin. */
-export type UpToPin = { truth: number; signal: number; atPlug: number; atPin: number }
+type UpToPin = { truth: number; signal: number; atPlug: number; atPin: number }
 
 /** A stage up to the pin, where the sensor and the network decide. */
 export type Front = Named & {

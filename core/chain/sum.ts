@@ -1,4 +1,4 @@
-import { EchtError } from '../error.ts'
+import { refusal } from '../error.ts'
 import type { Build, Channel } from '../build/types.ts'
 import { wiredReads } from '../build/find.ts'
 import { prepareChain, type Chain } from './chain.ts'
@@ -55,8 +55,7 @@ export function sumOfReaders(build: Build, channel: Channel, truth: number): Sum
     const half = Math.hypot(...parts.map((p) => p.half))
     return { parts, shown, off: shown - truth, half, problem: null }
   } catch (error) {
-    if (!(error instanceof EchtError)) throw error
-    return none(error.message)
+    return none(refusal(error).message)
   }
 }
 

@@ -119,7 +119,7 @@ describe('a reader that follows another one', () => {
       args: { input: 'eu-14', entered: { ...entered, y: entered.y.map((y) => y + 1) } },
     })
     expect(whyLapsed(other, FOLLOWER.id)[0]).toMatch(/^table of pin 14 changed on .*: up to \+1/)
-    // a new face of the one it follows is none of its own
+    // a new face of the one it follows leaves its own as it was
     const face = (id: string): Edited => ({
       kind: 'editRead',
       args: { id, patch: { face: { decimals: 3 } } },

@@ -20,6 +20,7 @@ const CHANNEL = 'ch-fuel'
 /** A made-up kind: a tally that is right to one count in ten. */
 const tally: ChannelKind = {
   id: 'tally',
+  among: 'channels',
   name: 'a tally',
   restsOn: (_, { channel }) => [channel],
   status: (build, { read }): ChannelStatus => {

@@ -57,6 +57,8 @@ export type ChannelKind<
 > = {
   /** as the record keeps it */
   id: string
+  /** where in the record it is found */
+  among: 'channels' | 'triggers'
   name: string
   /** all that its status rests on: while these are the same objects, so is the status */
   restsOn: (build: Build, of: Of) => unknown[]
@@ -72,6 +74,8 @@ export type ChannelKind<
   rests: (build: Build, of: Of) => Rests
   /** whether what a proof kept still holds */
   holds: (build: Build, of: Of, proof: Proof) => boolean
+  /** what changed since its proof, in words; where left out, nothing more is known than that it lapsed */
+  whyLapsed?: (build: Build, of: Of) => string[]
   /** what of it was measured that a proof stands on, by ids, where its proof is a look at the vehicle */
   evidence?: (build: Build, of: Of) => string[]
 }

@@ -15,6 +15,7 @@ import { wordsOfReader } from './readerWords.ts'
 /** A switch: on or off, with a threshold each way. */
 export const onOff: ChannelKind<OnOffStatus> = {
   id: 'on-off',
+  among: 'channels',
   name: 'on or off',
   restsOn: (build, { channel }) => statusRestsOn(build, channel),
   status: (build, { channel, read }) => onOffStatus(build, channel, read),

@@ -1,5 +1,12 @@
 import { inForceOf } from '../build/inForce.ts'
-import { lapsesOf, linearSpread, readStatus, statusRestsOn, walkForward } from '../chain/index.ts'
+import {
+  lapsesOf,
+  linearSpread,
+  readStatus,
+  statusRestsOn,
+  walkForward,
+  whyReaderLapsed,
+} from '../chain/index.ts'
 import type { ReadStatus } from '../chain/index.ts'
 import { findFamily } from '../curve/registry.ts'
 import type { ChannelKind } from './kind.ts'
@@ -8,6 +15,7 @@ import { wordsOfReader } from './readerWords.ts'
 /** A scalar read through a chain: a temperature, a pressure, a level. */
 export const reading: ChannelKind<ReadStatus> = {
   id: 'reading',
+  among: 'channels',
   name: 'a reading',
   restsOn: (build, { channel }) => statusRestsOn(build, channel),
   status: (build, { read }) => readStatus(build, read),
@@ -35,4 +43,5 @@ export const reading: ChannelKind<ReadStatus> = {
   words: wordsOfReader,
   rests: (build, { read }) => ({ dependsOn: null, inForce: inForceOf(build, read.id) }),
   holds: (build, { read }, proof) => lapsesOf(build, read.id, proof).length === 0,
+  whyLapsed: (build, { read }) => whyReaderLapsed(build, read.id),
 }

@@ -13,18 +13,20 @@ import { trigger } from './trigger.ts'
 // eslint-disable-next-line @typescript-eslint/no-explicit-any
 export type AnyKind = ChannelKind<any, any>
 
-/** Every kind of channel. */
-export const KINDS: AnyKind[] = [reading, onOff]
+/** Every kind of what the line-up has rows for. */
+export const KINDS: AnyKind[] = [trigger, reading, onOff]
 
 /** One kind more; what is returned takes it out again. Throws `EchtError` `registered-twice`. */
 export const registerKind = (kind: AnyKind): (() => void) =>
   register(KINDS, kind, 'kind of channel')
 
 /** The kind of a channel. One that only a newer version knows says so wherever it stands. */
-export const kindOf = ({ kind }: Channel): AnyKind => KINDS.find((k) => k.id === kind) ?? unknown
+export const kindOf = ({ kind }: Channel): AnyKind =>
+  KINDS.find((k) => k.among === 'channels' && k.id === kind) ?? unknown
 
 const unknown: ChannelKind = {
   id: 'unknown',
+  among: 'channels',
   name: 'a kind of channel this version does not know',
   restsOn: (build, { channel }) => [channel, build.devices],
   status: (build, { read }): ChannelStatus => {
@@ -60,13 +62,15 @@ export type Entry = {
   checkPath: string
 } & ((ReaderSubject & { trigger: null }) | (TriggerSubject & { channel: null; read: null }))
 
+const kindOfTriggers = (): AnyKind => KINDS.find((k) => k.among === 'triggers')!
+
 const ofReader = (of: ReaderSubject): Entry => ({
   ...{ id: of.read.id, name: of.channel.name, kind: kindOf(of.channel), trigger: null, ...of },
   path: `/channel/${of.channel.id}/${of.read.id}`,
   checkPath: `/channel/${of.channel.id}/${of.read.id}?stage=prove`,
 })
 const ofTrigger = (of: TriggerSubject['trigger']): Entry => ({
-  ...{ id: of.id, name: of.name, kind: trigger as AnyKind, trigger: of, channel: null, read: null },
+  ...{ id: of.id, name: of.name, kind: kindOfTriggers(), trigger: of, channel: null, read: null },
   path: `/trigger?of=${of.id}`,
   checkPath: `/trigger?of=${of.id}&tab=prove`,
 })

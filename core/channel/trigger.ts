@@ -36,6 +36,7 @@ const STEPS: Record<Tells, Phrase[]> = {
 /** A wheel that is looked at: a signal in time, whose truth is the angle of the crank. */
 export const trigger: ChannelKind<TriggerStatus, TriggerSubject> = {
   id: 'trigger',
+  among: 'triggers',
   name: 'a trigger',
   restsOn: (build, of) => [of.trigger, build.devices, build.proofs, ...lampsOf(build, of.trigger)],
   status: (build, of) => triggerStatus(build, of.trigger),

@@ -1,3 +1,4 @@
+import { refusal } from '../error.ts'
 import { figures, say, size, within, type Said } from '../quantity/said.ts'
 import type { Build } from '../build/types.ts'
 import { assembleChain, errorAt, prepareChain } from '../chain/index.ts'
@@ -79,7 +80,7 @@ export function compareCandidates(
       const { worst } = errorAt(prepareChain({ ...spec, table: null }), at)
       return { ...base, worst, goodEnough: worst <= accuracy }
     } catch (error) {
-      return { ...base, problem: (error as Error).message }
+      return { ...base, problem: refusal(error).message }
     }
   })
   const good = judged.filter((j) => j.goodEnough)

@@ -47,7 +47,7 @@ export function airReading(
   if (!(speedMps > 0))
     throw new EchtError(
       'not-positive',
-      `An air speed of ${speedMps} m/s is none: still air is 0.1.`,
+      `An air speed of ${speedMps} m/s cannot be: still air is 0.1.`,
     )
   // convection against still air: the square root of speed
   const h = Math.max(1, Math.sqrt(speedMps / 0.1)),

@@ -4,7 +4,7 @@ import type { Shape } from './shape.ts'
 
 /**
  * An error that several points share: the offset of their thermometer, the gain of their meter.
- * `sigma` is 1σ in the unit of what it is of.
+ * `sigma` is 1σ, in the unit of the truth or of the signal.
  */
 export type CommonError = { id: string; of: 'truth' | 'signal'; sigma: number }
 

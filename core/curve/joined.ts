@@ -28,7 +28,7 @@ export type JoinedCurve = {
 }
 
 /** What is known of one half: its fit, or 1σ as a share of the signal where its curve is taken on trust. */
-export type HalfKnown = { fit: MonotoneFit | null; tolerance: number }
+type HalfKnown = { fit: MonotoneFit | null; tolerance: number }
 export type JoinedFit = FamilyFit<JoinedCurve> & { known: [HalfKnown, HalfKnown] }
 
 const PLACES = 121

@@ -1,7 +1,7 @@
 import { EchtError, requireFinite } from '../error.ts'
 import { aNumber, everyOf, thingWith } from '../expects.ts'
 
-export type SignalTruth = { signal: number; truth: number }
+type SignalTruth = { signal: number; truth: number }
 
 /**
  * Truth over signal: knots in ascending signal, each with the truths it may mean (an interval where several

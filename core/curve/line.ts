@@ -22,7 +22,7 @@ export type LineFit = FamilyFit<StraightLine> & {
   sharedMoves: number[][]
 }
 
-export type LineShape = {
+type LineShape = {
   /** what the signal is straight in */
   g?: (truth: number) => number
   /** no signal at g = 0 by the nature of the thing: only the slope is fitted */
@@ -54,6 +54,49 @@ function requireSpan(x: readonly number[], throughZero: boolean, where: string):
     throw new EchtError('degenerate-points', 'Every point is at zero: take one that is not.')
 }
 
+/** Least squares whose weights need the slope, which needs a fit: begins with the ends, then goes round. */
+function weightedBySlope(
+  points: readonly CurvePoint[],
+  {
+    x,
+    y,
+    perTruth,
+    throughZero,
+  }: {
+    x: readonly number[]
+    y: number[]
+    /** what the line is straight in, per truth */
+    perTruth: readonly number[]
+    throughZero: boolean
+  },
+): { squares: ReturnType<typeof generalisedLeastSquares>; slope: number } {
+  const low = x.indexOf(Math.min(...x)),
+    high = x.indexOf(Math.max(...x))
+  const span = x[high]! - x[low]!,
+    rise = Math.max(...y) - Math.min(...y)
+  const design = x.map((v) => (throughZero ? [v] : [1, v]))
+  const floor = (1e-9 * Math.max(rise, Math.abs(y[0]!), 1e-12)) ** 2
+  const own = points.map((p, i) => ({
+    truth:
+      p.truthUncertainty ?? (DEFAULT_SHARE * Math.abs(span || x[0]!)) / Math.abs(perTruth[i]! || 1),
+    signal: p.signalUncertainty ?? DEFAULT_SHARE * Math.abs(rise || y[0]!),
+  }))
+  const along = (slope: number) =>
+    generalisedLeastSquares(design, y, {
+      own: own.map((u, i) =>
+        Math.max((slope * perTruth[i]! * u.truth) ** 2 + u.signal ** 2, floor),
+      ),
+      shared: sharedColumns(
+        points.map((p) => p.common ?? []),
+        (c) => `${c.of} ${c.id}`,
+        (c, i) => c.sigma * (c.of === 'truth' ? -slope * perTruth[i]! : 1),
+      ),
+    })
+  let squares = along(throughZero ? y[high]! / x[high]! : (y[high]! - y[low]!) / span)
+  for (let round = 1; round < 3; round++) squares = along(squares.parameters.at(-1)!)
+  return { squares, slope: squares.parameters.at(-1)! }
+}
+
 /**
  * A straight line through points, weighted by both uncertainties carried into the signal, errors that points
  * share included (generalised least squares). Residuals are in the truth unit. Covariance is scaled by the
@@ -71,36 +114,9 @@ export function fitLine(points: readonly CurvePoint[], shape: LineShape): LineFi
   points.forEach(requirePoint)
   const x = points.map((p) => g(p.truth)),
     y = points.map((p) => p.signal)
-  const span = Math.max(...x) - Math.min(...x),
-    rise = Math.max(...y) - Math.min(...y)
   requireSpan(x, throughZero, `${points[0]!.truth} ${truthUnit}`)
-  const design = x.map((v) => (throughZero ? [v] : [1, v]))
-  // weights need the slope and the slope needs a fit: begin with the ends, then go round
-  const low = x.indexOf(Math.min(...x)),
-    high = x.indexOf(Math.max(...x))
-  let slope = throughZero ? y[high]! / x[high]! : (y[high]! - y[low]!) / span
-  const floor = (1e-9 * Math.max(rise, Math.abs(y[0]!), 1e-12)) ** 2
   const perTruth = points.map((p) => derivative(g, p.truth))
-  const own = points.map((p) => ({
-    truth:
-      p.truthUncertainty ??
-      (DEFAULT_SHARE * Math.abs(span || x[0]!)) / Math.abs(derivative(g, p.truth) || 1),
-    signal: p.signalUncertainty ?? DEFAULT_SHARE * Math.abs(rise || y[0]!),
-  }))
-  let squares!: ReturnType<typeof generalisedLeastSquares>
-  for (let round = 0; round < 3; round++) {
-    squares = generalisedLeastSquares(design, y, {
-      own: own.map((u, i) =>
-        Math.max((slope * perTruth[i]! * u.truth) ** 2 + u.signal ** 2, floor),
-      ),
-      shared: sharedColumns(
-        points.map((p) => p.common ?? []),
-        (c) => `${c.of} ${c.id}`,
-        (c, i) => c.sigma * (c.of === 'truth' ? -slope * perTruth[i]! : 1),
-      ),
-    })
-    slope = squares.parameters.at(-1)!
-  }
+  const { squares, slope } = weightedBySlope(points, { x, y, perTruth, throughZero })
   // adding zero: a curve in a file has no negative zero
   const curve: StraightLine = { offset: throughZero ? 0 : squares.parameters[0]! + 0, slope }
   if (!(Math.abs(slope) > 0))

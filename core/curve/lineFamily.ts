@@ -19,7 +19,7 @@ export type ShapedLine = StraightLine & { [shape: string]: number }
 export type ShapedFit = LineFit & FamilyFit<ShapedLine>
 
 /** What a family with a straight signal says of itself; the rest of its face follows. */
-export type LineRecipe = Pick<
+type LineRecipe = Pick<
   Family<ShapedLine, ShapedFit>,
   | 'id'
   | 'name'

@@ -61,7 +61,7 @@ const TRANSFER_SHAPE = orNothing(
 )
 
 /** Pairs that somebody pasted or typed as the sensor's own table, in the settings under `transfer`. */
-export const pastedPairs = (settings: Settings): [number, number][] => {
+const pastedPairs = (settings: Settings): [number, number][] => {
   const t = settings.transfer as { x?: unknown; y?: unknown } | null | undefined
   return t && Array.isArray(t.x) && Array.isArray(t.y) && t.x.length === t.y.length
     ? t.x.map((x, i) => [Number(x), Number((t.y as unknown[])[i])])

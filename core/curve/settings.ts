@@ -8,7 +8,7 @@ export type SchemaError = {
   keyword: string
   params: Record<string, unknown>
 }
-export type SchemaCheck = ((data: unknown) => boolean) & { errors?: SchemaError[] | null }
+type SchemaCheck = ((data: unknown) => boolean) & { errors?: SchemaError[] | null }
 
 /**
  * What is wrong with an element's settings by its own family, or null; a family this version does

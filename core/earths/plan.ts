@@ -134,7 +134,7 @@ export function schemesOf(build: Build, plan: GroundPlan): Scheme[] {
         const moved = sensorsAt(powered, { unit, block, sensors })
         const own = moved.readers.filter((r) => r.minus === unit)
         const rest = moved.readers.filter((r) => r.minus !== unit)
-        // a scheme that would leave something hanging from nothing is none for this vehicle
+        // a scheme that would leave something hanging from nothing does not do for this vehicle
         return orElse(
           () => [
             {

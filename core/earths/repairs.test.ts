@@ -90,7 +90,7 @@ describe.each(Object.entries(BUILDS))('grounds %s', (_, drawn) => {
   )
 })
 
-it('a repair of what has gone is none', () => {
+it('a repair of what has gone changes nothing', () => {
   for (const repair of [
     { kind: 'double-wire', wire: 'gone' },
     { kind: 'clean-joint', wire: 'gone' },

@@ -36,7 +36,7 @@ describe('the budget of a sensor supply', () => {
     expect(moved).toContain('rd-lambda')
   })
 
-  it('is none for a device that feeds nothing', () => {
+  it('there is no budget for a device that feeds nothing', () => {
     const bare: Build = { ...sample, channels: [] }
     expect(railBudgets(bare)).toEqual([])
   })

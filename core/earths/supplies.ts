@@ -9,7 +9,7 @@ import { nodeVolts, groundNet, solvedGround } from '../ground/index.ts'
 import { linspace } from '../math/linspace.ts'
 
 /** One thing that lives on a device's sensor supply. */
-export type OnRail = {
+type OnRail = {
   read: Id
   channel: string
   pin: string

@@ -94,7 +94,7 @@ export function nodeVolts(net: GroundNet, running: readonly GroundLoad[]): Recor
 }
 
 /** Share of a ground difference that arrives at a reader's converter. */
-export function factorOf(reader: GroundReader): number {
+function factorOf(reader: GroundReader): number {
   const { id } = reader
   switch (reader.kind) {
     case 'pull-up': {

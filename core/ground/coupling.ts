@@ -60,7 +60,10 @@ export function noiseOfRoute(
     const noise = Object.hasOwn(NOISE_SOURCES, source) ? NOISE_SOURCES[source] : null
     if (!noise) throw new EchtError('out-of-range', `"${source}" is no source of noise known here.`)
     if (requireFinite(lengthM, 'The length beside it') < 0)
-      throw new EchtError('not-positive', `A way of ${lengthM} m is none: give its length.`)
+      throw new EchtError(
+        'not-positive',
+        `A way of ${lengthM} m is no length: give metres above zero.`,
+      )
     const d = Math.max(requirePositive(apartM, 'The distance from it'), 2.2 * WIRE_RADIUS_M)
     const perM = (Math.PI * EPS_0) / Math.acosh(d / (2 * WIRE_RADIUS_M))
     const { volt, voltS, ampere, ampereS } = noise

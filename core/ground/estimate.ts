@@ -1,5 +1,5 @@
 import { quantile } from 'simple-statistics'
-import { EchtError, requirePositive } from '../error.ts'
+import { requirePositive } from '../error.ts'
 import { normalStream, uniformStream } from '../math/random.ts'
 import { nodeVolts } from './cost.ts'
 import { groundNet, type Between, type GroundLoad, type GroundNet, type GroundWire } from './net.ts'
@@ -321,13 +321,4 @@ function nodesIn(
       withReader: withReader.map((g) => dot(g, rows[i]!)),
     }
   })
-}
-
-/** Refuses a drop between a node and itself: nothing is read there. */
-export function requirePair({ plus, minus }: Between): void {
-  if (plus === minus)
-    throw new EchtError(
-      'out-of-range',
-      `Both probes stand on "${plus}": put one of them somewhere else.`,
-    )
 }

@@ -1,6 +1,6 @@
 import { inputOf, wiredReads } from '../build/find.ts'
 import type { Build, Id, Load, Measurement, Strap, WiredRead } from '../build/types.ts'
-import { EchtError } from '../error.ts'
+import { refusal } from '../error.ts'
 import { reachedFrom } from './net.ts'
 import { MEASURED_DOUBT, strapOhms } from './strapOhms.ts'
 import {
@@ -170,8 +170,7 @@ function solve(build: Build): SolvedOrWhyNot {
       problem: null,
     }
   } catch (error) {
-    if (error instanceof EchtError) return { solved: null, problem: error.message }
-    throw error
+    return { solved: null, problem: refusal(error).message }
   }
 }
 

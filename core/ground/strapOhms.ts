@@ -13,7 +13,7 @@ export const JOINTS: Readonly<Record<Strap['jointA'], Doubtful>> = {
   dirty: { ohm: 0.03, doubt: 1.1 },
 }
 /** Of a wire whose length and size were looked at. */
-export const WIRE_DOUBT = 0.08
+const WIRE_DOUBT = 0.08
 /** Of ohms measured by volts at a known current, and of a current measured by clamp. */
 export const MEASURED_DOUBT = 0.03
 /** Of ohms that volt drops said before the wiring was changed. */

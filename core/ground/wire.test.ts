@@ -154,7 +154,7 @@ describe('ohms by volts at a known current', () => {
       ),
     )
   })
-  it('refuse volts that are none once the meter’s own is taken off', () => {
+  it('refuse volts that vanish once the meter’s own is taken off', () => {
     expect(() => ohmByVolts({ volt: 0.001, zeroV: 0.002, ampere: 5 })).toThrow(
       coded('not-positive'),
     )

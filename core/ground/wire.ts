@@ -8,7 +8,7 @@ import { awgAreaMm2, wireOhm } from '../standards/wire.ts'
  * A size of wire that is sold, and what it may carry all day: one wire in free air at 30 °C, insulated for 105 °C.
  * The currents follow I = 18·A^0.65, a line through the usual tables that stays below them: a bundle carries less.
  */
-export type WireSize = { areaMm2: number; label: string; ampere: number }
+type WireSize = { areaMm2: number; label: string; ampere: number }
 
 const RATED_AT_C = 30
 const INSULATION_C = 105
@@ -50,7 +50,7 @@ const FUSES = [
 /** A fuse is not to run at more than so much of what stands on it. */
 const FUSE_SHARE = 0.8
 
-export type WireTask = {
+type WireTask = {
   ampere: number
   /** one way, m: out and back is twice that */
   oneWayM: number
@@ -90,7 +90,7 @@ const BUNDLES: readonly [wires: number, share: number][] = [
 ]
 
 /** Share of its current that a wire keeps among others as loaded: that of the next larger bundle listed. */
-export const shareInBundle = (wires: number): number =>
+const shareInBundle = (wires: number): number =>
   (BUNDLES.find(([most]) => wires <= most) ?? BUNDLES.at(-1)!)[1]
 
 /**

@@ -39,7 +39,7 @@ const TASK = thingWith({
 
 /**
  * Whether edges reach a counter: levels against its thresholds, sink current, and how quick the slower edge is
- * (2.2·R·C). The highest frequency leaves each half period five time constants. Throws on numbers that are none.
+ * (2.2·R·C). The highest frequency leaves each half period five time constants. Throws on what is no number.
  */
 export function edgeInput(task: EdgeInput): EdgeVerdict {
   TASK(task, 'The task')

@@ -40,7 +40,7 @@ const LOWEST_OHM = 10,
  * The pull-up to buy (IEC 60063) that makes the worst resolution over the range the best, within the limits on
  * self-heating and margin; the ideal value, and every candidate within a decade of it. Resolution is
  * `|dT/dV|·Vref/2^bits`, °C per count. Throws `EchtError` `no-pull-up` when the limits leave none, `bad-range`,
- * `not-a-number`, `not-positive`, `out-of-range` on bits or a series that are none, and as `thermistorOhm`:
+ * `not-a-number`, `not-positive`, `out-of-range` on bits or a series that no device has, and as `thermistorOhm`:
  * `beyond-curve`, `not-monotonic`, `unknown-model`, `bad-curve`, `below-absolute-zero`.
  */
 export function designPullUp(task: PullUpTask & { curve: ThermistorCurve }): PullUpDesign {

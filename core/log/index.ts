@@ -2,7 +2,6 @@ export { cellNumber } from './number.ts'
 export { delimiterOf } from './begin.ts'
 export {
   BEGINNING,
-  CHUNK_CHARACTERS,
   likelyColumn,
   logBuilder,
   logParsing,

@@ -26,7 +26,7 @@ const MOST_UNREAD = 0.01
 const NAMED = 5
 
 /** Characters parsed at a time: measured, the quickest on a log of 24 columns; short enough to report and to stop. */
-export const CHUNK_CHARACTERS = 1 << 18
+const CHUNK_CHARACTERS = 1 << 18
 /** Rows kept together: blocks are joined once at the end, so that nothing is ever held twice. */
 const BLOCK_ROWS = 1 << 14
 const MOST_COLUMNS = 512
@@ -301,7 +301,7 @@ export function logParsing(
       ...(options.delimiter ? { delimiter: options.delimiter } : {}),
       chunk: ({ data, errors, meta }, parser) => {
         try {
-          // the parser holds back what may still be one cell: after so much it is none
+          // the parser holds back what may still be one cell: after so much it is no cell
           silent = data.length === 0 ? silent + 1 : 0
           if (silent > MOST_SILENT)
             throw new EchtError(

@@ -30,7 +30,7 @@ export function sensorElements(
 }
 
 /** What other sensors on a wire come to at one node of it: a current into it and what they load it with. */
-export type Norton = { ampere: number; siemens: number; sigmaA: number; sensors: number }
+type Norton = { ampere: number; siemens: number; sigmaA: number; sensors: number }
 
 const REFERENCE = 'all grounds'
 const tied = (node: string): string => (isGround(node) ? REFERENCE : node)

@@ -44,7 +44,7 @@ export type View = { nodes: Nodes; parts: Seen[] }
 export type GroundOffset = Stated & { sizeV?: number; ohm?: number }
 
 /** The reader that looks, and what it looks with. */
-export type Looking = { read: { id: Id }; input: Input; device: Device; drive: Drive }
+type Looking = { read: { id: Id }; input: Input; device: Device; drive: Drive }
 
 /** What a view asks of those who know more than the wires. */
 export type Around = {

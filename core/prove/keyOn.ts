@@ -55,7 +55,7 @@ const K95 = 1.96
 /** A reading on a hand-held meter: 1σ relative. */
 const METER_RELATIVE = 0.005
 /**
- * How often a chain is sound and its readings stray, and how often the cause is none of those named, beside a
+ * How often a chain is sound and its readings stray, and how often the cause is another than those named, beside a
  * fault's.
  */
 const SOUND_PRIOR = 20

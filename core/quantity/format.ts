@@ -138,7 +138,3 @@ const MONTHS = 'Jan Feb Mar Apr May Jun Jul Aug Sep Oct Nov Dec'.split(' ')
 /** The day of a time (ISO 8601) as one says it: `12 Nov`. */
 export const dayOf = (at: string): string =>
   `${Number(at.slice(8, 10))} ${MONTHS[Number(at.slice(5, 7)) - 1]}`
-
-/** A value of a unit with one sign and the decimals usual to it, a little finer or coarser by `more`. */
-export const inUnit = (value: number, unit: string, more = 0): string =>
-  withUnit(fixed(value, Math.max(0, decimalsOf(unit) + more)), unit)

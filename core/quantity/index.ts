@@ -4,7 +4,6 @@ export {
   formatQuantity,
   decimalsOf,
   fixed,
-  inUnit,
   counted,
   roundFigures,
   roundTo,

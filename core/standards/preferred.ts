@@ -16,7 +16,7 @@ const MANTISSAS: Partial<Record<string, readonly number[]>> = {
 
 /**
  * Resistor values that are sold, Ω, ascending, from `low` to `high` inclusive. IEC 60063. Throws `EchtError`
- * `out-of-range` for a series that is none of them.
+ * `out-of-range` for any other series.
  */
 export function preferredValues(series: PreferredSeries, low: number, high: number): number[] {
   const mantissas = MANTISSAS[series]

@@ -75,7 +75,7 @@ describe('platinum (IEC 60751)', () => {
     expect(Math.abs(platinumOhm(celsius, 1000) - ohm)).toBeLessThan(0.001)
     expect(Math.abs(platinumC(platinumOhm(celsius, 1000), 1000) - celsius)).toBeLessThan(1e-6)
   })
-  it('takes 100 Ω where nothing is said, and refuses what is none', () => {
+  it('takes 100 Ω where nothing is said, and refuses what is no resistance', () => {
     expect(platinumOhm(0)).toBe(100)
     expect(() => platinumC(5000)).toThrow(coded('out-of-range'))
     expect(() => platinumOhm(900)).toThrow(coded('out-of-range'))

@@ -36,89 +36,109 @@ export function jointOnSteps(
   return found
 }
 
-// eslint-disable-next-line max-lines-per-function -- one table of states, filled, then read back
-function reachOnSteps(
-  samples: Samples,
-  cells: number,
-  yStep: number,
-  E: number,
-): { x: number[]; y: number[] } | undefined {
-  const { x, f, knots } = samples
-  const count = knots.length
-  // values allowed at each knot: first step and how many
-  const first = new Int32Array(count),
-    levels = new Int32Array(count),
-    base = new Int32Array(count + 1)
-  for (let k = 0; k < count; k++) {
-    const v = f[knots[k]!]!
-    first[k] = Math.ceil((v - E) / yStep - 1e-9)
-    levels[k] = Math.max(0, Math.floor((v + E) / yStep + 1e-9) - first[k]! + 1)
-    base[k + 1] = base[k]! + levels[k]!
+/** One breakpoint and its value, as the number of its knot and of its step above the first that is allowed there. */
+type At = { knot: number; level: number }
+
+/** All (place, value) on the steps within f ± E: first step and how many at each knot, and where its states begin. */
+class OnSteps {
+  readonly count: number
+  readonly levels: Int32Array
+  readonly base: Int32Array
+  private readonly first: Int32Array
+  private readonly samples: Samples
+  private readonly yStep: number
+  private readonly E: number
+  constructor(samples: Samples, yStep: number, E: number) {
+    const { f, knots } = samples
+    this.samples = samples
+    this.yStep = yStep
+    this.E = E
+    this.count = knots.length
+    this.first = new Int32Array(this.count)
+    this.levels = new Int32Array(this.count)
+    this.base = new Int32Array(this.count + 1)
+    for (let k = 0; k < this.count; k++) {
+      const v = f[knots[k]!]!
+      this.first[k] = Math.ceil((v - E) / yStep - 1e-9)
+      this.levels[k] = Math.max(0, Math.floor((v + E) / yStep + 1e-9) - this.first[k]! + 1)
+      this.base[k + 1] = this.base[k]! + this.levels[k]!
+    }
   }
-  const mask = new Int32Array(base[count]!)
-  for (let l = 0; l < levels[0]!; l++) mask[l] = 1
-  // visits every state reachable in one straight piece from (knot, level)
-  const sweep = (
-    knot: number,
-    level: number,
-    visit: (state: number, knot: number) => boolean | void,
-  ): void => {
-    const i = knots[knot]!,
+  valueAt = ({ knot, level }: At): number => (this.first[knot]! + level) * this.yStep
+  placeAt = ({ knot }: At): number => this.samples.x[this.samples.knots[knot]!]!
+  stateOf = ({ knot, level }: At): number => this.base[knot]! + level
+
+  /** Visits every state reachable in one straight piece from another, until a visit says to stop. */
+  sweep(from: At, visit: (state: number, knot: number) => boolean | void): void {
+    const { E, yStep, samples } = this
+    const { x, f, knots } = samples
+    const i = knots[from.knot]!,
       x0 = x[i]!,
-      y0 = (first[knot]! + level) * yStep
+      y0 = this.valueAt(from)
     let low = -Infinity,
       high = Infinity,
-      next = knot + 1
+      next = from.knot + 1
     for (let j = i + 1; j < x.length; j++) {
       const dx = x[j]! - x0
       low = Math.max(low, (f[j]! - E - y0) / dx - (1e-12 * E) / dx)
       high = Math.min(high, (f[j]! + E - y0) / dx + (1e-12 * E) / dx)
       if (low > high) return
       if (knots[next] !== j) continue
-      for (let l = 0; l < levels[next]!; l++) {
-        const slope = ((first[next]! + l) * yStep - y0) / dx
-        if (
-          slope >= low - (1e-9 * yStep) / dx &&
-          slope <= high + (1e-9 * yStep) / dx &&
-          visit(base[next]! + l, next)
-        )
+      const slack = (1e-9 * yStep) / dx
+      for (let l = 0; l < this.levels[next]!; l++) {
+        const slope = ((this.first[next]! + l) * yStep - y0) / dx
+        if (slope >= low - slack && slope <= high + slack && visit(this.base[next]! + l, next))
           return
       }
       next++
     }
   }
-  for (let k = 0; k + 1 < count; k++)
-    for (let l = 0; l < levels[k]!; l++) {
-      const here = mask[base[k]! + l]!
+}
+
+function reachOnSteps(
+  samples: Samples,
+  cells: number,
+  yStep: number,
+  E: number,
+): { x: number[]; y: number[] } | undefined {
+  const steps = new OnSteps(samples, yStep, E)
+  const { count, levels, base } = steps
+  // a bit for each number of pieces a state is reached by
+  const mask = new Int32Array(base[count]!)
+  for (let l = 0; l < levels[0]!; l++) mask[l] = 1
+  for (let knot = 0; knot + 1 < count; knot++)
+    for (let level = 0; level < levels[knot]!; level++) {
+      const here = mask[base[knot]! + level]!
       if (here !== 0)
-        sweep(k, l, (state) => {
+        steps.sweep({ knot, level }, (state) => {
           mask[state]! |= here << 1
         })
     }
-  let knot = count - 1,
-    level = -1
   const wanted = 1 << (cells - 1)
-  for (let l = 0; l < levels[knot]!; l++) if (mask[base[knot]! + l]! & wanted) level = l
-  if (level < 0) return undefined
-  const out = { x: [x[knots[knot]!]!], y: [(first[knot]! + level) * yStep] }
+  let at: At = { knot: count - 1, level: -1 }
+  for (let l = 0; l < levels[at.knot]!; l++)
+    if (mask[base[at.knot]! + l]! & wanted) at = { ...at, level: l }
+  if (at.level < 0) return undefined
+  const path = [at]
   for (let pieces = cells - 2; pieces >= 0; pieces--) {
-    const target = base[knot]! + level
-    search: for (let k = knot - 1; k >= 0; k--)
-      for (let l = 0; l < levels[k]!; l++) {
-        if (!(mask[base[k]! + l]! & (1 << pieces))) continue
-        let hit = false
-        sweep(k, l, (state, at) => {
-          hit ||= state === target
-          return hit || at > knot
-        })
-        if (hit) {
-          knot = k
-          level = l
-          break search
-        }
-      }
-    out.x.unshift(x[knots[knot]!]!)
-    out.y.unshift((first[knot]! + level) * yStep)
+    at = before(steps, mask, pieces, at)
+    path.unshift(at)
   }
-  return out
+  return { x: path.map(steps.placeAt), y: path.map(steps.valueAt) }
+}
+
+/** The nearest state before another that is reached by so many pieces and reaches it by one. */
+function before(steps: OnSteps, mask: Int32Array, pieces: number, to: At): At {
+  const target = steps.stateOf(to)
+  for (let knot = to.knot - 1; knot >= 0; knot--)
+    for (let level = 0; level < steps.levels[knot]!; level++) {
+      if (!(mask[steps.base[knot]! + level]! & (1 << pieces))) continue
+      let hit = false
+      steps.sweep({ knot, level }, (state, at) => {
+        hit ||= state === target
+        return hit || at > to.knot
+      })
+      if (hit) return { knot, level }
+    }
+  return to
 }

@@ -1,5 +1,5 @@
 import Papa from 'papaparse'
-import { EchtError } from '../error.ts'
+import { EchtError, refusal } from '../error.ts'
 import { parseQuantity } from '../quantity/parse.ts'
 import { requireWholeQuotes, withoutSeparatorLine } from './text.ts'
 
@@ -52,7 +52,7 @@ export function readPairs(text: string, columns: PairColumns): PastedPair[] {
       try {
         return parseQuantity(cell, unit)
       } catch (error) {
-        throw new EchtError('bad-pairs', `${line}, ${name}: ${(error as Error).message}`)
+        throw new EchtError('bad-pairs', `${line}, ${name}: ${refusal(error).message}`)
       }
     }
     return {

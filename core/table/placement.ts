@@ -163,7 +163,6 @@ const LOOK_BACK = 48
 // interval; it only shrinks. The sweep is the inner loop of everything, so it only notes the interval at each
 // place, in scratch arrays that are made once; which knots can be reached is then read off from the far end.
 // Returns true when the last place can be reached.
-// eslint-disable-next-line complexity -- the inner loop of every search: calls would cost more than the work
 function lookAhead(
   samples: Samples,
   state: State,
@@ -200,30 +199,45 @@ function lookAhead(
   )
     return true
   const farthest = scratch.knotBefore[Math.min(end, last)]!
-  for (let w = 0; w < walls.length; w++) {
-    let closest = Infinity,
-      kept = 0,
-      seen = 0
-    for (let knot = farthest; knot > state.knot && kept < KEPT && seen < LOOK_BACK; knot--) {
-      const j = knots[knot]!,
-        dx = x[j]! - x0
-      const y = standAt(f[j]!, walls[w]!, rule)
-      const slope = (y - y0) / dx,
-        slack = (1e-12 * E) / dx
-      if (slope >= lows[j]! - slack && slope <= highs[j]! + slack) {
-        const off = yStep === undefined ? 0 : Math.abs(y - f[j]! - walls[w]! * E)
-        if (off < closest) {
-          closest = off
-          kept++
-          found[w]!.push({ knot, y, from: state })
-        }
-        // on the curve the end is a knot like any other
-        if (rule.onCurve && knot === knots.length - 1) return true
+  return walls.some((wall, w) =>
+    noteReached(samples, state, wall, rule, found[w]!, scratch, farthest),
+  )
+}
+
+/** Of the knots that a state reaches, from the farthest on, those that stand nearer to a wall; true at the end of the curve. */
+function noteReached(
+  { x, f, knots }: Samples,
+  state: State,
+  wall: Wall,
+  rule: Rule,
+  found: State[],
+  { lows, highs }: Scratch,
+  farthest: number,
+): boolean {
+  const { E, yStep } = rule
+  const x0 = x[knots[state.knot]!]!
+  let closest = Infinity,
+    kept = 0,
+    seen = 0
+  for (let knot = farthest; knot > state.knot && kept < KEPT && seen < LOOK_BACK; knot--) {
+    const j = knots[knot]!,
+      dx = x[j]! - x0
+    const y = standAt(f[j]!, wall, rule)
+    const slope = (y - state.y) / dx,
+      slack = (1e-12 * E) / dx
+    if (slope >= lows[j]! - slack && slope <= highs[j]! + slack) {
+      const off = yStep === undefined ? 0 : Math.abs(y - f[j]! - wall * E)
+      if (off < closest) {
+        closest = off
+        kept++
+        found.push({ knot, y, from: state })
       }
-      if (kept > 0) {
-        seen++
-        if (yStep === undefined) break
-      }
+      // on the curve the end is a knot like any other
+      if (rule.onCurve && knot === knots.length - 1) return true
+    }
+    if (kept > 0) {
+      seen++
+      if (yStep === undefined) break
     }
   }
   return false

@@ -147,10 +147,99 @@ const middleOf = ([low, high]: [number, number], otherwise: number): number =>
     ? (low + high) / 2
     : Math.min(high, Math.max(low, otherwise))
 
+/** What the samples of one interval leave for its far value once the near one is chosen. */
+class Room {
+  low = 0
+  high = 0
+  /** how both move with the near value */
+  lowSlope = 0
+  highSlope = 0
+  private readonly t: Float64Array
+  private readonly f: Float64Array
+  private readonly E: number
+  private readonly cap: readonly [number, number]
+  constructor(t: Float64Array, f: Float64Array, E: number, cap: readonly [number, number]) {
+    this.t = t
+    this.f = f
+    this.E = E
+    this.cap = cap
+  }
+  /** With the near value at y0: how much room there is, negative where there is not any. */
+  look(y0: number): number {
+    const { t, f, E } = this
+    let [low, high] = this.cap,
+      lowSlope = 0,
+      highSlope = 0
+    for (let m = 0; m < t.length; m++) {
+      const share = t[m]!
+      if (share < AT_CELL) continue
+      const base = f[m]! - (1 - share) * y0
+      const from = (base - E) / share,
+        to = (base + E) / share
+      if (from > low) {
+        low = from
+        lowSlope = 1 - 1 / share
+      }
+      if (to < high) {
+        high = to
+        highSlope = 1 - 1 / share
+      }
+    }
+    this.low = low
+    this.high = high
+    this.lowSlope = lowSlope
+    this.highSlope = highSlope
+    return high - low
+  }
+  /** Newton from an end of [a, b] towards the other, `side` 1 or −1, to where there is room; false where it finds none. */
+  find(start: number, side: 1 | -1, [a, b]: readonly [number, number]): boolean {
+    let y0 = start,
+      room = this.look(y0)
+    for (let step = 0; room < 0; step++) {
+      const slope = this.highSlope - this.lowSlope
+      if (slope * side <= 0 || step > 60) return false
+      const next = y0 - room / slope
+      if (next < a || next > b) return false
+      if (Math.abs(next - y0) <= 1e-15 * Math.abs(y0)) break
+      y0 = next
+      room = this.look(y0)
+    }
+    return true
+  }
+}
+
+/** A sample so near to a cell speaks of that cell's value only. */
+const AT_CELL = 1e-12
+
+/** Both values of an interval, kept within E of the samples that stand at its cells. */
+function atCells(
+  { t, f }: { t: Float64Array; f: Float64Array },
+  E: number,
+  [a, b]: readonly [number, number],
+  [low, high]: readonly [number, number],
+): { near: [number, number]; far: [number, number] } {
+  const near: [number, number] = [a, b],
+    far: [number, number] = [low, high]
+  for (let m = 0; m < t.length; m++) {
+    const of = t[m]! < AT_CELL ? near : t[m]! > 1 - AT_CELL ? far : null
+    if (!of) continue
+    of[0] = Math.max(of[0], f[m]! - E)
+    of[1] = Math.min(of[1], f[m]! + E)
+  }
+  return { near, far }
+}
+
+/** A free guard cell is bound by no sample: it begins where the samples are. */
+function nearSamples(f: Float64Array, E: number, [a, b]: [number, number]): [number, number] {
+  if (Number.isFinite(a) && Number.isFinite(b)) return [a, b]
+  const centre = f[0]!
+  const wide = 1e3 * (E + Math.abs(f[f.length - 1]! - centre)) + 1
+  return [Math.max(a, centre - wide), Math.min(b, centre + wide)]
+}
+
 // Values y1 reachable over one interval from y0 in `from`. Highest and lowest allowed y1 both fall as y0
 // rises, so the ends of the answer come from the lowest and highest y0 that leave room; each is found by
 // Newton on the room, a concave function made of straight pieces.
-// eslint-disable-next-line complexity -- a hot loop: its running bounds are set by both halves
 function passOn(
   t: Float64Array,
   f: Float64Array,
@@ -158,72 +247,13 @@ function passOn(
   from: [number, number],
   to: [number, number],
 ): [number, number] | undefined {
-  let [a, b] = from
-  let capLow = to[0],
-    capHigh = to[1]
-  for (let m = 0; m < t.length; m++) {
-    // at a cell itself the sample speaks of one value only
-    if (t[m]! < 1e-12) {
-      a = Math.max(a, f[m]! - E)
-      b = Math.min(b, f[m]! + E)
-    }
-    if (t[m]! > 1 - 1e-12) {
-      capLow = Math.max(capLow, f[m]! - E)
-      capHigh = Math.min(capHigh, f[m]! + E)
-    }
-  }
-  if (a > b || capLow > capHigh) return undefined
-  let allowedLow = 0,
-    allowedHigh = 0,
-    slopeLow = 0,
-    slopeHigh = 0
-  const look = (y0: number): number => {
-    allowedLow = capLow
-    allowedHigh = capHigh
-    slopeLow = 0
-    slopeHigh = 0
-    for (let m = 0; m < t.length; m++) {
-      const share = t[m]!
-      if (share < 1e-12) continue
-      const base = f[m]! - (1 - share) * y0
-      const low = (base - E) / share,
-        high = (base + E) / share
-      if (low > allowedLow) {
-        allowedLow = low
-        slopeLow = 1 - 1 / share
-      }
-      if (high < allowedHigh) {
-        allowedHigh = high
-        slopeHigh = 1 - 1 / share
-      }
-    }
-    return allowedHigh - allowedLow
-  }
-  if (!Number.isFinite(a) || !Number.isFinite(b)) {
-    // a free guard cell: no sample binds y0, so begin where the samples are
-    const centre = f.length > 0 ? f[0]! : 0
-    const wide = 1e3 * (E + (f.length > 0 ? Math.abs(f[f.length - 1]! - centre) : 0)) + 1
-    if (f.length === 0) return [capLow, capHigh]
-    a = Math.max(a, centre - wide)
-    b = Math.min(b, centre + wide)
-  }
-  const ends: number[] = []
-  for (const [start, side] of [
-    [a, 1],
-    [b, -1],
-  ] as const) {
-    let y0 = start,
-      room = look(y0)
-    for (let step = 0; room < 0; step++) {
-      const slope = slopeHigh - slopeLow
-      if (slope * side <= 0 || step > 60) return undefined
-      const next = y0 - room / slope
-      if (next < a || next > b) return undefined
-      if (Math.abs(next - y0) <= 1e-15 * Math.abs(y0)) break
-      y0 = next
-      room = look(y0)
-    }
-    ends.push(side === 1 ? allowedHigh : allowedLow)
-  }
-  return ends[1]! <= ends[0]! ? [ends[1]!, ends[0]!] : [ends[0]!, ends[0]!]
+  const { near, far } = atCells({ t, f }, E, from, to)
+  if (near[0] > near[1] || far[0] > far[1]) return undefined
+  if (f.length === 0 && !near.every(Number.isFinite)) return far
+  const begin = nearSamples(f, E, near)
+  const room = new Room(t, f, E, far)
+  if (!room.find(begin[0], 1, begin)) return undefined
+  const high = room.high
+  if (!room.find(begin[1], -1, begin)) return undefined
+  return room.low <= high ? [room.low, high] : [high, high]
 }

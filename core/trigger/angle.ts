@@ -7,7 +7,7 @@ import { requireWheel, degreesBetween, type Wheel } from './wheel.ts'
 export type Counts = Trigger['counts']
 
 /** Degrees from the last tooth before the gap to the first after it. */
-export const gapDegrees = (wheel: Wheel): number => Math.max(...degreesBetween(wheel))
+const gapDegrees = (wheel: Wheel): number => Math.max(...degreesBetween(wheel))
 
 /** An angle brought into one turn, 0 to 360. */
 const inTurn = (degrees: number): number => ((degrees % 360) + 360) % 360

@@ -28,7 +28,7 @@ const FOLDED = 40
  * `named`: it has a shorthand, and is not told by its own angles. `seenOnce`: its gap was seen once only, so that it
  * may have more teeth than these.
  */
-export type WheelCandidate = {
+type WheelCandidate = {
   wheel: Wheel
   name: string
   named: boolean
@@ -164,7 +164,7 @@ function withEdges(crossings: Crossings, n: number): WheelCandidate[] {
   const own = ofOwnAngles(crossings, n, names)
   const steady = bestFirst(known(false))
   if (n < 2 || (steady[0]?.cost ?? Infinity) < STEADY) return bestFirst([...steady, ...own])
-  // the engine does not turn evenly, or the wheel is none of these: with its compression taken off it is seen which
+  // the engine does not turn evenly, or the wheel is another: with its compression taken off it is seen which
   const swung = bestFirst(known(true)).filter((c) => !turnedMoreEvenly(crossings, c.wheel))
   // angles of its own explain what compression does as well: how much worse they are says how sure it is
   const [first, ...others] = swung

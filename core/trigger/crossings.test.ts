@@ -74,7 +74,7 @@ describe('crossings of a pickup', () => {
       expect(off).toBeLessThan(2.2 * least)
     },
   )
-  it('are none in a gap of noise, nor where a burst is', () => {
+  it('there are no crossings in a gap of noise, nor where a burst is', () => {
     const period = 50
     const made = sine({ n: 20_000, period, noise: 0.1 })
     const normal = normalStream(uniformStream(9))
@@ -134,7 +134,7 @@ describe('the rhythm of a stretch', () => {
     expect(found.peak / peak).toBeGreaterThan(0.7)
     expect(found.peak / peak).toBeLessThan(1.6)
   })
-  it('is seen in a part, and is none where nothing is', () => {
+  it('is seen in a part, and nothing is seen where nothing is', () => {
     const { samples } = sine({ n: 8000, period: 50 })
     samples.fill(0, 0, 4000)
     expect(rhythmOf(samples, 4000, 8000)!.period).toBeCloseTo(50, -1)

@@ -4,7 +4,7 @@ import { sumOfSamples } from './samples.ts'
 
 /**
  * Crossings of a pickup's signal, with the part of a sample at which they lie. A crossing counts where the signal goes
- * from well on one side to well on the other: noise that only touches zero is none. Where a tooth takes many samples
+ * from well on one side to well on the other: noise that only touches zero is no crossing. Where a tooth takes many samples
  * they are averaged first, so that noise does not reach the threshold in the gap; each crossing is then placed by a
  * line through the samples about it.
  */
@@ -33,7 +33,7 @@ const RECENT = 8
 /** A threshold stays so many σ of averaged noise clear of zero. */
 const OVER_NOISE = 3.5
 
-export type ScanTask = {
+type ScanTask = {
   /** 1: where it falls, −1: where it rises */
   sign: 1 | -1
   /** the sample it begins at, and the one it runs to: backwards where that is lower */
@@ -62,7 +62,7 @@ export type Crossings = {
  * What a scan found; `read`: what all it went over comes to; `widths`, of a scan of so many crossings: how
  * wide what each goes over is, of any unit.
  */
-export type Scanned = Crossings & {
+type Scanned = Crossings & {
   steep: Float64Array
   read: number
   widths: Float64Array | null

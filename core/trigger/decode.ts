@@ -29,7 +29,7 @@ const BEST = 4
  * How well edges fit a wheel: mean square of the change of speed over two turns, at some places the quarter that fits
  * best, so that a fault here and there and the start from rest say nothing; null where too few are there.
  */
-export const fitOf = (pattern: Pattern): Fits => ({
+const fitOf = (pattern: Pattern): Fits => ({
   few: pattern.n <= FEWEST,
   alike: pattern.n <= FEWEST ? SWUNG.fewest : pattern.n <= FEW ? SWUNG.few : PLACED,
   cost: (crossings) => {

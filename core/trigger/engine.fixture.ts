@@ -22,7 +22,7 @@ export const WHEELS = [
   ...['0,10,25.5,90,150,200,270/360', '0,25,90,150,240,300/360'],
 ]
 
-export type PulseShape = 'sine' | 'bell' | 'lopsided'
+type PulseShape = 'sine' | 'bell' | 'lopsided'
 
 /** V over the peak at x pitches from a tooth's centre: rises as it comes, falls through zero at its centre. */
 const SHAPES: Record<PulseShape, (x: number) => number> = {

@@ -116,7 +116,7 @@ describe('the wheel from a capture alone', () => {
       )
     },
   )
-  it.each([[24], [44]])('is none on a ring of %i teeth without a gap', (teeth) => {
+  it.each([[24], [44]])('no wheel is named on a ring of %i teeth without a gap', (teeth) => {
     const angles = Array.from({ length: teeth }, (_, k) => (k * 360) / teeth)
     const made = turn({
       ...{ wheel: `${angles.join(',')}/360`, sampleHz: 40_000, durationS: 2, rpm: () => 300 },
@@ -198,7 +198,7 @@ describe('the wheel from a capture alone', () => {
         )
       }
   })
-  it('is none where nothing repeats', () => {
+  it('no wheel is named where nothing repeats', () => {
     const task = { sampleHz: 48_000, pickup: 'vr' as const }
     expect(() => identifyWheel(new Float32Array(48_000), task)).toThrow(coded('no-pattern'))
     const noise = Float32Array.from({ length: 48_000 }, (_, i) => Math.sin(i * i * 0.37))

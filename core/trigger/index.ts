@@ -55,7 +55,6 @@ export {
   type Pins,
 } from './pickup.ts'
 export {
-  fittedAt,
   inputTask,
   lampNow,
   lampsOf,

@@ -41,7 +41,7 @@ describe('the levels of what switches', () => {
     expect(Math.abs(found.low - 0.4)).toBeLessThan(0.1)
     expect(Math.abs(found.high - 5)).toBeLessThan(0.2)
   })
-  it('are none where nothing switches', () => {
+  it('there are no levels where nothing switches', () => {
     expect(levelsOf(new Float32Array(500).fill(5))).toBe(null)
     expect(levelsOf(new Float32Array(0))).toBe(null)
   })

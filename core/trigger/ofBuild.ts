@@ -112,7 +112,7 @@ function knownOf(lamp: LampFit | null, fitted: InputDesign | null): Phrase | nul
 }
 
 /** What the parts give that are fitted at the input of a sensor that switches; null of a coil, or where none are. */
-export function fittedAt(build: Build, trigger: Trigger): InputDesign | null {
+function fittedAt(build: Build, trigger: Trigger): InputDesign | null {
   const parts = partsOf(build, trigger)
   const { input } = readBy(build, trigger)
   return parts && input

@@ -254,7 +254,7 @@ export function firstSure(
   return sureBelow(looked, even) ?? sureBelow(looked, ROUGH)
 }
 /** Places that are still looked at before a capture is taken for noise. */
-export type Patience = { left: number }
+type Patience = { left: number }
 
 /** Mean square of the logarithms' changes of an engine that turns evenly, compression and all. */
 const EVEN = { coarse: 0.02, fine: 0.05 }

@@ -53,7 +53,7 @@ describe('a pickup by its ohms', () => {
   ])('%s', (_, pairs, is) => {
     expect(kindOfPickup(pairs)).toEqual(is)
   })
-  it('is refused for ohms that are none', () => {
+  it('is refused for what is no resistance', () => {
     expect(() => kindOfPickup([pair('1', '2', NaN)])).toThrow(coded('not-a-number'))
     expect(() => kindOfPickup([pair('1', '2', -3)])).toThrow(coded('not-positive'))
   })

@@ -29,7 +29,7 @@ const SAME = 0.1
 /**
  * Whether a pickup is a coil or a sensor that switches, by ohms between its leads with the probes both ways: a coil has
  * some hundred ohms whichever way; a switching sensor shows opens, or megohms that depend on the way. Throws
- * `not-a-number` and `not-positive` for ohms that are none.
+ * `not-a-number` and `not-positive` for what is no resistance.
  */
 export function kindOfPickup(pairs: readonly LeadOhms[]): PickupKind {
   everyOf(thingWith({ a: aText, b: aText }))(pairs, 'The pairs of leads')

@@ -39,7 +39,7 @@ export function captureOfVcd(text: string): Capture {
 }
 
 /** A signal of a dump: its name, and what it did as a capture. Throws as `captureOfVcd`. */
-export type VcdSignal = { name: string; changes: number; capture: () => Capture }
+type VcdSignal = { name: string; changes: number; capture: () => Capture }
 
 /** Reads a dump a piece at a time, wherever it is cut, and keeps what the signals did. Throws as `captureOfVcd`. */
 export class VcdReader {

@@ -32,7 +32,7 @@ const NAMES: Readonly<Record<number, string>> = {
 }
 
 /** What a file declares before its samples. */
-export type WavHeader = {
+type WavHeader = {
   code: number
   channels: number
   sampleHz: number
@@ -128,7 +128,7 @@ const OTHERS: Readonly<Record<string, string>> = {
 }
 
 /** The header out of the beginning of a file; null where more of it is needed. Throws `bad-capture`. */
-export function wavHeader(begin: Uint8Array, fileBytes: number): WavHeader | null {
+function wavHeader(begin: Uint8Array, fileBytes: number): WavHeader | null {
   if (begin.length < 12) {
     if (begin.length === fileBytes) throw bad('This is no WAV file: it holds nothing.')
     return null

@@ -5,10 +5,10 @@ import { parseWheel } from './wheel.ts'
 const of = (on: string, told: string) => waysOut(parseWheel(on), parseWheel(told))
 
 describe('ways out where the wheels differ', () => {
-  it('are none where they do not', () => {
+  it('there are no ways out where they do not', () => {
     expect(of('36-2', '36-2')).toEqual([])
     expect(isSameWheel(parseWheel('0,90,180,270/360'), parseWheel('4-0'))).toBe(true)
-    // a cam wheel is none of the crank's, though its edges stand alike
+    // a cam wheel does not do for the crank, though its edges stand alike
     expect(isSameWheel(parseWheel('0,90/360'), parseWheel('0,90/720'))).toBe(false)
   })
   it('say how coarse the crank is then seen', () => {

@@ -46,7 +46,7 @@ describe('a wheel by its shorthand', () => {
     '0,400',
     '0,10/180',
     '0,-5,9',
-  ])('%j is none, and says what to write', (text) => {
+  ])('%j is no wheel, and the refusal says what to write', (text) => {
     expect(() => parseWheel(text)).toThrow(coded('bad-wheel'))
   })
   it.each([

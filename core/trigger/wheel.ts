@@ -14,7 +14,7 @@ const LEAST_STEP = 0.05
 /**
  * A wheel out of its shorthand: `60-2` is 60 equal pitches without the last 2 teeth, edge 0 the first after the gap;
  * `4+1` is 4 equal ones and one extra half a pitch before edge 0; `0,10,25.5/360` are the angles themselves, `/720` a
- * wheel of the cam. Throws `EchtError` `bad-wheel` for what is none of these, or names no wheel that can be.
+ * wheel of the cam. Throws `EchtError` `bad-wheel` for any other text, or a wheel that cannot be.
  *
  * @example parseWheel('36-2').edgesDegrees.length // 34
  */

@@ -14,7 +14,6 @@ import {
   type Chain,
   type StageId,
   stageBy,
-  whyReaderLapsed as lapsedNow,
 } from '../chain/index.ts'
 import { entryOf, isEntryProven } from '../channel/index.ts'
 import { familyOf } from '../curve/registry.ts'
@@ -36,13 +35,13 @@ export function openBuild(json: unknown): Build {
 /** Builds that were found whole: they are not changed in place, so once is enough. */
 const whole = new WeakSet<object>()
 
-/** A build from a caller that has no compiler. Throws as `openBuild` where it is none. */
+/** A build from a caller that has no compiler. Throws as `openBuild` where it is no build. */
 function requireBuild(build: Build): Build {
   if (typeof build === 'object' && build !== null && whole.has(build)) return build
   if ((build as Partial<Build> | null)?.schema !== SCHEMA)
     throw new EchtError(
       'not-a-build',
-      'What was given for a build is none of this version: open it with openBuild first.',
+      'What was given is no build of this version: open it with openBuild first.',
     )
   checkBuild(build)
   whole.add(build)
@@ -175,7 +174,7 @@ export function whyLapsed(build: Build, readId: string): string[] {
     )
   const proven = build.proofs.some((p) => p.read === readId)
   if (!proven || isEntryProven(build, entry)) return []
-  const said = entry.channel?.kind === 'reading' ? lapsedNow(build, readId) : []
+  const said: string[] = entry.kind.whyLapsed?.(build, entry) ?? []
   return said.length > 0 ? said : ['Something it rested on has changed']
 }
 

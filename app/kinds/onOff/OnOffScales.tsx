@@ -1,8 +1,8 @@
 import { fixed } from '../../../core/quantity/index.ts'
-import { useRef, type KeyboardEvent, type PointerEvent } from 'react'
 import type { Channel } from '../../../core/build/index.ts'
 import type { OnOffStatus } from '../../../core/onOff/index.ts'
 import { useQuantity, type Quantity } from '../../parts/units.ts'
+import { Grip } from '../../places/channel/scales/Grip.tsx'
 import css from './OnOff.module.css'
 import { switchLevels, type Levels, type SwitchNow } from './switchNow.ts'
 import { useSwitchThread } from './useSwitchThread.ts'
@@ -25,37 +25,47 @@ export function OnOffScales({ channel, status }: { channel: Channel; status: OnO
   const q = useQuantity(status.unit, status.accuracy)
   const levels = switchLevels(status, range)
   const { now, moveTo } = useSwitchThread(status, range)
-  const svg = useRef<SVGSVGElement>(null)
-  const y = (v: number): number =>
-    BOTTOM - ((v - range[0]) / (range[1] - range[0])) * (BOTTOM - TOP)
-  const drag = (e: PointerEvent): void => {
-    const box = svg.current!.getBoundingClientRect()
-    const at = ((e.clientY - box.top) / box.height) * H
-    moveTo(range[0] + ((BOTTOM - at) / (BOTTOM - TOP)) * (range[1] - range[0]))
+  const [low, high] = range
+  const y = (v: number): number => BOTTOM - ((v - low) / (high - low)) * (BOTTOM - TOP)
+  const frame = {
+    ...{ top: TOP, bottom: BOTTOM, held: y, beyond: () => null },
+    heightAt: (py: number) => low + ((BOTTOM - py) / (BOTTOM - TOP)) * (high - low),
   }
+  const says = now.doubtful ? 'nobody can say what the device says' : now.on ? 'on' : 'off'
   const upper = status.onOff.closes === 'rising' ? 'closed' : 'open'
   const pin = pinScale(status)
   return (
-    <svg
-      ref={svg}
-      className={css.scales}
-      viewBox={`0 0 ${W} ${H}`}
-      role="group"
-      aria-label="The switch as scales"
-      onPointerMove={(e) => e.buttons === 1 && drag(e)}
-    >
-      <TruthScale status={status} levels={levels} range={range} q={q} y={y} />
-      <TwoZones
-        x={X.contact}
-        name="contact"
-        upper={upper}
-        lower={upper === 'open' ? 'closed' : 'open'}
-      />
-      <PinScale status={status} {...pin} />
-      <TwoZones x={X.shown} name={`${status.reader.device} says`} upper="on" lower="off" />
-      <ThreadThrough now={now} upper={upper} y={y(now.truth)} pinY={pin.y(now.pinV ?? 0)} />
-      <Grip {...{ now, moveTo, range, q, drag }} y={y(now.truth)} />
-    </svg>
+    <div className="scroll-x">
+      <svg
+        className={`scales ${css.scales}`}
+        width={W}
+        height={H}
+        role="group"
+        aria-label="The switch as scales"
+      >
+        <TruthScale status={status} levels={levels} range={range} q={q} y={y} />
+        <TwoZones
+          x={X.contact}
+          name="contact"
+          upper={upper}
+          lower={upper === 'open' ? 'closed' : 'open'}
+        />
+        <PinScale status={status} {...pin} />
+        <TwoZones x={X.shown} name={`${status.reader.device} says`} upper="on" lower="off" />
+        <ThreadThrough now={now} upper={upper} y={y(now.truth)} pinY={pin.y(now.pinV ?? 0)} />
+        <Grip
+          frame={frame}
+          x={X.truth}
+          height={now.truth}
+          name="Truth"
+          now={now.truth}
+          text={q.text(now.truth)}
+          aloud={`${q.text(now.truth)}: ${now.closed ? 'closed' : 'open'}, ${says}`}
+          onHold={moveTo}
+          onSteps={(steps) => moveTo(now.truth + (steps / 100) * (high - low))}
+        />
+      </svg>
+    </div>
   )
 }
 
@@ -92,55 +102,6 @@ function ThreadThrough({
       </text>
       <text x={X.shown + 12} y={shownY + 5}>
         {doubtful ? '?' : on ? 'on' : 'off'}
-      </text>
-    </g>
-  )
-}
-
-/** Where the truth is held: by mouse, by finger, by the arrow keys. */
-function Grip({
-  now,
-  moveTo,
-  range: [low, high],
-  q,
-  y,
-  drag,
-}: {
-  now: SwitchNow
-  moveTo: (truth: number) => void
-  range: readonly [number, number]
-  q: Quantity
-  y: number
-  drag: (e: PointerEvent) => void
-}) {
-  const key = (e: KeyboardEvent): void => {
-    const step = (high - low) / (e.shiftKey ? 20 : 100)
-    const by = { ArrowUp: step, ArrowRight: step, ArrowDown: -step, ArrowLeft: -step }[e.key]
-    if (by === undefined) return
-    e.preventDefault()
-    moveTo(now.truth + by)
-  }
-  const says = now.doubtful ? 'nobody can say what the device says' : now.on ? 'on' : 'off'
-  return (
-    <g
-      className={css.handle}
-      role="slider"
-      tabIndex={0}
-      aria-label="Truth"
-      aria-orientation="vertical"
-      aria-valuemin={low}
-      aria-valuemax={high}
-      aria-valuenow={now.truth}
-      aria-valuetext={`${q.text(now.truth)}: ${now.closed ? 'closed' : 'open'}, ${says}`}
-      onKeyDown={key}
-      onPointerDown={(e) => {
-        e.currentTarget.setPointerCapture(e.pointerId)
-        drag(e)
-      }}
-    >
-      <circle className={css.grip} cx={X.truth} cy={y} r={9} />
-      <text x={X.truth - 18} y={y + 5} textAnchor="end">
-        {q.text(now.truth)}
       </text>
     </g>
   )

@@ -1,7 +1,7 @@
 import { fixed } from '../../../core/quantity/index.ts'
 import type { ReactNode } from 'react'
 import type { Device, Input, OnOff, Patch, Pin } from '../../../core/build/index.ts'
-import { EchtError, orElse } from '../../../core/error.ts'
+import { refusal, orElse } from '../../../core/error.ts'
 import {
   designSwitchedInput,
   levelParts,
@@ -83,8 +83,7 @@ function designed(task: SwitchedInputTask): {
   try {
     return { designs: designSwitchedInput(task), problem: null }
   } catch (error) {
-    if (!(error instanceof EchtError)) throw error
-    return { designs: null, problem: error.message }
+    return { designs: null, problem: refusal(error).message }
   }
 }
 

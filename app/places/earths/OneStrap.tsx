@@ -3,7 +3,7 @@ import { Button, NativeSelect } from '@mantine/core'
 import { useForm } from '@mantine/form'
 import { useState } from 'react'
 import type { Build, Id, Measurement } from '../../../core/build/index.ts'
-import { EchtError } from '../../../core/error.ts'
+import { refusal } from '../../../core/error.ts'
 import { ohmByVolts } from '../../../core/ground/index.ts'
 import { aboveZero } from '../../parts/checks.ts'
 import { num, unseen, words } from '../../parts/columns.ts'
@@ -161,7 +161,6 @@ function found(
   try {
     return { ohm: ohmByVolts({ volt, zeroV, ampere }), problem: null }
   } catch (error) {
-    if (!(error instanceof EchtError)) throw error
-    return { ohm: null, problem: error.message }
+    return { ohm: null, problem: refusal(error).message }
   }
 }

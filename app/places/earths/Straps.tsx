@@ -122,7 +122,7 @@ function StrapRow({
 }
 
 /** How well ohms are known: ±8 %, or by a factor. */
-export const factorText = (doubt: number): string =>
+const factorText = (doubt: number): string =>
   doubt < 0.3 ? `±${fixed(196 * doubt, 0)} %` : `÷× ${significant(Math.exp(1.96 * doubt), 2)}`
 
 function StrapForm({ strap, earths }: { strap: Strap } & Pick<EarthsTabProps, 'earths'>) {

@@ -1,7 +1,7 @@
 import { fixed } from '../../../core/quantity/index.ts'
 import { NativeSelect } from '@mantine/core'
 import { useState, type ReactNode } from 'react'
-import { EchtError } from '../../../core/error.ts'
+import { refusal } from '../../../core/error.ts'
 import {
   chooseWire,
   INSULATION_CLASSES,
@@ -184,7 +184,6 @@ function tried<T>(work: () => T): { found?: T; problem: string | null } {
   try {
     return { found: work(), problem: null }
   } catch (error) {
-    if (!(error instanceof EchtError)) throw error
-    return { problem: error.message }
+    return { problem: refusal(error).message }
   }
 }

@@ -1,3 +1,4 @@
+import { placeIn, type InDrawing } from '../../parts/held.ts'
 import { useState, type PointerEvent } from 'react'
 import type { Edited, Id, Strap } from '../../../core/build/index.ts'
 import { newId } from '../../store/id.ts'
@@ -17,14 +18,7 @@ const PULL_PX = 12
 const NEAR_PX = 26
 
 /** What is held: the post it runs from, where the hand is, and the strap whose end was picked up, if one was. */
-type Pull = { from: Id; strap: Id | null; x: number; y: number; start: Point; far: boolean }
-type Point = { x: number; y: number }
-
-const pointIn = (e: PointerEvent): Point => {
-  const svg = (e.currentTarget as SVGElement).ownerSVGElement ?? e.currentTarget
-  const box = svg.getBoundingClientRect()
-  return { x: e.clientX - box.left, y: e.clientY - box.top }
-}
+type Pull = { from: Id; strap: Id | null; x: number; y: number; start: InDrawing; far: boolean }
 
 /**
  * Pulling from post to post: a wire between the two. Pulling at a strap: the end that is nearer to the hand moves to
@@ -35,7 +29,7 @@ export function usePull({ build }: EarthsNow, at: ReadonlyMap<Id, DrawnPost>) {
   const [pull, setPull] = useState<Pull | null>(null)
   const move = (e: PointerEvent<SVGSVGElement>): void => {
     if (!pull) return
-    const { x, y } = pointIn(e)
+    const { x, y } = placeIn(e)
     const far = pull.far || Math.hypot(x - pull.start.x, y - pull.start.y) > PULL_PX
     setPull({ ...pull, x, y, far })
   }
@@ -52,7 +46,7 @@ export function usePull({ build }: EarthsNow, at: ReadonlyMap<Id, DrawnPost>) {
   const start = pull && at.get(pull.from)
   const take = (from: Id, strap: Id | null, e: PointerEvent): void => {
     if (e.button !== 0) return
-    const start = pointIn(e)
+    const start = placeIn(e)
     setPull({ from, strap, ...start, start, far: false })
   }
   return {
@@ -64,7 +58,7 @@ export function usePull({ build }: EarthsNow, at: ReadonlyMap<Id, DrawnPost>) {
     pickUp: ({ id, a, b }: Strap, e: PointerEvent) => {
       const [pa, pb] = [at.get(a), at.get(b)]
       if (!pa || !pb) return
-      const { x, y } = pointIn(e)
+      const { x, y } = placeIn(e)
       // the end that is farther from the hand stays where it is
       const stays = Math.hypot(x - pa.x, y - pa.y) > Math.hypot(x - pb.x, y - pb.y) ? a : b
       take(stays, id, e)

@@ -1,7 +1,7 @@
 import { fixed } from '../../../core/quantity/index.ts'
 import { Button } from '@mantine/core'
 import { useState } from 'react'
-import { EchtError } from '../../../core/error.ts'
+import { refusal } from '../../../core/error.ts'
 import { pinsOf, waysToTry, type Pins, type PinTry } from '../../../core/trigger/index.ts'
 import { num, words } from '../../parts/columns.ts'
 import { SideBySide, Fields } from '../../parts/Fields.tsx'
@@ -118,7 +118,6 @@ function found(tries: readonly PinTry[]): { pins: Pins | null; problem: string |
   try {
     return { pins: pinsOf(PINS, tries), problem: null }
   } catch (error) {
-    if (!(error instanceof EchtError)) throw error
-    return { pins: null, problem: error.message }
+    return { pins: null, problem: refusal(error).message }
   }
 }

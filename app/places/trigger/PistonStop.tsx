@@ -1,6 +1,6 @@
 import { fixed } from '../../../core/quantity/index.ts'
 import { useState } from 'react'
-import { EchtError } from '../../../core/error.ts'
+import { refusal } from '../../../core/error.ts'
 import { topDeadCentre } from '../../../core/trigger/index.ts'
 import { Caution } from '../../parts/Caution.tsx'
 import { Fields } from '../../parts/Fields.tsx'
@@ -58,7 +58,6 @@ function found(one: number, other: number): { top: number | null; problem: strin
   try {
     return { top: topDeadCentre(one, other), problem: null }
   } catch (error) {
-    if (!(error instanceof EchtError)) throw error
-    return { top: null, problem: error.message }
+    return { top: null, problem: refusal(error).message }
   }
 }

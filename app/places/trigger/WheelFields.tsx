@@ -1,6 +1,6 @@
 import { Button, NativeSelect } from '@mantine/core'
 import type { Patch, Trigger } from '../../../core/build/index.ts'
-import { EchtError } from '../../../core/error.ts'
+import { refusal } from '../../../core/error.ts'
 import { parseWheel, readBy } from '../../../core/trigger/index.ts'
 import { SideBySide, Fields } from '../../parts/Fields.tsx'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
@@ -13,13 +13,12 @@ import type { TriggerTabProps } from './Trigger.tsx'
 import { WaysOut } from './WaysOut.tsx'
 
 /** Why a wheel as typed is none; null where it is one. */
-export function wheelProblem(text: string): string | null {
+function wheelProblem(text: string): string | null {
   try {
     parseWheel(text)
     return null
   } catch (error) {
-    if (!(error instanceof EchtError)) throw error
-    return error.message
+    return refusal(error).message
   }
 }
 

@@ -19,7 +19,7 @@ export type Placement = {
   limitC: number
 }
 
-/** What speaks against a place, each with its reason; empty when nothing does. Throws on numbers that are none. */
+/** What speaks against a place, each with its reason; empty when nothing does. Throws on what is no number. */
 export function placementFindings(place: Placement): Finding[] {
   for (const [key, value] of Object.entries(place))
     if (key !== 'turbo') requireFinite(value, `The ${key}`)

@@ -101,7 +101,11 @@ export function judgeDamping(
 ): DampingVerdict[] {
   const { fastTauS = 0.5, fastForS = 5 } = options
   return taus.map((tauS) => {
-    if (!(tauS >= 0)) throw new EchtError('out-of-range', `A time constant of ${tauS} s is none.`)
+    if (!(tauS >= 0))
+      throw new EchtError(
+        'out-of-range',
+        `A time constant of ${tauS} s cannot be: give seconds, 0 or more.`,
+      )
     const ln10 = Math.log(10)
     const fastPart = 1 - Math.exp(-fastForS / fastTauS)
     return {

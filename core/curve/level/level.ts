@@ -2,7 +2,7 @@ import { EchtError, requireFinite } from '../../error.ts'
 import { aThing, everyOf } from '../../expects.ts'
 import { knotCurve, knotInterval, knotTruth, requireKnots, type KnotCurve } from '../knots.ts'
 
-export type LevelPoint = { signal: number; litres: number }
+type LevelPoint = { signal: number; litres: number }
 
 /** Litres over a sender's signal. */
 export type LevelCurve = KnotCurve
@@ -30,14 +30,14 @@ export function fitLevel(points: readonly LevelPoint[]): LevelCurve {
 
 /**
  * Litres that a signal may mean, [low, high]: wider than a point in a dead zone. Holds beyond the ends. Throws
- * `EchtError` `bad-curve` on a curve that is none, `not-a-number`.
+ * `EchtError` `bad-curve` on what is no curve, `not-a-number`.
  */
 export const levelInterval = (curve: LevelCurve, signal: number): [number, number] =>
   knotInterval(requireKnots(curve), signal)
 
 /**
  * Litres at a signal, the middle of what it may mean. Holds beyond the ends. Throws `EchtError` `bad-curve` on a curve
- * that is none, `not-a-number`.
+ * that is no curve, `not-a-number`.
  */
 export const levelLitres = (curve: LevelCurve, signal: number): number =>
   knotTruth(requireKnots(curve), signal)

@@ -180,7 +180,7 @@ const deviation = (values: number[]): number => {
 const middleOf = (signal: ArrayLike<number>, from: number, to: number): number =>
   median(Array.from({ length: to - from }, (_, i) => signal[from + i]!))
 
-export type TrackRelation = 'sum' | 'ratio'
+type TrackRelation = 'sum' | 'ratio'
 export type TwoTracks = {
   relation: TrackRelation
   constant: number

@@ -16,7 +16,7 @@ const LEAST_STRETCHES = 3
 /** 1σ of the lag that was found, in rows at least, and s at least. */
 const LAG_SIGMA_S = 0.15
 
-export type FactorFromLog = {
+type FactorFromLog = {
   hertzPerKmh: number
   /** 1σ */
   sigma: number

@@ -7,7 +7,7 @@ import { reciprocalGradient, thermistorOhm, ZERO_C_IN_K } from './model.ts'
  * Spread of third coefficients among thermistors, rms, K⁻¹: what a beta curve leaves out. Gives
  * about 1 °C mid-way over 100 K.
  */
-export const THIRD_COEFFICIENT = 1.2e-7
+const THIRD_COEFFICIENT = 1.2e-7
 
 const FIT = thingWith({
   covariance: everyOf(everyOf(aNumber)),

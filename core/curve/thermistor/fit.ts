@@ -117,7 +117,7 @@ export function fitPoints(
   return fit
 }
 
-export type SolvedFit = Pick<ThermistorFit, 'curve' | 'covariance' | 'sharedMoves'> & {
+type SolvedFit = Pick<ThermistorFit, 'curve' | 'covariance' | 'sharedMoves'> & {
   squares: LeastSquares
 }
 

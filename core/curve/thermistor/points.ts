@@ -6,7 +6,7 @@ import { sharedColumns, type ObservationErrors } from '../../math/observationErr
 import { ZERO_C_IN_K } from './model.ts'
 
 /** An error that several points share: the offset of their thermometer, the gain of their meter. */
-export type ThermistorCommonError = {
+type ThermistorCommonError = {
   id: string
   of: 'temperature' | 'resistance'
   /** 1σ: °C, or relative for resistance */ sigma: number

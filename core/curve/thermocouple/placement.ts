@@ -3,7 +3,7 @@ import { figures, number } from '../../quantity/said.ts'
 import { requireFinite } from '../../error.ts'
 import type { Finding } from '../recipe.ts'
 
-/** Where an exhaust-gas probe sits, mm; what it is of. */
+/** Where an exhaust-gas probe sits, mm, and its material. */
 export type ExhaustPlace = {
   /** from the head's face */
   fromHeadMm: number
@@ -19,7 +19,7 @@ export type ExhaustPlace = {
   pointsUp: boolean
 }
 
-/** What speaks against a place for an exhaust-gas probe; empty when nothing does. Throws on numbers that are none. */
+/** What speaks against a place for an exhaust-gas probe; empty when nothing does. Throws on what is no number. */
 export function exhaustFindings(place: ExhaustPlace): Finding[] {
   for (const key of ['fromHeadMm', 'boreMm', 'depthMm', 'probeMm'] as const)
     requireFinite(place[key], `The ${key}`)

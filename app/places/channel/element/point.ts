@@ -47,7 +47,7 @@ export const readingsOfPoint = (
   })
 
 /** What speaks against recording: nothing, a box that is still to be filled, or a doubt that a person may overrule. */
-export type Refusal = { problem: string; at: AskedRole | null }
+type Refusal = { problem: string; at: AskedRole | null }
 
 /**
  * Why a point is not recorded yet; null where it may be. `cannot` says that no truth follows; `insist` overrules what

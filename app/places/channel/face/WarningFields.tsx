@@ -1,5 +1,8 @@
 import { NativeSelect } from '@mantine/core'
+import { useMemo } from 'react'
 import type { Face } from '../../../../core/build/index.ts'
+import { lampAt, linearSpread, walkBackward, type Chain } from '../../../../core/chain/index.ts'
+import { orElse } from '../../../../core/error.ts'
 import { notNegative } from '../../../parts/checks.ts'
 import { Fields } from '../../../parts/Fields.tsx'
 import { QuantityInput } from '../../../parts/QuantityInput.tsx'
@@ -41,26 +44,54 @@ export function WarningFields({ status, set, shown, warning }: FaceProps & { war
           onCommit={({ value }) => set({ warning: { hysteresis: value } })}
         />
       </Fields>
-      {shown !== null && status.worst && (
-        <Consequence warning={warning} band={status.worst.band} q={q} />
+      {shown !== null && status.chain && (
+        <Consequence {...{ warning, shown, q }} chain={status.chain} />
       )}
     </>
   )
 }
 
-function Consequence({ warning, band, q }: { warning: Warning; band: number; q: Quantity }) {
+function Consequence({
+  chain,
+  warning,
+  shown,
+  q,
+}: {
+  chain: Chain
+  warning: Warning
+  shown: number
+  q: Quantity
+}) {
   const { when, at, hysteresis } = warning
-  if (hysteresis < band)
-    return (
-      <p className="doubt">
-        The band is {q.pm(band)}: with {q.pm(hysteresis).slice(1)} of hysteresis the lamp may come
-        on {q.pm(band).slice(1)} {q.unit} early or late, whatever it is set to.
-      </p>
-    )
+  // at which truth it comes on, and within what
+  const comesOn = useMemo(
+    () =>
+      orElse(() => {
+        const [truth] = walkBackward(chain, 'shown', at)
+        return truth === undefined ? null : { truth, band: linearSpread(chain, truth).band }
+      }, null),
+    [chain, at],
+  )
   return (
-    <p className="pale">
-      On {when} {q.text(at)} as shown, off again at{' '}
-      {q.text(when === 'above' ? at - hysteresis : at + hysteresis)}.
-    </p>
+    <>
+      <p className="pale">
+        On {when} {q.text(at)} as shown
+        {comesOn && (
+          <>
+            , when the truth is {q.bare(comesOn.truth)} {q.pm(comesOn.band)} {q.unit}
+          </>
+        )}
+        ; off again at {q.text(when === 'above' ? at - hysteresis : at + hysteresis)}. At{' '}
+        {q.text(shown)}, as now, it {LAMP[lampAt(warning, shown)]}.
+      </p>
+      {comesOn && hysteresis < comesOn.band && (
+        <p className="doubt">
+          The band is wider than the {q.pm(hysteresis).slice(1)} {q.unit} it goes back by: it may
+          come on {q.pm(comesOn.band).slice(1)} {q.unit} early or late, whatever it is set to.
+        </p>
+      )}
+    </>
   )
 }
+
+const LAMP = { on: 'is on', off: 'is off', 'stays as it was': 'stays as it was' }

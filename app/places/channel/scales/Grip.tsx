@@ -1,9 +1,12 @@
 import { roundFigures } from '../../../../core/quantity/index.ts'
-import type { KeyboardEvent, PointerEvent } from 'react'
+import { held, keyed } from '../../../parts/held.ts'
 import type { ScalesFrame } from './frame.ts'
 
-export type GripProps = {
-  frame: ScalesFrame
+/** What a grip asks of the scales it is on. */
+type Along = Pick<ScalesFrame, 'top' | 'bottom' | 'held' | 'beyond' | 'heightAt'>
+
+type GripProps = {
+  frame: Along
   x: number
   /** where the thread stands on this scale, as a truth */
   height: number
@@ -21,14 +24,7 @@ export type GripProps = {
   /** by arrow keys: 1, ten by page keys, a tenth with shift */
   onSteps: (steps: number) => void
   /** Home, End, Enter */
-  onKey: Readonly<Record<string, () => void>>
-}
-
-const STEPS: Readonly<Record<string, number>> = {
-  ArrowUp: 1,
-  ArrowDown: -1,
-  PageUp: 10,
-  PageDown: -10,
+  onKey?: Readonly<Record<string, () => void>>
 }
 
 /** The thread on one scale, with the value there: to be taken hold of by hand or by keys. */
@@ -50,25 +46,6 @@ export function Grip({
   const at = frame.held(height),
     beyond = frame.beyond(height),
     w = text.length * 9.2 + 14
-  const hold = (e: PointerEvent<SVGGElement>): void => {
-    const held = e.currentTarget
-    // the stage opens beneath when the hand lets go: nothing else moves while the thread is held
-    if (e.type === 'pointerup') {
-      if (held.hasPointerCapture(e.pointerId)) onLetGo?.()
-      return
-    }
-    if (e.type === 'pointerdown') held.setPointerCapture(e.pointerId)
-    else if (!held.hasPointerCapture(e.pointerId)) return
-    onHold(frame.heightAt(e.clientY - held.ownerSVGElement!.getBoundingClientRect().top))
-  }
-  const key = (e: KeyboardEvent): void => {
-    const steps = STEPS[e.key],
-      other = onKey[e.key]
-    if (steps === undefined && !other) return
-    e.preventDefault()
-    if (steps !== undefined) onSteps(e.shiftKey ? steps / 10 : steps)
-    else other!()
-  }
   return (
     <g
       className="grip"
@@ -81,10 +58,9 @@ export function Grip({
             'aria-label': name,
             'aria-valuenow': roundFigures(now, 6),
             'aria-valuetext': aloud,
-            onPointerDown: hold,
-            onPointerMove: hold,
-            onPointerUp: hold,
-            onKeyDown: key,
+            // the stage opens beneath when the hand lets go: nothing else moves while the thread is held
+            ...held(({ y }) => onHold(frame.heightAt(y)), onLetGo),
+            onKeyDown: keyed(onSteps, onKey),
           })}
     >
       <rect
@@ -113,15 +89,7 @@ export function Grip({
 }
 
 /** The thread lies beyond the window. */
-const Arrow = ({
-  frame,
-  x,
-  beyond,
-}: {
-  frame: ScalesFrame
-  x: number
-  beyond: 'above' | 'below'
-}) => {
+const Arrow = ({ frame, x, beyond }: { frame: Along; x: number; beyond: 'above' | 'below' }) => {
   const [tip, base] =
     beyond === 'above' ? [frame.top, frame.top + 12] : [frame.bottom, frame.bottom - 12]
   return <path d={`M${x - 8},${base} L${x},${tip} L${x + 8},${base} Z`} fill="var(--doubt)" />

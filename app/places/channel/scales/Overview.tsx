@@ -1,3 +1,4 @@
+import { held, keyed } from '../../../parts/held.ts'
 import { scaleLinear } from 'd3-scale'
 import { memo } from 'react'
 import type { Chain, TakenPoint } from '../../../../core/chain/index.ts'
@@ -51,22 +52,8 @@ export const Overview = memo(function Overview({
         aria-orientation="vertical"
         aria-valuenow={roundTo(middle, 1)}
         aria-valuetext={`${q.bare(window.low, 0)} to ${q.text(window.high, 0)}`}
-        onPointerDown={(e) => {
-          e.currentTarget.setPointerCapture(e.pointerId)
-        }}
-        onPointerMove={(e) => {
-          if (e.currentTarget.hasPointerCapture(e.pointerId))
-            move(truthAt(e.clientY - e.currentTarget.ownerSVGElement!.getBoundingClientRect().top))
-        }}
-        onKeyDown={(e) => {
-          const by = (
-            { ArrowUp: 0.1, ArrowDown: -0.1, PageUp: 0.5, PageDown: -0.5 } as Record<string, number>
-          )[e.key]
-          if (by !== undefined) {
-            e.preventDefault()
-            move(middle + by * tall)
-          }
-        }}
+        {...held(({ y }) => move(truthAt(y)))}
+        onKeyDown={keyed((steps) => move(middle + (steps / 10) * tall))}
       >
         <rect
           className="overview"
