@@ -1,6 +1,5 @@
 import type { ComponentType } from 'react'
 import { createBrowserRouter, Navigate } from 'react-router'
-import { BuildPage } from './BuildPage.tsx'
 import { Builds } from './places/builds/Builds.tsx'
 import { Frame } from './Frame.tsx'
 import { Broken } from './parts/Broken.tsx'
@@ -32,8 +31,8 @@ export const router = createBrowserRouter([
       },
       {
         path: 'build/:buildId',
-        element: <BuildPage />,
         errorElement,
+        lazy: place(async () => (await import('./BuildPage.tsx')).BuildPage),
         children: [
           {
             index: true,

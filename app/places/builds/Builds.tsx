@@ -1,14 +1,19 @@
 import { ActionIcon, Button, Group, Menu, Progress } from '@mantine/core'
 import { IconDots, IconFileImport, IconPlus } from '@tabler/icons-react'
 import dayjs from 'dayjs'
-import { useRef, useState } from 'react'
+import { lazy, Suspense, useRef, useState } from 'react'
 import { Link } from 'react-router'
 import type { Listed } from '../../store/builds.ts'
 import css from './Builds.module.css'
-import { ClearForGood, Meeting, NameBuild } from './dialogs.tsx'
 import { KeptOrNot } from './KeptOrNot.tsx'
 import { useBuilds, useImport } from './useBuilds.tsx'
 import { Wrong } from '../../parts/Wrong.tsx'
+
+// the first screen does without what asks only when something is pressed
+const dialogs = () => import('./dialogs.tsx')
+const NameBuild = lazy(async () => ({ default: (await dialogs()).NameBuild }))
+const Meeting = lazy(async () => ({ default: (await dialogs()).Meeting }))
+const ClearForGood = lazy(async () => ({ default: (await dialogs()).ClearForGood }))
 
 /** The list of builds, and files in. */
 export function Builds() {
@@ -59,22 +64,24 @@ export function Builds() {
         </p>
       )}
       {gone.length > 0 && <Deleted builds={builds} />}
-      {naming && (
-        <NameBuild
-          start={naming === 'new' ? '' : naming.name}
-          title={naming === 'new' ? 'New build' : 'Rename'}
-          onClose={() => setNaming(null)}
-          onName={name}
-        />
-      )}
-      {meeting && (
-        <Meeting
-          {...meeting}
-          onClose={leave}
-          onKeepBoth={() => void keep(meeting)}
-          onReplace={() => void replace(meeting)}
-        />
-      )}
+      <Suspense fallback={null}>
+        {naming && (
+          <NameBuild
+            start={naming === 'new' ? '' : naming.name}
+            title={naming === 'new' ? 'New build' : 'Rename'}
+            onClose={() => setNaming(null)}
+            onName={name}
+          />
+        )}
+        {meeting && (
+          <Meeting
+            {...meeting}
+            onClose={leave}
+            onKeepBoth={() => void keep(meeting)}
+            onReplace={() => void replace(meeting)}
+          />
+        )}
+      </Suspense>
       <KeptOrNot />
     </section>
   )
@@ -170,16 +177,18 @@ function Deleted({ builds }: { builds: AllBuilds }) {
           </Group>
         </Group>
       ))}
-      {clearing && (
-        <ClearForGood
-          build={clearing}
-          onClose={() => setClearing(null)}
-          onClear={() => {
-            setClearing(null)
-            void builds.clear(clearing)
-          }}
-        />
-      )}
+      <Suspense fallback={null}>
+        {clearing && (
+          <ClearForGood
+            build={clearing}
+            onClose={() => setClearing(null)}
+            onClear={() => {
+              setClearing(null)
+              void builds.clear(clearing)
+            }}
+          />
+        )}
+      </Suspense>
     </details>
   )
 }
