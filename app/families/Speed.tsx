@@ -1,3 +1,4 @@
+import { K95 } from '../../core/constants.ts'
 import { fixed, roundTo } from '../../core/quantity/index.ts'
 import { Button } from '@mantine/core'
 import { useState } from 'react'
@@ -75,8 +76,8 @@ function RollOut({ id }: { id: string }) {
       {rolled && (
         <Fields>
           <span role="status">
-            One turn is <b>{fixed(rolled.circumferenceM, 3)} m</b> ±{fixed(1960 * rolled.sigmaM, 1)}{' '}
-            mm.
+            One turn is <b>{fixed(rolled.circumferenceM, 3)} m</b> ±
+            {fixed(1000 * K95 * rolled.sigmaM, 1)} mm.
           </span>
           <Button
             onClick={() =>
@@ -141,7 +142,7 @@ const AgainstSatellite = ({ byParts }: { byParts: number }) => (
     ask={(log, [t, h, v]) => log.factor(t!, h!, v!)}
     show={(f) => (
       <p>
-        <b>{fixed(f.hertzPerKmh, 4)} Hz per km/h</b> ±{fixed(1.96 * f.sigma, 4)},{' '}
+        <b>{fixed(f.hertzPerKmh, 4)} Hz per km/h</b> ±{fixed(K95 * f.sigma, 4)},{' '}
         {fixed(pulsesPerKm(f.hertzPerKmh), 0)} pulses per km, over {f.rows} steady rows in{' '}
         {f.stretches} stretches, single rows up to {fixed(f.worstPercent, 1)} % off; satellite speed
         lags {fixed(f.lagS, 1)} s. That is {fixed(f.hertzPerKmh / byParts, 4)} times what teeth,

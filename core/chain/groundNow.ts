@@ -1,3 +1,4 @@
+import { K95 } from '../constants.ts'
 import { inputOf } from '../build/find.ts'
 import type { Build, Id, WiredRead } from '../build/types.ts'
 import { reduceToPort } from '../circuit/port.ts'
@@ -33,7 +34,7 @@ export function groundNow(build: Build, read: WiredRead): GroundOffset {
   const { volt, sigmaV, ohm } = throughSensors(build, read.id, solved)
   return {
     ...{ value: offset.volt + volt, basis: 'assumed', from: [], ohm },
-    sizeV: Math.hypot(offset.band, 1.96 * sigmaV),
+    sizeV: Math.hypot(offset.band, K95 * sigmaV),
   }
 }
 
@@ -56,7 +57,7 @@ export function postNow(build: Build, device: Id, post: Id): GroundOffset {
   return {
     ...{ basis: 'assumed', from: [], ohm },
     value: lifts.reduce((sum, l) => sum + l.volt, 0),
-    sizeV: 1.96 * Math.hypot(...lifts.map((l) => l.volt * l.doubt)),
+    sizeV: K95 * Math.hypot(...lifts.map((l) => l.volt * l.doubt)),
   }
 }
 

@@ -31,7 +31,7 @@ export {
 } from './walk.ts'
 export { heightOf, idealSlope, idealValue } from './stages.ts'
 export { prepareChain, unevenly, type Chain } from './chain.ts'
-export { errorAt, K95, linearSpread, type SpreadAt } from './spread.ts'
+export { errorAt, linearSpread, type SpreadAt } from './spread.ts'
 export { drawShown, monteCarlo, type MonteCarlo } from './draw.ts'
 export { errorBudget, type Budget, type BudgetLine } from './budget.ts'
 export {

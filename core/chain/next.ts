@@ -1,3 +1,4 @@
+import { K95 } from '../constants.ts'
 import { orElse } from '../error.ts'
 import type { Build } from '../build/types.ts'
 import { familyOf, findFamily } from '../curve/registry.ts'
@@ -24,7 +25,7 @@ import type { StagePlace } from './places.ts'
 import { measuredIn, type Sensor } from './sensor.ts'
 import { shareBy } from './stages.ts'
 import type { Assembled } from './spec.ts'
-import { K95, linearSpread } from './spread.ts'
+import { linearSpread } from './spread.ts'
 import { leftOpen, walkForward, type Walked } from './walk.ts'
 
 /** The next step of a reader: one sentence, its reason, and the stage where it is done. */

@@ -24,8 +24,6 @@ import { curveReach, smallStep, heatedElement, pinHeight, type Chain } from './c
 import { walkForward } from './walk.ts'
 
 const ROOT3 = Math.sqrt(3)
-/** Half-width of a 95 % band in σ of a normal. */
-export const K95 = 1.96
 
 export type SpreadAt = {
   /** 1σ at each stage, truth unit: what has been lost so far */

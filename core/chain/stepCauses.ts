@@ -1,3 +1,4 @@
+import { K95 } from '../constants.ts'
 import type { Looker, Spread } from './causes.ts'
 import { faceHalfStep } from './faceStep.ts'
 
@@ -8,7 +9,7 @@ const HALF_A_COUNT = { kind: 'uniform' as const, size: 0.5 }
  * a speed of so many edges and nearly one more it is that one nearly always, and a whole edge less in the rest:
  * a band must hold that too, so that it reaches to 0.93 of an edge.
  */
-const ONE_EDGE = { kind: 'normal' as const, size: 0.93 / 1.96 }
+const ONE_EDGE = { kind: 'normal' as const, size: 0.93 / K95 }
 
 /** A converter's rounding, or a counter's gate, in counts. */
 export function countCauses({ drive }: Looker): Spread[] {

@@ -1,3 +1,4 @@
+import { K95 } from '../constants.ts'
 import type { Build } from '../build/types.ts'
 import { fittedLines } from './fittedLines.ts'
 import { byHash, type CardLine, type ChannelKind, type TriggerSubject } from './kind.ts'
@@ -65,7 +66,7 @@ export const trigger: ChannelKind<TriggerStatus, TriggerSubject> = {
             label: 'By the lamp',
             text: say(
               'lamp',
-            )`${amount(lamp.offsetDeg, '°', 1)} off, ± ${number(1.96 * lamp.offsetUncertaintyDeg, 1)}°`,
+            )`${amount(lamp.offsetDeg, '°', 1)} off, ± ${number(K95 * lamp.offsetUncertaintyDeg, 1)}°`,
           }
         : null,
       ...fittedLines(fitted),

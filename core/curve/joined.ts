@@ -1,3 +1,4 @@
+import { K95 } from '../constants.ts'
 import { EchtError, requireFinite, requirePositive } from '../error.ts'
 import { linspace } from '../math/linspace.ts'
 import type { Family, FamilyFit, PartAt } from './family.ts'
@@ -221,7 +222,6 @@ function joinedBand({ curve, known }: JoinedFit, sum: number): number {
   return Math.hypot(...own, curve.linked ? 0 : strayed(curve, sum, at) / K95)
 }
 
-const K95 = 1.96
 /** Ways to share a sum between two halves that are tried. */
 const SHIFTS = 25
 

@@ -1,3 +1,4 @@
+import { K95 } from '../constants.ts'
 import { linspace } from '../math/linspace.ts'
 import { knotTruth, type KnotCurve } from './knots.ts'
 import type { LikelyCurves } from './likely.ts'
@@ -18,7 +19,6 @@ const UNLIKE = 0.1
 const LEAST_VOICES = 30
 /** Of the signal's span: what keeps the ratio of two steps finite where neither moves. */
 const STILL = 0.004
-const K95 = 1.96
 
 /**
  * How far the curve through the knots may be from the real sensor between them. Every likely curve of the family is

@@ -1,3 +1,4 @@
+import { K95 } from '../constants.ts'
 import { quantile } from 'simple-statistics'
 import { requirePositive } from '../error.ts'
 import { normalStream, uniformStream } from '../math/random.ts'
@@ -268,7 +269,7 @@ export function bestNextDrop(task: {
   const widest = (by: (k: number) => number): number =>
     Math.max(
       ...readers.map(
-        (r, k) => (1.96 * Math.abs(r.factor) * Math.sqrt(Math.max(0, by(k)))) / r.needV,
+        (r, k) => (K95 * Math.abs(r.factor) * Math.sqrt(Math.max(0, by(k)))) / r.needV,
       ),
     )
   const before = widest((k) => variance[k]!)
@@ -289,7 +290,7 @@ export function bestNextDrop(task: {
         if (after < (best?.after ?? before) * (1 - 1e-9))
           best = {
             ...{ plus: plus.node, minus: minus.node, state, expectedV, before, after },
-            band: 1.96 * Math.sqrt(known),
+            band: K95 * Math.sqrt(known),
           }
       }
   }

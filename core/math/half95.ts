@@ -1,10 +1,10 @@
+import { K95 } from '../constants.ts'
 import { errorFunction } from 'simple-statistics'
 import { findRoot } from './roots.ts'
 
 /** One part of a sum of errors: its 1σ, and whether it is uniform (limits, rounding) or normal. */
 export type ErrorPart = { sigma: number; uniform: boolean }
 
-const K95 = 1.96
 const ROOT3 = Math.sqrt(3)
 
 /**

@@ -1,3 +1,4 @@
+import { K95 } from '../constants.ts'
 import { cumulativeStdNormalProbability } from 'simple-statistics'
 import { linspace } from './linspace.ts'
 import { findRoot } from './roots.ts'
@@ -7,7 +8,6 @@ const MOST = 10
 const STEPS = 48
 /** What is thought beforehand of the statement being right. */
 const STATED = 0.35
-const SIGMAS_95 = 1.96
 
 /** Sizes of the true scatter over what is stated, and what is thought of each: as likely by ratio, from 1 up. */
 const SIZES = linspace(0, Math.log(MOST), STEPS).map((l, i) => ({
@@ -35,7 +35,7 @@ export function scatterScale(chiSquared: number, spare: number): number {
   const total = weights.reduce((a, b) => a + b, 0)
   const inside = (scale: number): number =>
     SIZES.reduce((sum, { size }, i) => {
-      const z = (SIGMAS_95 * scale) / size
+      const z = (K95 * scale) / size
       return sum + (weights[i]! / total) * (2 * cumulativeStdNormalProbability(z) - 1)
     }, 0)
   return inside(1) >= 0.95 ? 1 : findRoot((scale) => inside(scale) - 0.95, 1, 2 * MOST, 1e-6)

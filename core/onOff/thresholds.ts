@@ -1,3 +1,4 @@
+import { K95 } from '../constants.ts'
 import { elementOf, pointsOf } from '../build/find.ts'
 import type { Build, Channel, Measurement, OnOff } from '../build/types.ts'
 import { readingUncertainty } from '../chain/index.ts'
@@ -15,7 +16,7 @@ export type Threshold = {
 
 /** Student's factor for 95 % by degrees of freedom (JCGM 100:2008, table G.2). */
 const T95 = [12.71, 4.3, 3.18, 2.78, 2.57, 2.45, 2.36, 2.31, 2.26, 2.23]
-const t95 = (freedom: number): number => T95[freedom - 1] ?? 1.96 + 2.4 / freedom
+const t95 = (freedom: number): number => T95[freedom - 1] ?? K95 + 2.4 / freedom
 
 /** A threshold read several times: its readings, and 1σ of what all of them share, in the truth's unit. */
 export function thresholdOf(
@@ -33,9 +34,9 @@ export function thresholdOf(
   // readings that agree better than they can be read are no better than that
   const own = Math.max(
     (t95(count - 1) * scatter) / Math.sqrt(count),
-    (1.96 * mean((r) => r.own)) / Math.sqrt(count),
+    (K95 * mean((r) => r.own)) / Math.sqrt(count),
   )
-  return { truth, half: Math.hypot(own, 1.96 * mean((r) => r.common)), count }
+  return { truth, half: Math.hypot(own, K95 * mean((r) => r.common)), count }
 }
 
 /** Which way the truth moved as a reading of a switch was taken. */

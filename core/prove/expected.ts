@@ -1,5 +1,6 @@
+import { K95 } from '../constants.ts'
 import { orElse } from '../error.ts'
-import { K95, linearSpread } from '../chain/spread.ts'
+import { linearSpread } from '../chain/spread.ts'
 import { curveReach, type Chain } from '../chain/chain.ts'
 import { idealSlope, idealValue, STAGE, stageBy, STAGES, type StageId } from '../chain/stages.ts'
 import { walkForward } from '../chain/walk.ts'

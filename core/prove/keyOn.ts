@@ -1,3 +1,4 @@
+import { K95 } from '../constants.ts'
 import type { Phrase } from '../quantity/said.ts'
 import type { ChainSpec } from '../chain/spec.ts'
 import { EchtError, requireFinite } from '../error.ts'
@@ -50,8 +51,7 @@ export type KeyOnVerdict = {
 /** χ² that 95 in 100 healthy chains stay below, by how many readings were taken. */
 const LIMIT = [0, 3.841, 5.991, 7.815]
 /** Half-widths of 95 % for each of several readings together, in σ (Šidák). */
-const TOGETHER = [0, 1.96, 2.236, 2.388]
-const K95 = 1.96
+const TOGETHER = [0, K95, 2.236, 2.388]
 /** A reading on a hand-held meter: 1σ relative. */
 const METER_RELATIVE = 0.005
 /**

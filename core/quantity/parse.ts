@@ -1,3 +1,4 @@
+import { ZERO_C_IN_K } from '../constants.ts'
 import { EchtError } from '../error.ts'
 import { findUnit, PREFIXES, UNITS, type Unit } from './units.ts'
 
@@ -43,7 +44,7 @@ export function readQuantity(text: string, unit: string): ReadQuantity {
       'not-a-quantity',
       `"${tidy}" is too large to be a value in ${asked.symbol}.`,
     )
-  if (asked.dimension === 'temperature' && core < -273.15) {
+  if (asked.dimension === 'temperature' && core < -ZERO_C_IN_K) {
     throw new EchtError(
       'below-absolute-zero',
       `"${tidy}" is below absolute zero (-273.15 °C): check the sign and the unit.`,

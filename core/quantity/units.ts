@@ -1,3 +1,4 @@
+import { ZERO_C_IN_K } from '../constants.ts'
 import { stoichiometricAfr } from './fuel.ts'
 
 /**
@@ -128,8 +129,8 @@ export const UNITS: readonly Unit[] = [
     aliases: ['k', 'kelvin'],
     prefixed: false,
     onlyTyped: true,
-    toCore: (v) => v - 273.15,
-    fromCore: (v) => v + 273.15,
+    toCore: (v) => v - ZERO_C_IN_K,
+    fromCore: (v) => v + ZERO_C_IN_K,
   },
   linear('Δ°C', 'temperature difference', 1, [
     'c',

@@ -1,3 +1,4 @@
+import { ZERO_C_IN_K } from '../constants.ts'
 import { EchtError, requireFinite } from '../error.ts'
 import { findRoot } from '../math/roots.ts'
 
@@ -9,7 +10,7 @@ const POWERS = [1, 1.5, 3, 3.5, 4, 7.5] as const
 
 /** Saturation pressure of water, kPa absolute, at a temperature in °C (0.01 to 373.9). IAPWS SR1-86(1992). */
 export function saturationPressureKPa(temperatureC: number): number {
-  const kelvin = temperatureC + 273.15
+  const kelvin = temperatureC + ZERO_C_IN_K
   const tau = 1 - kelvin / CRITICAL_K
   return (
     CRITICAL_KPA *

@@ -1,3 +1,4 @@
+import { K95 } from '../constants.ts'
 import { inputOf, pinName, proofHolds } from '../build/find.ts'
 import { hashOf } from '../build/hash.ts'
 import type { Build, Device, Input, Measurement, Pin, Trigger } from '../build/types.ts'
@@ -101,7 +102,7 @@ const NO_LAMP = 'no lamp was read'
 
 /** How far off the spark stands, with its doubt, over what is allowed; nothing of a cam. */
 const offBy = (lamp: LampFit | null): number =>
-  lamp ? (Math.abs(lamp.offsetDeg) + 1.96 * lamp.offsetUncertaintyDeg) / NEAR_DEG : 0
+  lamp ? (Math.abs(lamp.offsetDeg) + K95 * lamp.offsetUncertaintyDeg) / NEAR_DEG : 0
 
 function knownOf(lamp: LampFit | null, fitted: InputDesign | null): Phrase | null {
   if (lamp)
@@ -288,7 +289,7 @@ function byLamp(
     }
   const { offsetDeg, offsetUncertaintyDeg } = fit
   const degrees = (v: number) => amount(v, '°', 1)
-  if (Math.abs(offsetDeg) > Math.max(NEAR_DEG, 1.96 * offsetUncertaintyDeg)) {
+  if (Math.abs(offsetDeg) > Math.max(NEAR_DEG, K95 * offsetUncertaintyDeg)) {
     const wheel = parseWheel(trigger.wheel)
     const angle = correctedAngle(angleDeg, offsetDeg, wheel, trigger.counts)
     return {

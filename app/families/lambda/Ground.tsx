@@ -1,3 +1,4 @@
+import { K95 } from '../../../core/constants.ts'
 import { Button } from '@mantine/core'
 import { useMemo } from 'react'
 import { measured } from '../../../core/build/index.ts'
@@ -23,8 +24,8 @@ export function Ground({ status }: PanelProps) {
         <>
           <p role="status">
             {device.name} reads <b>{fixed(Math.abs(found.volt) * 1000, 0)} mV</b> ±
-            {fixed(1960 * found.sigmaV, 0)} {found.volt >= 0 ? 'above' : 'below'} the controller’s
-            own line
+            {fixed(1000 * K95 * found.sigmaV, 0)} {found.volt >= 0 ? 'above' : 'below'} the
+            controller’s own line
             {found.slopeAgrees
               ? ', at every output alike.'
               : ', but not at every output alike: a wrong scale, not only a ground.'}

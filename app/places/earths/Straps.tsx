@@ -1,3 +1,4 @@
+import { K95 } from '../../../core/constants.ts'
 import { fixed, significant } from '../../../core/quantity/index.ts'
 import { Button, NativeSelect, Switch } from '@mantine/core'
 import { useState } from 'react'
@@ -123,7 +124,7 @@ function StrapRow({
 
 /** How well ohms are known: ±8 %, or by a factor. */
 const factorText = (doubt: number): string =>
-  doubt < 0.3 ? `±${fixed(196 * doubt, 0)} %` : `÷× ${significant(Math.exp(1.96 * doubt), 2)}`
+  doubt < 0.3 ? `±${fixed(100 * K95 * doubt, 0)} %` : `÷× ${significant(Math.exp(K95 * doubt), 2)}`
 
 function StrapForm({ strap, earths }: { strap: Strap } & Pick<EarthsTabProps, 'earths'>) {
   const { build } = earths

@@ -1,3 +1,4 @@
+import { K95 } from '../../../core/constants.ts'
 import { fixed, roundTo } from '../../../core/quantity/index.ts'
 import { Button } from '@mantine/core'
 import { useState } from 'react'
@@ -158,19 +159,19 @@ function Angle({ trigger, fit, read }: Props) {
     trigger.angleDeg === null
       ? null
       : roundTo(correctedAngle(trigger.angleDeg, offsetDeg, wheel, trigger.counts), 1)
-  const worth = Math.abs(offsetDeg) > 1.96 * offsetUncertaintyDeg
+  const worth = Math.abs(offsetDeg) > K95 * offsetUncertaintyDeg
   const first = whatFirst(trigger, read)
   return (
     <div role="group" aria-label="The angle">
       <h2>The angle</h2>
       <p className="tight">
-        Offset <b>{signed(offsetDeg)}°</b> ±{fixed(1.96 * offsetUncertaintyDeg, 1)}
+        Offset <b>{signed(offsetDeg)}°</b> ±{fixed(K95 * offsetUncertaintyDeg, 1)}
         {delayS === null ? (
           '; a second speed tells a delay apart from it.'
         ) : (
           <>
             , delay <b>{fixed(delayS * 1e6, 0)} µs</b> ±
-            {fixed(1.96e6 * (delayUncertaintyS ?? 0), 0)}.
+            {fixed(1e6 * K95 * (delayUncertaintyS ?? 0), 0)}.
           </>
         )}
       </p>

@@ -1,3 +1,4 @@
+import { K95 } from '../../../core/constants.ts'
 import { fixed } from '../../../core/quantity/index.ts'
 import { Button } from '@mantine/core'
 import { useForm } from '@mantine/form'
@@ -40,8 +41,8 @@ export default function Lamp({ trigger }: TriggerTabProps) {
         {next && (
           <p className="pale tight">
             One more tells most at <b>{next.rpm} rpm</b>: the angle at the worst speed is then known
-            to ±{fixed(1.96 * next.worstAfterDeg, 1)}° instead of ±
-            {fixed(1.96 * next.worstBeforeDeg, 1)}°.
+            to ±{fixed(K95 * next.worstAfterDeg, 1)}° instead of ±
+            {fixed(K95 * next.worstBeforeDeg, 1)}°.
           </p>
         )}
         {all.length > 0 && (

@@ -1,3 +1,4 @@
+import { K95 } from '../../constants.ts'
 import { fixed } from '../../quantity/index.ts'
 import { EchtError, requirePositive } from '../../error.ts'
 
@@ -74,7 +75,7 @@ export function factorFromLog(
 }
 
 /** How much wider 95 % of Student's t is than of a normal, for so many degrees of freedom (its expansion in 1/ν). */
-const fewWiden = (freedom: number): number => (1.96 + 2.37 / freedom + 2.82 / freedom ** 2) / 1.96
+const fewWiden = (freedom: number): number => (K95 + 2.37 / freedom + 2.82 / freedom ** 2) / K95
 
 /** Change of a series from the row before to the row after, halved; nothing at its ends. */
 const slopeOf = (series: ArrayLike<number>, row: number): number => {

@@ -1,7 +1,8 @@
+import { ZERO_C_IN_K } from '../../constants.ts'
 import { EchtError } from '../../error.ts'
 import { aNumber, everyOf, optional, thingWith } from '../../expects.ts'
 import type { ThermistorFit } from './fit.ts'
-import { reciprocalGradient, thermistorOhm, ZERO_C_IN_K } from './model.ts'
+import { reciprocalGradient, thermistorOhm } from './model.ts'
 
 /**
  * Spread of third coefficients among thermistors, rms, K⁻¹: what a beta curve leaves out. Gives

@@ -1,3 +1,4 @@
+import { ZERO_C_IN_K } from '../../constants.ts'
 import { fixed } from '../../quantity/index.ts'
 import { EchtError, inMessage, orElse, requireRange } from '../../error.ts'
 import { aNumber, aSize, everyOf, optional, thingWith } from '../../expects.ts'
@@ -12,7 +13,6 @@ import {
   reciprocalSlope,
   thermistorC,
   thermistorOhm,
-  ZERO_C_IN_K,
   type ThermistorCurve,
   type ThermistorModel,
 } from './model.ts'

@@ -1,16 +1,11 @@
+import { ZERO_C_IN_K } from '../../constants.ts'
 import { orElse } from '../../error.ts'
 import { linspace } from '../../math/linspace.ts'
 import { weighed } from '../../math/observationErrors.ts'
 import type { FitCandidate, LibraryCurve } from '../family.ts'
 import { someOf } from '../grouped.ts'
 import { observationErrors, cleanPoints, type ThermistorPoint } from './points.ts'
-import {
-  reciprocalSlope,
-  thermistorC,
-  thermistorOhm,
-  ZERO_C_IN_K,
-  type ThermistorCurve,
-} from './model.ts'
+import { reciprocalSlope, thermistorC, thermistorOhm, type ThermistorCurve } from './model.ts'
 
 /** χ² a point may cost on average before a type is said not to fit: 99.7 % for one point, generous for more. */
 const FITS_BELOW = 9

@@ -1,8 +1,8 @@
+import { ZERO_C_IN_K } from '../../constants.ts'
 import { EchtError, inMessage, requireFinite, requirePositive } from '../../error.ts'
 import { aNumber, everyOf, thingWith } from '../../expects.ts'
 import { findRoot } from '../../math/roots.ts'
 
-export const ZERO_C_IN_K = 273.15
 const T25_K = 298.15
 
 export type ThermistorModel = 'beta' | 'steinhart-hart' | 'four-term'

@@ -1,9 +1,9 @@
+import { ZERO_C_IN_K } from '../../constants.ts'
 import { fixed } from '../../quantity/index.ts'
 import { median } from 'simple-statistics'
 import { EchtError, requireFinite, requirePositive } from '../../error.ts'
 import { aSize, aText, everyOf, wordOf, optional, thingWith } from '../../expects.ts'
 import { sharedColumns, type ObservationErrors } from '../../math/observationErrors.ts'
-import { ZERO_C_IN_K } from './model.ts'
 
 /** An error that several points share: the offset of their thermometer, the gain of their meter. */
 type ThermistorCommonError = {

@@ -1,3 +1,4 @@
+import { K95 } from '../../../../core/constants.ts'
 import { significant, fixed, counted } from '../../../../core/quantity/index.ts'
 import { orElse } from '../../../../core/error.ts'
 import { memo, useMemo } from 'react'
@@ -14,7 +15,7 @@ import {
   XAxis,
   YAxis,
 } from 'recharts'
-import { K95, sensorBand, type Sensor } from '../../../../core/chain/index.ts'
+import { sensorBand, type Sensor } from '../../../../core/chain/index.ts'
 import { familyOf } from '../../../../core/curve/index.ts'
 import { linspace } from '../../../../core/math/index.ts'
 import { signalText, useQuantity, type Quantity } from '../../../parts/units.ts'

@@ -1,6 +1,7 @@
+import { K95 } from '../../../../core/constants.ts'
 import { Button, Group } from '@mantine/core'
 import { lazy, Suspense, useState } from 'react'
-import { K95, type Advice } from '../../../../core/chain/index.ts'
+import { type Advice } from '../../../../core/chain/index.ts'
 import { familyOf } from '../../../../core/curve/index.ts'
 import { familyPanel } from '../../../families/registry.ts'
 import { Caution } from '../../../parts/Caution.tsx'

@@ -1,3 +1,4 @@
+import { K95 } from '../../../../core/constants.ts'
 import { Button, Group } from '@mantine/core'
 import { useForm } from '@mantine/form'
 import { measured, type Input, type Measurement } from '../../../../core/build/index.ts'
@@ -117,7 +118,7 @@ export function UnknownPull({ status }: { status: ReadStatus }) {
       {found && (
         <Group>
           <span role="status">
-            Pull-up <b>{ohms(found.pullUpOhm)}</b> ±{ohms(1.96 * found.spreadOhm)} to{' '}
+            Pull-up <b>{ohms(found.pullUpOhm)}</b> ±{ohms(K95 * found.spreadOhm)} to{' '}
             <b>{fixed(found.railV, 2)} V</b>
           </span>
           <Button onClick={use}>Use it</Button>
