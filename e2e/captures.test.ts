@@ -101,7 +101,7 @@ test('the reversed pickup is found in its capture, and the angle corrected by th
   ).toBe(true)
 })
 
-test('the sample’s own captures: cranked with the leads exchanged, by keyboard; a sweep; a wheel rolling away', async ({
+test('the sample’s own captures, by keyboard: leads exchanged, a sweep, a wheel rolling away', async ({
   page,
 }) => {
   watch(page)

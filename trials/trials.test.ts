@@ -1,4 +1,4 @@
-import { some, times } from '../core/tries.fixture.ts'
+import { some, triesOf } from '../core/tries.fixture.ts'
 import { sum } from 'd3-array'
 import { describe, expect, it } from 'vitest'
 import { saltmarshNine } from '../demo/saltmarshNine.ts'
@@ -27,7 +27,7 @@ describe('a thinned campaign', () => {
     },
   )
   it('every reader has a status, whatever numbers slipped in', () => {
-    expect(slips(times(200, 60), 11).outcome).toMatch(/\d+ wrong/)
+    expect(slips(triesOf(200, 60), 11).outcome).toMatch(/\d+ wrong/)
   })
   it('mutated builds are refused in words or have a status for every reader', () => {
     const { taken, refused, byCode } = mutatedBuilds(writeBuild(saltmarshNine()), 60, 11)
@@ -50,7 +50,7 @@ describe('a thinned campaign', () => {
     const sample = saltmarshNine()
     expect([...hostileZips(sample)].length).toBeGreaterThan(65)
     for (const { failures, taken, refused } of [
-      zipsAttacked(sample, times(60, 20), 11),
+      zipsAttacked(sample, triesOf(60, 20), 11),
       headersAttacked(400, 11),
     ]) {
       expect(failures).toEqual([])
@@ -59,7 +59,7 @@ describe('a thinned campaign', () => {
     }
   }, 60_000)
   it('the server lives, keeps no descriptor, and stops in a second', async () => {
-    const c = await rudeClients(times(100, 40), 11)
+    const c = await rudeClients(triesOf(100, 40), 11)
     expect(c.alive).toBe(true)
     expect(c.descriptorsAfter - c.descriptorsBefore).toBeLessThanOrEqual(4)
     expect(c.stoppedInMs).toBeLessThan(1000)
@@ -73,7 +73,7 @@ it('a build of 1,000 channels is valid, and comes back out of its file', () => {
 })
 
 it.each([0, 5])('bands of grounds hold what is true with %d drops read', (drops) => {
-  const { inside, of } = groundBands(drops, times(60, 40), 7)
+  const { inside, of } = groundBands(drops, triesOf(60, 40), 7)
   expect(of).toBeGreaterThan(400)
   expect(inside / of).toBeGreaterThan(0.91)
   expect(inside / of).toBeLessThan(0.99)
@@ -81,7 +81,7 @@ it.each([0, 5])('bands of grounds hold what is true with %d drops read', (drops)
 
 describe('wheels before a pickup of its own', () => {
   it('are turned round or read at a false place without a doubt less than once in a hundred', () => {
-    const rigs = times(300, 100)
+    const rigs = triesOf(300, 100)
     const { sync, unsure, doubted, failures } = readRigs(rigs, 11)
     expect(failures.length).toBeLessThan(0.01 * sync)
     expect(sync).toBeGreaterThan(0.7 * rigs)
@@ -96,19 +96,19 @@ describe('wheels before a pickup of its own', () => {
     },
   )
   it('of magnets look the same turned round: which way the leads are is not said', () => {
-    const { sync, unsure, failures } = readRigs(times(60, 30), 11, drawnMagnets)
+    const { sync, unsure, failures } = readRigs(triesOf(60, 30), 11, drawnMagnets)
     expect(failures).toEqual([])
-    expect(sync).toBeGreaterThan(times(50, 24))
+    expect(sync).toBeGreaterThan(triesOf(50, 24))
     expect(unsure).toBe(sync)
   })
   it('are named with a confidence that holds', () => {
-    const { beliefs } = namedRigs(times(100, 40), 12)
+    const { beliefs } = namedRigs(triesOf(100, 40), 12)
     const of = (from: number, to: number): { right: number; count: number } => ({
       right: sum(beliefs.slice(from, to), (b) => b.right),
       count: sum(beliefs.slice(from, to), (b) => b.count),
     })
     const [unsure, sure] = [of(0, 4), of(8, 10)]
-    expect(sure.count).toBeGreaterThan(times(15, 5))
+    expect(sure.count).toBeGreaterThan(triesOf(15, 5))
     expect(sure.right).toBeGreaterThan(0.85 * sure.count)
     expect(unsure.right).toBeLessThan(0.95 * unsure.count)
   }, 60_000)

@@ -1,4 +1,4 @@
-import { times } from '../tries.fixture.ts'
+import { triesOf } from '../tries.fixture.ts'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { saltmarshNine } from '../../demo/saltmarshNine.ts'
@@ -107,7 +107,7 @@ describe('cells beyond the range', () => {
             expect(way * (shown[i]! - shown[i - 1]!), `${read} at ${i}`).toBeGreaterThan(-1e-6)
         },
       ),
-      { numRuns: times(150, 50) },
+      { numRuns: triesOf(150, 50) },
     )
   })
 

@@ -1,4 +1,4 @@
-import { times } from '../tries.fixture.ts'
+import { triesOf } from '../tries.fixture.ts'
 import { plainly, written, type Phrase } from '../quantity/index.ts'
 import { describe, expect, it } from 'vitest'
 import { saltmarshNine } from '../../demo/saltmarshNine.ts'
@@ -114,7 +114,7 @@ const reads = sample.channels
 describe('what a remedy would leave', () => {
   it('is what is left once it is carried out, for every cause of readers described by chance', () => {
     const carried = new Map<string, number>()
-    for (let seed = 0; seed < times(300, 90); seed++) {
+    for (let seed = 0; seed < triesOf(300, 90); seed++) {
       const read = reads[seed % reads.length]!
       const build = someInput(sample, read, seed)
       const { spec } = assembleChain(build, read)
@@ -138,7 +138,7 @@ describe('what a remedy would leave', () => {
       }
     }
     for (const kind of ['pull', 'rail', 'signal', 'ground', 'sensor', 'reference', 'count', 'face'])
-      expect(carried.get(kind), kind).toBeGreaterThan(times(5, 1))
+      expect(carried.get(kind), kind).toBeGreaterThan(triesOf(5, 1))
   })
 })
 

@@ -1,4 +1,4 @@
-import { times } from '../tries.fixture.ts'
+import { triesOf } from '../tries.fixture.ts'
 import { numbersIn } from '../quantity/numbersIn.ts'
 import { describe, expect, it } from 'vitest'
 import { linspace, normalStream, uniformStream } from '../math/index.ts'
@@ -141,7 +141,7 @@ describe.each(families.map((f) => [f.id, f] as const))('%s', (_, family) => {
     expect(r[0] <= best[0] && best[0] < best[1] && best[1] <= r[1] && accuracy > 0).toBe(true)
   })
   // a curve without a formula takes longest to fit
-  const TRIALS = family.deadZones ? times(300, 150) : times(1200, 400)
+  const TRIALS = family.deadZones ? triesOf(300, 150) : triesOf(1200, 400)
   // what so many may stray by chance, 3σ
   const CHANCE = 3 * Math.sqrt((0.05 * 0.95) / TRIALS)
   it.each([0, 1])(

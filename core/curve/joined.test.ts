@@ -1,4 +1,4 @@
-import { times } from '../tries.fixture.ts'
+import { triesOf } from '../tries.fixture.ts'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { linspace, normalStream, uniformStream } from '../math/index.ts'
@@ -171,7 +171,7 @@ describe('two sensors as one', () => {
         ohmSigma = 0.4
       const places = [8, 20, 33],
         inside = places.map(() => 0),
-        trials = times(500, 150)
+        trials = triesOf(500, 150)
       const truly = joined(wiring, true)
       const fills = [...BIG.map((p) => p[1])].flatMap((l, i, all) =>
         i === 0 ? [l] : [(all[i - 1]! + l) / 2, l],

@@ -1,4 +1,4 @@
-import { times } from '../tries.fixture.ts'
+import { triesOf } from '../tries.fixture.ts'
 import { describe, expect, it } from 'vitest'
 import { groundCost } from './cost.ts'
 import { NEW_STRAP_OHM, REPAIRS, repaired } from './repairKinds.ts'
@@ -91,7 +91,7 @@ describe('the repair that is proposed', () => {
 
   it('is within 10 % of the best single change there is, on invented vehicles', () => {
     let proposed = 0
-    for (let seed = 0; seed < times(200, 80); seed++) {
+    for (let seed = 0; seed < triesOf(200, 80); seed++) {
       const plan = planOf(20_000 + seed)
       const before = worstByCost(plan)
       const best = Math.min(...everyChange(plan).map(worstByCost))
@@ -104,7 +104,7 @@ describe('the repair that is proposed', () => {
       expect(worstByCost(repaired(plan, first.repair)!)).toBeCloseTo(first.after, 9)
       expect(before - first.after).toBeGreaterThanOrEqual(0.9 * (before - best))
     }
-    expect(proposed).toBeGreaterThan(times(150, 60))
+    expect(proposed).toBeGreaterThan(triesOf(150, 60))
   })
 
   it('is the least work among those that bring as much', () => {

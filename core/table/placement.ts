@@ -204,7 +204,10 @@ function lookAhead(
   )
 }
 
-/** Of the knots that a state reaches, from the farthest on, those that stand nearer to a wall; true at the end of the curve. */
+/**
+ * Of the knots that a state reaches, from the farthest on, those that stand nearer to a wall; true at the end of the
+ * curve.
+ */
 function noteReached(
   { x, f, knots }: Samples,
   state: State,

@@ -191,7 +191,7 @@ class Room {
     this.highSlope = highSlope
     return high - low
   }
-  /** Newton from an end of [a, b] towards the other, `side` 1 or −1, to where there is room; false where it finds none. */
+  /** Newton from an end of [a, b] towards the other, `side` 1 or −1, to where there is room; false where it ends. */
   find(start: number, side: 1 | -1, [a, b]: readonly [number, number]): boolean {
     let y0 = start,
       room = this.look(y0)

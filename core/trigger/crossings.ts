@@ -4,9 +4,9 @@ import { sumOfSamples } from './samples.ts'
 
 /**
  * Crossings of a pickup's signal, with the part of a sample at which they lie. A crossing counts where the signal goes
- * from well on one side to well on the other: noise that only touches zero is no crossing. Where a tooth takes many samples
- * they are averaged first, so that noise does not reach the threshold in the gap; each crossing is then placed by a
- * line through the samples about it.
+ * from well on one side to well on the other: noise that only touches zero is no crossing. Where a tooth takes many
+ * samples they are averaged first, so that noise does not reach the threshold in the gap; each crossing is then placed
+ * by a line through the samples about it.
  */
 
 /** Samples that a tooth is brought down to before its crossings are looked for. */

@@ -35,7 +35,7 @@ describe('turns that prove how an engine turns', () => {
       expect(from >= gone || to <= gone - 1).toBe(true)
     }
   })
-  it('no turns are kept where there are too few, where every second turn has a fault, where it turns as it likes', () => {
+  it('no turns are kept of too few, where every second has a fault, or where it turns as it likes', () => {
     const pattern = new Pattern(parseWheel('12-1'))
     const short = passing('12-1', { turns: 3.9, swing: 0, perTurn: 1, first: 0 })
     expect(provenTurning({ at: short.at, steep: null }, pattern, 0)).toBeNull()

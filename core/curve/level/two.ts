@@ -64,7 +64,8 @@ export function twoSenders(
       arrangement === 'series'
         ? say(
             'series',
-          )`At ${number(worstAtOhm)} Ω together it can be ${bar}: a full half and an empty one read like two half full.`
+          )`At ${number(worstAtOhm)} Ω together it can be ${bar}: a full half and an empty one
+            read like two half full.`
         : say(
             'parallel',
           )`At ${number(worstAtOhm)} Ω together it can be ${bar}: the lower resistance speaks

@@ -67,7 +67,9 @@ export const speed = lineFamily({
       high: 4,
       first: true,
       step: 0.01,
-      why: 'One turn, measured by roll-out with the car’s weight on it: a tyre rolls less than its free circumference.',
+      why:
+        'One turn, measured by roll-out with the car’s weight on it: a tyre rolls less than its ' +
+        'free circumference.',
     },
   ],
   plausible: [0, 500],

@@ -71,7 +71,8 @@ export const OF_OHMS: Fault[] = [
     // three and four wires take their own ohms off
     isPossible: (spec) => onKinds('resistance')(spec) && !leadsCancel(spec),
     remedy:
-      'Measure from the sensor plug’s ground to the device’s sensor-ground pin: under 1 Ω. Clean, re-crimp or replace.',
+      'Measure from the sensor plug’s ground to the device’s sensor-ground pin: under 1 Ω. ' +
+      'Clean, re-crimp or replace.',
     variants: (spec) =>
       decades(3, 3000, 8).map((ohm) => ({
         size: ohm,
