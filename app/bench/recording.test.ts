@@ -20,10 +20,10 @@ const [meter, thermometer] = ['meter', 'thermometer'].map((kind) =>
 const LAG = { referenceTauS: 0, sensorTauS: 0, windowS: 2 }
 /** A sensor that halves every 20 °C, and a flask that cools by 0.5 °C a second, four readings a second. */
 const ohmAt = (celsius: number): number => 3000 * 2 ** (-celsius / 20)
-const flask = (seconds: number) =>
-  Array.from({ length: 4 * seconds }, (_, i) => {
-    const referenceC = 90 - 0.125 * i
-    return { timeS: i / 4, referenceC, resistanceOhm: ohmAt(referenceC) }
+const flask = (seconds: number, everyS = 0.25) =>
+  Array.from({ length: Math.round(seconds / everyS) }, (_, i) => {
+    const referenceC = 90 - 0.5 * everyS * i
+    return { timeS: i * everyS, referenceC, resistanceOhm: ohmAt(referenceC) }
   })
 
 describe('a point at rest', () => {
@@ -95,8 +95,9 @@ describe('the readings of a point', () => {
 })
 
 describe('points that take themselves while a flask cools', () => {
-  const taken = (everyC: number, seconds: number): BenchPoint[] => {
-    const log = flask(seconds)
+  const taken = (everyC: number, seconds: number, everyS?: number): BenchPoint[] =>
+    passed(everyC, flask(seconds, everyS))
+  const passed = (everyC: number, log: ReturnType<typeof flask>): BenchPoint[] => {
     const points: BenchPoint[] = []
     let steps: AutoSteps = NO_STEPS
     for (let k = 1; k <= log.length; k++) {
@@ -114,6 +115,17 @@ describe('points that take themselves while a flask cools', () => {
       expect(points[i]!.temperatureC - p.temperatureC).toBeCloseTo(8, 0)
       expect(p.resistanceOhm / ohmAt(p.temperatureC)).toBeCloseTo(1, 2)
     })
+  })
+  it.each([0.7, 0.95])('come as well where a reading takes %s s', (everyS) => {
+    const points = taken(8, 120, everyS)
+    expect(points.length).toBeGreaterThanOrEqual(7)
+    for (const p of points) expect(p.resistanceOhm / ohmAt(p.temperatureC)).toBeCloseTo(1, 2)
+  })
+  it('a step whose readings were lost is due anew at the newest', () => {
+    const log = flask(60).filter((s) => s.timeS < 20 || s.timeS > 40)
+    const points = passed(8, log)
+    expect(points.length).toBeGreaterThanOrEqual(4)
+    expect(points.some((p) => p.temperatureC < 70)).toBe(true)
   })
   it('none before a window is full, none of an overload, none where it stands still', () => {
     const log = flask(1)

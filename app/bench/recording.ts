@@ -79,7 +79,8 @@ export const NO_STEPS: AutoSteps = { lastC: null, pendingS: null }
 
 /**
  * One more reading of a cooling flask: each time the reference has moved a step a point is due, and it is taken, with
- * the lag of both probes off it, once the readings after that moment are in too.
+ * the lag of both probes off it, once the readings after that moment are in too. Where too few of them came, the step
+ * is due anew at the newest.
  */
 export function stepOn(
   steps: AutoSteps,
@@ -91,7 +92,9 @@ export function stepOn(
   if (steps.pendingS !== null) {
     if (last.timeS - steps.pendingS < lag.windowS / 2) return { steps }
     const point = lagCorrected([...log], steps.pendingS, lag)
-    return { steps: { ...steps, pendingS: null }, ...(point ? { point } : {}) }
+    return point
+      ? { steps: { ...steps, pendingS: null }, point }
+      : { steps: { lastC: last.referenceC, pendingS: last.timeS } }
   }
   const tooShort = last.timeS - log[0]!.timeS < lag.windowS
   const moved = steps.lastC === null || Math.abs(last.referenceC - steps.lastC) >= everyC

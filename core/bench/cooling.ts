@@ -50,6 +50,10 @@ export function timeConstantS(step: readonly { timeS: number; value: number }[])
   return { tauS: -1 / slope, settled }
 }
 
+/** A slope rests on so many samples at least, and they may lie so many windows apart where they come slowly. */
+const LEAST_SAMPLES = 5
+const SLOW_WINDOWS = 3
+
 type LagOptions = {
   referenceTauS: number
   sensorTauS: number
@@ -65,7 +69,8 @@ type CooledPoint = {
 /**
  * One point out of a log at a moment, corrected for the lag of both probes. While the bath changes, a
  * first-order probe reads `rate·τ` behind, so each reading y becomes y + τ·dy/dt; the slope is a straight
- * line through the samples within `windowS`. Undefined while fewer than five samples lie in the window.
+ * line through the samples within `windowS`, or through the nearest five where they come more slowly than that.
+ * Undefined while fewer than five lie within three windows.
  */
 export function lagCorrected(
   log: readonly CoolingSample[],
@@ -73,8 +78,16 @@ export function lagCorrected(
   options: LagOptions,
 ): CooledPoint | undefined {
   const half = (options.windowS ?? 20) / 2
-  const near = log.filter((s) => Math.abs(s.timeS - atS) <= half)
-  if (near.length < 5) return undefined
+  const away = (s: CoolingSample): number => Math.abs(s.timeS - atS)
+  const within = log.filter((s) => away(s) <= half)
+  const near =
+    within.length < LEAST_SAMPLES
+      ? log
+          .filter((s) => away(s) <= SLOW_WINDOWS * half)
+          .sort((a, b) => away(a) - away(b))
+          .slice(0, LEAST_SAMPLES)
+      : within
+  if (near.length < LEAST_SAMPLES) return undefined
   const reference = trend(
     near.map((s) => [s.timeS, s.referenceC]),
     atS,
@@ -99,7 +112,7 @@ export function pointsFromCooling(
   log: readonly CoolingSample[],
   options: LagOptions & { everyC?: number },
 ): CooledPoint[] {
-  if (log.length < 5)
+  if (log.length < LEAST_SAMPLES)
     throw new EchtError(
       'too-few-points',
       `The log holds ${log.length} readings: let it run longer.`,
