@@ -74,11 +74,11 @@ try {
   const handle = page.getByRole('slider', { name: /^at the pin/ }).locator('.handle')
   await handle.waitFor()
   await page.waitForTimeout(2500)
-  const box = (await handle.boundingBox())!
-  await page.mouse.move(box.x + 7, box.y + 7)
+  const grip = (await handle.boundingBox())!
+  await page.mouse.move(grip.x + 7, grip.y + 7)
   await page.mouse.down()
   const dragged = await longTasks(page, (t) =>
-    page.mouse.move(box.x + 7, box.y + 7 + 60 * Math.sin(t / 300)),
+    page.mouse.move(grip.x + 7, grip.y + 7 + 60 * Math.sin(t / 300)),
   )
   await page.mouse.up()
   console.log(
@@ -96,10 +96,12 @@ try {
   await page.getByRole('tab', { name: /Input/ }).click()
   const ohms = page.getByRole('group', { name: /Pull-up/ }).getByLabel('Ohms', { exact: true })
   await ohms.waitFor()
+  // found once: to look for a box by its role again is work of the page as well, and not the application's
+  const box = (await ohms.elementHandle())!
   await page.waitForTimeout(2500)
   const edited = await longTasks(page, async (t) => {
-    await ohms.fill(Math.round(t / 700) % 2 === 0 ? '2490' : '1800')
-    await ohms.press('Enter')
+    await box.fill(Math.round(t / 700) % 2 === 0 ? '2490' : '1800')
+    await page.keyboard.press('Enter')
     await page.waitForTimeout(600)
   })
   console.log(`       editing one pull-up: ${edited.moves} edits, ${edited.count} long tasks`)
@@ -114,9 +116,11 @@ try {
   await page.getByRole('tab', { name: /Element/ }).click()
   const strike = page.getByRole('button', { name: /^(Strike the point|Restore)/ }).first()
   await strike.waitFor()
+  await strike.scrollIntoViewIfNeeded()
+  const button = (await strike.boundingBox())!
   await page.waitForTimeout(2500)
   const struck = await longTasks(page, async () => {
-    await strike.click()
+    await page.mouse.click(button.x + 20, button.y + button.height / 2)
     await page.waitForTimeout(600)
   })
   console.log(`       striking a point: ${struck.moves} edits, ${struck.count} long tasks`)
@@ -147,8 +151,13 @@ try {
     page.mouse.move(nose.x + 200 + 90 * Math.sin(t / 300), nose.y + 60 * Math.cos(t / 300)),
   )
   await page.mouse.up()
+  const states = await Promise.all(
+    ['Idle', 'Key on'].map(
+      async (name) => (await page.getByText(name, { exact: true }).elementHandle())!,
+    ),
+  )
   const switched = await longTasks(page, async (t) => {
-    await page.getByText(Math.round(t / 500) % 2 === 0 ? 'Idle' : 'Key on', { exact: true }).click()
+    await states[Math.round(t / 500) % 2]!.click()
     await page.waitForTimeout(400)
   })
   console.log(

@@ -1,11 +1,11 @@
 import { fixed, roundTo } from '../../../core/quantity/index.ts'
 import { Button } from '@mantine/core'
 import { useMemo, useState } from 'react'
-import { CartesianGrid, Legend, Line, LineChart, ResponsiveContainer, XAxis, YAxis } from 'recharts'
 import { reserveLamp } from '../../../core/curve/level/index.ts'
 import { SideBySide, Fields } from '../../parts/Fields.tsx'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
-import { AXIS, GRID } from '../../parts/chart.ts'
+import { roundDomain, roundTicks } from '../../parts/plot/axis.ts'
+import { Plot } from '../../parts/plot/Plot.tsx'
 import { useQuantity } from '../../parts/units.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import { useWork } from '../../workers/useWork.ts'
@@ -152,36 +152,25 @@ function Choice({
   )
 }
 
-const LINE = { legendType: 'plainline', dot: false, isAnimationActive: false } as const
-
 /** A lap of slosh at the float and what the needle shows of it; every fifth of ten readings a second. */
 function LapChart({ lap, shown }: Pick<DampingWork, 'lap' | 'shown'>) {
   const q = useQuantity('l')
-  const data = Array.from(lap, (v, i) => ({
-    s: i / 10,
-    lap: q.out(v),
-    shown: q.out(shown[i]!),
-  })).filter((_, i) => i % 5 === 0)
+  const fifths = (of: ArrayLike<number>): [number, number][] =>
+    Array.from(of, (v, i): [number, number] => [i / 10, q.out(v)]).filter((_, i) => i % 5 === 0)
+  const [swung, seen] = [fifths(lap), fifths(shown)]
+  const litres = [...swung, ...seen].map(([, v]) => v)
   return (
-    <div role="img" aria-label="A lap of slosh and what the needle shows">
-      <ResponsiveContainer width="100%" height={210}>
-        <LineChart data={data} margin={{ top: 8, right: 12, bottom: 4, left: 6 }}>
-          <CartesianGrid {...GRID} />
-          <XAxis {...AXIS} dataKey="s" type="number" unit=" s" domain={[0, LAP_S]} />
-          <YAxis {...AXIS} width={44} />
-          <Legend />
-          <Line
-            {...LINE}
-            dataKey="lap"
-            name="at the float"
-            stroke="var(--pale)"
-            strokeWidth={1}
-            strokeDasharray="2 2"
-          />
-          <Line {...LINE} dataKey="shown" name="shown" stroke="var(--touch)" strokeWidth={2.4} />
-        </LineChart>
-      </ResponsiveContainer>
-    </div>
+    <Plot
+      label="A lap of slosh and what the needle shows"
+      height={185}
+      x={roundTicks(0, LAP_S, 7, ' s')}
+      y={roundDomain(Math.min(...litres), Math.max(...litres))}
+      legend
+      curves={[
+        { name: 'at the float', places: swung, stroke: 'var(--pale)', width: 1, dash: '2 2' },
+        { name: 'shown', places: seen, stroke: 'var(--touch)', width: 2.4 },
+      ]}
+    />
   )
 }
 

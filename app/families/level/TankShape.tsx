@@ -1,18 +1,9 @@
 import { fixed } from '../../../core/quantity/index.ts'
-import {
-  CartesianGrid,
-  ComposedChart,
-  Line,
-  ResponsiveContainer,
-  Scatter,
-  Tooltip,
-  XAxis,
-  YAxis,
-} from 'recharts'
 import { patched } from '../../../core/build/index.ts'
 import { familyOf } from '../../../core/curve/index.ts'
 import type { Sender, Tank } from '../../../core/curve/level/index.ts'
-import { AXIS, GRID, roundTicks } from '../../parts/chart.ts'
+import { roundDomain, roundTicks } from '../../parts/plot/axis.ts'
+import { Plot } from '../../parts/plot/Plot.tsx'
 import { useQuantity } from '../../parts/units.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import type { TakenPoint } from '../../../core/chain/index.ts'
@@ -94,55 +85,28 @@ function PredictedCurve({
   const q = useQuantity('l')
   const signals = [...predicted.points, ...points].map((p) => p.signal)
   const digits = signalUnit === 'V' ? 3 : 1
+  const litres = [...predicted.points.map((p) => p.litres), ...points.map((p) => p.truth)]
   return (
-    <div
-      role="img"
-      aria-label={`Predicted contents over ${signalUnit}, to ${q.text(fullOf(predicted))}`}
-    >
-      <ResponsiveContainer width="100%" height={230}>
-        <ComposedChart
-          data={predicted.points.map((p) => ({ signal: p.signal, litres: q.out(p.litres) }))}
-          margin={{ top: 8, right: 12, bottom: 4, left: 6 }}
-        >
-          <CartesianGrid {...GRID} />
-          <XAxis
-            {...AXIS}
-            dataKey="signal"
-            type="number"
-            {...roundTicks(Math.min(...signals), Math.max(...signals))}
-            unit={` ${signalUnit}`}
-          />
-          <YAxis {...AXIS} width={50} tickFormatter={(v: number) => fixed(v, 0)} />
-          <Line
-            dataKey="litres"
-            stroke="var(--pale)"
-            strokeDasharray="5 4"
-            strokeWidth={2}
-            dot={false}
-            isAnimationActive={false}
-          />
-          {points.length > 0 && (
-            <Scatter
-              data={points.map((p) => ({ signal: p.signal, litres: q.out(p.truth) }))}
-              dataKey="litres"
-              isAnimationActive={false}
-              shape={Dot}
-            />
-          )}
-          <Tooltip
-            formatter={(v) => `${fixed(Number(v), 1)} ${q.unit}`}
-            labelFormatter={(v) => `${fixed(Number(v), digits)} ${signalUnit}`}
-            contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--hair)' }}
-          />
-        </ComposedChart>
-      </ResponsiveContainer>
-    </div>
+    <Plot
+      label={`Predicted contents over ${signalUnit}, to ${q.text(fullOf(predicted))}`}
+      height={230}
+      x={roundTicks(Math.min(...signals), Math.max(...signals), 7, ` ${signalUnit}`)}
+      y={roundDomain(0, q.out(Math.max(...litres)))}
+      curves={[
+        {
+          name: 'predicted',
+          places: predicted.points.map((p) => [p.signal, q.out(p.litres)]),
+          ...{ stroke: 'var(--pale)', dash: '5 4' },
+        },
+      ]}
+      spots={points.map((p) => ({ x: p.signal, y: q.out(p.truth) }))}
+      tip={{
+        x: (v) => `${fixed(v, digits)} ${signalUnit}`,
+        y: (v) => `${fixed(v, 1)} ${q.unit}`,
+      }}
+    />
   )
 }
-
-const Dot = ({ cx, cy }: { cx?: number; cy?: number }) => (
-  <circle cx={cx} cy={cy} r={5} fill="var(--paper)" stroke="var(--ink)" strokeWidth={2} />
-)
 
 /** What the tank holds, where its float cannot tell, and what its two ends alone would miss. */
 function WhatItHides({ predicted }: { predicted: Predicted }) {

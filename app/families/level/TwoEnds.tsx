@@ -1,16 +1,8 @@
 import { useMemo } from 'react'
-import {
-  CartesianGrid,
-  Line,
-  LineChart,
-  ReferenceLine,
-  ResponsiveContainer,
-  XAxis,
-  YAxis,
-} from 'recharts'
 import { twoEndsErrors } from '../../../core/curve/level/index.ts'
 import type { KnotCurve } from '../../../core/curve/index.ts'
-import { AXIS, GRID, roundTicks } from '../../parts/chart.ts'
+import { roundDomain, roundTicks } from '../../parts/plot/axis.ts'
+import { Plot } from '../../parts/plot/Plot.tsx'
 import { useQuantity } from '../../parts/units.ts'
 import type { PanelProps } from '../registry.ts'
 import { num } from '../../parts/columns.ts'
@@ -28,38 +20,25 @@ export function TwoEnds({ status }: PanelProps) {
   const errors = useMemo(() => (fitted ? twoEndsErrors(fitted) : []), [fitted])
   if (errors.length === 0)
     return <p className="pale">Record three fills: what two of them alone would miss follows.</p>
-  const data = errors.map((e) => ({ litres: q.out(e.litres), off: e.errorL * q.scale }))
+  const offs = errors.map((e) => e.errorL * q.scale)
   const worst = errors.reduce((a, b) => (Math.abs(b.errorL) > Math.abs(a.errorL) ? b : a))
   return (
     <>
       <div className="panels">
-        <div
-          role="img"
-          aria-label={`Error of a calibration by two ends alone, at worst ${q.off(worst.errorL, 1)} ${q.unit}`}
-        >
-          <ResponsiveContainer width="100%" height={190}>
-            <LineChart data={data} margin={{ top: 8, right: 12, bottom: 4, left: 6 }}>
-              <CartesianGrid {...GRID} />
-              <XAxis
-                {...AXIS}
-                dataKey="litres"
-                type="number"
-                {...roundTicks(data[0]!.litres, data.at(-1)!.litres)}
-                unit={` ${q.unit}`}
-              />
-              <YAxis {...AXIS} width={50} />
-              <ReferenceLine y={0} stroke="var(--pale)" />
-              <Line
-                dataKey="off"
-                dot={false}
-                isAnimationActive={false}
-                stroke="var(--doubt)"
-                strokeWidth={2.4}
-                strokeDasharray="7 4"
-              />
-            </LineChart>
-          </ResponsiveContainer>
-        </div>
+        <Plot
+          label={`Error of a calibration by two ends alone, at worst ${q.off(worst.errorL, 1)} ${q.unit}`}
+          height={190}
+          x={roundTicks(q.out(errors[0]!.litres), q.out(errors.at(-1)!.litres), 7, ` ${q.unit}`)}
+          y={roundDomain(Math.min(0, ...offs), Math.max(0, ...offs))}
+          zero
+          curves={[
+            {
+              name: 'off',
+              places: errors.map((e, i) => [q.out(e.litres), offs[i]!]),
+              ...{ stroke: 'var(--doubt)', width: 2.4, dash: '7 4' },
+            },
+          ]}
+        />
         <Sheet
           label="Two ends alone against every fill"
           columns={[num(`in the tank, ${q.unit}`), num('two ends show'), num('off')]}

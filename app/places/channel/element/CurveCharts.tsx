@@ -1,27 +1,15 @@
 import { K95 } from '../../../../core/constants.ts'
 import { significant, fixed, counted } from '../../../../core/quantity/index.ts'
 import { orElse } from '../../../../core/error.ts'
-import { memo, useMemo } from 'react'
-import {
-  Area,
-  CartesianGrid,
-  ComposedChart,
-  ErrorBar,
-  Line,
-  ReferenceLine,
-  ResponsiveContainer,
-  Scatter,
-  Tooltip,
-  XAxis,
-  YAxis,
-} from 'recharts'
+import { useMemo } from 'react'
 import { sensorBand, type Sensor } from '../../../../core/chain/index.ts'
 import { familyOf } from '../../../../core/curve/index.ts'
 import { linspace } from '../../../../core/math/index.ts'
 import { signalText, useQuantity, type Quantity } from '../../../parts/units.ts'
 import { useLater } from '../../../parts/useLater.ts'
 import { thinned } from '../../../parts/thinned.ts'
-import { AXIS, GRID, roundDomain, roundTicks } from '../../../parts/chart.ts'
+import { logDomain, roundDomain, roundTicks } from '../../../parts/plot/axis.ts'
+import { Plot } from '../../../parts/plot/Plot.tsx'
 
 /** What both charts are drawn from, in the reader's units. */
 type Drawing = ReturnType<typeof drawingOf>
@@ -61,8 +49,10 @@ function drawingOf(sensor: Sensor, range: [number, number], q: Quantity) {
     data,
     points,
     of: all.length,
-    truths: roundTicks(q.out(range[0]), q.out(range[1])),
-    signals: roundDomain(Math.min(...signals), Math.max(...signals)),
+    truths: roundTicks(q.out(range[0]), q.out(range[1]), 7, q.unit.length > 2 ? '' : ` ${q.unit}`),
+    signals: family.logSignal
+      ? logDomain(Math.min(...signals), Math.max(...signals))
+      : roundDomain(Math.min(...signals), Math.max(...signals)),
     misses: roundDomain(-limit, limit, 4),
     limit,
     unit: q.unit,
@@ -96,99 +86,42 @@ export default function CurveCharts({
   )
 }
 
-const SignalChart = memo(function SignalChart({ drawing }: { drawing: Drawing }) {
+function SignalChart({ drawing }: { drawing: Drawing }) {
   const { family, data, points, of, truths, signals, unit, dash } = drawing
   const { signalUnit } = family
   return (
-    <div role="img" aria-label={`Curve of ${signalUnit} over ${family.quantity} with ${of} points`}>
-      <ResponsiveContainer width="100%" height={190}>
-        <ComposedChart data={data} margin={{ top: 8, right: 12, bottom: 0, left: 6 }}>
-          <CartesianGrid {...GRID} />
-          <XAxis {...AXIS} dataKey="t" type="number" domain={truths.domain} hide />
-          <YAxis
-            {...AXIS}
-            width={58}
-            scale={family.logSignal ? 'log' : 'linear'}
-            {...(family.logSignal
-              ? { domain: ['auto', 'auto'] }
-              : { domain: signals.domain, ticks: signals.ticks })}
-            tickFormatter={(v: number) =>
-              signalUnit === 'Ω'
-                ? signalText(v, 'Ω').replace(' Ω', '').replace('Ω', '').replace(' k', 'k')
-                : significant(v, 3)
-            }
-            allowDataOverflow
-          />
-          <Line
-            dataKey="signal"
-            name={signalUnit}
-            stroke="var(--touch)"
-            strokeWidth={2.4}
-            dot={false}
-            isAnimationActive={false}
-            {...(dash ? { strokeDasharray: dash } : {})}
-          />
-          {points.length > 0 && (
-            <Scatter data={points} dataKey="signal" isAnimationActive={false} shape={Dot} />
-          )}
-          <Tooltip
-            formatter={(v) => signalText(Number(v), signalUnit)}
-            labelFormatter={(t) => `${fixed(Number(t), 1)} ${unit}`}
-            contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--hair)' }}
-          />
-        </ComposedChart>
-      </ResponsiveContainer>
-    </div>
+    <Plot
+      label={`Curve of ${signalUnit} over ${family.quantity} with ${of} points`}
+      height={176}
+      x={{ ...truths, hidden: true }}
+      y={signals}
+      curves={[
+        {
+          name: signalUnit,
+          places: data.map((d) => [d.t, d.signal]),
+          ...{ stroke: 'var(--touch)', width: 2.4, dash },
+        },
+      ]}
+      spots={points.map((p) => ({ x: p.t, y: p.signal, suspect: p.suspect }))}
+      tip={{ x: (t) => `${fixed(t, 1)} ${unit}`, y: (v) => signalText(v, signalUnit) }}
+    />
   )
-})
+}
 
-const MissChart = memo(function MissChart({ drawing }: { drawing: Drawing }) {
+function MissChart({ drawing }: { drawing: Drawing }) {
   const { data, points, truths, misses, limit, unit, fitted } = drawing
   return (
-    <div
-      role="img"
-      aria-label={`Misses of the points and the 95 % band, up to ${significant(limit, 2)} ${unit}`}
-    >
-      <ResponsiveContainer width="100%" height={170}>
-        <ComposedChart data={data} margin={{ top: 8, right: 12, bottom: 4, left: 6 }}>
-          <CartesianGrid {...GRID} />
-          <XAxis
-            {...AXIS}
-            dataKey="t"
-            type="number"
-            {...truths}
-            unit={unit.length > 2 ? '' : ` ${unit}`}
-          />
-          <YAxis {...AXIS} width={58} {...misses} />
-          <Area
-            dataKey="band"
-            name="95 % band"
-            fill="var(--ribbon)"
-            stroke="none"
-            isAnimationActive={false}
-          />
-          <ReferenceLine y={0} stroke="var(--pale)" />
-          {fitted && (
-            <Scatter data={points} dataKey="miss" isAnimationActive={false} shape={Dot}>
-              <ErrorBar dataKey="bar" direction="y" width={4} stroke="var(--ink)" />
-            </Scatter>
-          )}
-        </ComposedChart>
-      </ResponsiveContainer>
-    </div>
-  )
-})
-
-/** A measured point; one that does not fit in the colour of what is wrong. */
-function Dot({ cx, cy, payload }: { cx?: number; cy?: number; payload?: { suspect: boolean } }) {
-  return (
-    <circle
-      cx={cx}
-      cy={cy}
-      r={5}
-      fill={payload?.suspect ? 'var(--wrong-soft)' : 'var(--paper)'}
-      stroke={payload?.suspect ? 'var(--wrong)' : 'var(--ink)'}
-      strokeWidth={2}
+    <Plot
+      label={`Misses of the points and the 95 % band, up to ${significant(limit, 2)} ${unit}`}
+      height={170}
+      x={truths}
+      y={misses}
+      zero
+      curves={[]}
+      band={data.map((d) => [d.t, ...d.band])}
+      spots={
+        fitted ? points.map((p) => ({ x: p.t, y: p.miss, suspect: p.suspect, bar: p.bar })) : []
+      }
     />
   )
 }

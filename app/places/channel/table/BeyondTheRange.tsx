@@ -1,18 +1,9 @@
 import { fixed } from '../../../../core/quantity/index.ts'
 import { Box } from '@mantine/core'
-import {
-  CartesianGrid,
-  Line,
-  LineChart,
-  ReferenceArea,
-  ResponsiveContainer,
-  Tooltip,
-  XAxis,
-  YAxis,
-} from 'recharts'
 import type { Beyond, DeviceProposal } from '../../../../core/chain/index.ts'
 import type { DeviceTable } from '../../../../core/build/index.ts'
-import { AXIS, GRID, roundDomain, roundTicks } from '../../../parts/chart.ts'
+import { roundDomain, roundTicks } from '../../../parts/plot/axis.ts'
+import { Plot } from '../../../parts/plot/Plot.tsx'
 import type { Quantity } from '../../../parts/units.ts'
 
 /** What the proposed table shows over the whole axis: in the range, and beyond either end of it. */
@@ -26,57 +17,33 @@ export function BeyondTheRange({
   q: Quantity
 }) {
   const { table, beyond } = proposal
-  const cells = table.x.map((x, i) => ({ x, shown: q.out(table.y[i]!) }))
+  const shown = table.y.map((y) => q.out(y))
   const [below, above] = beyond
   const inner = table.x.slice(below.cells.length, table.x.length - above.cells.length)
-  const shown = cells.map((c) => c.shown)
   return (
     <Box component="section" aria-label="Beyond the range" mt="lg">
       <h2>What it shows over the whole axis, {q.unit}</h2>
-      <div role="img" aria-label="What the table shows over the whole axis">
-        <ResponsiveContainer width="100%" height={170}>
-          <LineChart data={cells} margin={{ top: 8, right: 12, bottom: 4, left: 6 }}>
-            <CartesianGrid {...GRID} />
-            <ReferenceArea
-              x1={inner[0]!}
-              x2={inner.at(-1)!}
-              fill="var(--hair)"
-              fillOpacity={0.45}
-              label={{
-                value: 'range',
-                position: 'insideBottom',
-                fill: 'var(--pale)',
-                fontSize: 13,
-              }}
-            />
-            <XAxis
-              {...AXIS}
-              dataKey="x"
-              type="number"
-              {...roundTicks(Math.min(spec.axisRange[0], table.x[0]!), lastOf(spec, table.x), 6)}
-              unit={` ${spec.axis}`}
-            />
-            <YAxis
-              {...AXIS}
-              width={58}
-              {...roundDomain(Math.min(...shown), Math.max(...shown), 4)}
-            />
-            <Tooltip
-              formatter={(v) => `${fixed(Number(v), 2)} ${q.unit}`}
-              labelFormatter={(x) => `${Number(x)} ${spec.axis}`}
-              contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--hair)' }}
-            />
-            <Line
-              dataKey="shown"
-              name="shows"
-              isAnimationActive={false}
-              stroke="var(--touch)"
-              strokeWidth={2}
-              dot={{ r: 2.5 }}
-            />
-          </LineChart>
-        </ResponsiveContainer>
-      </div>
+      <Plot
+        label="What the table shows over the whole axis"
+        height={170}
+        x={roundTicks(
+          Math.min(spec.axisRange[0], table.x[0]!),
+          lastOf(spec, table.x),
+          6,
+          ` ${spec.axis}`,
+        )}
+        y={roundDomain(Math.min(...shown), Math.max(...shown), 4)}
+        stretch={{ from: inner[0]!, to: inner.at(-1)!, name: 'range' }}
+        curves={[
+          {
+            name: 'shows',
+            places: table.x.map((x, i) => [x, shown[i]!]),
+            stroke: 'var(--touch)',
+            dotted: true,
+          },
+        ]}
+        tip={{ x: (x) => `${x} ${spec.axis}`, y: (v) => `${fixed(v, 2)} ${q.unit}` }}
+      />
       <ul>
         {beyond.map((side) => (
           <li key={side.side}>{sentence(side, spec, inner, q)}</li>
