@@ -44,6 +44,7 @@ export {
 } from './bundle.ts'
 export { checkBuild, fileNameOf, LARGEST_FILE_BYTES, readBuild, writeBuild } from './file.ts'
 export { type PlacedInput } from './inputChanges.ts'
+export { type CoilReader } from './triggerChanges.ts'
 export { describeDifferences, type Difference } from './compare.ts'
 export {
   maker,

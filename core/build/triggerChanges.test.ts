@@ -80,14 +80,6 @@ describe('ohms of a pickup, and its comparator', () => {
     expect(of(one).leads.map((l) => l.id)).toEqual(['b'])
     expect(of(undo(one, stamp())).leads).toEqual(of(next).leads)
   })
-  it('keep the comparator from the first number on', () => {
-    const usual = { peakV: 1, thresholdV: 0.3, hysteresisV: 0.2 }
-    const next = after(sample, {
-      kind: 'editComparator',
-      args: { id, patch: { peakV: 1.4 }, usual },
-    })
-    expect(of(next).comparator).toEqual({ ...usual, peakV: 1.4 })
-  })
 })
 
 describe('a proof of a trigger', () => {

@@ -1,14 +1,20 @@
 import type { Draft } from 'immer'
 import { EchtError } from '../error.ts'
 import { asBefore, find, layOver, remove } from './draft.ts'
-import { addInput, removeInput, type PlacedInput } from './inputChanges.ts'
+import { addInput, inputOfDraft, removeInput, type PlacedInput } from './inputChanges.ts'
 import { patched } from './patch.ts'
 import type { Attachment, Build, Id, OnOff, Patch, Pin, Trigger } from './types.ts'
 
 type Gap = NonNullable<Trigger['gap']>
 type SwitchedOnOff = NonNullable<OnOff['switched']>
 type SwitchedTrigger = NonNullable<Trigger['switched']>
-type Comparator = NonNullable<Trigger['comparator']>
+/** What makes edges of a coil's signal and the most it may see, and the peak of the coil while cranking, V. */
+export type CoilReader = {
+  peakV: number
+  thresholdV: number
+  hysteresisV: number
+  limitV: number
+}
 
 /** The named changes of a vehicle's triggers. */
 export const TRIGGER_CHANGES = {
@@ -56,10 +62,22 @@ export const TRIGGER_CHANGES = {
       throw new EchtError('bad-edit', 'This channel is a reading: it has no contact to be read.')
     onOff.switched = patched(asBefore(onOff).switched ?? a.usual, a.patch)
   },
-  /** and of what makes edges of a coil's signal */
-  editComparator: (b, a: { id: Id; patch: Partial<Comparator>; usual: Comparator }) => {
+  /** and of what makes edges of a coil's signal: it goes to the pin that reads it, and until there is one with the coil */
+  editCoilReader: (b, a: { id: Id; patch: Partial<CoilReader>; now: CoilReader }) => {
     const trigger = find(b.triggers, a.id, 'trigger')
-    trigger.comparator = { ...(trigger.comparator ?? a.usual), ...a.patch }
+    const { peakV, thresholdV, hysteresisV, limitV } = { ...a.now, ...a.patch }
+    if (trigger.input === null) {
+      trigger.comparator = { peakV, thresholdV, hysteresisV, limitV }
+      return
+    }
+    trigger.comparator = { peakV }
+    if (trigger.gap) {
+      delete trigger.gap.thresholdV
+      delete trigger.gap.limitV
+    }
+    const input = inputOfDraft(b, trigger.input)
+    input.thresholds = { lowV: thresholdV - hysteresisV, highV: thresholdV }
+    input.limitV = limitV
   },
   /** ohms from one lead to another, put there or read again */
   measureLead: (b, a: { id: Id; lead: Trigger['leads'][number] }) => {

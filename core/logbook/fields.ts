@@ -213,6 +213,7 @@ const FIELDS: [pattern: string, naming: Naming][] = [
   ['triggers/comparator/peakV', plain('peak while cranking', 'V')],
   ['triggers/comparator/thresholdV', plain('threshold of the comparator', 'V')],
   ['triggers/comparator/hysteresisV', plain('hysteresis of the comparator', 'V')],
+  ['triggers/comparator/limitV', plain('most the unit may see', 'V')],
   ['triggers/comparator', plain('comparator')],
   ['triggers', plain('trigger')],
   ['stands/post', naming('ground of the sensor', 'posts')],

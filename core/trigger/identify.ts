@@ -1,4 +1,4 @@
-import { deviation } from 'd3-array'
+import { sampleStandardDeviation } from 'simple-statistics'
 import { EchtError } from '../error.ts'
 import { aThing } from '../expects.ts'
 import { candidatesOf } from './candidates.ts'
@@ -73,7 +73,7 @@ function turnsEvenly({ at, steep }: Edges, { edgesDegrees: { length: n } }: Whee
     const passed = steep.filter((s, k) => k % n === edge && s > 0).sort()
     return Math.log(passed[passed.length >> 1] ?? NaN) / 2
   })
-  return (deviation(speeds) ?? Infinity) < EVENLY && speeds.every(Number.isFinite)
+  return speeds.every(Number.isFinite) && sampleStandardDeviation(speeds) < EVENLY
 }
 /** Below this all fit as well as edges can be placed: of two ways a signal crosses, and of two wheels. */
 const PLACED = 2e-4

@@ -103,3 +103,4 @@ export {
   type Capture,
 } from './captures.ts'
 export { captureOfWav, WavReader, wavOfCapture } from './wav.ts'
+export { coilReader, USUAL_COIL_READER } from './coil.ts'

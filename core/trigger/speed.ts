@@ -1,4 +1,4 @@
-import { deviation, mean } from 'd3-array'
+import { mean, sampleStandardDeviation } from 'simple-statistics'
 
 /**
  * Degrees of the crank a speed may be taken over: compression changes it within more, and looks like scatter where
@@ -51,10 +51,10 @@ function smoothRun(time: Float64Array, speed: Float64Array, smooth: Float64Array
   for (let part = 0; part < parts; part++) {
     const [from, to] = [edge(part), edge(part + 1)]
     const near = middle.slice(Math.max(0, part - PARTS), part + PARTS + 1).filter((m) => m !== null)
-    const few = speed.subarray(from, to)
-    const even = deviation(few)! < EVEN * mean(few)!
+    const few = [...speed.subarray(from, to)]
+    const even = few.length > 1 && sampleStandardDeviation(few) < EVEN * mean(few)
     lines.lay(from, to, even ? MOST_DEGREES.even : MOST_DEGREES.swinging)
-    const width = lines.best(to - from, (mean(near) ?? 0) / MIDDLE_SIZE)
+    const width = lines.best(to - from, (near.length > 0 ? mean(near) : 0) / MIDDLE_SIZE)
     for (let k = from; k < to; k++) smooth[k] = 1 / lines.slope(k - from, width)
   }
 }

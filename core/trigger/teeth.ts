@@ -1,4 +1,4 @@
-import { median } from 'd3-array'
+import { median } from 'simple-statistics'
 import type { ReadCapture } from './decode.ts'
 import { degreesBetween, type Wheel } from './wheel.ts'
 
@@ -76,10 +76,10 @@ function besideOf(
 export function bentTooth(offsets: readonly ToothOffset[], wheel: Wheel): ToothOffset | null {
   if (offsets.length < LEAST_TEETH) return null
   const reach = offsets.map((o) => besideOf(wheel, o.edge).reach)
-  const least = Math.max(BENT.deg, BENT.pitches * median(degreesBetween(wheel))!)
-  const usual = median(offsets, (o) => Math.abs(o.lateDeg))!
+  const least = Math.max(BENT.deg, BENT.pitches * median(degreesBetween(wheel)))
+  const usual = median(offsets.map((o) => Math.abs(o.lateDeg)))
   // beside a gap a swing of the speed leaves more
-  const of = (j: number): number => Math.max(1, reach[j]! / median(reach)!)
+  const of = (j: number): number => Math.max(1, reach[j]! / median(reach))
   const clear = offsets.filter(
     (o, j) =>
       o.turns > 2 &&

@@ -1,4 +1,4 @@
-import { max, mean, median, sum } from 'd3-array'
+import { median, sampleCovariance, sampleVariance } from 'simple-statistics'
 import type { Edges } from './edges.ts'
 import { hindsight } from './hindsight.ts'
 import { FEW as FEW_EDGES, FEWEST, isSure, type Alignment, type Pattern } from './pattern.ts'
@@ -111,11 +111,11 @@ function sinksInItsGap(
   { steps }: Pattern,
 ): boolean {
   if (!steep || byTeeth) return false
-  const widest = steps.indexOf(max(steps)!)
+  const widest = steps.indexOf(Math.max(...steps))
   const gaps = [...at.keys()].filter((i) => edge[i] === widest && i + 1 < at.length)
   if (gaps.length !== 1) return false
   const beside = [at[gaps[0]!]!, at[gaps[0]! + 1]!].map((x) => steep[countBefore(all, x)]!)
-  return max(beside)! < SUNK * median(steep)!
+  return Math.max(...beside) < SUNK * median([...steep])
 }
 
 /** By as much of what a wheel's steps differ the intervals must differ at least: compression takes no more away. */
@@ -140,11 +140,8 @@ function showsItsSteps(
   }
   const known = [...took.keys()].filter((e) => took[e]!.length > 0)
   const steps = known.map((e) => log[e]!)
-  const seen = known.map((e) => median(took[e]!)!)
-  const [a, b] = [mean(steps)!, mean(seen)!]
-  const together = sum(steps, (s, i) => (s - a) * (seen[i]! - b))
-  const alone = sum(steps, (s) => (s - a) ** 2)
-  return known.length < 2 || together >= SHOWN * alone
+  const seen = known.map((e) => median(took[e]!))
+  return known.length < 2 || sampleCovariance(steps, seen) >= SHOWN * sampleVariance(steps)
 }
 
 /** Counts a place that has a say, and whether it speaks for another edge. */

@@ -1,15 +1,15 @@
 import { useState } from 'react'
 import { NativeSelect } from '@mantine/core'
-import { elementOf, type Trigger } from '../../../core/build/index.ts'
+import { elementOf, type CoilReader, type Trigger } from '../../../core/build/index.ts'
 import { wantedFor } from '../../../core/earths/index.ts'
 import { findFamily } from '../../../core/curve/index.ts'
-import type { Cable, Comparator } from '../../../core/ground/index.ts'
+import type { Cable } from '../../../core/ground/index.ts'
+import { coilReader } from '../../../core/trigger/index.ts'
 import { aboveZero } from '../../parts/checks.ts'
 import { words } from '../../parts/columns.ts'
 import { Fields } from '../../parts/Fields.tsx'
 import { QuantityInput } from '../../parts/QuantityInput.tsx'
 import { Sheet } from '../../parts/Sheet.tsx'
-import { USUAL_COMPARATOR } from '../trigger/comparator.ts'
 import { useBuild } from '../../store/useBuild.ts'
 import type { EarthsTabProps } from './Earths.tsx'
 import { Routes } from './Routes.tsx'
@@ -24,7 +24,7 @@ export default function Shields({ earths }: EarthsTabProps) {
   // a coil's edges are made by a comparator; of a sensor that switches its own are
   const coils = triggers.filter((t) => t.pickup === 'vr')
   const trigger = coils.find((t) => t.id === chosen) ?? coils[0]
-  const comparator = trigger ? (trigger.comparator ?? USUAL_COMPARATOR) : null
+  const comparator = trigger ? coilReader(earths.build, trigger) : null
   return (
     <div className="stage">
       <div>
@@ -41,8 +41,8 @@ export default function Shields({ earths }: EarthsTabProps) {
             onChoose={setChosen}
             onChange={(patch) =>
               edit({
-                kind: 'editComparator',
-                args: { id: trigger.id, patch, usual: USUAL_COMPARATOR },
+                kind: 'editCoilReader',
+                args: { id: trigger.id, patch, now: comparator },
               })
             }
           />
@@ -60,13 +60,13 @@ function ComparatorFields({
   onChoose,
   onChange,
 }: {
-  of: Comparator
+  of: CoilReader
   coils: readonly Trigger[]
   trigger: string
   onChoose: (id: string) => void
-  onChange: (patch: Partial<Comparator>) => string | null
+  onChange: (patch: Partial<CoilReader>) => string | null
 }) {
-  const box = (label: string, key: keyof Comparator) => (
+  const box = (label: string, key: keyof CoilReader) => (
     <QuantityInput
       label={label}
       unit="V"
@@ -91,6 +91,7 @@ function ComparatorFields({
         {box('Peak while cranking', 'peakV')}
         {box('Switches above', 'thresholdV')}
         {box('Hysteresis', 'hysteresisV')}
+        {box('May see at most', 'limitV')}
       </Fields>
       <p className="pale small">
         Guessed until you type yours: the peak is in a capture, the thresholds are in the unit’s

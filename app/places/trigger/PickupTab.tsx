@@ -6,6 +6,7 @@ import {
   degreesBetween,
   widthsOf,
   type GapTask,
+  coilReader,
 } from '../../../core/trigger/index.ts'
 import { aboveZero } from '../../parts/checks.ts'
 import { Caution } from '../../parts/Caution.tsx'
@@ -62,8 +63,8 @@ const Turned = () => (
 
 type Kept = NonNullable<Trigger['gap']>
 const USUAL: Kept = {
-  ...{ peakV: 1, rpm: 200, gapM: 0.001, diameterM: 0.15, thresholdV: 0.3, limitV: 100 },
-  ...{ crankRpm: 120, limiterRpm: 7500, runoutM: 0.0002, clearM: 0.0003 },
+  ...{ peakV: 1, rpm: 200, gapM: 0.001, diameterM: 0.15, crankRpm: 120, limiterRpm: 7500 },
+  ...{ runoutM: 0.0002, clearM: 0.0003 },
 }
 const BOXES: readonly [key: keyof Kept, label: string, unit: string][] = [
   ['peakV', 'Peak measured', 'V'],
@@ -74,20 +75,25 @@ const BOXES: readonly [key: keyof Kept, label: string, unit: string][] = [
   ['tipM', 'Tip of the pickup', 'mm'],
   ['runoutM', 'It runs out by', 'mm'],
   ['clearM', 'Keep free', 'mm'],
-  ['thresholdV', 'Unit needs', 'V'],
-  ['limitV', 'may see', 'V'],
   ['crankRpm', 'Cranking, slowest', 'rpm'],
   ['limiterRpm', 'Limiter', 'rpm'],
 ]
+/** What its unit makes of it: of the pin that reads it. */
+const READER = [
+  ['thresholdV', 'Unit switches above'],
+  ['limitV', 'Unit may see'],
+] as const
 /** Gaps of the table, m. */
 const AROUND = [0.4e-3, 0.7e-3, 1e-3, 1.3e-3, 1.6e-3, 2e-3]
 
 function Gap({ trigger }: { trigger: Trigger }) {
-  const { edit } = useBuild()
+  const { build, edit } = useBuild()
+  const reader = coilReader(build, trigger)
   const kept = trigger.gap ?? USUAL
   const set = (patch: Partial<Kept>): string | null =>
     edit({ kind: 'editGap', args: { id: trigger.id, patch, usual: USUAL } })
-  const task: GapTask = { ...kept, pitches: pitchesOf(trigger) }
+  const { thresholdV, limitV } = reader
+  const task: GapTask = { ...kept, thresholdV, limitV, pitches: pitchesOf(trigger) }
   const widths = widthsOf(task)
   return (
     <>
@@ -103,6 +109,23 @@ function Gap({ trigger }: { trigger: Trigger }) {
             hideUnderstood
             check={key === 'runoutM' || key === 'clearM' ? notBelow : aboveZero}
             onCommit={({ value }) => set({ [key]: value })}
+          />
+        ))}
+        {READER.map(([key, label]) => (
+          <QuantityInput
+            key={key}
+            label={label}
+            unit="V"
+            value={reader[key]}
+            width={140}
+            hideUnderstood
+            check={aboveZero}
+            onCommit={({ value }) =>
+              edit({
+                kind: 'editCoilReader',
+                args: { id: trigger.id, patch: { [key]: value }, now: reader },
+              })
+            }
           />
         ))}
       </Fields>

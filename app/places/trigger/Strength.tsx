@@ -2,13 +2,16 @@ import { roundFigures, fixed, significant } from '../../../core/quantity/index.t
 import { Button } from '@mantine/core'
 import { Link } from 'react-router'
 import type { Trigger } from '../../../core/build/index.ts'
-import { againstComparator, type Strength as Found } from '../../../core/trigger/index.ts'
+import {
+  againstComparator,
+  coilReader,
+  type Strength as Found,
+} from '../../../core/trigger/index.ts'
 import { num } from '../../parts/columns.ts'
 import { Sheet } from '../../parts/Sheet.tsx'
 import { Wrong } from '../../parts/Wrong.tsx'
 import { useBuild } from '../../store/useBuild.ts'
 import { useState } from 'react'
-import { USUAL_COMPARATOR } from './comparator.ts'
 
 /** What a coil gives against its noise and against the comparator that reads it, as the capture has it. */
 export function StrengthPanel({ trigger, strength }: { trigger: Trigger; strength: Found | null }) {
@@ -32,7 +35,7 @@ export function StrengthPanel({ trigger, strength }: { trigger: Trigger; strengt
 function Told({ trigger, strength }: { trigger: Trigger; strength: Found }) {
   const { build, edit } = useBuild()
   const [problem, setProblem] = useState<string | null>(null)
-  const comparator = trigger.comparator ?? USUAL_COMPARATOR
+  const comparator = coilReader(build, trigger)
   const { peaks, hysteresis, fromRpm } = againstComparator(strength, comparator)
   const { turns } = strength
   const shown = [...new Set([0, Math.floor((turns.length - 1) / 2), turns.length - 1])]
@@ -40,12 +43,8 @@ function Told({ trigger, strength }: { trigger: Trigger; strength: Found }) {
   const take = (): void =>
     setProblem(
       edit({
-        kind: 'editComparator',
-        args: {
-          id: trigger.id,
-          patch: { peakV: roundFigures(leastV, 2) },
-          usual: USUAL_COMPARATOR,
-        },
+        kind: 'editCoilReader',
+        args: { id: trigger.id, patch: { peakV: roundFigures(leastV, 2) }, now: comparator },
       }),
     )
   return (

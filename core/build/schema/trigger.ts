@@ -53,8 +53,9 @@ const coil = object({
   rpm: anyNumber,
   gapM: anyNumber,
   diameterM: anyNumber,
-  thresholdV: anyNumber,
-  limitV: anyNumber,
+  /** as builds had them before its pin did */
+  thresholdV: Type.Optional(anyNumber),
+  limitV: Type.Optional(anyNumber),
   crankRpm: anyNumber,
   limiterRpm: anyNumber,
   runoutM: anyNumber,
@@ -95,6 +96,16 @@ export const triggerShape = object({
   dwell: arrayOf(dwell, 200),
   /** ohms between two leads with the plug off, red on the first; null ohms where the meter shows none */
   leads: arrayOf(object({ id, red: text, black: text, ohm: orNull(zeroOrMore) }), 12),
-  /** what makes edges of a coil's signal while it is cranked; null until somebody types of it */
-  comparator: orNull(object({ peakV: positive, thresholdV: positive, hysteresisV: positive })),
+  /**
+   * the peak of a coil while it is cranked, and what makes edges of it where nobody named the unit: otherwise its pin has
+   * them; null until somebody types of it
+   */
+  comparator: orNull(
+    object({
+      peakV: positive,
+      thresholdV: Type.Optional(positive),
+      hysteresisV: Type.Optional(positive),
+      limitV: Type.Optional(positive),
+    }),
+  ),
 })
