@@ -22,7 +22,7 @@ export default defineConfig({
     trace: 'off',
     // fades take time and say nothing
     contextOptions: { reducedMotion: 'reduce' },
-    actionTimeout: 15_000,
+    actionTimeout: 30_000,
   },
   webServer: {
     command: `PORT=${port} npx tsx server/main.ts`,

@@ -62,7 +62,7 @@ export const TRIGGER_CHANGES = {
       throw new EchtError('bad-edit', 'This channel is a reading: it has no contact to be read.')
     onOff.switched = patched(asBefore(onOff).switched ?? a.usual, a.patch)
   },
-  /** and of what makes edges of a coil's signal: it goes to the pin that reads it, and until there is one with the coil */
+  /** and of what makes edges of a coil's signal: kept at the pin that reads it, and until there is one with the coil */
   editCoilReader: (b, a: { id: Id; patch: Partial<CoilReader>; now: CoilReader }) => {
     const trigger = find(b.triggers, a.id, 'trigger')
     const { peakV, thresholdV, hysteresisV, limitV } = { ...a.now, ...a.patch }

@@ -8,9 +8,10 @@ export const USUAL_COIL_READER: CoilReader = {
 }
 
 /**
- * What makes edges of a coil's signal, V: where it switches, how far below it switches back and the most it may see, as
- * its pin has them; of a coil no unit reads, and in builds from before pins had them, as they lie with the trigger. A pin
- * that has only what is usual for one that switches says nothing of a coil: what nobody typed is usual for coils.
+ * What makes edges of a coil's signal, V: where it switches, how far below it switches back and the most it may see,
+ * as its pin has them; of a coil no unit reads, and in builds from before pins had them, as they lie with the
+ * trigger. A pin that has only what is usual for one that switches says nothing of a coil: what nobody typed is usual
+ * for coils.
  */
 export function coilReader(build: Build, trigger: Trigger): CoilReader {
   const { input } = readBy(build, trigger)

@@ -8,8 +8,8 @@ import { Drawn, Inside, MARGIN, type Contents, type Curve } from './Drawn.tsx'
 type Tip = { x: (v: number) => string; y: (v: number) => string }
 
 /**
- * Curves, a band and points over two axes. Room, place and tip are the chart library's, which takes a long task to work
- * out an axis; axes and curves are drawn in it past it, so that an edit which moves them costs the page little.
+ * Curves, a band and points over two axes. The chart library gives the room and what is said where somebody points. It
+ * takes a long task to work out an axis, so axes and curves are drawn here: an edit that moves them costs little.
  */
 export function Plot({
   label,

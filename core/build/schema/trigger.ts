@@ -97,8 +97,8 @@ export const triggerShape = object({
   /** ohms between two leads with the plug off, red on the first; null ohms where the meter shows none */
   leads: arrayOf(object({ id, red: text, black: text, ohm: orNull(zeroOrMore) }), 12),
   /**
-   * the peak of a coil while it is cranked, and what makes edges of it where nobody named the unit: otherwise its pin has
-   * them; null until somebody types of it
+   * the peak of a coil while it is cranked, and what makes edges of it where nobody named the unit: otherwise its
+   * pin has them; null until somebody types of it
    */
   comparator: orNull(
     object({
