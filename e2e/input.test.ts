@@ -68,6 +68,32 @@ test('a tolerance typed after the ohms is offered, and a code with two prefixes 
   expect([pulls[0]!.ohm.value, pulls[0]!.tolerance]).toEqual([2700, 0.05])
 })
 
+/** Where the thickest curve of a plot ends, by what is written at its axis, and what is said there. */
+async function endOfThickCurve(
+  page: Page,
+  name: RegExp,
+): Promise<{ value: number; said: string | null }> {
+  const plot = page.getByRole('img', { name })
+  const { written, x, y } = await plot.evaluate((figure) => {
+    const curve = figure.querySelector<SVGPathElement>('path[stroke-width="3"]')!
+    const end = curve.getPointAtLength(curve.getTotalLength())
+    const { x, y } = end.matrixTransform(curve.getScreenCTM()!)
+    const written = [...figure.querySelectorAll('text[text-anchor="end"]')].map((t) => {
+      const { top, bottom } = t.getBoundingClientRect()
+      return { y: (top + bottom) / 2, value: Number(t.textContent) }
+    })
+    return { written, x, y }
+  })
+  const [low, high] = [written[0]!, written.at(-1)!]
+  await page.mouse.move(x - 30, y)
+  await page.mouse.move(x - 1, y)
+  await expect(plot).toContainText('a count')
+  return {
+    value: low.value + ((y - low.y) / (high.y - low.y)) * (high.value - low.value),
+    said: await plot.textContent(),
+  }
+}
+
 test('the pull-up is the one the core designs; a fixed one gets a part in parallel', async ({
   page,
 }) => {
@@ -77,6 +103,7 @@ test('the pull-up is the one the core designs; a fixed one gets a part in parall
   const said = page.getByRole('status').filter({ hasText: 'a count' })
   await expect(said).toBeVisible()
   const text = (await said.textContent())!
+  const drawn = await endOfThickCurve(page, /^Resolution over temperature/)
   const build = await built(page)
   const { sensor, channel, input } = assembleChain(build, 'rd-coolant')
   const { best } = designPullUp({
@@ -94,6 +121,9 @@ test('the pull-up is the one the core designs; a fixed one gets a part in parall
   expect(text).toContain(best.worstResolutionC.toFixed(3))
   if (best.pullUpOhm === Infinity) expect(text).toContain('None')
   else expect(text).toContain(`${Number((best.pullUpOhm / 1000).toPrecision(4))} kΩ in parallel`)
+  // drawn where its axis says, and said where somebody points
+  expect(Math.abs(drawn.value / best.worstResolutionC - 1)).toBeLessThan(0.03)
+  expect(drawn.said).toContain(`${best.worstResolutionC.toFixed(4)} °C a count`)
 })
 
 test('an unknown pull-up is found from two readings and becomes measured', async ({ page }) => {

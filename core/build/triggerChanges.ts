@@ -66,8 +66,11 @@ export const TRIGGER_CHANGES = {
   editCoilReader: (b, a: { id: Id; patch: Partial<CoilReader>; now: CoilReader }) => {
     const trigger = find(b.triggers, a.id, 'trigger')
     const { peakV, thresholdV, hysteresisV, limitV } = { ...a.now, ...a.patch }
-    if (trigger.input === null) {
-      trigger.comparator = { peakV, thresholdV, hysteresisV, limitV }
+    const ofTheCoilAlone = Object.keys(a.patch).every((key) => key === 'peakV')
+    if (ofTheCoilAlone || trigger.input === null) {
+      trigger.comparator = ofTheCoilAlone
+        ? { ...trigger.comparator, peakV }
+        : { peakV, thresholdV, hysteresisV, limitV }
       return
     }
     trigger.comparator = { peakV }

@@ -3,8 +3,9 @@ import { EchtError } from '../error.ts'
 
 /**
  * What is left unknown of quantities that were believed apart from one another, after readings that answer to them:
- * C = D − D·Gᵀ·(G·D·Gᵀ + S)⁻¹·G·D, with D the squared doubts, G the slopes of the readings and S their squared
- * 1σ (Tarantola 2005, ch. 3). Kept by its parts, since readings are few where quantities are many. Plain data.
+ * C = D − D·Gᵀ·(G·D·Gᵀ + S)⁻¹·G·D, with D the squared doubts, G the slopes of the readings and S
+ * their squared 1σ (Tarantola 2005, ch. 3). Kept by its parts, since readings are few where quantities are
+ * many. Plain data.
  */
 export type Posterior = {
   /** 1σ of each quantity as it was believed */

@@ -24,8 +24,8 @@ export type LeastSquares = {
  * Generalised least squares `y = X·p` with errors of the observations' own and shared ones. Each shared error is
  * one more unknown that is expected to be 0 ± 1 (Björck 1996, 4.3), so that the whole is one ordinary problem of
  * n + k rows, solved by QR with columns scaled to unit length: n·(p + k)². Shapes: X n × p, y n, k shared errors.
- * The deleted miss of observation i is `e_i/√Q_ii`, with `e = D⁻¹(y − Xp − Uz)` and `Q_ii = (1 − h_i)/D_i`, h
- * the leverage (the mean-shift test; Cook and Weisberg 1982, carried to correlated errors). Throws `EchtError`
+ * The deleted miss of observation i is `e_i/√Q_ii`, with `e = D⁻¹(y − Xp − Uz)` and `Q_ii = (1 − h_i)/D_i`,
+ * h the leverage (the mean-shift test; Cook and Weisberg 1982, carried to correlated errors). Throws `EchtError`
  * `too-few-points`, `degenerate-points`, `bad-errors`.
  */
 export function generalisedLeastSquares(

@@ -39,6 +39,10 @@ describe('what reads a coil', () => {
       ...{ peakV: 1, thresholdV: 0.5, hysteresisV: 0.2, limitV: 60 },
     })
     expect(of(next).comparator).toEqual({ peakV: 1 })
+    // the peak is the coil's own: the pin is not said to be what nobody typed
+    const peak = after(sample, typed({ peakV: 1.4 }))
+    expect(readBy(peak, of(peak)).input).toEqual(readBy(sample, crank).input)
+    expect(coilReader(peak, of(peak))).toEqual({ ...USUAL_COIL_READER, peakV: 1.4 })
     expect(readBy(next, other).input).toEqual(readBy(sample, other).input)
     expect(readBuild(writeBuild(next)).build).toEqual(next)
     expect(of(undo(next, stamp()))).toEqual(crank)

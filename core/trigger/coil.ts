@@ -1,4 +1,5 @@
 import type { Build, CoilReader, Input, Trigger } from '../build/index.ts'
+import { roundTo } from '../quantity/index.ts'
 import { USUAL_FRONT_END } from '../input/index.ts'
 import { readBy } from './ofBuild.ts'
 
@@ -32,7 +33,9 @@ function ofPin(input: Input | null): Partial<CoilReader> {
   if (!input?.thresholds) return {}
   const { lowV, highV } = input.thresholds
   const untouched = lowV === usual.lowV && highV === usual.highV && input.limitV === usualLimitV
-  return untouched ? {} : { thresholdV: highV, hysteresisV: highV - lowV, limitV: input.limitV }
+  return untouched
+    ? {}
+    : { thresholdV: highV, hysteresisV: roundTo(highV - lowV, 6), limitV: input.limitV }
 }
 
 const known = (of: Partial<CoilReader>): Partial<CoilReader> =>

@@ -15,7 +15,13 @@ it('a domain let out ends on its ticks', () => {
   expect(domain[1]).toBeGreaterThanOrEqual(4.51)
   expect([ticks[0], ticks.at(-1)]).toEqual(domain)
 })
-it('a logarithmic axis ends on its ticks and has three to seven of them, whatever it spans', () => {
+it('where all values are one, and where there are none, there is an axis without a fault', () => {
+  expect(roundTicks(1, 1).labels).toEqual(['1'])
+  expect(roundTicks(0.25, 0.25).labels).toEqual(['0.25'])
+  expect(logDomain(Infinity, -Infinity).ticks).toEqual([])
+  expect(logDomain(0, 900)).toEqual(roundDomain(0, 900))
+})
+it('a logarithmic axis ends on its ticks and has few of them, whatever it spans', () => {
   for (const [low, high] of [
     [180, 9300],
     [2, 3],

@@ -16,8 +16,10 @@ const linearTicks = (
   count: number,
 ): { ticks: number[]; write: (v: number) => string } => {
   const ticks = scaleLinear().domain([low, high]).ticks(count)
-  const step = Math.abs((ticks[1] ?? 1) - (ticks[0] ?? 0))
-  const decimals = Math.max(0, -Math.floor(Math.log10(step) + 1e-9))
+  const [first, second] = ticks
+  if (first === undefined || second === undefined)
+    return { ticks, write: (v) => String(roundFigures(v, 3)) }
+  const decimals = Math.max(0, -Math.floor(Math.log10(Math.abs(second - first)) + 1e-9))
   return { ticks, write: (v) => fixed(v, decimals) }
 }
 
@@ -44,8 +46,9 @@ const short = (v: number): string => {
   return `${roundFigures(v / by, 3)}${letter}`
 }
 
-/** Round ticks of a logarithmic axis, its ends let out to the nearest. */
+/** Round ticks of a logarithmic axis, its ends let out to the nearest; even ones of values that have no logarithm. */
 export function logDomain(low: number, high: number): Axis {
+  if (!(low > 0 && Number.isFinite(high))) return roundDomain(low, high)
   const decades = Array.from(
     { length: Math.ceil(Math.log10(high)) - Math.floor(Math.log10(low)) + 1 },
     (_, i) => 10 ** (Math.floor(Math.log10(low)) + i),
